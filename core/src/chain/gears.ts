@@ -1,0 +1,13 @@
+import type { Car, Gearing } from '../plan/plan-file';
+
+/** Motor turns for one turn of the wheel. Direct drive has neither pinion nor spur. */
+export function finalDriveRatio(car: Car, gearing: Gearing): number {
+  const { pinion, spur, gearboxRatio = 1 } = gearing;
+  const mesh = pinion !== undefined && spur !== undefined ? spur / pinion : 1;
+  return mesh * car.internalRatio * gearboxRatio;
+}
+
+/** Road covered in one turn of the motor [m], on a tyre that has not grown. */
+export function rolloutM(tyreDiameterM: number, ratio: number): number {
+  return (Math.PI * tyreDiameterM) / ratio;
+}

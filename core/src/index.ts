@@ -1,0 +1,19 @@
+/** The core's public list. Everything takes and gives SI units, with °C for temperatures. */
+export * from './plan/plan-file';
+export { PlanError } from './plan/plan-error';
+export type { Origin, Provenance, Source } from './plan/provenance';
+export { resolvePlan, type ResolvedPlan } from './plan/resolve-plan';
+
+export { BRUSHED_CLASSES, type ResolvedMotor } from './chain/motor';
+export { CELL_OCV, DEFAULT_CUTOFF_V, OCV_CHARGE, openCircuitV, type ResolvedPack } from './chain/pack';
+export type { ResolvedEsc } from './chain/esc';
+export { finalDriveRatio, rolloutM } from './chain/gears';
+export { SURFACE_TABLE, type GripLimit } from './chain/road';
+
+export { solveTopSpeed, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
+export { predictSteady, type Steady } from './predict/steady';
+export { powerBand, type PowerBand } from './predict/power-band';
+export { PROFILE_SEGMENTS, type Segment } from './predict/profiles';
+export { simulateRun, type Run, type RunOptions, type RunSample, type RunStop } from './predict/run';
+export { predictPass, type Pass, type PassOptions } from './predict/pass';
+export { predict, type Prediction } from './predict/predict';

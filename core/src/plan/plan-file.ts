@@ -1,0 +1,185 @@
+/**
+ * The plan file, `"format": "puddler-plan", "version": 1`, as it stands in JSON.
+ * A field marked optional may be left out: `resolvePlan` fills it by the rule in docs/model.md.
+ * The core trusts a value of this type to be checked (contract/src/plan-file.ts does that once, at the edge).
+ */
+
+export const DRIVES = ['rwd', 'fwd', '4wd-shaft', '4wd-belt', 'tracked', 'direct'] as const;
+export const BODIES = ['streamliner', 'saloon', 'buggy', 'truggy', 'monster', 'short-course', 'trail', 'tracked'] as const;
+export const AIRFLOWS = ['closed', 'vented', 'open'] as const;
+export const BEARINGS = ['ball', 'bushing'] as const;
+export const SIZE_CLASSES = ['130', '180', '370', '540', '550', '775'] as const;
+export const CHEMISTRIES = ['lipo', 'lihv', 'liion', 'life', 'nimh'] as const;
+export const SURFACES = ['tarmac', 'carpet', 'packed-dirt', 'loose-dirt', 'grass', 'gravel', 'sand', 'snow', 'rock'] as const;
+export const PROFILES = ['speed-pass', 'race', 'bash', 'cruise', 'trail', 'crawl', 'pull'] as const;
+
+export type DriveKind = (typeof DRIVES)[number];
+export type Body = (typeof BODIES)[number];
+export type Airflow = (typeof AIRFLOWS)[number];
+export type Bearings = (typeof BEARINGS)[number];
+export type SizeClass = (typeof SIZE_CLASSES)[number];
+export type Chemistry = (typeof CHEMISTRIES)[number];
+export type Surface = (typeof SURFACES)[number];
+export type ProfileName = (typeof PROFILES)[number];
+
+/** Space in the chassis that parts must fit, used by the fit findings. */
+export interface Bay {
+  motorDiameterMm?: number;
+  motorLengthMm?: number;
+  escLengthMm?: number;
+  escWidthMm?: number;
+  escHeightMm?: number;
+  packLengthMm?: number;
+  packWidthMm?: number;
+  packHeightMm?: number;
+  meshMinMm?: number;
+  meshMaxMm?: number;
+  spurClearanceMm?: number;
+  mountCircleMm?: number;
+  shaftMm?: number;
+}
+
+export interface Car {
+  name: string;
+  massKg: number;
+  drive: DriveKind;
+  bearings?: Bearings;
+  driveEfficiency?: number;
+  internalRatio: number;
+  gearboxRatios?: { name: string; ratio: number }[];
+  tyre: { diameterMm: number; growthPctAt100KmH?: number };
+  body: Body;
+  widthMm: number;
+  heightMm: number;
+  dragAreaM2?: number;
+  wheelbaseMm: number;
+  cgHeightMm: number;
+  frontWeightPct?: number;
+  wheelMassG?: number;
+  airflow?: Airflow;
+  bay?: Bay;
+}
+
+interface MotorLabel {
+  name: string;
+  resistanceOhm?: number;
+  noLoadCurrentA?: number;
+  noLoadVoltageV?: number;
+  massG?: number;
+  shaftMm?: number;
+  maxRpm?: number;
+  maxCells?: number;
+  rotorInertiaKgM2?: number;
+}
+
+/** Turns, kv, or both: a given kv counts, turns alone give kv by the size class. */
+export interface BrushedMotor extends MotorLabel {
+  kind: 'brushed';
+  sizeClass: SizeClass;
+  turns?: number;
+  kvRpmPerV?: number;
+}
+
+interface BrushlessMotor extends MotorLabel {
+  kind: 'brushless';
+  kvRpmPerV: number;
+  poles?: number;
+  sensored?: boolean;
+  commutationLagUs?: number;
+}
+
+export interface InrunnerMotor extends BrushlessMotor {
+  form: 'inrunner';
+  diameterMm: number;
+  lengthMm: number;
+}
+
+export interface OutrunnerMotor extends BrushlessMotor {
+  form: 'outrunner';
+  statorDiameterMm: number;
+  statorHeightMm: number;
+}
+
+export type Motor = BrushedMotor | InrunnerMotor | OutrunnerMotor;
+
+export interface Esc {
+  name: string;
+  continuousA: number;
+  burstA?: number;
+  minCells?: number;
+  maxCells?: number;
+  resistanceOhm?: number;
+  massG?: number;
+  cutoffVPerCell?: number;
+  becV?: number;
+  becA?: number;
+  sensored?: boolean;
+  fan?: boolean;
+}
+
+export interface Pack {
+  name: string;
+  chemistry: Chemistry;
+  cells: number;
+  capacityAh: number;
+  cRating?: number;
+  cellResistanceOhm?: number;
+  massG?: number;
+  plug?: string;
+  plugA?: number;
+}
+
+/** No pinion and no spur means direct drive: the motor turns what the internal ratio drives. */
+export interface Gearing {
+  pinion?: number;
+  spur?: number;
+  moduleMm?: number;
+  gearboxRatio?: number;
+}
+
+export interface Cooling {
+  motorFans?: 0 | 1 | 2;
+  motorHeatsink?: boolean;
+}
+
+export interface Tow {
+  massKg: number;
+  rollingResistance?: number;
+}
+
+export interface Site {
+  surface: Surface;
+  ambientC: number;
+  altitudeM?: number;
+  gradePct?: number;
+  packC?: number;
+  grip?: number;
+  rollingResistance?: number;
+  straightM?: number;
+  radioRangeM?: number;
+}
+
+export interface RunWish {
+  profile: ProfileName;
+  minutes: number;
+}
+
+export interface PlanFile {
+  format: 'puddler-plan';
+  version: 1;
+  name: string;
+  notes?: string;
+  car: Car;
+  motor: Motor;
+  motorCount?: number;
+  esc: Esc;
+  packs: Pack[];
+  packWiring?: 'series' | 'parallel';
+  wiring?: { resistanceOhm?: number };
+  gearing: Gearing;
+  cooling?: Cooling;
+  tow?: Tow;
+  site: Site;
+  startCharge?: number;
+  run?: RunWish;
+}

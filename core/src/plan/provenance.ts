@@ -1,0 +1,30 @@
+/** Where a figure came from. `rule` says in words how an estimated one was made. */
+export type Source = 'measured' | 'label' | 'estimated';
+
+export interface Origin {
+  source: Source;
+  rule?: string;
+}
+
+/** By the figure's path in the plan file (`motor.resistanceOhm`, `packs[0].massG`). */
+export type Provenance = Record<string, Origin>;
+
+/** Collects origins while a plan is resolved: each figure is either given or filled by a rule. */
+export class ProvenanceLog {
+  readonly origins: Provenance = {};
+
+  /** Returns `given` and marks it with `source`, or calls `fill` and marks its result estimated by `rule`. */
+  take<T>(path: string, given: T | undefined, source: Source, rule: string, fill: () => T): T {
+    if (given !== undefined) {
+      this.origins[path] = { source };
+      return given;
+    }
+    this.origins[path] = { source: 'estimated', rule };
+    return fill();
+  }
+
+  /** Marks a figure that the plan must hold. */
+  given(path: string, source: Source): void {
+    this.origins[path] = { source };
+  }
+}

@@ -1,0 +1,63 @@
+import { resolveEsc, type ResolvedEsc } from '../chain/esc';
+import { finalDriveRatio } from '../chain/gears';
+import { resolveMotor, type ResolvedMotor } from '../chain/motor';
+import { resolvePacks, type ResolvedPack } from '../chain/pack';
+import { resolveCar, resolveSite, type ResolvedCar, type ResolvedSite } from '../chain/road';
+import type { PlanFile, RunWish } from './plan-file';
+import { ProvenanceLog, type Provenance } from './provenance';
+
+/** A plan without gaps: all that the equations need, in SI units, and where each figure came from. */
+export interface ResolvedPlan {
+  car: ResolvedCar;
+  motor: ResolvedMotor;
+  motorCount: number;
+  esc: ResolvedEsc;
+  pack: ResolvedPack;
+  /** Pack leads and plugs, both ways [Ω]. */
+  wireOhm: number;
+  /** Motor turns for one turn of the wheel. */
+  ratio: number;
+  motorFans: 0 | 1 | 2;
+  motorHeatsink: boolean;
+  tow: { massKg: number; rollingResistance: number };
+  site: ResolvedSite;
+  startCharge: number;
+  run: RunWish;
+  provenance: Provenance;
+}
+
+const DEFAULT_WIRE_OHM = 0.0015;
+const DEFAULT_RUN: RunWish = { profile: 'race', minutes: 10 };
+
+/**
+ * Turns a checked plan into a complete one by the rules of docs/model.md section 2. Pure.
+ * Throws PlanError, naming the field, for what the estimates cannot fill
+ * (contract's check refuses such plans before).
+ */
+export function resolvePlan(plan: PlanFile): ResolvedPlan {
+  const log = new ProvenanceLog();
+  const car = resolveCar(plan.car, log);
+  const site = resolveSite(plan.site, log);
+  const tow = plan.tow;
+  return {
+    car,
+    site,
+    motor: resolveMotor(plan.motor, log),
+    motorCount: log.take('motorCount', plan.motorCount, 'measured', 'one motor', () => 1),
+    esc: resolveEsc(plan.esc, log),
+    pack: resolvePacks(plan.packs, plan.packWiring ?? 'series', plan.esc, log),
+    wireOhm: log.take('wiring.resistanceOhm', plan.wiring?.resistanceOhm, 'measured', '1.5 mΩ of leads and plugs', () => DEFAULT_WIRE_OHM),
+    ratio: finalDriveRatio(plan.car, plan.gearing),
+    motorFans: plan.cooling?.motorFans ?? 0,
+    motorHeatsink: plan.cooling?.motorHeatsink ?? false,
+    tow: tow
+      ? {
+          massKg: tow.massKg,
+          rollingResistance: log.take('tow.rollingResistance', tow.rollingResistance, 'measured', 'as the car on this surface', () => site.rollingResistance),
+        }
+      : { massKg: 0, rollingResistance: 0 },
+    startCharge: log.take('startCharge', plan.startCharge, 'measured', 'full', () => 1),
+    run: log.take('run', plan.run, 'measured', 'ten minutes of racing', () => DEFAULT_RUN),
+    provenance: log.origins,
+  };
+}

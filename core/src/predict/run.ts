@@ -1,0 +1,311 @@
+import { openCircuitV } from '../chain/pack';
+import type { ProfileName } from '../plan/plan-file';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { Drivetrain } from './drivetrain';
+import { BRAKE_MOTOR_SHARE, escLossW, HeatStores, type HeatSources } from './heat';
+import { PROFILE_SEGMENTS, type Segment } from './profiles';
+import { CALM_SHARE, CALM_STEPS, CUTOFF_DELAY_S, EDGE_SHARE, EDGE_STEPS, HOLD_REACTION_S, HOLD_STEPS, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S, SETTLED_SHARE, SLOW_MS, STIFF_STEP } from './tolerances';
+import { solveTopSpeed } from './top-speed';
+
+/** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or the step budget was. */
+export type RunStop = 'time' | 'cutoff' | 'empty' | 'max-steps';
+
+/** One run, docs/model.md section 6. Motor figures are of one motor, pack figures of the whole source. */
+export interface Run {
+  profile: ProfileName;
+  endS: number;
+  stop: RunStop;
+  maxSpeedMs: number;
+  peakMotorCurrentA: number;
+  peakPackCurrentA: number;
+  rmsPackCurrentA: number;
+  minBusV: number;
+  maxWindingC: number;
+  maxCanC: number;
+  maxEscC: number;
+  maxPackC: number;
+  usedAh: number;
+  distanceM: number;
+  gripLimitedS: number;
+}
+
+/** The car at one moment of a run. */
+export interface RunSample {
+  timeS: number;
+  speedMs: number;
+  distanceM: number;
+  motorA: number;
+  packA: number;
+  busV: number;
+  duty: number;
+  forceN: number;
+  limited: boolean;
+  windingC: number;
+  canC: number;
+  escC: number;
+  packC: number;
+  charge: number;
+}
+
+export interface RunOptions {
+  /** Other segments than the profile's, driven once. */
+  segments?: readonly Segment[];
+  /** Longest step [s]; tests halve it. */
+  stepS?: number;
+  /** Called with the state at the start of each step; return false to end the run there as `time`. */
+  onStep?: (sample: RunSample) => boolean | void;
+}
+
+/** Drives the plan's profile for its minutes. Bounded; pure but for the callbacks. */
+export function simulateRun(plan: ResolvedPlan, options: RunOptions = {}): Run {
+  return new RunSimulation(plan, options).drive();
+}
+
+class RunSimulation {
+  private readonly at: Drivetrain;
+  private readonly heat: HeatStores;
+  private readonly sources: HeatSources = { windingW: 0, canW: 0, escW: 0, packW: 0 };
+  private readonly stepS: number;
+  private readonly topSpeedMs: number;
+  private readonly run: Run;
+  private speed = 0;
+  private charge: number;
+  private squareSum = 0;
+  private underCutoffS = 0;
+  private steps = 0;
+  /** How fast the driver opens the throttle [1/s], and whether the force follows the driver rather than the motor. */
+  private dutyRate = 0;
+  private reacting = false;
+  /** Of the step before, for the moment a grip limit is met or left between two steps. */
+  private before = { known: false, limited: false, excessN: 0, speed: 0, seconds: 0 };
+
+  constructor(
+    private readonly plan: ResolvedPlan,
+    private readonly options: RunOptions,
+  ) {
+    const solved = solveTopSpeed(plan);
+    this.at = solved.at;
+    this.topSpeedMs = solved.topSpeedMs;
+    this.heat = new HeatStores(plan);
+    this.stepS = options.stepS ?? RUN_STEP_S;
+    this.charge = plan.startCharge;
+    this.run = {
+      profile: plan.run.profile,
+      endS: 0,
+      stop: 'time',
+      maxSpeedMs: 0,
+      peakMotorCurrentA: 0,
+      peakPackCurrentA: 0,
+      rmsPackCurrentA: 0,
+      minBusV: openCircuitV(plan.pack, plan.startCharge),
+      maxWindingC: this.heat.windingC,
+      maxCanC: this.heat.canC,
+      maxEscC: this.heat.escC,
+      maxPackC: this.heat.packC,
+      usedAh: 0,
+      distanceM: 0,
+      gripLimitedS: 0,
+    };
+  }
+
+  drive(): Run {
+    const { run, plan, options } = this;
+    const segments = options.segments ?? PROFILE_SEGMENTS[plan.run.profile];
+    const total = options.segments ? segments.reduce((sum, s) => sum + s.seconds, 0) : plan.run.minutes * 60;
+    for (let i = 0; run.endS < total - 1e-9; i++) {
+      const segment = segments[i % segments.length]!;
+      if (!this.segment(segment, Math.min(segment.seconds, total - run.endS))) break;
+    }
+    run.usedAh = (plan.startCharge - this.charge) * plan.pack.capacityAh;
+    run.rmsPackCurrentA = run.endS > 0 ? Math.sqrt(this.squareSum / run.endS) : 0;
+    return run;
+  }
+
+  /** Drives one segment; false when the run has ended. */
+  private segment(segment: Segment, seconds: number): boolean {
+    const start = this.run.endS;
+    this.at.slope(this.plan.site.grade + (segment.grade ?? 0), segment.corner ?? false);
+    this.before.known = false;
+    let into = 0;
+    while (into < seconds - 1e-9) {
+      const taken = this.step(segment, into, seconds - into);
+      if (taken === 0) return false;
+      into += taken;
+      this.run.endS = start + into;
+    }
+    this.run.endS = start + seconds;
+    return true;
+  }
+
+  /** Asks the drivetrain for what the driver does at this speed; returns the brake's force [N]. */
+  private act(segment: Segment, into: number): number {
+    const { at } = this;
+    this.dutyRate = 0;
+    this.reacting = false;
+    switch (segment.kind) {
+      case 'throttle': {
+        const ramp = segment.rampS ?? 0;
+        if (into < ramp) this.dutyRate = segment.duty / ramp;
+        at.throttle(this.speed, into < ramp ? this.dutyRate * into : segment.duty);
+        return 0;
+      }
+      case 'hold': {
+        const target = 'speedMs' in segment ? segment.speedMs : segment.topShare * this.topSpeedMs;
+        this.reacting = at.demand(this.speed, at.resistanceN + (at.movingMassKg * (target - this.speed)) / HOLD_REACTION_S);
+        return 0;
+      }
+      case 'brake':
+        at.throttle(this.speed, 0);
+        return segment.share * at.brakeN;
+      case 'rest':
+        at.throttle(this.speed, 0);
+        return 0;
+    }
+  }
+
+  /** One step of at most `room` seconds; returns the seconds taken, 0 when the run has ended. */
+  private step(segment: Segment, into: number, room: number): number {
+    const { at, heat, run, plan } = this;
+    if (++this.steps > RUN_MAX_STEPS) {
+      run.stop = 'max-steps';
+      return 0;
+    }
+    const ocv = openCircuitV(plan.pack, this.charge);
+    const packOhm = heat.packOhm();
+    at.conditions(heat.windingC, heat.canC, packOhm, ocv);
+    at.resist(this.speed);
+    const brakeN = this.act(segment, into);
+    const v = this.speed;
+    if (this.options.onStep && this.options.onStep(this.sample(run.endS)) === false) return 0;
+
+    const mass = at.movingMassKg;
+    let accel = (at.forceN - at.resistanceN - brakeN) / mass;
+    // Exponential Rosenbrock step: exact for a force linear in speed and time, stable however stiff the gearing.
+    let rate = this.reacting ? -1 / HOLD_REACTION_S : (at.forceSlope - at.resistanceSlope) / mass;
+    let jerk = (at.forceDutySlope * this.dutyRate) / mass;
+    if (v <= 0 && (accel <= 0 || brakeN > 0)) accel = rate = jerk = 0;
+    const step = this.stepLength(segment, into, room, accel, rate);
+    const z = rate * step;
+    const phi3 = Math.abs(z) < SERIES_TO ? phi3Series(z) : ((Math.expm1(z) / z - 1) / z - 0.5) / z;
+    const phi2 = 0.5 + z * phi3;
+    const phi1 = 1 + z * phi2;
+    let next = v + step * (accel * phi1 + jerk * step * phi2);
+    let mean = v + step * (accel * phi2 + jerk * step * phi3);
+    if (next < 0) {
+      // Stopped within the step: from v at a steady deceleration.
+      mean = accel < 0 ? Math.min(v / 2, (v * v) / (-2 * accel * step)) : 0;
+      next = 0;
+    }
+    this.gripTime(step);
+    this.account(step, mean, next, packOhm, brakeN);
+    this.before.speed = v;
+    this.before.seconds = step;
+    this.speed = next;
+    run.distanceM += mean * step;
+    if (next > run.maxSpeedMs) run.maxSpeedMs = next;
+    return this.outlives(step) ? step : 0;
+  }
+
+  /** The longest step, shortened to the ramp's end and to a transient faster than it. */
+  private stepLength(segment: Segment, into: number, room: number, accel: number, rate: number): number {
+    // A held speed is linear in time by itself, and where nothing changes only the heat has to be followed.
+    const calm = Math.abs(accel) * this.stepS < CALM_SHARE * this.speed;
+    const kink = Math.abs(this.at.excessN) < EDGE_SHARE * this.at.gripN;
+    let step = Math.min(room, this.stepS * (calm ? CALM_STEPS : this.reacting ? HOLD_STEPS : kink ? EDGE_STEPS : 1));
+    if (this.dutyRate > 0) step = Math.min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
+    // A fast transient is followed in its own time; once settled the long step is exact again.
+    if (-rate * step > STIFF_STEP && Math.abs(accel) > SETTLED_SHARE * -rate * Math.max(this.speed, SLOW_MS)) {
+      step = Math.min(step, Math.max(RUN_MIN_STEP_S, STIFF_STEP / -rate));
+    }
+    return step;
+  }
+
+  /** Seconds at the grip limit, with the moment it is met or left found between two steps. */
+  private gripTime(step: number): void {
+    const { at, before, run } = this;
+    if (at.limited) run.gripLimitedS += step;
+    if (before.known && before.limited !== at.limited) {
+      const share = before.excessN / (before.excessN - at.excessN);
+      if (before.limited) {
+        run.gripLimitedS -= before.seconds * (1 - share);
+        // The current peaks where the limit is left, between the two steps.
+        const amp = at.motorA - at.motorASlope * (1 - share) * (this.speed - before.speed);
+        if (at.motorASlope < 0) this.peak(amp, at.motors * at.duty * amp);
+      } else run.gripLimitedS += before.seconds * (1 - share);
+    }
+    before.known = true;
+    before.limited = at.limited;
+    before.excessN = at.excessN;
+  }
+
+  private peak(motorA: number, packA: number): void {
+    if (motorA > this.run.peakMotorCurrentA) this.run.peakMotorCurrentA = motorA;
+    if (packA > this.run.peakPackCurrentA) this.run.peakPackCurrentA = packA;
+  }
+
+  /** Charge, heat and extremes of one step, from the current's mean and mean square over it. */
+  private account(step: number, meanSpeed: number, nextSpeed: number, packOhm: number, brakeN: number): void {
+    const { at, heat, run, sources, plan } = this;
+    const first = at.motorA;
+    this.peak(first, at.packA);
+    const bus = at.busV();
+    if (bus < run.minBusV) run.minBusV = bus;
+    const opening = at.motorADutySlope * this.dutyRate * step;
+    const last = Math.max(0, first + at.motorASlope * (nextSpeed - this.speed) + opening);
+    const mean = Math.max(0, first + at.motorASlope * (meanSpeed - this.speed) + opening / 2);
+    const meanSquare = (first * first + first * last + last * last) / 3;
+    const perPack = at.motors * at.duty;
+    this.charge -= (perPack * mean * step) / (3600 * plan.pack.capacityAh);
+    const packSquare = perPack * perPack * meanSquare;
+    this.squareSum += packSquare * step;
+    const brakeW = (brakeN * meanSpeed) / at.motors;
+    sources.windingW = meanSquare * at.windingOhm + plan.motor.brushDropV * mean + BRAKE_MOTOR_SHARE * brakeW;
+    sources.canW = at.lossTorqueNm() * at.omega + meanSquare * at.lagOhm();
+    sources.escW = escLossW(plan.esc.resistanceOhm, meanSquare, mean, at.duty) + (1 - BRAKE_MOTOR_SHARE) * brakeW;
+    sources.packW = packSquare * packOhm;
+    heat.step(step, meanSpeed, sources);
+    if (heat.windingC > run.maxWindingC) run.maxWindingC = heat.windingC;
+    if (heat.canC > run.maxCanC) run.maxCanC = heat.canC;
+    if (heat.escC > run.maxEscC) run.maxEscC = heat.escC;
+    if (heat.packC > run.maxPackC) run.maxPackC = heat.packC;
+  }
+
+  /** False when the cut-off or an empty pack ends the run; the end lies at the end of this step. */
+  private outlives(step: number): boolean {
+    const { at, run, plan } = this;
+    this.underCutoffS = at.busV() < plan.pack.cutoffV ? this.underCutoffS + step : 0;
+    if (this.charge <= 0) run.stop = 'empty';
+    else if (this.underCutoffS >= CUTOFF_DELAY_S - 1e-9) run.stop = 'cutoff';
+    else return true;
+    run.endS += step;
+    return false;
+  }
+
+  private sample(timeS: number): RunSample {
+    const { at, heat } = this;
+    return {
+      timeS,
+      speedMs: this.speed,
+      distanceM: this.run.distanceM,
+      motorA: at.motorA,
+      packA: at.packA,
+      busV: at.busV(),
+      duty: at.duty,
+      forceN: at.forceN,
+      limited: at.limited,
+      windingC: heat.windingC,
+      canC: heat.canC,
+      escC: heat.escC,
+      packC: heat.packC,
+      charge: this.charge,
+    };
+  }
+}
+
+/** Below this the closed form of φ3 loses digits to cancellation and its series has them. */
+const SERIES_TO = 0.4;
+
+/** φ3(z) = (e^z − 1 − z − z²/2)/z³ by its series, to 1e-8 below SERIES_TO. */
+function phi3Series(z: number): number {
+  return 1 / 6 + z * (1 / 24 + z * (1 / 120 + z * (1 / 720 + z * (1 / 5040 + z / 40_320))));
+}

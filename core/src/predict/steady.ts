@@ -1,0 +1,49 @@
+import { RPM_PER_RAD_S } from '../chain/constants';
+import { rolloutM } from '../chain/gears';
+import type { GripLimit } from '../chain/road';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { solveTopSpeed, type TopSpeed, type TopSpeedOutcome } from './top-speed';
+
+/** What the car does at its top speed. Currents of one motor and of the pack; powers of all motors together. */
+export interface Steady {
+  outcome: TopSpeedOutcome;
+  topSpeedMs: number;
+  motorRpm: number;
+  motorCurrentA: number;
+  packCurrentA: number;
+  busV: number;
+  packPowerW: number;
+  shaftPowerW: number;
+  motorEfficiency: number;
+  speedLossPct: number;
+  finalDriveRatio: number;
+  rolloutMm: number;
+  gripN: number;
+  gripLimit: GripLimit;
+}
+
+/** Top speed and the state of the chain at it, docs/model.md section 6. Never NaN: a car that cannot move says `no-motion`. */
+export function predictSteady(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(plan)): Steady {
+  const { at, outcome, topSpeedMs } = solved;
+  const amp = at.motorA;
+  const busV = at.busV();
+  const shaftW = Math.max(0, (at.kt * amp - at.lossTorqueNm()) * at.omega);
+  const terminalW = amp * (at.kt * at.omega + plan.motor.brushDropV + amp * (at.windingOhm + at.lagOhm()));
+  const rpm = at.omega * RPM_PER_RAD_S;
+  return {
+    outcome,
+    topSpeedMs,
+    motorRpm: rpm,
+    motorCurrentA: amp,
+    packCurrentA: at.packA,
+    busV,
+    packPowerW: busV * at.packA,
+    shaftPowerW: at.motors * shaftW,
+    motorEfficiency: terminalW > 0 ? shaftW / terminalW : 0,
+    speedLossPct: 100 * (1 - rpm / (plan.motor.kvRpmPerV * at.openCircuitV)),
+    finalDriveRatio: plan.ratio,
+    rolloutMm: 1000 * rolloutM(plan.car.tyreDiameterM, plan.ratio),
+    gripN: at.gripN,
+    gripLimit: at.gripLimit,
+  };
+}

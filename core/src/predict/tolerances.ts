@@ -1,0 +1,34 @@
+/** Every tolerance, step size and limit of the solvers, with its unit and reason. */
+
+/** Top speed is settled when a Newton step moves it by less than this share: the next would move it by its square. */
+export const TOP_SPEED_REL = 1e-5;
+/** … or when halving has closed in to this [m/s], at a kink or for a car that barely creeps. */
+export const TOP_SPEED_ABS_MS = 1e-10;
+/** Newton with bisection behind it halves at worst: 60 halvings take 300 m/s to nothing. */
+export const TOP_SPEED_MAX_STEPS = 80;
+/** No car of this size goes faster [m/s]; also where the search for a bracket ends. */
+export const SPEED_CEILING_MS = 400;
+
+/** Longest step of a run [s]; profiles switch at tenths, and half of it moves no case by 0.1 %. */
+export const RUN_STEP_S = 0.01;
+/** Steps may be this many times longer while a driver holds a speed … */
+export const HOLD_STEPS = 2;
+/** … and this many times when speed changes by less than CALM_SHARE in one: still a tenth of the fastest heat store. */
+export const CALM_STEPS = 5;
+export const CALM_SHARE = 5e-5;
+/** … but shorter where the force is within EDGE_SHARE of the grip limit: the kink there is what costs accuracy. */
+export const EDGE_STEPS = 0.25;
+export const EDGE_SHARE = 0.1;
+/** A step may cover this much of the speed's own time constant while the speed is still on its way. */
+export const STIFF_STEP = 0.4;
+/** … and it counts as settled when what is left to go is this share of the speed, or of this slow speed [m/s]. */
+export const SETTLED_SHARE = 0.005;
+export const SLOW_MS = 0.05;
+/** Shortest step [s]: a hundredth of the fastest time constant seen on crawlers. */
+export const RUN_MIN_STEP_S = 5e-5;
+/** A run that needs more steps than this stops as `max-steps` (24 hours at the longest step). */
+export const RUN_MAX_STEPS = 8_640_000;
+/** Bus voltage must stay under the cut-off this long before the ESC acts [s]. */
+export const CUTOFF_DELAY_S = 1;
+/** A driver's reaction when holding a speed [s]. */
+export const HOLD_REACTION_S = 0.5;
