@@ -1,0 +1,40 @@
+import type { Problem } from './problem';
+
+interface CatalogueEntry {
+  status: number;
+  /** What is wrong, shown to a person. */
+  message: string;
+  /** What mends it. */
+  mend: string;
+}
+
+/** Every error the server answers with. docs/errors.md lists the same; a test holds them together. */
+export const ERRORS = {
+  'bad-request': { status: 400, message: 'The request could not be read.', mend: 'Send JSON as docs/plan-file.md describes.' },
+  'bad-json': { status: 400, message: 'The file is not JSON.', mend: 'Open it in a text editor: a comma or a bracket may be missing.' },
+  'bad-document': { status: 422, message: 'The document has problems.', mend: 'Mend the fields listed and send it again.' },
+  'bad-host': { status: 403, message: 'This address is not served.', mend: 'Open Puddler at 127.0.0.1 or localhost.' },
+  'bad-origin': { status: 403, message: 'Another site may not speak to Puddler.', mend: 'Use Puddler’s own page.' },
+  'not-found': { status: 404, message: 'There is nothing at this address.', mend: 'Go back to the Garage.' },
+  'method-not-allowed': { status: 405, message: 'This address does not take that method.', mend: 'See docs/api.md for what it takes.' },
+  'no-such-car': { status: 404, message: 'This car is not in the garage.', mend: 'It may have been deleted: look in the Garage.' },
+  'no-such-plan': { status: 404, message: 'This plan is not in the garage.', mend: 'It may have been deleted: look in the Garage.' },
+  stale: { status: 409, message: 'This was changed somewhere else meanwhile.', mend: 'Keep yours or take the newer one.' },
+  'too-large': { status: 413, message: 'The file is too large.', mend: 'A plan file is a few kilobytes; 1 MB is the limit.' },
+  'unsupported-type': { status: 415, message: 'The body is not JSON.', mend: 'Send it as application/json.' },
+  internal: { status: 500, message: 'Something went wrong inside Puddler.', mend: 'What was saved is safe. Try again; the server’s log has the details.' },
+} as const satisfies Record<string, CatalogueEntry>;
+
+export type ErrorCode = keyof typeof ERRORS;
+
+/** Every error body on the wire. */
+export interface ErrorBody {
+  error: {
+    code: ErrorCode;
+    message: string;
+    mend: string;
+    problems?: Problem[];
+    /** With `stale`: the newer document. */
+    current?: unknown;
+  };
+}

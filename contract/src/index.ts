@@ -1,0 +1,6 @@
+export * from './shared';
+export { checkCarWrite, checkId, checkPlanWrite, checkVersionOnly } from './api';
+export { checkCar, checkPlanBody, checkPlanFile, planFileOf, splitPlanFile, type Checked } from './plan-file';
+export { joiProblems } from './joi-problems';
+export { carSchema, planBodySchema, planFileSchema } from './plan-schema';
+export { problem } from './problem';

@@ -1,0 +1,155 @@
+import {
+  AIRFLOWS,
+  BEARINGS,
+  BODIES,
+  CHEMISTRIES,
+  DRIVES,
+  PROFILES,
+  SIZE_CLASSES,
+  SURFACES,
+  type Car,
+  type PlanFile,
+} from '@puddler/core';
+import Joi from 'joi';
+import { RANGES, type Range, type RangePath } from './ranges';
+
+const MOST_PACKS = 8;
+export const LONGEST_NAME = 120;
+export const LONGEST_NOTES = 10_000;
+
+function number(path: RangePath): Joi.NumberSchema {
+  const range: Range = RANGES[path];
+  const schema = Joi.number().min(range.min).max(range.max);
+  return range.integer ? schema.integer() : schema;
+}
+
+const oneOf = (values: readonly string[]) => Joi.string().valid(...values);
+const name = Joi.string().min(1).max(LONGEST_NAME);
+
+/** Number fields of one object, all optional, from their ranges. */
+function optional(prefix: string, ...fields: string[]): Record<string, Joi.NumberSchema> {
+  return Object.fromEntries(fields.map((field) => [field, number(`${prefix}.${field}` as RangePath)]));
+}
+
+export const carSchema = Joi.object<Car>({
+  name: name.required(),
+  massKg: number('car.massKg').required(),
+  drive: oneOf(DRIVES).required(),
+  bearings: oneOf(BEARINGS),
+  internalRatio: number('car.internalRatio').required(),
+  gearboxRatios: Joi.array()
+    .items(Joi.object({ name: name.required(), ratio: number('car.gearboxRatios.ratio').required() }))
+    .min(1)
+    .max(8),
+  tyre: Joi.object({
+    diameterMm: number('car.tyre.diameterMm').required(),
+    growthPctAt100KmH: number('car.tyre.growthPctAt100KmH'),
+  }).required(),
+  body: oneOf(BODIES).required(),
+  widthMm: number('car.widthMm').required(),
+  heightMm: number('car.heightMm').required(),
+  wheelbaseMm: number('car.wheelbaseMm').required(),
+  cgHeightMm: number('car.cgHeightMm').required(),
+  ...optional('car', 'driveEfficiency', 'dragAreaM2', 'frontWeightPct', 'wheelMassG'),
+  airflow: oneOf(AIRFLOWS),
+  bay: Joi.object(
+    optional(
+      'car.bay',
+      'motorDiameterMm',
+      'motorLengthMm',
+      'escLengthMm',
+      'escWidthMm',
+      'escHeightMm',
+      'packLengthMm',
+      'packWidthMm',
+      'packHeightMm',
+      'meshMinMm',
+      'meshMaxMm',
+      'spurClearanceMm',
+      'mountCircleMm',
+      'shaftMm',
+    ),
+  ),
+});
+
+/** A field that one kind of motor must or may have and the others must not. */
+function onlyWhen(key: 'kind' | 'form', is: string, schema: Joi.Schema): Joi.Schema {
+  return schema.when(key, { is: Joi.valid(is).required(), otherwise: Joi.forbidden() });
+}
+
+const brushless = (schema: Joi.Schema) => onlyWhen('kind', 'brushless', schema);
+const brushed = (schema: Joi.Schema) => onlyWhen('kind', 'brushed', schema);
+const required = (key: 'kind' | 'form', is: string, schema: Joi.Schema) =>
+  schema.when(key, { is: Joi.valid(is).required(), then: Joi.required(), otherwise: Joi.forbidden() });
+
+const motorSchema = Joi.object({
+  name: name.required(),
+  kind: oneOf(['brushed', 'brushless']).required(),
+  sizeClass: required('kind', 'brushed', oneOf(SIZE_CLASSES)),
+  turns: brushed(number('motor.turns')),
+  kvRpmPerV: number('motor.kvRpmPerV').when('kind', { is: 'brushless', then: Joi.required() }),
+  form: required('kind', 'brushless', oneOf(['inrunner', 'outrunner'])),
+  diameterMm: required('form', 'inrunner', number('motor.diameterMm')),
+  lengthMm: required('form', 'inrunner', number('motor.lengthMm')),
+  statorDiameterMm: required('form', 'outrunner', number('motor.statorDiameterMm')),
+  statorHeightMm: required('form', 'outrunner', number('motor.statorHeightMm')),
+  poles: brushless(number('motor.poles').multiple(2)),
+  sensored: brushless(Joi.boolean()),
+  commutationLagUs: brushless(number('motor.commutationLagUs')),
+  ...optional('motor', 'resistanceOhm', 'noLoadCurrentA', 'noLoadVoltageV', 'massG', 'shaftMm', 'maxRpm', 'maxCells', 'rotorInertiaKgM2'),
+})
+  .and('noLoadCurrentA', 'noLoadVoltageV')
+  .when('.kind', { is: 'brushed', then: Joi.object().or('turns', 'kvRpmPerV') });
+
+const escSchema = Joi.object({
+  name: name.required(),
+  continuousA: number('esc.continuousA').required(),
+  ...optional('esc', 'burstA', 'minCells', 'maxCells', 'resistanceOhm', 'massG', 'cutoffVPerCell', 'becV', 'becA'),
+  sensored: Joi.boolean(),
+  fan: Joi.boolean(),
+});
+
+const packSchema = Joi.object({
+  name: name.required(),
+  chemistry: oneOf(CHEMISTRIES).required(),
+  cells: number('packs.cells').required(),
+  capacityAh: number('packs.capacityAh').required(),
+  ...optional('packs', 'cRating', 'cellResistanceOhm', 'massG', 'plugA'),
+  plug: name,
+})
+  // A lithium polymer cell without a rating spreads too widely for a guess.
+  .when('.chemistry', { is: Joi.valid('lipo', 'lihv'), then: Joi.object().or('cRating', 'cellResistanceOhm') });
+
+const bodyKeys = {
+  name: name.required(),
+  notes: Joi.string().allow('').max(LONGEST_NOTES),
+  motor: motorSchema.required(),
+  motorCount: number('motorCount'),
+  esc: escSchema.required(),
+  packs: Joi.array().items(packSchema).min(1).max(MOST_PACKS).required(),
+  packWiring: oneOf(['series', 'parallel']),
+  wiring: Joi.object(optional('wiring', 'resistanceOhm')),
+  gearing: Joi.object(optional('gearing', 'pinion', 'spur', 'moduleMm', 'gearboxRatio'))
+    .and('pinion', 'spur')
+    .required(),
+  cooling: Joi.object({ motorFans: Joi.number().valid(0, 1, 2), motorHeatsink: Joi.boolean() }),
+  tow: Joi.object({ massKg: number('tow.massKg').required(), ...optional('tow', 'rollingResistance') }),
+  site: Joi.object({
+    surface: oneOf(SURFACES).required(),
+    ambientC: number('site.ambientC').required(),
+    ...optional('site', 'altitudeM', 'gradePct', 'packC', 'grip', 'rollingResistance', 'straightM', 'radioRangeM'),
+  }).required(),
+  startCharge: number('startCharge'),
+  run: Joi.object({ profile: oneOf(PROFILES).required(), minutes: number('run.minutes').required() }),
+};
+
+/** A plan without its car, as the server keeps it. */
+export const planBodySchema = Joi.object(bodyKeys);
+
+/** The plan file, car and all. */
+export const planFileSchema = Joi.object<PlanFile>({
+  format: Joi.string().valid('puddler-plan').required(),
+  version: Joi.number().valid(1).required(),
+  car: carSchema.required(),
+  ...bodyKeys,
+});

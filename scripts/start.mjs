@@ -1,0 +1,22 @@
+// Installs and builds what is missing, then serves: the user's data, or with --demo the demo club in a folder of its own.
+import { spawn } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { at, root } from './lib/run.mjs';
+import { ensureBuilt, ensureInstalled } from './lib/setup.mjs';
+
+const demo = process.argv.includes('--demo');
+process.chdir(root);
+await ensureInstalled();
+await ensureBuilt();
+
+const env = { ...process.env };
+if (demo) {
+  env.PUDDLER_DATA = at('data', 'demo');
+  rmSync(env.PUDDLER_DATA, { recursive: true, force: true });
+}
+const server = spawn(process.execPath, ['--enable-source-maps', at('server/dist/main.mjs'), ...(demo ? ['--demo', at('demo')] : [])], {
+  stdio: ['ignore', 'inherit', 'inherit'],
+  env,
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.once('exit', (code) => process.exit(code ?? 1));

@@ -1,0 +1,30 @@
+import { homedir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const serverFolder = fileURLToPath(new URL('..', import.meta.url));
+
+export interface Config {
+  port: number;
+  dataFolder: string;
+  /** libSQL URL; a file in the data folder unless PUDDLER_DATABASE_URL names another. */
+  databaseUrl: string;
+  migrationsFolder: string;
+  pageFolder: string;
+  logLevel: string;
+}
+
+/** Reads the environment once. Throws Error naming the variable for a value that cannot be. */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const port = Number(env['PORT'] ?? 8417);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT is "${env['PORT']}"; allowed: a whole number from 0 to 65535`);
+  const dataFolder = path.resolve(env['PUDDLER_DATA'] ?? path.join(homedir(), '.puddler'));
+  return {
+    port,
+    dataFolder,
+    databaseUrl: env['PUDDLER_DATABASE_URL'] ?? `file:${path.join(dataFolder, 'puddler.db')}`,
+    migrationsFolder: path.join(serverFolder, 'migrations'),
+    pageFolder: path.join(serverFolder, '..', 'web', 'dist'),
+    logLevel: env['PUDDLER_LOG'] ?? 'warn',
+  };
+}

@@ -1,0 +1,15 @@
+import type { CarDoc, PlanDoc } from '@puddler/contract';
+import type { CarRow, PlanRow } from './schema';
+
+function head(row: CarRow | PlanRow) {
+  return {
+    id: row.id,
+    version: row.version,
+    createdAt: new Date(row.createdAt).toISOString(),
+    updatedAt: new Date(row.updatedAt).toISOString(),
+  };
+}
+
+/** A row as it crosses the wire. */
+export const carDoc = (row: CarRow): CarDoc => ({ ...head(row), car: row.document });
+export const planDoc = (row: PlanRow): PlanDoc => ({ ...head(row), carId: row.carId, plan: row.document });

@@ -1,0 +1,30 @@
+import type { Middleware } from 'koa';
+import type { Logger } from 'pino';
+import { AppError } from './app-error';
+
+/** What the body parser and Koa throw, by HTTP status, in the catalogue's words. */
+function fromHttp(error: unknown): AppError | undefined {
+  const { status, type } = error as { status?: number; type?: string };
+  if (status === 413 || type === 'entity.too.large') return new AppError('too-large');
+  if (status === 415) return new AppError('unsupported-type');
+  if (error instanceof SyntaxError || type === 'entity.parse.failed') return new AppError('bad-json');
+  if (status !== undefined && status >= 400 && status < 500) return new AppError('bad-request');
+  return undefined;
+}
+
+/** Turns every error below it into JSON from the catalogue; only catalogue errors show their message. */
+export function errorMiddleware(log: Logger): Middleware {
+  return async (ctx, next) => {
+    try {
+      await next();
+      if (ctx.status === 404 && ctx.body == null) throw new AppError('not-found');
+      if ((ctx.status === 405 || ctx.status === 501) && ctx.body == null) throw new AppError('method-not-allowed');
+    } catch (error) {
+      const known = error instanceof AppError ? error : fromHttp(error);
+      if (!known) log.error({ err: error, method: ctx.method, path: ctx.path }, 'request failed');
+      const shown = known ?? new AppError('internal');
+      ctx.status = shown.status;
+      ctx.body = shown.body();
+    }
+  };
+}

@@ -1,0 +1,35 @@
+import type { Middleware } from 'koa';
+import { AppError } from './app-error';
+
+const NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+function isOwn(host: string, port: number): boolean {
+  const at = host.lastIndexOf(':');
+  const named = at > host.lastIndexOf(']');
+  const name = named ? host.slice(0, at) : host;
+  return NAMES.has(name.toLowerCase()) && (named ? Number(host.slice(at + 1)) : 80) === port;
+}
+
+function originHost(origin: string): string | undefined {
+  const match = /^http:\/\/([^/]+)$/.exec(origin);
+  return match?.[1];
+}
+
+/**
+ * Refuses what another site or a rebound name sends: the Host must be this machine's and this port,
+ * and an Origin, when there is one, must be Puddler's own.
+ */
+export function guardMiddleware(): Middleware {
+  return async (ctx, next) => {
+    const port = ctx.req.socket.localPort ?? 0;
+    if (!isOwn(ctx.get('host'), port)) throw new AppError('bad-host');
+    const origin = ctx.get('origin');
+    if (origin !== '') {
+      const host = originHost(origin);
+      if (host === undefined || !isOwn(host, port)) throw new AppError('bad-origin');
+    }
+    // Without an Origin a browser still says when a request comes from elsewhere.
+    if (ctx.get('sec-fetch-site') === 'cross-site' && ctx.method !== 'GET') throw new AppError('bad-origin');
+    await next();
+  };
+}

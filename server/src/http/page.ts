@@ -1,0 +1,31 @@
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
+import type { Middleware } from 'koa';
+import serve from 'koa-static';
+import { styleNonce } from './security-headers';
+
+const NONCE_MARK = '__STYLE_NONCE__';
+
+/** The built page: files under their own names, and index.html for every address that is a view of the page. */
+export function pageMiddleware(folder: string): Middleware {
+  let index: Promise<string> | undefined;
+  const files = serve(folder, {
+    index: false,
+    setHeaders(response, file) {
+      // Vite names assets by their content.
+      const hashed = path.basename(path.dirname(file)) === 'assets';
+      response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+    },
+  });
+  return async (ctx, next) => {
+    if (ctx.path.startsWith('/api/')) return next();
+    await files(ctx, async () => {
+      const isView = (ctx.method === 'GET' || ctx.method === 'HEAD') && path.extname(ctx.path) === '';
+      if (!isView) return next();
+      index ??= readFile(path.join(folder, 'index.html'), 'utf8');
+      ctx.type = 'html';
+      ctx.set('Cache-Control', 'no-store');
+      ctx.body = (await index).replace(NONCE_MARK, styleNonce(ctx));
+    });
+  };
+}
