@@ -152,7 +152,7 @@ function estimateFromSize(motor: Motor): SizeEstimate {
 
 function kvOf(motor: Motor, log: ProvenanceLog): number {
   if (motor.kind === 'brushless') {
-    log.given('motor.kvRpmPerV', 'label');
+    log.given('motor.kvRpmPerV', 'label', motor.kvRpmPerV);
     return motor.kvRpmPerV;
   }
   return log.take('motor.kvRpmPerV', motor.kvRpmPerV, 'label', `${motor.turns} turns in a ${motor.sizeClass} can`, () => {
@@ -205,10 +205,10 @@ function lossTorque(motor: Motor, size: SizeEstimate, kt: number, resistance: nu
   if (amp === undefined || volts === undefined) {
     const estimate = size.lossTorque(kt, resistance);
     if (!(estimate.atRadS > 0)) throw new PlanError('motor.resistanceOhm', motor.resistanceOhm, 'low enough to turn without load at the voltage of its size class');
-    log.origins['motor.noLoadCurrentA'] = { source: 'estimated', rule: estimate.rule };
+    log.origins['motor.noLoadCurrentA'] = { source: 'estimated', rule: estimate.rule, value: estimate.torqueNm / kt };
     return estimate;
   }
-  log.given('motor.noLoadCurrentA', 'label');
+  log.given('motor.noLoadCurrentA', 'label', amp);
   const atRadS = noLoadRadS(volts, amp, kt, resistance, brushDropV);
   if (!(atRadS > 0)) {
     throw new PlanError('motor.noLoadVoltageV', volts, `more than the ${(brushDropV + amp * resistance).toFixed(2)} V that ${amp} A leave in this winding`);

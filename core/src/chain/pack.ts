@@ -71,7 +71,7 @@ export function resolvePacks(packs: Pack[], wiring: NonNullable<PlanFile['packWi
   let massKg = 0;
   const ohms = packs.map((pack, i) => {
     const path = `packs[${i}]`;
-    log.given(`${path}.capacityAh`, 'label');
+    log.given(`${path}.capacityAh`, 'label', pack.capacityAh);
     massKg +=
       log.take(
         `${path}.massG`,
@@ -82,8 +82,7 @@ export function resolvePacks(packs: Pack[], wiring: NonNullable<PlanFile['packWi
       ) / 1000;
     return pack.cells * cellResistance(pack, path, log);
   });
-  log.origins['esc.cutoffVPerCell'] =
-    esc.cutoffVPerCell === undefined ? { source: 'estimated', rule: `usual for ${first.chemistry}` } : { source: 'label' };
+  log.take('esc.cutoffVPerCell', esc.cutoffVPerCell, 'label', `usual for ${first.chemistry}`, () => DEFAULT_CUTOFF_V[first.chemistry]);
   const inSeries = wiring === 'parallel' ? [first] : packs;
   const sumOverSeries = (figure: (pack: Pack) => number) => inSeries.reduce((sum, pack) => sum + pack.cells * figure(pack), 0);
   const capacities = packs.map((p) => p.capacityAh);

@@ -64,7 +64,8 @@ export interface ResolvedSite {
 
 /** Fills what the car leaves out. */
 export function resolveCar(car: Car, log: ProvenanceLog): ResolvedCar {
-  for (const path of ['massKg', 'internalRatio', 'tyre.diameterMm', 'wheelbaseMm', 'cgHeightMm']) log.given(`car.${path}`, 'measured');
+  for (const field of ['massKg', 'internalRatio', 'wheelbaseMm', 'cgHeightMm'] as const) log.given(`car.${field}`, 'measured', car[field]);
+  log.given('car.tyre.diameterMm', 'measured', car.tyre.diameterMm);
   const widthM = car.widthMm / 1000;
   const heightM = car.heightMm / 1000;
   return {

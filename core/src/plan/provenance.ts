@@ -4,6 +4,8 @@ export type Source = 'measured' | 'label' | 'estimated';
 export interface Origin {
   source: Source;
   rule?: string;
+  /** The figure as used, in the plan file's unit. */
+  value: unknown;
 }
 
 /** By the figure's path in the plan file (`motor.resistanceOhm`, `packs[0].massG`). */
@@ -16,15 +18,16 @@ export class ProvenanceLog {
   /** Returns `given` and marks it with `source`, or calls `fill` and marks its result estimated by `rule`. */
   take<T>(path: string, given: T | undefined, source: Source, rule: string, fill: () => T): T {
     if (given !== undefined) {
-      this.origins[path] = { source };
+      this.origins[path] = { source, value: given };
       return given;
     }
-    this.origins[path] = { source: 'estimated', rule };
-    return fill();
+    const value = fill();
+    this.origins[path] = { source: 'estimated', rule, value };
+    return value;
   }
 
   /** Marks a figure that the plan must hold. */
-  given(path: string, source: Source): void {
-    this.origins[path] = { source };
+  given(path: string, source: Source, value: unknown): void {
+    this.origins[path] = { source, value };
   }
 }

@@ -1,4 +1,4 @@
-import { GROWTH_SPEED_MS, GRAVITY_MS2, REFERENCE_C } from '../chain/constants';
+import { GROWTH_SPEED_MS, GRAVITY_MS2, REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
 import { brakeLimitN, gripLimit, type GripLimit } from '../chain/road';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 
@@ -139,6 +139,11 @@ export class Drivetrain {
   /** Car speed at which the motor's back-EMF meets the pack, on a tyre that has not grown [m/s]. */
   freeSpeedMs(): number {
     return (this.openCircuitV - this.brushV) / (this.kt * this.leverAtRest);
+  }
+
+  /** Motor speed of the last answer [rpm]. */
+  motorRpm(): number {
+    return this.omega * RPM_PER_RAD_S;
   }
 
   /** Voltage the ESC sees: the pack less its own and the wires' drop [V]. */

@@ -1,4 +1,3 @@
-import { RPM_PER_RAD_S } from '../chain/constants';
 import { rolloutM } from '../chain/gears';
 import type { GripLimit } from '../chain/road';
 import type { ResolvedPlan } from '../plan/resolve-plan';
@@ -29,7 +28,7 @@ export function predictSteady(plan: ResolvedPlan, solved: TopSpeed = solveTopSpe
   const busV = at.busV();
   const shaftW = Math.max(0, (at.kt * amp - at.lossTorqueNm()) * at.omega);
   const terminalW = amp * (at.kt * at.omega + plan.motor.brushDropV + amp * (at.windingOhm + at.lagOhm()));
-  const rpm = at.omega * RPM_PER_RAD_S;
+  const rpm = at.motorRpm();
   return {
     outcome,
     topSpeedMs,

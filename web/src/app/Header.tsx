@@ -1,0 +1,76 @@
+import { Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
+import { Link, useMatch } from 'react-router';
+import { redone, undone } from '../data/desk-slice';
+import { carOf, planOf } from '../data/selectors';
+import { themeSwapped, unitsSwapped } from './prefs-slice';
+import { SaveState } from './SaveState';
+import { useAppDispatch, useAppSelector } from './store';
+
+const TOOL = 'hit grid h-8 min-w-8 place-items-center rounded-md px-1.5 text-[13px] font-medium hover:bg-wash max-sm:h-10 max-sm:min-w-9';
+
+/** Where you are, whether it is saved, and the tools that are everywhere. */
+export function Header({ onSearch }: { onSearch: () => void }) {
+  const dispatch = useAppDispatch();
+  const { units, theme } = useAppSelector((state) => state.prefs);
+  const undoLabel = useAppSelector((state) => state.desk.past[state.desk.past.length - 1]?.label);
+  const redoLabel = useAppSelector((state) => state.desk.future[state.desk.future.length - 1]?.label);
+  return (
+    <header className="border-b border-rule">
+      <div className="mx-auto flex min-h-11 max-w-[1400px] flex-wrap items-center gap-x-4 px-6 max-sm:px-3">
+        <Link to="/" className="wide rounded-sm py-2 text-[17px] font-bold [font-stretch:122%]" aria-label="Puddler, to the Garage">
+          Puddler
+        </Link>
+        <Trail />
+        <div className="ml-auto flex items-center gap-0.5">
+          <SaveState />
+          <button type="button" className={TOOL} disabled={undoLabel === undefined} onClick={() => dispatch(undone({ at: Date.now() }))} aria-label={undoLabel ? `Undo ${undoLabel}` : 'Nothing to undo'} title={undoLabel ? `Undo ${undoLabel} (Ctrl+Z)` : undefined}>
+            <Undo2 size={16} />
+          </button>
+          <button type="button" className={TOOL} disabled={redoLabel === undefined} onClick={() => dispatch(redone({ at: Date.now() }))} aria-label={redoLabel ? `Redo ${redoLabel}` : 'Nothing to redo'} title={redoLabel ? `Redo ${redoLabel} (Ctrl+Shift+Z)` : undefined}>
+            <Redo2 size={16} />
+          </button>
+          <button type="button" className={TOOL} onClick={() => dispatch(unitsSwapped())} aria-label={`Units: ${units}. Swap`} title="Swap units (u)">
+            {units === 'metric' ? 'km/h °C' : 'mph °F'}
+          </button>
+          <button type="button" className={TOOL} onClick={() => dispatch(themeSwapped())} aria-label={`Theme: ${theme}. Swap`} title="Light or dark">
+            {theme === 'light' ? <Sun size={16} /> : <Moon size={16} />}
+          </button>
+          <button type="button" className={`${TOOL} sm:border sm:border-rule`} onClick={onSearch} aria-label="Find a car, a plan or a command (Ctrl+K)">
+            <span className="flex items-center gap-1.5">
+              <Search size={15} />
+              <span className="text-[12px] text-soft max-sm:hidden">Ctrl K</span>
+            </span>
+          </button>
+        </div>
+      </div>
+    </header>
+  );
+}
+
+/** The way from the Garage to where you are. */
+function Trail() {
+  const planId = useMatch('/plans/:planId')?.params.planId;
+  const held = useAppSelector((state) => (planId ? planOf(state, planId) : undefined));
+  const car = useAppSelector((state) => (held ? carOf(state, held.carId) : undefined));
+  return (
+    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2 truncate max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
+      <Link to="/" className={planId ? 'py-1 text-soft hover:text-ink hover:underline' : 'py-1 font-semibold'} aria-current={planId ? undefined : 'page'}>
+        Garage
+      </Link>
+      {held && car && (
+        <>
+          <span className="text-edge" aria-hidden="true">
+            /
+          </span>
+          <span className="truncate text-soft">{car.name}</span>
+          <span className="text-edge" aria-hidden="true">
+            /
+          </span>
+          <span className="truncate font-semibold" aria-current="page">
+            {held.plan.name}
+          </span>
+        </>
+      )}
+    </nav>
+  );
+}

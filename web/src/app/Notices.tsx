@@ -1,0 +1,60 @@
+import { X } from 'lucide-react';
+import { Toast } from 'radix-ui';
+import { undone } from '../data/desk-slice';
+import { selectRefused } from '../data/selectors';
+import { Button } from '../ui/Button';
+import { noticeClosed } from './notices';
+import { useAppDispatch, useAppSelector } from './store';
+
+const SHOWN_MS = 9_000;
+
+/** Lines at the foot of the page: what was done, with its undo, and what went wrong. */
+export function Notices() {
+  const dispatch = useAppDispatch();
+  const notices = useAppSelector((state) => state.notices);
+  const refused = useAppSelector(selectRefused);
+  return (
+    <Toast.Provider duration={SHOWN_MS} swipeDirection="down">
+      {refused && (
+        <Toast.Root className="flex items-start gap-3 rounded-md border border-stop bg-sheet px-4 py-3 shadow-lg" duration={Infinity}>
+          <div className="min-w-0 flex-1">
+            <Toast.Title className="font-medium">The server did not take the last edit. Undo it or mend the figure.</Toast.Title>
+            {refused.refused?.map((problem) => (
+              <p key={problem.path} className="text-[12.5px] text-soft">
+                {problem.message}
+              </p>
+            ))}
+          </div>
+        </Toast.Root>
+      )}
+      {notices.map((notice) => (
+        <Toast.Root
+          key={notice.id}
+          className={`flex items-start gap-3 rounded-md border bg-sheet px-4 py-3 shadow-lg ${notice.tone === 'stop' ? 'border-stop' : 'border-edge'}`}
+          duration={notice.tone === 'stop' ? Infinity : SHOWN_MS}
+          onOpenChange={(open) => !open && dispatch(noticeClosed(notice.id))}
+        >
+          <div className="min-w-0 flex-1">
+            <Toast.Title className="font-medium">{notice.text}</Toast.Title>
+            {notice.lines && (
+              <ul className="mt-1 max-h-40 overflow-y-auto text-[12.5px] text-soft">
+                {notice.lines.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            )}
+          </div>
+          {notice.action === 'undo' && (
+            <Toast.Action asChild altText="Undo with Ctrl+Z">
+              <Button onClick={() => dispatch(undone({ at: Date.now() }))}>Undo</Button>
+            </Toast.Action>
+          )}
+          <Toast.Close aria-label="Close" className="hit grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash">
+            <X size={15} />
+          </Toast.Close>
+        </Toast.Root>
+      ))}
+      <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-[460px] max-w-[calc(100vw-24px)] -translate-x-1/2 list-none flex-col gap-2 outline-none" />
+    </Toast.Provider>
+  );
+}

@@ -1,0 +1,43 @@
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Outlet } from 'react-router';
+import { redone, undone } from '../data/desk-slice';
+import { ConflictDialog } from './ConflictDialog';
+import { Header } from './Header';
+import { Notices } from './Notices';
+import { unitsSwapped } from './prefs-slice';
+import { useAppDispatch, useAppSelector } from './store';
+
+const CommandPalette = lazy(() => import('./CommandPalette'));
+
+/** The frame of every view: header, shortcuts, notices, and the questions that cannot wait. */
+export function Shell() {
+  const dispatch = useAppDispatch();
+  const theme = useAppSelector((state) => state.prefs.theme);
+  const [searching, setSearching] = useState(false);
+
+  useEffect(() => {
+    document.documentElement.dataset['theme'] = theme;
+  }, [theme]);
+
+  useHotkeys('mod+z', () => dispatch(undone({ at: Date.now() })), { preventDefault: true });
+  useHotkeys(['mod+shift+z', 'mod+y'], () => dispatch(redone({ at: Date.now() })), { preventDefault: true });
+  useHotkeys('mod+k', () => setSearching(true), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('u', () => dispatch(unitsSwapped()));
+
+  return (
+    <>
+      <Header onSearch={() => setSearching(true)} />
+      <Suspense fallback={<p className="p-10 text-center text-soft">Opening …</p>}>
+        <Outlet />
+      </Suspense>
+      <ConflictDialog />
+      <Notices />
+      {searching && (
+        <Suspense fallback={null}>
+          <CommandPalette onClose={() => setSearching(false)} />
+        </Suspense>
+      )}
+    </>
+  );
+}

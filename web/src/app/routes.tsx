@@ -1,0 +1,19 @@
+import { lazy } from 'react';
+import type { RouteObject } from 'react-router';
+import { Garage } from '../garage/Garage';
+import { Broken } from './Broken';
+import { Shell } from './Shell';
+
+const PlanStation = lazy(() => import('../stations/plan/PlanStation'));
+
+export const routes: RouteObject[] = [
+  {
+    element: <Shell />,
+    errorElement: <Broken />,
+    children: [
+      { path: '/', element: <Garage /> },
+      { path: '/plans/:planId', element: <PlanStation /> },
+      { path: '*', element: <Garage /> },
+    ],
+  },
+];

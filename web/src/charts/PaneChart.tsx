@@ -1,0 +1,174 @@
+import { ChartLine, Table2 } from 'lucide-react';
+import { useMemo, useState, type KeyboardEvent } from 'react';
+import { formatNumber } from '../units/units';
+import { useWidth } from '../ui/useWidth';
+import { layPanes, nearest, tableRows, type PaneData } from './pane-layout';
+
+interface Props {
+  title: string;
+  data: PaneData;
+  xUnit: string;
+  height: number;
+  /** Stretches of x set off and named. */
+  regions?: { from: number; to: number; label: string }[];
+  stale?: boolean;
+}
+
+const MARGIN = { left: 44, right: 8, top: 18, bottom: 22 };
+const STROKE = { ink: 'stroke-ink', steel: 'stroke-steel', soft: 'stroke-soft', ember: 'stroke-ember' } as const;
+const FILL = { ink: 'fill-ink', steel: 'fill-steel', soft: 'fill-soft', ember: 'fill-ember' } as const;
+const TABLE_ROWS = 25;
+
+/** Several quantities over one axis, each in its own pane with its own unit; a readout follows pointer and arrow keys. */
+export function PaneChart({ title, data, xUnit, height, regions = [], stale = false }: Props) {
+  const [asTable, setAsTable] = useState(false);
+  return (
+    <figure className={`m-0 ${stale ? 'opacity-70' : ''}`} aria-busy={stale}>
+      <div className="flex items-center justify-between gap-3">
+        <figcaption className="eyebrow text-soft">{title}</figcaption>
+        <button
+          type="button"
+          className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] text-soft hover:bg-wash hover:text-ink"
+          onClick={() => setAsTable(!asTable)}
+        >
+          {asTable ? <ChartLine size={14} /> : <Table2 size={14} />}
+          {asTable ? 'As a chart' : 'As a table'}
+        </button>
+      </div>
+      {asTable ? <DataTable title={title} data={data} xUnit={xUnit} height={height} /> : <Drawing title={title} data={data} xUnit={xUnit} height={height} regions={regions} />}
+    </figure>
+  );
+}
+
+function Drawing({ title, data, xUnit, height, regions }: Required<Pick<Props, 'title' | 'data' | 'xUnit' | 'height' | 'regions'>>) {
+  const [ref, width] = useWidth<HTMLDivElement>(780);
+  const [cursor, setCursor] = useState<number>();
+  const layout = useMemo(
+    () => layPanes(data, { left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 40), top: MARGIN.top, bottom: height - MARGIN.bottom }),
+    [data, width, height],
+  );
+  const { scaleX, ticksX, panes } = layout;
+  const at = cursor === undefined ? undefined : Math.min(cursor, data.x.length - 1);
+  const bottom = height - MARGIN.bottom;
+
+  const onKey = (event: KeyboardEvent) => {
+    const last = data.x.length - 1;
+    const stride = event.shiftKey ? 10 : 1;
+    const next = { ArrowRight: (at ?? -1) + stride, ArrowLeft: (at ?? last + 1) - stride, Home: 0, End: last }[event.key];
+    if (event.key === 'Escape') setCursor(undefined);
+    if (next === undefined) return;
+    event.preventDefault();
+    setCursor(Math.max(0, Math.min(last, next)));
+  };
+
+  return (
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={height}
+        className="block touch-pan-y text-[11.5px]"
+        role="application"
+        tabIndex={0}
+        aria-label={`${title}. Arrow keys move the readout.`}
+        onKeyDown={onKey}
+        onPointerMove={(event) => {
+          const box = event.currentTarget.getBoundingClientRect();
+          setCursor(nearest(data.x, scaleX.invert(event.clientX - box.left)));
+        }}
+        onPointerLeave={() => setCursor(undefined)}
+      >
+        {regions.map((region) => (
+          <g key={region.label}>
+            <rect x={scaleX(region.from)} y={MARGIN.top} width={Math.max(0, scaleX(region.to) - scaleX(region.from))} height={bottom - MARGIN.top} className="fill-wash" />
+            <text x={scaleX(region.from) + 5} y={MARGIN.top - 5} className="fill-caution">
+              {region.label}
+            </text>
+          </g>
+        ))}
+        {ticksX.map((tick) => (
+          <text key={tick} x={scaleX(tick)} y={height - 6} textAnchor="middle" className="fill-soft">
+            {formatNumber(tick, 1)}
+            {tick === ticksX[ticksX.length - 1] && ` ${xUnit}`}
+          </text>
+        ))}
+        {panes.map((pane) => (
+          <g key={pane.label}>
+            {pane.ticks.map((tick) => (
+              <g key={tick}>
+                <path d={`M${MARGIN.left} ${pane.scale(tick)}H${width - MARGIN.right}`} className="stroke-rule" />
+                <text x={MARGIN.left - 6} y={pane.scale(tick) + 4} textAnchor="end" className="fill-soft">
+                  {formatNumber(tick, 1)}
+                </text>
+              </g>
+            ))}
+            <path d={pane.path} fill="none" strokeWidth={1.75} strokeLinejoin="round" className={STROKE[pane.tone]} />
+            <text x={width - MARGIN.right - 2} y={pane.labelY} textAnchor="end" className={`${FILL[pane.tone]} text-[12px] font-semibold`}>
+              {pane.label} {pane.unit}
+            </text>
+          </g>
+        ))}
+        {at !== undefined && data.x[at] !== undefined && (
+          <g>
+            <path d={`M${scaleX(data.x[at])} ${MARGIN.top}V${bottom}`} className="stroke-edge" />
+            {panes.map((pane) => (
+              <circle key={pane.label} cx={scaleX(data.x[at]!)} cy={pane.scale(pane.y[at]!)} r={3.5} className={FILL[pane.tone]} />
+            ))}
+          </g>
+        )}
+      </svg>
+      <p className="h-5 pl-11 text-[12.5px]" aria-live="polite">
+        {at !== undefined && data.x[at] !== undefined ? (
+          <>
+            <span className="text-soft">at </span>
+            <strong className="font-semibold">
+              {formatNumber(data.x[at], 2, true)} {xUnit}
+            </strong>
+            {panes.map((pane) => (
+              <span key={pane.label}>
+                <span className="text-soft"> · {pane.label} </span>
+                <strong className="font-semibold">
+                  {formatNumber(pane.y[at]!, pane.digits, true)} {pane.unit}
+                </strong>
+              </span>
+            ))}
+          </>
+        ) : null}
+      </p>
+    </div>
+  );
+}
+
+function DataTable({ title, data, xUnit, height }: Pick<Props, 'title' | 'data' | 'xUnit' | 'height'>) {
+  return (
+    <div className="overflow-auto" style={{ height: height + 20 }} tabIndex={0} role="region" aria-label={`${title}, as a table`}>
+      <table className="w-full text-right">
+        <thead className="sticky top-0 bg-paper">
+          <tr className="border-b border-rule text-[12px] text-soft">
+            <th scope="col" className="py-1 pr-3 font-medium">
+              time {xUnit}
+            </th>
+            {data.panes.map((pane) => (
+              <th scope="col" key={pane.label} className="py-1 pr-3 font-medium">
+                {pane.label} {pane.unit}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {tableRows(data.x, TABLE_ROWS).map((row) => (
+            <tr key={row} className="border-b border-rule">
+              <th scope="row" className="py-0.5 pr-3 font-medium">
+                {formatNumber(data.x[row]!, 2, true)}
+              </th>
+              {data.panes.map((pane) => (
+                <td key={pane.label} className="py-0.5 pr-3">
+                  {formatNumber(pane.y[row]!, pane.digits, true)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,90 @@
+import { extent } from 'd3-array';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+
+/** One quantity over the shared x axis. */
+export interface Pane {
+  label: string;
+  unit: string;
+  tone: 'ink' | 'steel' | 'soft' | 'ember';
+  /** Share of the chart's height. */
+  weight: number;
+  digits: number;
+  y: readonly number[];
+  /** Starts the axis at zero; otherwise it fits the data. */
+  fromZero: boolean;
+}
+
+export interface PaneData {
+  x: readonly number[];
+  panes: readonly Pane[];
+}
+
+export interface LaidPane extends Pane {
+  top: number;
+  height: number;
+  scale: ScaleLinear<number, number>;
+  path: string;
+  ticks: readonly number[];
+  /** Where the direct label stands: above or below the line, clear of it. */
+  labelY: number;
+}
+
+export interface Layout {
+  scaleX: ScaleLinear<number, number>;
+  ticksX: readonly number[];
+  panes: LaidPane[];
+}
+
+const GAP = 14;
+const PX_PER_TICK = 34;
+const LABEL_PX = 13;
+
+/** Places panes above each other between `left`…`right` and `top`…`bottom`; pure. */
+export function layPanes(data: PaneData, box: { left: number; right: number; top: number; bottom: number }): Layout {
+  const [from = 0, to = 1] = extent(data.x);
+  const scaleX = scaleLinear([from, Math.max(to, from + 1e-9)], [box.left, box.right]);
+  const room = box.bottom - box.top - GAP * (data.panes.length - 1);
+  const weights = data.panes.reduce((sum, pane) => sum + pane.weight, 0);
+  let top = box.top;
+  const panes = data.panes.map((pane): LaidPane => {
+    const height = Math.max(20, (room * pane.weight) / weights);
+    const [low = 0, high = 1] = extent(pane.y);
+    const pad = pane.fromZero ? 0 : Math.max((high - low) * 0.15, Math.abs(high) * 0.01, 0.01);
+    const count = Math.max(2, Math.round(height / PX_PER_TICK));
+    const scale = scaleLinear([pane.fromZero ? Math.min(0, low) : low - pad, Math.max(high + pad, low + 1e-6)], [top + height, top]).nice(count);
+    const path = line<number>(
+      (_, i) => scaleX(data.x[i]!),
+      (value) => scale(value),
+    )(pane.y as number[]);
+    // At the right end the line is steady: the label stands on the side with room.
+    const end = scale(pane.y[pane.y.length - 1] ?? 0);
+    const labelY = end - top > 2 * LABEL_PX ? end - 6 : end + LABEL_PX + 3;
+    const laid: LaidPane = { ...pane, top, height, scale, path: path ?? '', ticks: scale.ticks(count), labelY };
+    top += height + GAP;
+    return laid;
+  });
+  return { scaleX, ticksX: scaleX.ticks(Math.max(2, Math.round((box.right - box.left) / 70))), panes };
+}
+
+/** Index of the sample nearest to a value of x (ascending). */
+export function nearest(x: readonly number[], at: number): number {
+  let low = 0;
+  let high = x.length - 1;
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (x[middle]! < at) low = middle;
+    else high = middle;
+  }
+  return at - (x[low] ?? 0) <= (x[high] ?? 0) - at ? low : high;
+}
+
+/** Indices of about `count` rows, even in x, first and last among them. */
+export function tableRows(x: readonly number[], count: number): number[] {
+  const last = x.length - 1;
+  if (last < 0) return [];
+  const from = x[0]!;
+  const span = x[last]! - from;
+  const rows = Array.from({ length: count }, (_, i) => nearest(x, from + (span * i) / Math.max(1, count - 1)));
+  return [...new Set(rows)];
+}

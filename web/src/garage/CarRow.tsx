@@ -1,0 +1,91 @@
+import { MoreHorizontal, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { noticed } from '../app/notices';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { addPlan, deleteCar, duplicateCar, editCar } from '../data/edits';
+import type { CarOnDesk } from '../data/selectors';
+import { wordFor } from '../stations/plan/field-specs';
+import { Menu } from '../ui/Menu';
+import { formatIn, unitOf } from '../units/units';
+import { NameField } from './NameField';
+import { PlanRow } from './PlanRow';
+import { firstPlan } from './templates';
+
+/** A car, its plans, and what can be done with it. */
+export function CarRow({ id, car, plans }: CarOnDesk) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const system = useAppSelector((state) => state.prefs.units);
+  const [renaming, setRenaming] = useState(false);
+  const mass = unitOf('kg', system);
+  const length = unitOf('mm', system);
+
+  const add = () => {
+    const last = plans[plans.length - 1]?.plan;
+    const planId = dispatch(addPlan(id, last ? { ...last, name: `${last.name} copy` } : firstPlan('First plan')));
+    void navigate(`/plans/${planId}`);
+  };
+  const remove = () => {
+    dispatch(deleteCar(id));
+    dispatch(noticed({ text: `${car.name} and its plans are deleted.`, tone: 'plain', action: 'undo' }));
+  };
+
+  return (
+    <section className="mb-6" aria-label={car.name}>
+      <div className="flex items-center justify-between gap-3 border-b-2 border-ink pb-1">
+        <div className="flex min-w-0 flex-wrap items-baseline gap-x-3">
+          <h2 className="wide text-[17px] font-semibold">
+            <NameField
+              value={car.name}
+              label={`Name of the car ${car.name}`}
+              editing={renaming}
+              onDone={(name) => {
+                setRenaming(false);
+                if (name) dispatch(editCar(id, 'name', name, `rename ${car.name}`));
+              }}
+            />
+          </h2>
+          <p className="text-[12.5px] text-soft">
+            {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)} · {wordFor(car.body)} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
+          </p>
+        </div>
+        <div className="flex items-center">
+          <button type="button" className="hit flex h-8 items-center gap-1 rounded-md px-2 text-[13px] hover:bg-wash" onClick={add}>
+            <Plus size={14} /> New plan
+          </button>
+          <Menu
+            label={`More about ${car.name}`}
+            icon={<MoreHorizontal size={16} />}
+            items={[
+              { label: 'Rename', act: () => setRenaming(true) },
+              { label: 'Duplicate with its plans', act: () => dispatch(duplicateCar(id)) },
+              { label: 'Delete', act: remove, tone: 'stop' },
+            ]}
+          />
+        </div>
+      </div>
+      {plans.length === 0 ? (
+        <p className="py-3 text-soft">No plan yet. Add one to see what a conversion would do.</p>
+      ) : (
+        <table className="w-full text-[13.5px]">
+          <thead className="sr-only">
+            <tr>
+              <th scope="col">Plan</th>
+              <th scope="col">Motor and pack</th>
+              <th scope="col">Top speed</th>
+              <th scope="col">Peak current</th>
+              <th scope="col">Motor after the run</th>
+              <th scope="col">Actions</th>
+            </tr>
+          </thead>
+          <tbody>
+            {plans.map((plan) => (
+              <PlanRow key={plan.id} car={car} {...plan} />
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}

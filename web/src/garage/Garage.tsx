@@ -1,0 +1,95 @@
+import { FolderInput, Plus } from 'lucide-react';
+import { useRef, useState, type DragEvent } from 'react';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { selectGarage } from '../data/selectors';
+import { Button } from '../ui/Button';
+import { CarRow } from './CarRow';
+import { importFiles } from './import-files';
+import { NewCarDialog } from './NewCarDialog';
+
+/** All cars and their plans at a glance. */
+export function Garage() {
+  const dispatch = useAppDispatch();
+  const cars = useAppSelector(selectGarage);
+  const loaded = useAppSelector((state) => state.desk.loaded);
+  const [adding, setAdding] = useState(false);
+  const [over, setOver] = useState(false);
+  const picker = useRef<HTMLInputElement>(null);
+
+  const take = (files: FileList | null) => files && files.length > 0 && void dispatch(importFiles([...files]));
+  const carriesFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
+  const dropZone = {
+    onDragOver: (event: DragEvent) => {
+      if (!carriesFiles(event)) return;
+      event.preventDefault();
+      setOver(true);
+    },
+    onDragLeave: (event: DragEvent) => {
+      if (event.currentTarget === event.target) setOver(false);
+    },
+    onDrop: (event: DragEvent) => {
+      event.preventDefault();
+      setOver(false);
+      take(event.dataTransfer.files);
+    },
+  };
+
+  return (
+    <main className={`mx-auto min-h-[calc(100dvh-3rem)] max-w-[1400px] px-6 py-5 max-sm:px-3 ${over ? 'outline-2 -outline-offset-4 outline-steel outline-dashed' : ''}`} {...dropZone}>
+      <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h1 className="wide text-[24px] leading-tight font-bold">Garage</h1>
+          <p className="text-soft">{over ? 'Let go to take the plan files in' : summary(cars.length, cars.reduce((sum, car) => sum + car.plans.length, 0))}</p>
+        </div>
+        <div className="flex gap-2">
+          <input
+            ref={picker}
+            type="file"
+            accept=".json,application/json"
+            multiple
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="Plan files to import"
+            onChange={(event) => {
+              take(event.target.files);
+              event.target.value = '';
+            }}
+          />
+          <Button icon={<FolderInput size={15} />} onClick={() => picker.current?.click()}>
+            Import a plan
+          </Button>
+          <Button tone="action" icon={<Plus size={15} />} onClick={() => setAdding(true)}>
+            New car
+          </Button>
+        </div>
+      </div>
+
+      {cars.map((car) => (
+        <CarRow key={car.id} {...car} />
+      ))}
+      {cars.length === 0 && <Empty loaded={loaded} onAdd={() => setAdding(true)} />}
+      <NewCarDialog open={adding} onClose={() => setAdding(false)} />
+    </main>
+  );
+}
+
+function summary(cars: number, plans: number): string {
+  if (cars === 0) return 'Nothing here yet';
+  return `${cars} ${cars === 1 ? 'car' : 'cars'}, ${plans} ${plans === 1 ? 'plan' : 'plans'}. Drop a plan file anywhere to take it in.`;
+}
+
+function Empty({ loaded, onAdd }: { loaded: 'loading' | 'ready' | 'failed'; onAdd: () => void }) {
+  if (loaded === 'loading') return <p className="py-16 text-center text-soft">Fetching the garage …</p>;
+  if (loaded === 'failed') return <p className="py-16 text-center text-stop">The server does not answer. It is asked again every few seconds.</p>;
+  return (
+    <div className="border border-dashed border-edge px-6 py-16 text-center">
+      <p className="text-[17px] font-semibold">Put your car in</p>
+      <p className="mx-auto mt-1 max-w-md text-soft">Say roughly what it is; every figure can be made exact later. Or drop a plan file here that somebody gave you.</p>
+      <div className="mt-4">
+        <Button tone="action" icon={<Plus size={15} />} onClick={onAdd}>
+          New car
+        </Button>
+      </div>
+    </div>
+  );
+}

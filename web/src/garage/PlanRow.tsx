@@ -1,0 +1,95 @@
+import { givesFirst, type Car } from '@puddler/core';
+import { MoreHorizontal } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { noticed } from '../app/notices';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { addPlan, deletePlan, editPlan } from '../data/edits';
+import type { PlanOnDesk } from '../data/selectors';
+import { chainView } from '../predict/chain-view';
+import { planFileFor } from '../predict/plan-file';
+import { latest, useRun } from '../predict/use-run';
+import { headline } from '../stations/plan/link-text';
+import { Menu } from '../ui/Menu';
+import { VerdictMark } from '../ui/VerdictMark';
+import { formatIn, formatNumber, unitOf } from '../units/units';
+import { NameField } from './NameField';
+
+/** One plan with its headline figures. */
+export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const system = useAppSelector((state) => state.prefs.units);
+  const [renaming, setRenaming] = useState(false);
+  const file = planFileFor(car, plan);
+  const view = chainView(file);
+  const result = latest(useRun(view.state === 'ready' ? file : undefined));
+  const worst = result && givesFirst(result.uses);
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+
+  const remove = () => {
+    dispatch(deletePlan(id));
+    dispatch(noticed({ text: `${plan.name} is deleted.`, tone: 'plain', action: 'undo' }));
+  };
+
+  return (
+    <tr className="border-b border-rule hover:bg-wash/50">
+      <th scope="row" className="w-[34%] py-1.5 pr-3 text-left font-medium max-sm:w-auto">
+        {renaming ? (
+          <NameField
+            value={plan.name}
+            label={`Name of the plan ${plan.name}`}
+            editing
+            onDone={(name) => {
+              setRenaming(false);
+              if (name) dispatch(editPlan(id, 'name', name, `rename ${plan.name}`));
+            }}
+          />
+        ) : (
+          <Link to={`/plans/${id}`} className="block py-1 decoration-edge underline-offset-4 hover:underline">
+            {plan.name}
+          </Link>
+        )}
+      </th>
+      <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
+        {plan.packs.reduce((cells, pack) => cells + (plan.packWiring === 'parallel' ? 0 : pack.cells), plan.packWiring === 'parallel' ? plan.packs[0]!.cells : 0)}S ·{' '}
+        {headline('motor', file, system)} · {headline('gears', file, system)}
+      </td>
+      {view.state === 'ready' ? (
+        <>
+          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
+            <strong className="text-[15px] font-semibold">{formatIn(view.steady.topSpeedMs, speed, true)}</strong> <span className="text-[12px] text-soft">{speed.symbol}</span>
+          </td>
+          <td className="py-1.5 pr-3 text-right whitespace-nowrap max-sm:hidden">
+            <strong className="text-[15px] font-semibold">{result ? formatNumber(result.run.peakPackCurrentA, 0) : '…'}</strong> <span className="text-[12px] text-soft">A peak</span>
+          </td>
+          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
+            <span className="inline-flex items-baseline gap-1.5">
+              {worst && worst.level !== 'good' && <VerdictMark level={worst.level} />}
+              <strong className="text-[15px] font-semibold">{result ? formatIn(result.run.maxCanC, warm) : '…'}</strong>
+              <span className="text-[12px] text-soft">{warm.symbol} can</span>
+            </span>
+          </td>
+        </>
+      ) : (
+        <td colSpan={3} className="py-1.5 pr-3 text-right text-stop">
+          cannot be computed: {view.path}
+        </td>
+      )}
+      <td className="w-8 py-1 text-right">
+        <Menu
+          label={`More about ${plan.name}`}
+          icon={<MoreHorizontal size={16} />}
+          items={[
+            { label: 'Open', act: () => void navigate(`/plans/${id}`) },
+            { label: 'Rename', act: () => setRenaming(true) },
+            { label: 'Duplicate', act: () => dispatch(addPlan(carId, { ...plan, name: `${plan.name} copy` })) },
+            { label: 'Export as a file', href: `/api/plans/${id}/file` },
+            { label: 'Delete', act: remove, tone: 'stop' },
+          ]}
+        />
+      </td>
+    </tr>
+  );
+}

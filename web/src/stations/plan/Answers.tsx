@@ -1,0 +1,154 @@
+import type { PlanFile, Run, Steady } from '@puddler/core';
+import type { ReactNode } from 'react';
+import { useAppSelector } from '../../app/store';
+import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
+import { AnswerScale } from './AnswerScale';
+import { short } from './link-text';
+
+interface Figures {
+  steady: Steady;
+  run: Run | undefined;
+}
+
+interface Props extends Figures {
+  file: PlanFile;
+  runStale: boolean;
+  /** The pinned setup's figures, for comparison. */
+  pinned: Figures | undefined;
+}
+
+const CAN_CAUTION_C = 70;
+const CAN_STOP_C = 85;
+
+/** The three answers a builder came for. */
+export function Answers({ file, steady, run, runStale, pinned }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  const shownSpeed = toShown(steady.topSpeedMs, speed);
+  const speedEnd = niceEnd(Math.max(shownSpeed, pinned ? toShown(pinned.steady.topSpeedMs, speed) : 0) * 1.25);
+  const escA = file.esc.continuousA;
+  const minutes = file.run?.minutes ?? 10;
+  const lasted = run && run.stop !== 'time';
+  return (
+    <section aria-label="The answers" className="grid gap-x-10 sm:grid-cols-3">
+      <Answer
+        title="Top speed"
+        figure={steady.outcome === 'no-motion' ? '0' : formatIn(steady.topSpeedMs, speed, true)}
+        unit={speed.symbol}
+        change={pinned && change(steady.topSpeedMs, pinned.steady.topSpeedMs, speed)}
+        scale={<AnswerScale tone="current" to={speedEnd} value={shownSpeed} pinned={pinned && toShown(pinned.steady.topSpeedMs, speed)} />}
+        note={speedNote(steady)}
+      />
+      <Answer
+        title="Current at speed"
+        figure={formatNumber(steady.packCurrentA, steady.packCurrentA >= 100 ? 0 : 1, steady.packCurrentA < 100)}
+        unit={run ? `A · peak ${short(run.peakPackCurrentA)}` : 'A'}
+        unitStale={runStale}
+        change={pinned && change(steady.packCurrentA, pinned.steady.packCurrentA, unitOf('A', system))}
+        scale={
+          <AnswerScale
+            tone="current"
+            to={niceEnd(Math.max(escA * 1.1, run?.peakPackCurrentA ?? 0))}
+            value={steady.packCurrentA}
+            span={run && [steady.packCurrentA, run.peakPackCurrentA]}
+            pinned={pinned?.steady.packCurrentA}
+            limits={[{ at: escA, label: `ESC ${formatNumber(escA, 0)}`, tone: 'caution' }]}
+          />
+        }
+        note={`${short(steady.packPowerW)} W from the pack · ${formatNumber(100 * steady.motorEfficiency, 0)} % of it turned by the motor`}
+      />
+      <Answer
+        title={lasted ? `Motor after ${formatNumber(run.endS / 60, 1)} min` : `Motor after ${formatNumber(minutes, 1)} min`}
+        figure={run ? formatIn(run.maxCanC, warm) : '…'}
+        unit={`${warm.symbol} can${run ? ` · winding ${formatIn(run.maxWindingC, warm)}` : ''}`}
+        stale={runStale}
+        change={pinned?.run && run && change(run.maxCanC, pinned.run.maxCanC, { ...warm, offset: 0 })}
+        scale={
+          <AnswerScale
+            tone="heat"
+            from={toShown(0, warm)}
+            to={toShown(Math.max(120, Math.min(260, (run?.maxCanC ?? 0) * 1.1)), warm)}
+            value={run && toShown(run.maxCanC, warm)}
+            span={run && [toShown(run.maxCanC, warm), toShown(run.maxWindingC, warm)]}
+            pinned={pinned?.run && toShown(pinned.run.maxCanC, warm)}
+            limits={[
+              { at: toShown(CAN_CAUTION_C, warm), label: `caution ${formatIn(CAN_CAUTION_C, warm)}`, tone: 'caution' },
+              { at: toShown(CAN_STOP_C, warm), label: `stop ${formatIn(CAN_STOP_C, warm)}`, tone: 'stop' },
+            ]}
+          />
+        }
+        note={run ? `ESC ${formatIn(run.maxEscC, warm)} · pack ${formatIn(run.maxPackC, warm)} ${warm.symbol} · ${stopWords(run)}` : 'the run is being computed'}
+      />
+    </section>
+  );
+}
+
+function speedNote(steady: Steady): string {
+  switch (steady.outcome) {
+    case 'no-motion':
+      return 'It does not move: resistance is more than full throttle gives at standstill';
+    case 'runaway':
+      return 'The slope drives it faster than anything holds it back';
+    case 'max-steps':
+      return 'No balance was found: the figure is where the search stood';
+    case 'converged':
+      return `${formatNumber(steady.speedLossPct, 1)} % under what kv × volts would give · ${formatNumber(steady.motorRpm, 0)} rpm`;
+  }
+}
+
+function stopWords(run: Run): string {
+  const minutes = formatNumber(run.endS / 60, 1);
+  switch (run.stop) {
+    case 'cutoff':
+      return `cut-off after ${minutes} min`;
+    case 'empty':
+      return `pack empty after ${minutes} min`;
+    case 'max-steps':
+      return `run given up after ${minutes} min`;
+    case 'time':
+      return `${formatNumber(run.usedAh, 2)} Ah used`;
+  }
+}
+
+function change(now: number, then: number, unit: Unit): string {
+  const by = now * unit.factor - then * unit.factor;
+  const text = formatNumber(Math.abs(by), Math.max(unit.digits, 0));
+  return Number(Math.abs(by).toFixed(unit.digits)) === 0 ? 'as pinned' : `${by > 0 ? '+' : '−'}${text} on pinned`;
+}
+
+/** A round end for a scale that starts at nothing. */
+function niceEnd(value: number): number {
+  const size = 10 ** Math.floor(Math.log10(Math.max(value, 0.1)));
+  return Math.ceil(value / (size / 2)) * (size / 2);
+}
+
+interface AnswerProps {
+  title: string;
+  figure: string;
+  unit: string;
+  change: string | undefined;
+  scale: ReactNode;
+  note: string;
+  stale?: boolean;
+  unitStale?: boolean;
+}
+
+function Answer({ title, figure, unit, change: changed, scale, note, stale = false, unitStale = false }: AnswerProps) {
+  return (
+    <div className="min-w-0 border-b border-rule py-2 last:border-0 sm:border-0" aria-busy={stale}>
+      <h2 className="eyebrow flex items-baseline justify-between gap-2 text-soft">
+        {title}
+        {changed && <span className="text-[12px] font-semibold tracking-normal text-steel normal-case">{changed}</span>}
+      </h2>
+      <p className={`flex items-baseline gap-1.5 whitespace-nowrap ${stale ? 'opacity-60' : ''}`}>
+        <span className="wide text-[44px] leading-[1.1] font-bold">{figure}</span>
+        <span className={`truncate text-[16px] text-soft ${unitStale ? 'opacity-60' : ''}`}>{unit}</span>
+      </p>
+      {scale}
+      <p className="truncate text-[12px] text-soft" title={note}>
+        {note}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,63 @@
+import type { PowerBand, Steady } from '@puddler/core';
+import { useAppSelector } from '../../app/store';
+import { bandShapes, type BandSize } from './band-path';
+import { chainFlow } from './chain-flow';
+import { crossing, short } from './link-text';
+
+interface Props {
+  band: PowerBand;
+  steady: Steady;
+  size: BandSize;
+  /** Lying along the top of the page, or standing beside the links on a phone. */
+  standing?: boolean;
+}
+
+const FLOW = { electricity: 'fill-current', movement: 'fill-drive' } as const;
+const LINE_PX = 16;
+
+/** The band whose thickness is power; what each link loses leaves it sideways. */
+export function Band({ band, steady, size, standing = false }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const shapes = bandShapes(chainFlow(band), size);
+  const length = 6 * size.linkLength;
+  const summary = `${short(band.packW)} W from the pack; ${shapes.map((shape) => `${short(shape.lossW)} W lost at the ${shape.link}`).join(', ')}.`;
+  return (
+    <svg
+      width={standing ? size.depth : length}
+      height={standing ? length : size.depth}
+      role="img"
+      aria-label={`Power at top speed: ${summary}`}
+      className="block overflow-visible"
+    >
+      <g {...(standing ? { transform: 'matrix(0 1 1 0 0 0)' } : {})}>
+        {shapes.map((shape) => (
+          <g key={shape.link}>
+            <path d={shape.body} className={FLOW[shape.carries]} />
+            <path d={shape.branch} className="fill-heat" />
+          </g>
+        ))}
+      </g>
+      {!standing &&
+        shapes.map((shape, i) => (
+          <g key={shape.link} className="text-[12.5px]">
+            {crossing(shape.link, band, steady, system).map((line, row) => (
+              <text key={row} x={i * size.linkLength + 8} y={LINE_PX * (row + 1)} className="fill-ink font-semibold [paint-order:stroke] stroke-paper/0">
+                {line}
+              </text>
+            ))}
+            {shape.lossW >= 0.05 && (
+              <text x={shape.branchEnd.along - 6} y={Math.min(size.depth - 3, shape.branchEnd.across - 4)} textAnchor="end" className="fill-ember font-semibold">
+                {short(shape.lossW)} W{shape.lossWord && ` ${shape.lossWord}`}
+              </text>
+            )}
+          </g>
+        ))}
+      {standing &&
+        shapes.map((shape) => (
+          <text key={shape.link} x={shape.branchEnd.across + 4} y={shape.branchEnd.along + 4} className="fill-ember text-[12px] font-semibold">
+            {shape.lossW >= 0.05 && `${short(shape.lossW)} W`}
+          </text>
+        ))}
+    </svg>
+  );
+}

@@ -1,0 +1,160 @@
+import { givesFirst, type LinkName, type LinkUse } from '@puddler/core';
+import { useMemo } from 'react';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { editCar, replacePlan } from '../../data/edits';
+import { chainView, type ChainView } from '../../predict/chain-view';
+import { Stepper } from '../../ui/Stepper';
+import { useWidth } from '../../ui/useWidth';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { formatIn, fromShown, toShown, unitOf } from '../../units/units';
+import { Band } from './Band';
+import { LINK_TITLES } from './field-specs';
+import { detail, headline, useText } from './link-text';
+import { figureOf, isOfCar, stepsOf, whatIf, type StepSpec } from './steps';
+import type { PlanInHand } from './usePlan';
+import { withField } from './whole-edits';
+
+interface Props {
+  inHand: PlanInHand;
+  view: ChainView;
+  /** From the last run; undefined until there is one. */
+  uses: readonly LinkUse[] | undefined;
+  /** True while a newer run is on its way. */
+  usesStale: boolean;
+  onOpen: (link: LinkName) => void;
+}
+
+const LINKS: readonly LinkName[] = ['pack', 'esc', 'motor', 'gears', 'tyres', 'road'];
+const LYING = { thickness: 80, depth: 112 };
+const STANDING = { linkLength: 118, thickness: 34, depth: 96 };
+const PHONE_PX = 700;
+
+/** Six links from pack to road, their figures to step in place, and the band of power that joins them. */
+export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
+  const [ref, width] = useWidth<HTMLElement>(1232);
+  const standing = width < PHONE_PX;
+  const first = uses && givesFirst(uses);
+  const steps = stepsOf(inHand.file);
+  const head = (link: LinkName) => (
+    <LinkHead key={link} link={link} inHand={inHand} view={view} steps={steps.filter((step) => step.link === link)} givesFirst={first?.link === link ? first : undefined} onOpen={onOpen} />
+  );
+  const use = (link: LinkName) => <Use key={link} use={uses?.find((one) => one.link === link)} stale={usesStale} />;
+
+  if (standing) {
+    return (
+      <section ref={ref} aria-label="The chain" className="relative">
+        <div className="absolute top-0 left-0">{view.state === 'ready' && <Band band={view.band} steady={view.steady} size={STANDING} standing />}</div>
+        <div className="pl-[104px]">
+          {LINKS.map((link) => (
+            <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING.linkLength }}>
+              {head(link)}
+              {use(link)}
+            </div>
+          ))}
+        </div>
+      </section>
+    );
+  }
+  return (
+    <section ref={ref} aria-label="The chain">
+      <div className="grid grid-cols-6">{LINKS.map(head)}</div>
+      <div className="mt-2" style={{ height: LYING.depth }}>
+        {view.state === 'ready' && <Band band={view.band} steady={view.steady} size={{ ...LYING, linkLength: width / 6 }} />}
+      </div>
+      <div className="grid grid-cols-6">{LINKS.map(use)}</div>
+    </section>
+  );
+}
+
+interface HeadProps {
+  link: LinkName;
+  inHand: PlanInHand;
+  view: ChainView;
+  steps: StepSpec[];
+  givesFirst: LinkUse | undefined;
+  onOpen: (link: LinkName) => void;
+}
+
+function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: HeadProps) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const steady = view.state === 'ready' ? view.steady : undefined;
+  const marked = worst !== undefined && worst.level !== 'good';
+  return (
+    <div className="min-w-0 border-rule px-3 first:pl-0 max-sm:p-0 sm:border-l sm:first:border-l-0">
+      <button type="button" className="group block w-full text-left" onClick={() => onOpen(link)} aria-label={`${LINK_TITLES[link]}: ${headline(link, inHand.file, system)}. All figures`}>
+        <span className={`eyebrow flex items-center gap-1.5 ${marked ? 'text-ember' : 'text-soft'}`}>
+          {LINK_TITLES[link]}
+          {worst && (
+            <>
+              <VerdictMark level={worst.level} />
+              <span className="text-[11px] font-medium tracking-normal normal-case">gives first</span>
+            </>
+          )}
+        </span>
+        <span className="block truncate text-[15px] leading-6 font-semibold decoration-edge underline-offset-4 group-hover:underline">{headline(link, inHand.file, system)}</span>
+      </button>
+      <div className="mt-0.5 flex gap-1.5">
+        {steps.map((step) => (
+          <div key={step.path} className="min-w-0 flex-1">
+            <LinkStepper spec={step} inHand={inHand} view={view} />
+          </div>
+        ))}
+      </div>
+      <p className="truncate text-[12px] text-soft max-sm:hidden">{detail(link, inHand.file, steady, system)}</p>
+    </div>
+  );
+}
+
+function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHand; view: ChainView }) {
+  const dispatch = useAppDispatch();
+  const system = useAppSelector((state) => state.prefs.units);
+  const { id, carId, plan, file } = inHand;
+  const step = spec.step(system);
+  const value = figureOf(file, spec.path);
+  const neighbours = useMemo(() => {
+    if (!spec.showsNeighbours || view.state !== 'ready') return undefined;
+    const unit = unitOf(spec.range.unit, system);
+    const speed = unitOf('m/s', system);
+    const at = (by: number) => {
+      const other = fromShown(toShown(value, unit) + by, unit);
+      if (other < spec.range.min || other > spec.range.max) return undefined;
+      const would = chainView(whatIf(file, spec.path, other));
+      return would.state === 'ready' ? formatIn(would.steady.topSpeedMs, speed) : undefined;
+    };
+    return { down: at(-step), up: at(step) };
+  }, [spec, view, file, value, step, system]);
+  return (
+    <Stepper
+      label={spec.label}
+      value={value}
+      range={spec.range}
+      step={step}
+      {...(spec.suffix ? { suffix: spec.suffix } : spec.path.endsWith('.cells') ? { suffix: value === 1 ? 'cell' : 'cells' } : {})}
+      {...(neighbours ? { neighbours } : {})}
+      onChange={(next) =>
+        isOfCar(spec.path)
+          ? dispatch(editCar(carId, spec.path.slice('car.'.length), next, spec.label))
+          : dispatch(replacePlan(id, withField(plan, spec.path, next), spec.label, `${id}:${spec.path}`))
+      }
+    />
+  );
+}
+
+const BAR = { good: 'bg-good', caution: 'bg-caution', stop: 'bg-stop' } as const;
+
+function Use({ use, stale }: { use: LinkUse | undefined; stale: boolean }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  return (
+    <div className={`px-3 first:pl-0 max-sm:px-0 ${stale ? 'opacity-60' : ''}`}>
+      <div className="h-[3px] bg-rule">{use && <div className={`h-full ${BAR[use.level]}`} style={{ width: `${Math.min(100, 100 * use.share)}%` }} />}</div>
+      <p className="mt-1 flex h-4 items-center gap-1.5 truncate text-[12px] text-soft">
+        {use && (
+          <>
+            {use.level !== 'good' && <VerdictMark level={use.level} />}
+            {useText(use, system)}
+          </>
+        )}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import type { LinkUse, PlanFile, Run, Steady, Pass } from '@puddler/core';
+import { givesFirst } from '@puddler/core';
+import { useAppSelector } from '../../app/store';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { wordFor } from './field-specs';
+import { short, useText } from './link-text';
+
+interface Props {
+  file: PlanFile;
+  steady: Steady;
+  run: Run | undefined;
+  pass: Pass | undefined;
+  uses: readonly LinkUse[] | undefined;
+  stale: boolean;
+}
+
+/** What gives first, and the figures behind the three answers. */
+export function Figures({ file, steady, run, pass, uses, stale }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = unitOf('m/s', system);
+  const length = unitOf('mm', system);
+  const road = unitOf('m', system);
+  const worst = uses && givesFirst(uses);
+  const rows: [string, string][] = [
+    ['Final drive', `${short(steady.finalDriveRatio)} : 1`],
+    ['Rollout', `${formatIn(steady.rolloutMm, length)} ${length.symbol}`],
+    ['Motor efficiency at speed', `${formatNumber(100 * steady.motorEfficiency, 0)} %`],
+    ['Shaft power', `${short(steady.shaftPowerW)} W`],
+    [steady.gripLimit === 'grip' ? 'Grip' : 'Front lifts at', `${short(steady.gripN)} N`],
+  ];
+  if (pass?.to95) rows.push(['95 % of top speed in', `${formatNumber(pass.to95.timeS, 1)} s · ${formatIn(pass.to95.distanceM, road)} ${road.symbol}`]);
+  if (run) {
+    rows.push(
+      ['Lowest volts at the ESC', `${formatNumber(run.minBusV, 2)} V`],
+      ['Pack current, rms', `${short(run.rmsPackCurrentA)} A`],
+      ['Used in the run', `${formatNumber(run.usedAh, 2)} Ah`],
+      ['Road in the run', `${formatIn(run.distanceM, road)} ${road.symbol} · to ${formatIn(run.maxSpeedMs, speed)} ${speed.symbol}`],
+      ['At the grip limit', `${formatNumber(run.gripLimitedS, 1)} s`],
+    );
+  }
+  return (
+    <section aria-label="Figures" className={stale ? 'opacity-70' : ''} aria-busy={stale}>
+      <h2 className="eyebrow text-soft">What gives first</h2>
+      {worst ? (
+        <p className="mt-1 mb-3 flex items-center gap-2 text-[15px] font-semibold">
+          <VerdictMark level={worst.level} />
+          {firstWords(worst.link)}: {useText(worst, system)}
+        </p>
+      ) : (
+        <p className="mt-1 mb-3 text-soft">…</p>
+      )}
+      <h2 className="eyebrow mb-1 text-soft">Behind the answers · {wordFor(file.run?.profile ?? 'race')}</h2>
+      <dl className="text-[13px]">
+        {rows.map(([name, value]) => (
+          <div key={name} className="flex justify-between gap-3 border-b border-rule py-[3px] last:border-0">
+            <dt className="text-soft">{name}</dt>
+            <dd className="font-medium whitespace-nowrap">{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function firstWords(link: LinkUse['link']): string {
+  return { pack: 'Pack', esc: 'ESC', motor: 'Motor', gears: 'Motor speed', tyres: 'Tyres', road: 'Radio' }[link];
+}

@@ -1,0 +1,129 @@
+import type { LinkName, PlanFile, ResolvedPlan } from '@puddler/core';
+import { editCar, replacePlan } from '../../data/edits';
+import { getField } from '../../data/fields';
+import { useAppDispatch } from '../../app/store';
+import { Button } from '../../ui/Button';
+import { Sheet } from '../../ui/Sheet';
+import { FieldRow } from './FieldRow';
+import { fieldsOf, LINK_TITLES, type FieldSpec } from './field-specs';
+import { formOf, motorAs, whyNeeded, withField, withPackAdded, withPackRemoved, type MotorForm } from './whole-edits';
+import type { PlanInHand } from './usePlan';
+
+interface Props {
+  link: LinkName | undefined;
+  inHand: PlanInHand;
+  resolved: ResolvedPlan | undefined;
+  onClose: () => void;
+}
+
+const FORM_WORDS: Record<MotorForm, string> = { brushed: 'Brushed', inrunner: 'Brushless, can turns not', outrunner: 'Brushless, can turns' };
+
+/** All figures of one link, where each came from, and room to change them. */
+export function LinkDrawer({ link, inHand, resolved, onClose }: Props) {
+  return (
+    <Sheet open={link !== undefined} onClose={onClose} title={link ? LINK_TITLES[link] : ''} hint="Figures typed with a unit are understood. Clear one to go back to the estimate.">
+      {link && <Fields link={link} inHand={inHand} resolved={resolved} />}
+    </Sheet>
+  );
+}
+
+function Fields({ link, inHand, resolved }: { link: LinkName; inHand: PlanInHand; resolved: ResolvedPlan | undefined }) {
+  const dispatch = useAppDispatch();
+  const { id, carId, plan, file } = inHand;
+
+  const set = (spec: FieldSpec, value: unknown): string | undefined => {
+    if (spec.path.startsWith('car.')) {
+      dispatch(editCar(carId, spec.path.slice('car.'.length), value, spec.label));
+      return undefined;
+    }
+    const needed = value === undefined ? whyNeeded(plan, spec.path) : undefined;
+    if (needed === undefined) dispatch(replacePlan(id, withField(plan, spec.path, value), spec.label));
+    return needed;
+  };
+
+  const specs = fieldsOf(link, file);
+  const own = specs.filter((spec) => !spec.path.startsWith('car.'));
+  const ofCar = specs.filter((spec) => spec.path.startsWith('car.'));
+  const row = (spec: FieldSpec) => (
+    <FieldRow key={spec.path} spec={spec} value={getField(file, spec.path)} origin={resolved?.provenance[spec.path]} onSet={(value) => set(spec, value)} />
+  );
+
+  return (
+    <>
+      {link === 'motor' && (
+        <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">
+          Kind
+          <select
+            className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10"
+            value={formOf(plan.motor)}
+            onChange={(event) => dispatch(replacePlan(id, { ...plan, motor: motorAs(plan.motor, event.target.value as MotorForm) }, 'kind of motor'))}
+          >
+            {Object.entries(FORM_WORDS).map(([form, words]) => (
+              <option key={form} value={form}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {own.map(row)}
+      {link === 'pack' && <PackActions inHand={inHand} />}
+      {link === 'road' && <TowActions inHand={inHand} file={file} />}
+      {ofCar.length > 0 && (
+        <>
+          <h3 className="eyebrow mt-5 mb-1 text-soft">Of the car, so of all its plans</h3>
+          {ofCar.map(row)}
+        </>
+      )}
+      {link === 'pack' && (
+        <p className="mt-4 text-[12px] text-soft">
+          Lithium packs: a charger for that chemistry, never below the cut-off, never unattended, in a fire-safe place.
+        </p>
+      )}
+    </>
+  );
+}
+
+function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  const many = plan.packs.length > 1;
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2">
+      {many && (
+        <label className="flex items-center gap-2">
+          Wired
+          <select
+            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+            value={plan.packWiring ?? 'series'}
+            onChange={(event) => dispatch(replacePlan(id, { ...plan, packWiring: event.target.value as 'series' | 'parallel' }, 'pack wiring'))}
+          >
+            <option value="series">in series</option>
+            <option value="parallel">in parallel</option>
+          </select>
+        </label>
+      )}
+      {plan.packs.length < 8 && <Button onClick={() => dispatch(replacePlan(id, withPackAdded(plan), 'add a pack'))}>Add a pack like it</Button>}
+      {many && <Button onClick={() => dispatch(replacePlan(id, withPackRemoved(plan, plan.packs.length - 1), 'remove a pack'))}>Remove the last</Button>}
+    </div>
+  );
+}
+
+function TowActions({ inHand: { id, plan }, file }: { inHand: PlanInHand; file: PlanFile }) {
+  const dispatch = useAppDispatch();
+  return (
+    <div className="mt-3">
+      {file.tow ? (
+        <Button
+          onClick={() => {
+            const { tow: _tow, ...rest } = plan;
+            dispatch(replacePlan(id, rest, 'unhitch the trailer'));
+          }}
+        >
+          Unhitch the trailer
+        </Button>
+      ) : (
+        <Button onClick={() => dispatch(replacePlan(id, { ...plan, tow: { massKg: 2 } }, 'hitch a trailer'))}>Hitch a trailer</Button>
+      )}
+    </div>
+  );
+}

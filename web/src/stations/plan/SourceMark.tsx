@@ -1,0 +1,15 @@
+import type { Origin } from '@puddler/core';
+
+const WORDS = { measured: 'measured', label: 'from the label', estimated: 'estimated' } as const;
+const MARKS = { measured: '●', label: '◧', estimated: '○' } as const;
+
+/** Where a figure came from, in a word, and for an estimate by which rule. */
+export function SourceMark({ origin }: { origin: Origin }) {
+  return (
+    <p className="mt-0.5 text-right text-[11.5px] text-soft">
+      <span aria-hidden="true">{MARKS[origin.source]} </span>
+      {WORDS[origin.source]}
+      {origin.rule && `: ${origin.rule}`}
+    </p>
+  );
+}

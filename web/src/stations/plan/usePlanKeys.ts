@@ -1,0 +1,43 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import { pinned, unpinned } from '../../app/pins-slice';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { replacePlan } from '../../data/edits';
+import { figureOf, stepFor } from './steps';
+import type { PlanInHand } from './usePlan';
+import { withField } from './whole-edits';
+
+/** What each key steps, by the character typed so that it holds on every keyboard layout. */
+const STEPS: Record<string, { path: string; by: number }> = {
+  '[': { path: 'gearing.pinion', by: -1 },
+  ']': { path: 'gearing.pinion', by: 1 },
+  '{': { path: 'gearing.spur', by: -1 },
+  '}': { path: 'gearing.spur', by: 1 },
+  ',': { path: 'packs[0].cells', by: -1 },
+  '.': { path: 'packs[0].cells', by: 1 },
+};
+
+/** Keys of the Plan station: `[` `]` pinion, `{` `}` spur, `,` `.` cells, `p` pin. */
+export function usePlanKeys(inHand: PlanInHand): void {
+  const dispatch = useAppDispatch();
+  const isPinned = useAppSelector((state) => inHand.id in state.pins);
+
+  useHotkeys(
+    '*',
+    (event) => {
+      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key === 'p') {
+        dispatch(isPinned ? unpinned({ planId: inHand.id }) : pinned({ planId: inHand.id, file: inHand.file }));
+        return;
+      }
+      const key = STEPS[event.key];
+      const step = key && stepFor(inHand.file, key.path);
+      if (!key || !step) return;
+      event.preventDefault();
+      const next = figureOf(inHand.file, key.path) + key.by;
+      if (next < step.range.min || next > step.range.max) return;
+      dispatch(replacePlan(inHand.id, withField(inHand.plan, key.path, next), step.label, `${inHand.id}:${key.path}`));
+    },
+    {},
+    [inHand, isPinned, dispatch],
+  );
+}

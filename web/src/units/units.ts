@@ -1,0 +1,88 @@
+import type { UnitSystem } from '../app/prefs-slice';
+
+/** One way of writing a quantity: shown = value × factor + offset, `value` in the plan file's own unit. */
+export interface Unit {
+  symbol: string;
+  factor: number;
+  offset?: number;
+  /** Decimal places shown. */
+  digits: number;
+  /** Other spellings that are understood when typed. */
+  also?: readonly string[];
+}
+
+type Quantity = Record<UnitSystem, Unit>;
+
+const same = (unit: Unit): Quantity => ({ metric: unit, imperial: unit });
+
+/** Quantities by the unit that the plan file and the core keep them in. */
+export const QUANTITIES = {
+  'm/s': {
+    metric: { symbol: 'km/h', factor: 3.6, digits: 1, also: ['kmh', 'kph', 'km/h'] },
+    imperial: { symbol: 'mph', factor: 2.236936, digits: 1 },
+  },
+  '°C': {
+    metric: { symbol: '°C', factor: 1, digits: 0, also: ['c', 'deg c'] },
+    imperial: { symbol: '°F', factor: 1.8, offset: 32, digits: 0, also: ['f', 'deg f'] },
+  },
+  mm: {
+    metric: { symbol: 'mm', factor: 1, digits: 1 },
+    imperial: { symbol: 'in', factor: 1 / 25.4, digits: 2, also: ['"', 'inch', 'inches'] },
+  },
+  m: {
+    metric: { symbol: 'm', factor: 1, digits: 0 },
+    imperial: { symbol: 'ft', factor: 3.28084, digits: 0, also: ['feet', "'"] },
+  },
+  g: {
+    metric: { symbol: 'g', factor: 1, digits: 0 },
+    imperial: { symbol: 'oz', factor: 0.0352739619, digits: 1 },
+  },
+  kg: {
+    metric: { symbol: 'kg', factor: 1, digits: 2 },
+    imperial: { symbol: 'lb', factor: 2.2046226, digits: 2, also: ['lbs'] },
+  },
+  Ω: same({ symbol: 'mΩ', factor: 1000, digits: 2, also: ['mohm', 'mohms'] }),
+  Ah: same({ symbol: 'Ah', factor: 1, digits: 2 }),
+  A: same({ symbol: 'A', factor: 1, digits: 1, also: ['amp', 'amps'] }),
+  V: same({ symbol: 'V', factor: 1, digits: 2, also: ['volt', 'volts'] }),
+  'rpm/V': same({ symbol: 'kv', factor: 1, digits: 0, also: ['rpm/v'] }),
+  '%': same({ symbol: '%', factor: 1, digits: 1 }),
+  min: same({ symbol: 'min', factor: 1, digits: 1, also: ['minutes'] }),
+} as const satisfies Record<string, Quantity>;
+
+export type QuantityName = keyof typeof QUANTITIES;
+
+export function isQuantity(unit: string): unit is QuantityName {
+  return Object.hasOwn(QUANTITIES, unit);
+}
+
+/** How a unit of the plan file is shown in a unit system; a plain number shows as it is. */
+export function unitOf(unit: string, system: UnitSystem): Unit {
+  return isQuantity(unit) ? QUANTITIES[unit][system] : { symbol: unit, factor: 1, digits: 3 };
+}
+
+export function toShown(value: number, unit: Unit): number {
+  return value * unit.factor + (unit.offset ?? 0);
+}
+
+export function fromShown(shown: number, unit: Unit): number {
+  return (shown - (unit.offset ?? 0)) / unit.factor;
+}
+
+const formats = new Map<string, Intl.NumberFormat>();
+
+/** A number with at most `digits` decimals, or just as many with `fixed`; thousands set apart by a thin space. */
+export function formatNumber(value: number, digits: number, fixed = false): string {
+  const key = `${digits}${fixed}`;
+  let format = formats.get(key);
+  if (!format) {
+    format = new Intl.NumberFormat('en', { maximumFractionDigits: digits, minimumFractionDigits: fixed ? digits : 0 });
+    formats.set(key, format);
+  }
+  return format.format(value).replaceAll(',', '\u2009').replace('-', '\u2212');
+}
+
+/** A value of the plan file as text without its unit. */
+export function formatIn(value: number, unit: Unit, fixed = false): string {
+  return formatNumber(toShown(value, unit), unit.digits, fixed);
+}
