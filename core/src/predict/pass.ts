@@ -18,9 +18,10 @@ export interface PassOptions {
 
 const LONGEST_S = 60;
 const SHORTEST_S = 2;
-/** The chart goes on this much longer than it takes to get within 0.5 % of top speed. */
-const TAIL = 1.35;
-const SETTLED = 0.995;
+/** The chart goes on this much longer than it takes until a second adds less than 1 % of speed. */
+const TAIL = 1.5;
+const SETTLED_PER_S = 0.01;
+const WATCH_S = 0.25;
 const SAMPLES = 240;
 
 /** Drives one pass and keeps about 240 samples. Never longer than 60 s. */
@@ -30,12 +31,18 @@ export function predictPass(plan: ResolvedPlan, options: PassOptions = {}): Pass
   const all: RunSample[] = [];
   let endS = LONGEST_S;
   let to95: Pass['to95'];
+  let watched = { timeS: 0, speedMs: 0 };
   const run = simulateRun(plan, {
     segments: [{ kind: 'throttle', duty: 1, rampS, seconds: LONGEST_S }],
     onStep: (sample) => {
       all.push(sample);
       if (!to95 && topSpeedMs > 0 && sample.speedMs >= 0.95 * topSpeedMs) to95 = { timeS: sample.timeS, distanceM: sample.distanceM };
-      if (endS === LONGEST_S && (sample.speedMs >= SETTLED * topSpeedMs || topSpeedMs === 0)) endS = Math.max(SHORTEST_S, Math.ceil(TAIL * sample.timeS));
+      if (sample.timeS >= watched.timeS + WATCH_S) {
+        const gain = (sample.speedMs - watched.speedMs) / (sample.timeS - watched.timeS);
+        const settled = sample.timeS > rampS && gain <= SETTLED_PER_S * sample.speedMs;
+        if (endS === LONGEST_S && settled) endS = Math.max(SHORTEST_S, Math.ceil(TAIL * sample.timeS));
+        watched = sample;
+      }
       return sample.timeS < endS;
     },
   });

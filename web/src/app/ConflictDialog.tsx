@@ -1,17 +1,15 @@
-import { conflictSettled, type Content } from '../data/desk-slice';
-import { selectConflict } from '../data/selectors';
+import { conflictSettled, type Content, type Held } from '../data/desk-slice';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { differences } from './differences';
-import { useAppDispatch, useAppSelector } from './store';
+import { useAppDispatch } from './store';
 
 const nameOf = (content: Content): string => (content.kind === 'car' ? content.car.name : content.plan.name);
 const bodyOf = (content: Content): unknown => (content.kind === 'car' ? content.car : content.plan);
 
 /** Two places changed the same document: shows what differs and lets the builder choose. */
-export function ConflictDialog() {
+export default function ConflictDialog({ held }: { held: Held }) {
   const dispatch = useAppDispatch();
-  const held = useAppSelector(selectConflict);
   if (!held?.conflict) return null;
   const { conflict, content, key } = held;
   const rows = content ? differences(bodyOf(content), bodyOf(conflict.content)) : [];

@@ -3,7 +3,7 @@ import { Toast } from 'radix-ui';
 import { undone } from '../data/desk-slice';
 import { selectRefused } from '../data/selectors';
 import { Button } from '../ui/Button';
-import { noticeClosed } from './notices';
+import { noticeClosed } from './notices-slice';
 import { useAppDispatch, useAppSelector } from './store';
 
 const SHOWN_MS = 9_000;

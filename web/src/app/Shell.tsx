@@ -2,18 +2,20 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
 import { redone, undone } from '../data/desk-slice';
-import { ConflictDialog } from './ConflictDialog';
+import { selectConflict } from '../data/selectors';
 import { Header } from './Header';
 import { Notices } from './Notices';
 import { unitsSwapped } from './prefs-slice';
 import { useAppDispatch, useAppSelector } from './store';
 
+const ConflictDialog = lazy(() => import('./ConflictDialog'));
 const CommandPalette = lazy(() => import('./CommandPalette'));
 
 /** The frame of every view: header, shortcuts, notices, and the questions that cannot wait. */
 export function Shell() {
   const dispatch = useAppDispatch();
   const theme = useAppSelector((state) => state.prefs.theme);
+  const conflict = useAppSelector(selectConflict);
   const [searching, setSearching] = useState(false);
 
   useEffect(() => {
@@ -31,7 +33,11 @@ export function Shell() {
       <Suspense fallback={<p className="p-10 text-center text-soft">Opening …</p>}>
         <Outlet />
       </Suspense>
-      <ConflictDialog />
+      {conflict && (
+        <Suspense fallback={null}>
+          <ConflictDialog held={conflict} />
+        </Suspense>
+      )}
       <Notices />
       {searching && (
         <Suspense fallback={null}>

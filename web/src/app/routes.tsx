@@ -1,9 +1,9 @@
 import { lazy } from 'react';
 import type { RouteObject } from 'react-router';
-import { Garage } from '../garage/Garage';
 import { Broken } from './Broken';
 import { Shell } from './Shell';
 
+const Garage = lazy(() => import('../garage/Garage'));
 const PlanStation = lazy(() => import('../stations/plan/PlanStation'));
 
 export const routes: RouteObject[] = [

@@ -2,7 +2,7 @@ import { combineReducers, configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from '../data/api';
 import { deskReducer } from '../data/desk-slice';
-import { noticesReducer } from './notices';
+import { noticesReducer } from './notices-slice';
 import { pinsReducer } from './pins-slice';
 import { prefsReducer, type Prefs } from './prefs-slice';
 

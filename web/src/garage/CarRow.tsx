@@ -1,7 +1,7 @@
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { noticed } from '../app/notices';
+import { noticed } from '../app/notices-slice';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { addPlan, deleteCar, duplicateCar, editCar } from '../data/edits';
 import type { CarOnDesk } from '../data/selectors';
@@ -47,7 +47,7 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
             />
           </h2>
           <p className="text-[12.5px] text-soft">
-            {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)} · {wordFor(car.body)} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
+            {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}{car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
           </p>
         </div>
         <div className="flex items-center">
@@ -68,7 +68,7 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
       {plans.length === 0 ? (
         <p className="py-3 text-soft">No plan yet. Add one to see what a conversion would do.</p>
       ) : (
-        <table className="w-full text-[13.5px]">
+        <table className="w-full table-fixed text-[13.5px]">
           <thead className="sr-only">
             <tr>
               <th scope="col">Plan</th>

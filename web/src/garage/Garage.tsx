@@ -1,14 +1,15 @@
 import { FolderInput, Plus } from 'lucide-react';
-import { useRef, useState, type DragEvent } from 'react';
+import { lazy, Suspense, useRef, useState, type DragEvent } from 'react';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { selectGarage } from '../data/selectors';
 import { Button } from '../ui/Button';
 import { CarRow } from './CarRow';
 import { importFiles } from './import-files';
-import { NewCarDialog } from './NewCarDialog';
+
+const NewCarDialog = lazy(() => import('./NewCarDialog'));
 
 /** All cars and their plans at a glance. */
-export function Garage() {
+export default function Garage() {
   const dispatch = useAppDispatch();
   const cars = useAppSelector(selectGarage);
   const loaded = useAppSelector((state) => state.desk.loaded);
@@ -68,7 +69,11 @@ export function Garage() {
         <CarRow key={car.id} {...car} />
       ))}
       {cars.length === 0 && <Empty loaded={loaded} onAdd={() => setAdding(true)} />}
-      <NewCarDialog open={adding} onClose={() => setAdding(false)} />
+      {adding && (
+        <Suspense fallback={null}>
+          <NewCarDialog onClose={() => setAdding(false)} />
+        </Suspense>
+      )}
     </main>
   );
 }

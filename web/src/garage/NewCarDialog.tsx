@@ -7,7 +7,7 @@ import { Modal } from '../ui/Modal';
 import { TEMPLATES } from './templates';
 
 /** Name and kind make a car with a first plan; all its figures are then open on Plan. */
-export function NewCarDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+export default function NewCarDialog({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [name, setName] = useState('');
@@ -21,13 +21,12 @@ export function NewCarDialog({ open, onClose }: { open: boolean; onClose: () => 
     }
     const template = TEMPLATES.find((one) => one.id === templateId)!;
     const planId = dispatch(addCar({ name: name.trim(), ...template.car }, { name: 'First conversion', ...template.plan }));
-    setName('');
     onClose();
     void navigate(`/plans/${planId}`);
   };
 
   return (
-    <Modal open={open} onClose={onClose} title="New car" description="Pick the nearest kind. Weigh, measure and count later: every figure can be made exact on Plan.">
+    <Modal open onClose={onClose} title="New car" description="Pick the nearest kind. Weigh, measure and count later: every figure can be made exact on Plan.">
       <form
         className="mt-4"
         onSubmit={(event) => {

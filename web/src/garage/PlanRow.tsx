@@ -2,17 +2,17 @@ import { givesFirst, type Car } from '@puddler/core';
 import { MoreHorizontal } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { noticed } from '../app/notices';
+import { noticed } from '../app/notices-slice';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { addPlan, deletePlan, editPlan } from '../data/edits';
 import type { PlanOnDesk } from '../data/selectors';
 import { chainView } from '../predict/chain-view';
 import { planFileFor } from '../predict/plan-file';
 import { latest, useRun } from '../predict/use-run';
-import { headline } from '../stations/plan/link-text';
+import { headline, short } from '../stations/plan/link-text';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
-import { formatIn, formatNumber, unitOf } from '../units/units';
+import { formatIn, unitOf } from '../units/units';
 import { NameField } from './NameField';
 
 /** One plan with its headline figures. */
@@ -35,7 +35,7 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
 
   return (
     <tr className="border-b border-rule hover:bg-wash/50">
-      <th scope="row" className="w-[34%] py-1.5 pr-3 text-left font-medium max-sm:w-auto">
+      <th scope="row" className="truncate py-1.5 pr-3 text-left font-medium">
         {renaming ? (
           <NameField
             value={plan.name}
@@ -52,19 +52,19 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
           </Link>
         )}
       </th>
-      <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
+      <td className="w-[28%] truncate py-1.5 pr-3 text-soft max-md:hidden">
         {plan.packs.reduce((cells, pack) => cells + (plan.packWiring === 'parallel' ? 0 : pack.cells), plan.packWiring === 'parallel' ? plan.packs[0]!.cells : 0)}S ·{' '}
         {headline('motor', file, system)} · {headline('gears', file, system)}
       </td>
       {view.state === 'ready' ? (
         <>
-          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
+          <td className="w-28 py-1.5 pr-3 text-right whitespace-nowrap max-sm:w-24">
             <strong className="text-[15px] font-semibold">{formatIn(view.steady.topSpeedMs, speed, true)}</strong> <span className="text-[12px] text-soft">{speed.symbol}</span>
           </td>
-          <td className="py-1.5 pr-3 text-right whitespace-nowrap max-sm:hidden">
-            <strong className="text-[15px] font-semibold">{result ? formatNumber(result.run.peakPackCurrentA, 0) : '…'}</strong> <span className="text-[12px] text-soft">A peak</span>
+          <td className="py-1.5 pr-3 w-32 text-right whitespace-nowrap max-sm:hidden">
+            <strong className="text-[15px] font-semibold">{result ? short(result.run.peakPackCurrentA) : '…'}</strong> <span className="text-[12px] text-soft">A peak</span>
           </td>
-          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
+          <td className="w-36 py-1.5 pr-3 text-right whitespace-nowrap max-sm:w-24">
             <span className="inline-flex items-baseline gap-1.5">
               {worst && worst.level !== 'good' && <VerdictMark level={worst.level} />}
               <strong className="text-[15px] font-semibold">{result ? formatIn(result.run.maxCanC, warm) : '…'}</strong>
@@ -77,7 +77,7 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
           cannot be computed: {view.path}
         </td>
       )}
-      <td className="w-8 py-1 text-right">
+      <td className="w-10 py-1 text-right">
         <Menu
           label={`More about ${plan.name}`}
           icon={<MoreHorizontal size={16} />}

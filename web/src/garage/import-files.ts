@@ -1,4 +1,4 @@
-import { noticed } from '../app/notices';
+import { noticed } from '../app/notices-slice';
 import type { AppDispatch } from '../app/store';
 import { api, errorOf } from '../data/api';
 import { carContent, carKey, imported, planContent, planKey } from '../data/desk-slice';

@@ -42,6 +42,7 @@ export const QUANTITIES = {
     imperial: { symbol: 'lb', factor: 2.2046226, digits: 2, also: ['lbs'] },
   },
   Ω: same({ symbol: 'mΩ', factor: 1000, digits: 2, also: ['mohm', 'mohms'] }),
+  'kg·m²': same({ symbol: 'g·cm²', factor: 1e7, digits: 2, also: ['gcm2'] }),
   Ah: same({ symbol: 'Ah', factor: 1, digits: 2 }),
   A: same({ symbol: 'A', factor: 1, digits: 1, also: ['amp', 'amps'] }),
   V: same({ symbol: 'V', factor: 1, digits: 2, also: ['volt', 'volts'] }),

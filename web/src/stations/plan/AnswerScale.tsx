@@ -1,14 +1,17 @@
 import { scaleLinear } from 'd3-scale';
 import { useWidth } from '../../ui/useWidth';
+import { formatNumber } from '../../units/units';
 
 interface Props {
-  tone: 'current' | 'heat';
+  tone: 'amps' | 'heat';
   from?: number;
   to: number;
   value: number | undefined;
   /** A stretch drawn thick: at speed to peak, can to winding. */
   span?: readonly [number, number] | undefined;
   pinned?: number | undefined;
+  /** Writes the numbers at both ends of the scale. */
+  ends?: boolean;
   limits?: { at: number; label: string; tone: 'caution' | 'stop' }[];
 }
 
@@ -17,16 +20,26 @@ const LINE_Y = 12;
 const LIMIT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 
 /** Where an answer stands between nothing and its limits. Decoration: the same is said in words beside it. */
-export function AnswerScale({ tone, from = 0, to, value, span, pinned, limits = [] }: Props) {
+export function AnswerScale({ tone, from = 0, to, value, span, pinned, limits = [], ends = false }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(360);
   const x = scaleLinear([from, to], [0, Math.max(width - 1, 1)]).clamp(true);
   // Limits close together would write over each other: only the first is labelled.
   const labelled = limits.filter((limit, i) => i === 0 || x(limit.at) - x(limits[i - 1]!.at) > 76);
   return (
     <div ref={ref} aria-hidden="true">
-      <svg width={width} height={limits.length > 0 ? HEIGHT : HEIGHT - 10} className="block overflow-visible text-[11.5px]">
+      <svg width={width} height={HEIGHT} className="block overflow-visible text-[11.5px]">
         <path d={`M0 ${LINE_Y}H${width}`} className="stroke-edge" />
-        {span && <rect x={x(span[0])} y={LINE_Y - 4} width={Math.max(0, x(span[1]) - x(span[0]))} height={8} className={tone === 'heat' ? 'fill-heat' : 'fill-current'} />}
+        {ends && (
+          <>
+            <text x={0} y={LINE_Y + 18} className="fill-soft">
+              {formatNumber(from, 0)}
+            </text>
+            <text x={width} y={LINE_Y + 18} textAnchor="end" className="fill-soft">
+              {formatNumber(to, 0)}
+            </text>
+          </>
+        )}
+        {span && <rect x={x(span[0])} y={LINE_Y - 4} width={Math.max(0, x(span[1]) - x(span[0]))} height={8} className={tone === 'heat' ? 'fill-heat' : 'fill-amps'} />}
         {limits.map((limit) => (
           <path key={limit.label} d={`M${x(limit.at)} ${LINE_Y - 2}l-4.5 -7h9zM${x(limit.at) - 0.5} ${LINE_Y - 3}h1v9h-1z`} className={LIMIT[limit.tone]} />
         ))}

@@ -37,7 +37,7 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
         figure={steady.outcome === 'no-motion' ? '0' : formatIn(steady.topSpeedMs, speed, true)}
         unit={speed.symbol}
         change={pinned && change(steady.topSpeedMs, pinned.steady.topSpeedMs, speed)}
-        scale={<AnswerScale tone="current" to={speedEnd} value={shownSpeed} pinned={pinned && toShown(pinned.steady.topSpeedMs, speed)} />}
+        scale={<AnswerScale tone="amps" ends to={speedEnd} value={shownSpeed} pinned={pinned && toShown(pinned.steady.topSpeedMs, speed)} />}
         note={speedNote(steady)}
       />
       <Answer
@@ -48,7 +48,7 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
         change={pinned && change(steady.packCurrentA, pinned.steady.packCurrentA, unitOf('A', system))}
         scale={
           <AnswerScale
-            tone="current"
+            tone="amps"
             to={niceEnd(Math.max(escA * 1.1, run?.peakPackCurrentA ?? 0))}
             value={steady.packCurrentA}
             span={run && [steady.packCurrentA, run.peakPackCurrentA]}
@@ -56,7 +56,7 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
             limits={[{ at: escA, label: `ESC ${formatNumber(escA, 0)}`, tone: 'caution' }]}
           />
         }
-        note={`${short(steady.packPowerW)} W from the pack · ${formatNumber(100 * steady.motorEfficiency, 0)} % of it turned by the motor`}
+        note={`${short(steady.packPowerW)} W from the pack, ${formatNumber((100 * steady.shaftPowerW) / Math.max(steady.packPowerW, 1e-9), 0)} % of it reaches the pinion`}
       />
       <Answer
         title={lasted ? `Motor after ${formatNumber(run.endS / 60, 1)} min` : `Motor after ${formatNumber(minutes, 1)} min`}

@@ -12,14 +12,14 @@ interface Props {
   standing?: boolean;
 }
 
-const FLOW = { electricity: 'fill-current', movement: 'fill-drive' } as const;
+const FLOW = { electricity: 'fill-amps', movement: 'fill-drive' } as const;
 const LINE_PX = 16;
 
 /** The band whose thickness is power; what each link loses leaves it sideways. */
 export function Band({ band, steady, size, standing = false }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const shapes = bandShapes(chainFlow(band), size);
-  const length = 6 * size.linkLength;
+  const length = size.lengths.reduce((sum, one) => sum + one, 0);
   const summary = `${short(band.packW)} W from the pack; ${shapes.map((shape) => `${short(shape.lossW)} W lost at the ${shape.link}`).join(', ')}.`;
   return (
     <svg
@@ -38,10 +38,10 @@ export function Band({ band, steady, size, standing = false }: Props) {
         ))}
       </g>
       {!standing &&
-        shapes.map((shape, i) => (
+        shapes.map((shape) => (
           <g key={shape.link} className="text-[12.5px]">
             {crossing(shape.link, band, steady, system).map((line, row) => (
-              <text key={row} x={i * size.linkLength + 8} y={LINE_PX * (row + 1)} className="fill-ink font-semibold [paint-order:stroke] stroke-paper/0">
+              <text key={row} x={shape.start + 8} y={LINE_PX * (row + 1)} className="fill-ink font-semibold">
                 {line}
               </text>
             ))}

@@ -26,7 +26,12 @@ interface Props {
 
 const LINKS: readonly LinkName[] = ['pack', 'esc', 'motor', 'gears', 'tyres', 'road'];
 const LYING = { thickness: 80, depth: 112 };
-const STANDING = { linkLength: 118, thickness: 34, depth: 96 };
+const STANDING = { thickness: 34, depth: 96 };
+const STANDING_LINK_PX = 118;
+/** Gears have two steppers and so the most room. */
+const WEIGHTS = [1, 0.9, 1, 1.45, 0.95, 0.95];
+const WEIGHT_SUM = WEIGHTS.reduce((sum, weight) => sum + weight, 0);
+const COLUMNS = { gridTemplateColumns: WEIGHTS.map((weight) => `minmax(0, ${weight}fr)`).join(' ') };
 const PHONE_PX = 700;
 
 /** Six links from pack to road, their figures to step in place, and the band of power that joins them. */
@@ -43,10 +48,10 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
   if (standing) {
     return (
       <section ref={ref} aria-label="The chain" className="relative">
-        <div className="absolute top-0 left-0">{view.state === 'ready' && <Band band={view.band} steady={view.steady} size={STANDING} standing />}</div>
+        <div className="absolute top-0 left-0">{view.state === 'ready' && <Band band={view.band} steady={view.steady} size={{ ...STANDING, lengths: LINKS.map(() => STANDING_LINK_PX) }} standing />}</div>
         <div className="pl-[104px]">
           {LINKS.map((link) => (
-            <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING.linkLength }}>
+            <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING_LINK_PX }}>
               {head(link)}
               {use(link)}
             </div>
@@ -57,11 +62,15 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
   }
   return (
     <section ref={ref} aria-label="The chain">
-      <div className="grid grid-cols-6">{LINKS.map(head)}</div>
-      <div className="mt-2" style={{ height: LYING.depth }}>
-        {view.state === 'ready' && <Band band={view.band} steady={view.steady} size={{ ...LYING, linkLength: width / 6 }} />}
+      <div className="grid" style={COLUMNS}>
+        {LINKS.map(head)}
       </div>
-      <div className="grid grid-cols-6">{LINKS.map(use)}</div>
+      <div className="mt-2" style={{ height: LYING.depth }}>
+        {view.state === 'ready' && <Band band={view.band} steady={view.steady} size={{ ...LYING, lengths: WEIGHTS.map((weight) => (width * weight) / WEIGHT_SUM) }} />}
+      </div>
+      <div className="grid" style={COLUMNS}>
+        {LINKS.map(use)}
+      </div>
     </section>
   );
 }
@@ -140,13 +149,16 @@ function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHan
   );
 }
 
+// Grip is no verdict: a driver holds the car at it.
 const BAR = { good: 'bg-good', caution: 'bg-caution', stop: 'bg-stop' } as const;
 
 function Use({ use, stale }: { use: LinkUse | undefined; stale: boolean }) {
   const system = useAppSelector((state) => state.prefs.units);
   return (
-    <div className={`px-3 first:pl-0 max-sm:px-0 ${stale ? 'opacity-60' : ''}`}>
-      <div className="h-[3px] bg-rule">{use && <div className={`h-full ${BAR[use.level]}`} style={{ width: `${Math.min(100, 100 * use.share)}%` }} />}</div>
+    <div className={`px-3 first:pl-0 max-sm:mt-1 max-sm:px-0 ${stale ? 'opacity-60' : ''}`}>
+      <div className={`h-[3px] ${use ? 'bg-rule' : ''}`}>
+        {use && <div className={`h-full ${use.figure === 'grip' ? 'bg-edge' : BAR[use.level]}`} style={{ width: `${Math.min(100, 100 * use.share)}%` }} />}
+      </div>
       <p className="mt-1 flex h-4 items-center gap-1.5 truncate text-[12px] text-soft">
         {use && (
           <>

@@ -1,5 +1,6 @@
 import type { LinkUse, PlanFile, Run, Steady, Pass } from '@puddler/core';
 import { givesFirst } from '@puddler/core';
+import type { ReactNode } from 'react';
 import { useAppSelector } from '../../app/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
@@ -13,10 +14,12 @@ interface Props {
   pass: Pass | undefined;
   uses: readonly LinkUse[] | undefined;
   stale: boolean;
+  /** A control beside the heading. */
+  children: ReactNode;
 }
 
 /** What gives first, and the figures behind the three answers. */
-export function Figures({ file, steady, run, pass, uses, stale }: Props) {
+export function Figures({ file, steady, run, pass, uses, stale, children }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const length = unitOf('mm', system);
@@ -43,17 +46,20 @@ export function Figures({ file, steady, run, pass, uses, stale }: Props) {
     <section aria-label="Figures" className={stale ? 'opacity-70' : ''} aria-busy={stale}>
       <h2 className="eyebrow text-soft">What gives first</h2>
       {worst ? (
-        <p className="mt-1 mb-3 flex items-center gap-2 text-[15px] font-semibold">
+        <p className="mt-1 mb-2 flex items-center gap-2 text-[15px] font-semibold">
           <VerdictMark level={worst.level} />
           {firstWords(worst.link)}: {useText(worst, system)}
         </p>
       ) : (
-        <p className="mt-1 mb-3 text-soft">…</p>
+        <p className="mt-1 mb-2 text-soft">…</p>
       )}
-      <h2 className="eyebrow mb-1 text-soft">Behind the answers · {wordFor(file.run?.profile ?? 'race')}</h2>
+      <div className="mb-1 flex items-center justify-between">
+        <h2 className="eyebrow text-soft">Behind the answers · {wordFor(file.run?.profile ?? 'race')}</h2>
+        {children}
+      </div>
       <dl className="text-[13px]">
         {rows.map(([name, value]) => (
-          <div key={name} className="flex justify-between gap-3 border-b border-rule py-[3px] last:border-0">
+          <div key={name} className="flex justify-between gap-3 border-b border-rule py-px last:border-0">
             <dt className="text-soft">{name}</dt>
             <dd className="font-medium whitespace-nowrap">{value}</dd>
           </div>

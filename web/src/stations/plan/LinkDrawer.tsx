@@ -10,19 +10,19 @@ import { formOf, motorAs, whyNeeded, withField, withPackAdded, withPackRemoved, 
 import type { PlanInHand } from './usePlan';
 
 interface Props {
-  link: LinkName | undefined;
+  link: LinkName;
   inHand: PlanInHand;
   resolved: ResolvedPlan | undefined;
   onClose: () => void;
 }
 
-const FORM_WORDS: Record<MotorForm, string> = { brushed: 'Brushed', inrunner: 'Brushless, can turns not', outrunner: 'Brushless, can turns' };
+const FORM_WORDS: Record<MotorForm, string> = { brushed: 'Brushed', inrunner: 'Inrunner', outrunner: 'Outrunner' };
 
 /** All figures of one link, where each came from, and room to change them. */
-export function LinkDrawer({ link, inHand, resolved, onClose }: Props) {
+export default function LinkDrawer({ link, inHand, resolved, onClose }: Props) {
   return (
-    <Sheet open={link !== undefined} onClose={onClose} title={link ? LINK_TITLES[link] : ''} hint="Figures typed with a unit are understood. Clear one to go back to the estimate.">
-      {link && <Fields link={link} inHand={inHand} resolved={resolved} />}
+    <Sheet open onClose={onClose} title={LINK_TITLES[link]} hint="Figures typed with a unit are understood. Clear one to go back to the estimate.">
+      <Fields key={link} link={link} inHand={inHand} resolved={resolved} />
     </Sheet>
   );
 }

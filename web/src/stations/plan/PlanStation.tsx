@@ -1,6 +1,6 @@
 import type { LinkName } from '@puddler/core';
 import { Pin, PinOff } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useParams } from 'react-router';
 import { pinned, unpinned } from '../../app/pins-slice';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -10,11 +10,13 @@ import { Button } from '../../ui/Button';
 import { Answers } from './Answers';
 import { Chain } from './Chain';
 import { Figures } from './Figures';
-import { LinkDrawer } from './LinkDrawer';
 import { NoSuchPlan } from './NoSuchPlan';
+import { PhoneAnswers } from './PhoneAnswers';
 import { PassPanel } from './PassPanel';
 import { usePlan, type PlanInHand } from './usePlan';
 import { usePlanKeys } from './usePlanKeys';
+
+const LinkDrawer = lazy(() => import('./LinkDrawer'));
 
 export default function PlanStation() {
   const { planId = '' } = useParams();
@@ -38,7 +40,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   usePlanKeys(inHand);
 
   return (
-    <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-6 max-sm:px-3">
+    <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-6 max-sm:px-3 max-sm:pb-20">
       <h1 className="sr-only">
         {inHand.car.name}: {inHand.plan.name}
       </h1>
@@ -69,18 +71,17 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
               <PassPanel pass={result?.pass} stale={stale} limit={view.steady.gripLimit} />
             </div>
             <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
-              <Figures file={inHand.file} steady={view.steady} run={result?.run} pass={result?.pass} uses={result?.uses} stale={stale} />
-              <div className="mt-3">
+              <Figures file={inHand.file} steady={view.steady} run={result?.run} pass={result?.pass} uses={result?.uses} stale={stale}>
                 {pin ? (
-                  <Button icon={<PinOff size={14} />} onClick={() => dispatch(unpinned({ planId: inHand.id }))}>
-                    Unpin the setup
+                  <Button tone="quiet" icon={<PinOff size={14} />} onClick={() => dispatch(unpinned({ planId: inHand.id }))}>
+                    Unpin
                   </Button>
                 ) : (
-                  <Button icon={<Pin size={14} />} onClick={() => dispatch(pinned({ planId: inHand.id, file: inHand.file }))}>
-                    Pin this setup to compare
+                  <Button tone="quiet" icon={<Pin size={14} />} title="Pin this setup and compare what you change with it (p)" onClick={() => dispatch(pinned({ planId: inHand.id, file: inHand.file }))}>
+                    Pin to compare
                   </Button>
                 )}
-              </div>
+              </Figures>
               <p className="mt-3 text-[12px] text-soft">
                 Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are hot after a run.
               </p>
@@ -88,7 +89,12 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
           </div>
         </>
       )}
-      <LinkDrawer link={link} inHand={inHand} resolved={view.state === 'ready' ? view.resolved : undefined} onClose={() => setLink(undefined)} />
+      {view.state === 'ready' && <PhoneAnswers steady={view.steady} run={result?.run} />}
+      {link && (
+        <Suspense fallback={null}>
+          <LinkDrawer link={link} inHand={inHand} resolved={view.state === 'ready' ? view.resolved : undefined} onClose={() => setLink(undefined)} />
+        </Suspense>
+      )}
     </main>
   );
 }

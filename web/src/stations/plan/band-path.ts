@@ -8,6 +8,8 @@ export interface BandShape {
   body: string;
   /** What leaves it as heat. */
   branch: string;
+  /** Where the link begins along the flow. */
+  start: number;
   /** Where the branch ends, for its label. */
   branchEnd: { along: number; across: number };
   lossW: number;
@@ -15,8 +17,8 @@ export interface BandShape {
 }
 
 export interface BandSize {
-  /** Length of one link along the flow. */
-  linkLength: number;
+  /** Length of each link along the flow. */
+  lengths: readonly number[];
   /** Thickness of the largest flow. */
   thickness: number;
   /** Length of the band's space across, branches included. */
@@ -33,9 +35,10 @@ const THINNEST = 0.75;
 export function bandShapes(flow: readonly FlowLink[], size: BandSize): BandShape[] {
   const most = Math.max(...flow.map((link) => link.inW), 1e-9);
   const scale = size.thickness / most;
+  let end = 0;
   return flow.map((link, i) => {
-    const start = i * size.linkLength;
-    const end = start + size.linkLength;
+    const start = end;
+    end = start + size.lengths[i]!;
     const entering = link.inW * scale;
     const last = i === flow.length - 1;
     const leaving = last ? entering : Math.min(entering, link.lossW * scale);
@@ -51,6 +54,7 @@ export function bandShapes(flow: readonly FlowLink[], size: BandSize): BandShape
     return {
       link: link.link,
       carries: link.carries,
+      start,
       body: staying > 0 ? `M${start} 0H${end}V${staying}H${start}Z` : '',
       branch,
       branchEnd: { along: bend + BEND, across: fall },

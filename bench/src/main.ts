@@ -1,0 +1,45 @@
+import { readFileSync } from 'node:fs';
+import { checkPlanFile } from '@puddler/contract';
+import { resolvePlan, simulateRun, solveTopSpeed, type ResolvedPlan } from '@puddler/core';
+
+const PLAN = 'demo/11-ridgeback-first-conversion.json';
+const WARM_UP = 20;
+const ROUNDS = 31;
+const TOP_SPEEDS_A_ROUND = 20_000;
+
+/** Median seconds of `rounds` calls, after as many warm-up calls as it takes for the compiler to settle. */
+function medianMs(work: () => void, warmUp: number, rounds: number): number {
+  for (let i = 0; i < warmUp; i++) work();
+  const times = Array.from({ length: rounds }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  }).sort((a, b) => a - b);
+  return times[rounds >> 1]!;
+}
+
+function topSpeedNs(plan: ResolvedPlan): number {
+  let sum = 0;
+  const ms = medianMs(
+    () => {
+      for (let i = 0; i < TOP_SPEEDS_A_ROUND; i++) sum += solveTopSpeed(plan).topSpeedMs;
+    },
+    WARM_UP,
+    ROUNDS,
+  );
+  // Used, so that the compiler cannot leave the work out.
+  if (!(sum > 0)) throw new Error('the plan does not move');
+  return (ms * 1e6) / TOP_SPEEDS_A_ROUND;
+}
+
+const checked = checkPlanFile(JSON.parse(readFileSync(PLAN, 'utf8')));
+if (!checked.ok) throw new Error(checked.problems.map((problem) => problem.message).join('\n'));
+const plan = resolvePlan(checked.value);
+
+const figures = { plan: checked.value.name, topSpeedNs: Math.round(topSpeedNs(plan)), runMs: Number(medianMs(() => simulateRun(plan), WARM_UP, ROUNDS).toFixed(2)) };
+if (process.argv.includes('--json')) console.log(JSON.stringify(figures));
+else {
+  console.log(`${figures.plan}, median of ${ROUNDS} after warm-up`);
+  console.log(`  one top-speed solution   ${figures.topSpeedNs} ns`);
+  console.log(`  one ten-minute race run  ${figures.runMs} ms`);
+}

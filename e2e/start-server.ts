@@ -1,0 +1,50 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+
+export interface Started {
+  address: string;
+  dataFolder: string;
+  port: number;
+  child: ChildProcess;
+  stop(signal?: NodeJS.Signals): Promise<void>;
+}
+
+export interface StartOptions {
+  demo?: boolean;
+  port?: number;
+  dataFolder?: string;
+}
+
+/** Starts the built server on a free port (or the one named) with a data folder of its own. */
+export async function startServer({ demo = false, port = 0, dataFolder = mkdtempSync(path.join(tmpdir(), 'puddler-')) }: StartOptions = {}): Promise<Started> {
+  const child = spawn(process.execPath, [path.join(root, 'server/dist/main.mjs'), ...(demo ? ['--demo', path.join(root, 'demo')] : [])], {
+    env: { ...process.env, PORT: String(port), PUDDLER_DATA: dataFolder },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const address = await new Promise<string>((resolve, reject) => {
+    child.once('exit', (code) => reject(new Error(`the server ended with ${code} before it was ready`)));
+    let text = '';
+    child.stdout.on('data', (chunk: Buffer) => {
+      text += chunk.toString();
+      const match = /ready at (http:\S+)/.exec(text);
+      if (match) resolve(match[1]!);
+    });
+  });
+  return {
+    address,
+    dataFolder,
+    port: Number(new URL(address).port),
+    child,
+    async stop(signal = 'SIGTERM') {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      const ended = new Promise((resolve) => child.once('exit', resolve));
+      child.kill(signal);
+      await ended;
+    },
+  };
+}
