@@ -8,20 +8,41 @@ export default tseslint.config(
   {
     files: ['**/*.{ts,tsx}'],
     extends: [tseslint.configs.recommendedTypeChecked],
-    languageOptions: { parserOptions: { projectService: { allowDefaultProject: ['server/drizzle.config.ts'] }, tsconfigRootDir: import.meta.dirname } },
+    languageOptions: {
+      parserOptions: { projectService: { allowDefaultProject: ['server/drizzle.config.ts'] }, tsconfigRootDir: import.meta.dirname },
+    },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
     },
   },
-  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
   {
     // The arrows point one way: the core knows nothing of the others, the contract only the core.
     files: ['core/src/**'],
-    rules: { 'no-restricted-imports': ['error', { patterns: ['@puddler/*', 'node:*'] }], 'no-restricted-globals': ['error', 'Date', 'performance', 'process', 'window', 'document'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Randomness is handed in.' }] },
+    rules: {
+      'no-restricted-imports': ['error', { patterns: ['@puddler/*', 'node:*'] }],
+      'no-restricted-globals': ['error', 'Date', 'performance', 'process', 'window', 'document'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Randomness is handed in.' }],
+    },
   },
   { files: ['contract/src/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@puddler/server*', '@puddler/web*', 'node:*'] }] } },
-  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', module: 'writable', URL: 'readonly' } } },
-  { files: ['**/test/**', 'e2e/**'], rules: { '@typescript-eslint/no-unsafe-assignment': 'off', '@typescript-eslint/no-unsafe-member-access': 'off', '@typescript-eslint/no-unsafe-argument': 'off', '@typescript-eslint/no-unsafe-call': 'off' } },
+  {
+    files: ['**/*.mjs', '**/*.cjs'],
+    languageOptions: { globals: { process: 'readonly', console: 'readonly', module: 'writable', URL: 'readonly' } },
+  },
+  {
+    files: ['**/test/**', 'e2e/**'],
+    rules: {
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+    },
+  },
 );

@@ -21,7 +21,11 @@ export interface StartOptions {
 }
 
 /** Starts the built server on a free port (or the one named) with a data folder of its own. */
-export async function startServer({ demo = false, port = 0, dataFolder = mkdtempSync(path.join(tmpdir(), 'puddler-')) }: StartOptions = {}): Promise<Started> {
+export async function startServer({
+  demo = false,
+  port = 0,
+  dataFolder = mkdtempSync(path.join(tmpdir(), 'puddler-')),
+}: StartOptions = {}): Promise<Started> {
   const child = spawn(process.execPath, [path.join(root, 'server/dist/main.mjs'), ...(demo ? ['--demo', path.join(root, 'demo')] : [])], {
     env: { ...process.env, PORT: String(port), PUDDLER_DATA: dataFolder },
     stdio: ['ignore', 'pipe', 'inherit'],

@@ -6,6 +6,8 @@ import { hashOf, unlessDone } from './lib/stamp.mjs';
 
 process.chdir(root);
 await ensureInstalled();
-await unlessDone('cli', hashOf('package-lock.json', 'core/src', 'contract/src', 'cli/src'), 'cli/dist/main.mjs', () => bundle('cli/src/main.ts', 'cli/dist/main.mjs'));
+await unlessDone('cli', hashOf('package-lock.json', 'core/src', 'contract/src', 'cli/src'), 'cli/dist/main.mjs', () =>
+  bundle('cli/src/main.ts', 'cli/dist/main.mjs'),
+);
 process.chdir(process.env.INIT_CWD ?? root);
 await import(pathToFileURL(at('cli/dist/main.mjs')).href);

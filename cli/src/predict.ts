@@ -35,7 +35,9 @@ function predictFile(file: string): Prediction {
 /** Predicts each plan file; returns the exit code: 0, or 2 when any file was refused (then nothing goes to `out`). */
 export function main(files: string[], out: (text: string) => void, err: (text: string) => void): number {
   if (files.length === 0) {
-    err('usage: npm run -s predict -- plan.json [plan.json …]\nPrints the prediction of each plan file as JSON: an object for one, an array for several.\n');
+    err(
+      'usage: npm run -s predict -- plan.json [plan.json …]\nPrints the prediction of each plan file as JSON: an object for one, an array for several.\n',
+    );
     return 2;
   }
   const predictions: Prediction[] = [];

@@ -22,7 +22,11 @@ export const ERRORS = {
   stale: { status: 409, message: 'This was changed somewhere else meanwhile.', mend: 'Keep yours or take the newer one.' },
   'too-large': { status: 413, message: 'The file is too large.', mend: 'A plan file is a few kilobytes; 1 MB is the limit.' },
   'unsupported-type': { status: 415, message: 'The body is not JSON.', mend: 'Send it as application/json.' },
-  internal: { status: 500, message: 'Something went wrong inside Puddler.', mend: 'What was saved is safe. Try again; the server’s log has the details.' },
+  internal: {
+    status: 500,
+    message: 'Something went wrong inside Puddler.',
+    mend: 'What was saved is safe. Try again; the server’s log has the details.',
+  },
 } as const satisfies Record<string, CatalogueEntry>;
 
 export type ErrorCode = keyof typeof ERRORS;

@@ -1,15 +1,4 @@
-import {
-  AIRFLOWS,
-  BEARINGS,
-  BODIES,
-  CHEMISTRIES,
-  DRIVES,
-  PROFILES,
-  SIZE_CLASSES,
-  SURFACES,
-  type Car,
-  type PlanFile,
-} from '@puddler/core';
+import { AIRFLOWS, BEARINGS, BODIES, CHEMISTRIES, DRIVES, PROFILES, SIZE_CLASSES, SURFACES, type Car, type PlanFile } from '@puddler/core';
 import Joi from 'joi';
 import { RANGES, type Range, type RangePath } from './ranges';
 

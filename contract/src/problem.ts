@@ -16,7 +16,7 @@ const LONGEST_VALUE = 60;
 export function problem(path: string, value: unknown, allowed: string): Problem {
   const where = path === '' ? 'the document' : path;
   if (value === undefined) return { path, allowed, message: `${where}: ${allowed}` };
-  const text = JSON.stringify(value) ?? String(value);
+  const text = JSON.stringify(value);
   const shown = text.length > LONGEST_VALUE ? `${text.slice(0, LONGEST_VALUE)}…` : text;
   return { path, value, allowed, message: `${where} is ${shown}; allowed: ${allowed}` };
 }

@@ -53,7 +53,7 @@ export const RANGES = {
   'motor.maxCells': { min: 1, max: 60, unit: 'cells', integer: true },
   'motor.commutationLagUs': { min: 0, max: 1000, unit: 'µs' },
   'motor.rotorInertiaKgM2': { min: 0, max: 0.1, unit: 'kg·m²' },
-  'motorCount': { min: 1, max: 8, unit: 'motors', integer: true },
+  motorCount: { min: 1, max: 8, unit: 'motors', integer: true },
   'esc.continuousA': { min: 0.5, max: 2000, unit: 'A' },
   'esc.burstA': { min: 0.5, max: 10000, unit: 'A' },
   'esc.minCells': { min: 1, max: 60, unit: 'cells', integer: true },
@@ -84,7 +84,7 @@ export const RANGES = {
   'site.rollingResistance': { min: 0, max: 1, unit: '' },
   'site.straightM': { min: 1, max: 10000, unit: 'm' },
   'site.radioRangeM': { min: 1, max: 20000, unit: 'm' },
-  'startCharge': { min: 0, max: 1, unit: '' },
+  startCharge: { min: 0, max: 1, unit: '' },
   'run.minutes': { min: 0.05, max: 1440, unit: 'min' },
 } as const satisfies Record<string, Range>;
 

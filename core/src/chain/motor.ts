@@ -175,7 +175,10 @@ export function resolveMotor(motor: Motor, log: ProvenanceLog): ResolvedMotor {
   const lengthM = size.lengthMm / 1000;
   const brushDropV = motor.kind === 'brushed' ? BRUSH_DROP_V : 0;
   const loss = lossTorque(motor, size, kt, resistance, brushDropV, log);
-  const poles = motor.kind === 'brushed' ? 2 : log.take('motor.poles', motor.poles, 'label', `usual for an ${motor.form}`, () => (motor.form === 'inrunner' ? 4 : 14));
+  const poles =
+    motor.kind === 'brushed'
+      ? 2
+      : log.take('motor.poles', motor.poles, 'label', `usual for an ${motor.form}`, () => (motor.form === 'inrunner' ? 4 : 14));
   const lagS =
     motor.kind === 'brushed'
       ? 0
@@ -196,7 +199,9 @@ export function resolveMotor(motor: Motor, log: ProvenanceLog): ResolvedMotor {
     diameterM,
     lengthM,
     surfaceM2: Math.PI * diameterM * lengthM + (Math.PI * diameterM * diameterM) / 2,
-    rotorInertiaKgM2: log.take('motor.rotorInertiaKgM2', motor.rotorInertiaKgM2, 'label', 'from the motor’s mass and diameter', () => size.inertia(massKg, diameterM)),
+    rotorInertiaKgM2: log.take('motor.rotorInertiaKgM2', motor.rotorInertiaKgM2, 'label', 'from the motor’s mass and diameter', () =>
+      size.inertia(massKg, diameterM),
+    ),
   };
 }
 
@@ -204,14 +209,19 @@ function lossTorque(motor: Motor, size: SizeEstimate, kt: number, resistance: nu
   const { noLoadCurrentA: amp, noLoadVoltageV: volts } = motor;
   if (amp === undefined || volts === undefined) {
     const estimate = size.lossTorque(kt, resistance);
-    if (!(estimate.atRadS > 0)) throw new PlanError('motor.resistanceOhm', motor.resistanceOhm, 'low enough to turn without load at the voltage of its size class');
+    if (!(estimate.atRadS > 0))
+      throw new PlanError('motor.resistanceOhm', motor.resistanceOhm, 'low enough to turn without load at the voltage of its size class');
     log.origins['motor.noLoadCurrentA'] = { source: 'estimated', rule: estimate.rule, value: estimate.torqueNm / kt };
     return estimate;
   }
   log.given('motor.noLoadCurrentA', 'label', amp);
   const atRadS = noLoadRadS(volts, amp, kt, resistance, brushDropV);
   if (!(atRadS > 0)) {
-    throw new PlanError('motor.noLoadVoltageV', volts, `more than the ${(brushDropV + amp * resistance).toFixed(2)} V that ${amp} A leave in this winding`);
+    throw new PlanError(
+      'motor.noLoadVoltageV',
+      volts,
+      `more than the ${(brushDropV + amp * resistance).toFixed(2)} V that ${amp} A leave in this winding`,
+    );
   }
   const constantShare = motor.kind === 'brushed' ? BRUSHED_CONSTANT_SHARE : BRUSHLESS_CONSTANT_SHARE;
   return { torqueNm: kt * amp, atRadS, constantShare, rule: 'label' };

@@ -66,7 +66,11 @@ export function resolvePacks(packs: Pack[], wiring: NonNullable<PlanFile['packWi
   const [first] = packs;
   if (!first) throw new PlanError('packs', packs, 'at least one pack');
   if (wiring === 'parallel' && packs.some((p) => p.chemistry !== first.chemistry || p.cells !== first.cells)) {
-    throw new PlanError('packs', packs.map((p) => `${p.cells}S ${p.chemistry}`).join(', '), 'packs in parallel must have the same chemistry and cell count');
+    throw new PlanError(
+      'packs',
+      packs.map((p) => `${p.cells}S ${p.chemistry}`).join(', '),
+      'packs in parallel must have the same chemistry and cell count',
+    );
   }
   let massKg = 0;
   const ohms = packs.map((pack, i) => {

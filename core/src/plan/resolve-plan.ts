@@ -53,7 +53,13 @@ export function resolvePlan(plan: PlanFile): ResolvedPlan {
     tow: tow
       ? {
           massKg: tow.massKg,
-          rollingResistance: log.take('tow.rollingResistance', tow.rollingResistance, 'measured', 'as the car on this surface', () => site.rollingResistance),
+          rollingResistance: log.take(
+            'tow.rollingResistance',
+            tow.rollingResistance,
+            'measured',
+            'as the car on this surface',
+            () => site.rollingResistance,
+          ),
         }
       : { massKg: 0, rollingResistance: 0 },
     startCharge: log.take('startCharge', plan.startCharge, 'measured', 'full', () => 1),

@@ -65,8 +65,8 @@ export function linkUse(plan: PlanFile, resolved: ResolvedPlan, run: Run): LinkU
 
   const { at, topSpeedMs } = solved;
   at.throttle(0, 1);
-  const launchN = Math.max(0, Math.min(at.gripN, at.gripN + at.excessN));
-  uses.push({ link: 'tyres', figure: 'grip', value: launchN, limit: at.gripN, share: launchN / at.gripN, level: 'good' });
+  const launchN = Math.max(0, Math.min(at.line.gripN, at.line.gripN + at.excessN));
+  uses.push({ link: 'tyres', figure: 'grip', value: launchN, limit: at.line.gripN, share: launchN / at.line.gripN, level: 'good' });
 
   const rangeM = plan.site.radioRangeM;
   if (rangeM !== undefined && topSpeedMs > 0) {

@@ -40,7 +40,7 @@ export interface PowerBand {
  */
 export function powerBand(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(plan)): PowerBand {
   const { at, topSpeedMs: v } = solved;
-  const n = at.motors;
+  const n = at.line.motors;
   const amp = at.motorA;
   const busV = at.busV();
   const lossTorqueNm = at.lossTorqueNm();

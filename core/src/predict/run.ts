@@ -1,10 +1,24 @@
 import { openCircuitV } from '../chain/pack';
 import type { ProfileName } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { Drivetrain } from './drivetrain';
+import type { Drivetrain } from './drivetrain';
 import { BRAKE_MOTOR_SHARE, escLossW, HeatStores, type HeatSources } from './heat';
 import { PROFILE_SEGMENTS, type Segment } from './profiles';
-import { CALM_SHARE, CALM_STEPS, CUTOFF_DELAY_S, EDGE_SHARE, EDGE_STEPS, HOLD_REACTION_S, HOLD_STEPS, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S, SETTLED_SHARE, SLOW_MS, STIFF_STEP } from './tolerances';
+import {
+  CALM_SHARE,
+  CALM_STEPS,
+  CUTOFF_DELAY_S,
+  EDGE_SHARE,
+  EDGE_STEPS,
+  HOLD_REACTION_S,
+  HOLD_STEPS,
+  RUN_MAX_STEPS,
+  RUN_MIN_STEP_S,
+  RUN_STEP_S,
+  SETTLED_SHARE,
+  SLOW_MS,
+  STIFF_STEP,
+} from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
 /** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or the step budget was. */
@@ -151,12 +165,12 @@ class RunSimulation {
       }
       case 'hold': {
         const target = 'speedMs' in segment ? segment.speedMs : segment.topShare * this.topSpeedMs;
-        this.reacting = at.demand(this.speed, at.resistanceN + (at.movingMassKg * (target - this.speed)) / HOLD_REACTION_S);
+        this.reacting = at.demand(this.speed, at.resistanceN + (at.line.movingMassKg * (target - this.speed)) / HOLD_REACTION_S);
         return 0;
       }
       case 'brake':
         at.throttle(this.speed, 0);
-        return segment.share * at.brakeN;
+        return segment.share * at.line.brakeN;
       case 'rest':
         at.throttle(this.speed, 0);
         return 0;
@@ -178,7 +192,7 @@ class RunSimulation {
     const v = this.speed;
     if (this.options.onStep && this.options.onStep(this.sample(run.endS)) === false) return 0;
 
-    const mass = at.movingMassKg;
+    const mass = at.line.movingMassKg;
     let accel = (at.forceN - at.resistanceN - brakeN) / mass;
     // Exponential Rosenbrock step: exact for a force linear in speed and time, stable however stiff the gearing.
     let rate = this.reacting ? -1 / HOLD_REACTION_S : (at.forceSlope - at.resistanceSlope) / mass;
@@ -210,7 +224,7 @@ class RunSimulation {
   private stepLength(segment: Segment, into: number, room: number, accel: number, rate: number): number {
     // A held speed is linear in time by itself, and where nothing changes only the heat has to be followed.
     const calm = Math.abs(accel) * this.stepS < CALM_SHARE * this.speed;
-    const kink = Math.abs(this.at.excessN) < EDGE_SHARE * this.at.gripN;
+    const kink = Math.abs(this.at.excessN) < EDGE_SHARE * this.at.line.gripN;
     let step = Math.min(room, this.stepS * (calm ? CALM_STEPS : this.reacting ? HOLD_STEPS : kink ? EDGE_STEPS : 1));
     if (this.dutyRate > 0) step = Math.min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
     // A fast transient is followed in its own time; once settled the long step is exact again.
@@ -230,7 +244,7 @@ class RunSimulation {
         run.gripLimitedS -= before.seconds * (1 - share);
         // The current peaks where the limit is left, between the two steps.
         const amp = at.motorA - at.motorASlope * (1 - share) * (this.speed - before.speed);
-        if (at.motorASlope < 0) this.peak(amp, at.motors * at.duty * amp);
+        if (at.motorASlope < 0) this.peak(amp, at.line.motors * at.duty * amp);
       } else run.gripLimitedS += before.seconds * (1 - share);
     }
     before.known = true;
@@ -254,11 +268,11 @@ class RunSimulation {
     const last = Math.max(0, first + at.motorASlope * (nextSpeed - this.speed) + opening);
     const mean = Math.max(0, first + at.motorASlope * (meanSpeed - this.speed) + opening / 2);
     const meanSquare = (first * first + first * last + last * last) / 3;
-    const perPack = at.motors * at.duty;
+    const perPack = at.line.motors * at.duty;
     this.charge -= (perPack * mean * step) / (3600 * plan.pack.capacityAh);
     const packSquare = perPack * perPack * meanSquare;
     this.squareSum += packSquare * step;
-    const brakeW = (brakeN * meanSpeed) / at.motors;
+    const brakeW = (brakeN * meanSpeed) / at.line.motors;
     sources.windingW = meanSquare * at.windingOhm + plan.motor.brushDropV * mean + BRAKE_MOTOR_SHARE * brakeW;
     sources.canW = at.lossTorqueNm() * at.omega + meanSquare * at.lagOhm();
     sources.escW = escLossW(plan.esc.resistanceOhm, meanSquare, mean, at.duty) + (1 - BRAKE_MOTOR_SHARE) * brakeW;

@@ -37,12 +37,12 @@ export function predictSteady(plan: ResolvedPlan, solved: TopSpeed = solveTopSpe
     packCurrentA: at.packA,
     busV,
     packPowerW: busV * at.packA,
-    shaftPowerW: at.motors * shaftW,
+    shaftPowerW: at.line.motors * shaftW,
     motorEfficiency: terminalW > 0 ? shaftW / terminalW : 0,
     speedLossPct: 100 * (1 - rpm / (plan.motor.kvRpmPerV * at.openCircuitV)),
     finalDriveRatio: plan.ratio,
     rolloutMm: 1000 * rolloutM(plan.car.tyreDiameterM, plan.ratio),
-    gripN: at.gripN,
-    gripLimit: at.gripLimit,
+    gripN: at.line.gripN,
+    gripLimit: at.line.gripLimit,
   };
 }

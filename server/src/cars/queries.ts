@@ -64,7 +64,10 @@ export function restoreCar(db: Database, id: string): Promise<{ car: CarDoc; pla
     if (found.deletedAt !== null) {
       const wentWithIt = and(eq(plans.carId, id), eq(plans.deletedAt, found.deletedAt));
       await db.orm.batch([
-        db.orm.update(plans).set({ deletedAt: sql`null` }).where(wentWithIt),
+        db.orm
+          .update(plans)
+          .set({ deletedAt: sql`null` })
+          .where(wentWithIt),
         db.orm.update(cars).set({ deletedAt: null }).where(eq(cars.id, id)),
       ]);
     }

@@ -8,8 +8,16 @@ import { cars, plans } from '../db/schema';
 /** All cars and plans that are not deleted, oldest first. */
 export async function readGarage(db: Database): Promise<Garage> {
   const [carRows, planRows] = await Promise.all([
-    db.orm.select().from(cars).where(isNull(cars.deletedAt)).orderBy(asc(cars.createdAt), sql`rowid`),
-    db.orm.select().from(plans).where(isNull(plans.deletedAt)).orderBy(asc(plans.createdAt), sql`rowid`),
+    db.orm
+      .select()
+      .from(cars)
+      .where(isNull(cars.deletedAt))
+      .orderBy(asc(cars.createdAt), sql`rowid`),
+    db.orm
+      .select()
+      .from(plans)
+      .where(isNull(plans.deletedAt))
+      .orderBy(asc(plans.createdAt), sql`rowid`),
   ]);
   return { cars: carRows.map(carDoc), plans: planRows.map(planDoc) };
 }

@@ -18,10 +18,16 @@ export function pageMiddleware(folder: string): Middleware {
     },
   });
   return async (ctx, next) => {
-    if (ctx.path.startsWith('/api/')) return next();
+    if (ctx.path.startsWith('/api/')) {
+      await next();
+      return;
+    }
     await files(ctx, async () => {
       const isView = (ctx.method === 'GET' || ctx.method === 'HEAD') && path.extname(ctx.path) === '';
-      if (!isView) return next();
+      if (!isView) {
+        await next();
+        return;
+      }
       index ??= readFile(path.join(folder, 'index.html'), 'utf8');
       ctx.type = 'html';
       ctx.set('Cache-Control', 'no-store');

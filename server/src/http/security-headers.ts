@@ -34,6 +34,6 @@ export function securityHeaders(): Middleware {
       crossOriginEmbedderPolicy: true,
       referrerPolicy: { policy: 'no-referrer' },
     });
-    await set(ctx as never, next);
+    await set(ctx, next);
   };
 }

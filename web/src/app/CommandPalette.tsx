@@ -30,13 +30,21 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
       overlayClassName="fixed inset-0 z-40 bg-black/40"
       contentClassName="fixed top-[14vh] left-1/2 z-50 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 overflow-hidden rounded-md border border-edge bg-sheet shadow-xl"
     >
-      <Command.Input placeholder="Find a car, a plan or a command" className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-soft" />
+      <Command.Input
+        placeholder="Find a car, a plan or a command"
+        className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-soft"
+      />
       <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
         {garage.map(({ id, car, plans }) => (
           <Command.Group key={id} heading={<span className="eyebrow px-3 text-soft">{car.name}</span>}>
             {plans.map((plan) => (
-              <Command.Item key={plan.id} value={`${car.name} ${plan.plan.name} ${plan.id}`} className={ITEM} onSelect={run(() => void navigate(`/plans/${plan.id}`))}>
+              <Command.Item
+                key={plan.id}
+                value={`${car.name} ${plan.plan.name} ${plan.id}`}
+                className={ITEM}
+                onSelect={run(() => void navigate(`/plans/${plan.id}`))}
+              >
                 {plan.plan.name}
                 <span className="text-[12px] text-soft">plan</span>
               </Command.Item>

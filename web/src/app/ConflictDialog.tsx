@@ -19,7 +19,11 @@ export default function ConflictDialog({ held }: { held: Held }) {
       open
       onClose={() => undefined}
       title={`${nameOf(conflict.content)} was changed somewhere else`}
-      description={content ? 'Another window or device saved it after you opened it. Nothing is lost until you choose.' : 'You deleted it here; meanwhile it was changed elsewhere.'}
+      description={
+        content
+          ? 'Another window or device saved it after you opened it. Nothing is lost until you choose.'
+          : 'You deleted it here; meanwhile it was changed elsewhere.'
+      }
     >
       {rows.length > 0 && (
         <table className="mt-4 w-full text-left text-[13px]">

@@ -23,10 +23,24 @@ export function Header({ onSearch }: { onSearch: () => void }) {
         <Trail />
         <div className="ml-auto flex items-center gap-0.5">
           <SaveState />
-          <button type="button" className={TOOL} disabled={undoLabel === undefined} onClick={() => dispatch(undone({ at: Date.now() }))} aria-label={undoLabel ? `Undo ${undoLabel}` : 'Nothing to undo'} title={undoLabel ? `Undo ${undoLabel} (Ctrl+Z)` : undefined}>
+          <button
+            type="button"
+            className={TOOL}
+            disabled={undoLabel === undefined}
+            onClick={() => dispatch(undone({ at: Date.now() }))}
+            aria-label={undoLabel ? `Undo ${undoLabel}` : 'Nothing to undo'}
+            title={undoLabel ? `Undo ${undoLabel} (Ctrl+Z)` : undefined}
+          >
             <Undo2 size={16} />
           </button>
-          <button type="button" className={TOOL} disabled={redoLabel === undefined} onClick={() => dispatch(redone({ at: Date.now() }))} aria-label={redoLabel ? `Redo ${redoLabel}` : 'Nothing to redo'} title={redoLabel ? `Redo ${redoLabel} (Ctrl+Shift+Z)` : undefined}>
+          <button
+            type="button"
+            className={TOOL}
+            disabled={redoLabel === undefined}
+            onClick={() => dispatch(redone({ at: Date.now() }))}
+            aria-label={redoLabel ? `Redo ${redoLabel}` : 'Nothing to redo'}
+            title={redoLabel ? `Redo ${redoLabel} (Ctrl+Shift+Z)` : undefined}
+          >
             <Redo2 size={16} />
           </button>
           <button type="button" className={TOOL} onClick={() => dispatch(unitsSwapped())} aria-label={`Units: ${units}. Swap`} title="Swap units (u)">
@@ -35,7 +49,12 @@ export function Header({ onSearch }: { onSearch: () => void }) {
           <button type="button" className={TOOL} onClick={() => dispatch(themeSwapped())} aria-label={`Theme: ${theme}. Swap`} title="Light or dark">
             {theme === 'light' ? <Sun size={16} /> : <Moon size={16} />}
           </button>
-          <button type="button" className={`${TOOL} sm:border sm:border-rule`} onClick={onSearch} aria-label="Find a car, a plan or a command (Ctrl+K)">
+          <button
+            type="button"
+            className={`${TOOL} sm:border sm:border-rule`}
+            onClick={onSearch}
+            aria-label="Find a car, a plan or a command (Ctrl+K)"
+          >
             <span className="flex items-center gap-1.5">
               <Search size={15} />
               <span className="text-[12px] text-soft max-sm:hidden">Ctrl K</span>
@@ -54,7 +73,11 @@ function Trail() {
   const car = useAppSelector((state) => (held ? carOf(state, held.carId) : undefined));
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2 truncate max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
-      <Link to="/" className={planId ? 'py-1 text-soft hover:text-ink hover:underline' : 'py-1 font-semibold'} aria-current={planId ? undefined : 'page'}>
+      <Link
+        to="/"
+        className={planId ? 'py-1 text-soft hover:text-ink hover:underline' : 'py-1 font-semibold'}
+        aria-current={planId ? undefined : 'page'}
+      >
         Garage
       </Link>
       {held && car && (

@@ -4,7 +4,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 /** Setups pinned for comparison, by plan id. They last as long as the page. */
 const slice = createSlice({
   name: 'pins',
-  initialState: {} as Record<string, PlanFile>,
+  initialState: (): Record<string, PlanFile> => ({}),
   reducers: {
     pinned(pins, action: PayloadAction<{ planId: string; file: PlanFile }>) {
       pins[action.payload.planId] = action.payload.file;

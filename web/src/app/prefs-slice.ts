@@ -30,7 +30,7 @@ export function storePrefs(prefs: Prefs): void {
 
 const slice = createSlice({
   name: 'prefs',
-  initialState: { units: 'metric', theme: 'light' } as Prefs,
+  initialState: (): Prefs => ({ units: 'metric', theme: 'light' }),
   reducers: {
     unitsSwapped(prefs) {
       prefs.units = prefs.units === 'metric' ? 'imperial' : 'metric';

@@ -6,7 +6,13 @@ import { noticesReducer } from './notices-slice';
 import { pinsReducer } from './pins-slice';
 import { prefsReducer, type Prefs } from './prefs-slice';
 
-const reducer = combineReducers({ desk: deskReducer, prefs: prefsReducer, pins: pinsReducer, notices: noticesReducer, [api.reducerPath]: api.reducer });
+const reducer = combineReducers({
+  desk: deskReducer,
+  prefs: prefsReducer,
+  pins: pinsReducer,
+  notices: noticesReducer,
+  [api.reducerPath]: api.reducer,
+});
 
 export type RootState = ReturnType<typeof reducer>;
 

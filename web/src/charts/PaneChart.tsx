@@ -35,7 +35,11 @@ export function PaneChart({ title, data, xUnit, height, regions = [], stale = fa
           {asTable ? 'As a chart' : 'As a table'}
         </button>
       </div>
-      {asTable ? <DataTable title={title} data={data} xUnit={xUnit} height={height} /> : <Drawing title={title} data={data} xUnit={xUnit} height={height} regions={regions} />}
+      {asTable ? (
+        <DataTable title={title} data={data} xUnit={xUnit} height={height} />
+      ) : (
+        <Drawing title={title} data={data} xUnit={xUnit} height={height} regions={regions} />
+      )}
     </figure>
   );
 }
@@ -44,7 +48,8 @@ function Drawing({ title, data, xUnit, height, regions }: Required<Pick<Props, '
   const [ref, width] = useWidth<HTMLDivElement>(780);
   const [cursor, setCursor] = useState<number>();
   const layout = useMemo(
-    () => layPanes(data, { left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 40), top: MARGIN.top, bottom: height - MARGIN.bottom }),
+    () =>
+      layPanes(data, { left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 40), top: MARGIN.top, bottom: height - MARGIN.bottom }),
     [data, width, height],
   );
   const { scaleX, ticksX, panes } = layout;
@@ -79,7 +84,13 @@ function Drawing({ title, data, xUnit, height, regions }: Required<Pick<Props, '
       >
         {regions.map((region) => (
           <g key={region.label}>
-            <rect x={scaleX(region.from)} y={MARGIN.top} width={Math.max(0, scaleX(region.to) - scaleX(region.from))} height={bottom - MARGIN.top} className="fill-wash" />
+            <rect
+              x={scaleX(region.from)}
+              y={MARGIN.top}
+              width={Math.max(0, scaleX(region.to) - scaleX(region.from))}
+              height={bottom - MARGIN.top}
+              className="fill-wash"
+            />
             <text x={scaleX(region.from) + 5} y={MARGIN.top - 5} className="fill-caution">
               {region.label}
             </text>

@@ -93,29 +93,20 @@ async function write(store: AppStore, doc: Held): Promise<void> {
     }
   } catch (cause) {
     const error = errorOf(cause);
-    switch (error?.code) {
-      case 'stale': {
-        const current = error.current as CarDoc | PlanDoc;
-        const content = contentOf(current);
-        // A write whose answer got lost on the way is not a conflict.
-        if (same(doc.content, content)) take(doc.key, current);
-        else store.dispatch(conflicted({ key: doc.key, version: current.version, content }));
-        return;
-      }
-      case 'no-such-car':
-      case 'no-such-plan': {
-        // Deleted elsewhere: bring it back if it is wanted here. Not even there to bring back: write it anew.
-        const missing = error.code === 'no-such-car' && doc.content?.kind === 'plan' ? carKey(doc.content.carId) : doc.key;
-        const wasDeleted = store.getState().desk.held[missing]?.remote.state === 'deleted';
-        store.dispatch(wasDeleted ? remoteUnknown({ key: missing }) : remoteGone({ keys: [missing] }));
-        return;
-      }
-      case 'bad-document':
-        store.dispatch(refused({ key: doc.key, problems: error.problems ?? [] }));
-        return;
-      default:
-        throw cause;
-    }
+    if (error?.code === 'stale') {
+      const current = error.current as CarDoc | PlanDoc;
+      const content = contentOf(current);
+      // A write whose answer got lost on the way is not a conflict.
+      if (same(doc.content, content)) take(doc.key, current);
+      else store.dispatch(conflicted({ key: doc.key, version: current.version, content }));
+    } else if (error?.code === 'no-such-car' || error?.code === 'no-such-plan') {
+      // Deleted elsewhere: bring it back if it is wanted here. Not even there to bring back: write it anew.
+      const missing = error.code === 'no-such-car' && doc.content?.kind === 'plan' ? carKey(doc.content.carId) : doc.key;
+      const wasDeleted = store.getState().desk.held[missing]?.remote.state === 'deleted';
+      store.dispatch(wasDeleted ? remoteUnknown({ key: missing }) : remoteGone({ keys: [missing] }));
+    } else if (error?.code === 'bad-document') {
+      store.dispatch(refused({ key: doc.key, problems: error.problems ?? [] }));
+    } else throw cause;
   }
 }
 

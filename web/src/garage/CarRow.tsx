@@ -47,7 +47,8 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
             />
           </h2>
           <p className="text-[12.5px] text-soft">
-            {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}{car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
+            {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}
+            {car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
           </p>
         </div>
         <div className="flex items-center">

@@ -36,11 +36,21 @@ export default function Garage() {
   };
 
   return (
-    <main className={`mx-auto min-h-[calc(100dvh-3rem)] max-w-[1400px] px-6 py-5 max-sm:px-3 ${over ? 'outline-2 -outline-offset-4 outline-steel outline-dashed' : ''}`} {...dropZone}>
+    <main
+      className={`mx-auto min-h-[calc(100dvh-3rem)] max-w-[1400px] px-6 py-5 max-sm:px-3 ${over ? 'outline-2 -outline-offset-4 outline-steel outline-dashed' : ''}`}
+      {...dropZone}
+    >
       <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1 className="wide text-[24px] leading-tight font-bold">Garage</h1>
-          <p className="text-soft">{over ? 'Let go to take the plan files in' : summary(cars.length, cars.reduce((sum, car) => sum + car.plans.length, 0))}</p>
+          <p className="text-soft">
+            {over
+              ? 'Let go to take the plan files in'
+              : summary(
+                  cars.length,
+                  cars.reduce((sum, car) => sum + car.plans.length, 0),
+                )}
+          </p>
         </div>
         <div className="flex gap-2">
           <input
@@ -89,7 +99,9 @@ function Empty({ loaded, onAdd }: { loaded: 'loading' | 'ready' | 'failed'; onAd
   return (
     <div className="border border-dashed border-edge px-6 py-16 text-center">
       <p className="text-[17px] font-semibold">Put your car in</p>
-      <p className="mx-auto mt-1 max-w-md text-soft">Say roughly what it is; every figure can be made exact later. Or drop a plan file here that somebody gave you.</p>
+      <p className="mx-auto mt-1 max-w-md text-soft">
+        Say roughly what it is; every figure can be made exact later. Or drop a plan file here that somebody gave you.
+      </p>
       <div className="mt-4">
         <Button tone="action" icon={<Plus size={15} />} onClick={onAdd}>
           New car

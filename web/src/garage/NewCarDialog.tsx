@@ -26,7 +26,12 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
   };
 
   return (
-    <Modal open onClose={onClose} title="New car" description="Pick the nearest kind. Weigh, measure and count later: every figure can be made exact on Plan.">
+    <Modal
+      open
+      onClose={onClose}
+      title="New car"
+      description="Pick the nearest kind. Weigh, measure and count later: every figure can be made exact on Plan."
+    >
       <form
         className="mt-4"
         onSubmit={(event) => {
@@ -58,8 +63,17 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
           <legend className="font-medium">Kind</legend>
           <div className="mt-1 border border-rule">
             {TEMPLATES.map((template) => (
-              <label key={template.id} className="flex cursor-pointer items-start gap-3 border-b border-rule px-3 py-2 last:border-0 has-checked:bg-wash">
-                <input type="radio" name="kind" className="mt-1 accent-(--steel)" checked={templateId === template.id} onChange={() => setTemplateId(template.id)} />
+              <label
+                key={template.id}
+                className="flex cursor-pointer items-start gap-3 border-b border-rule px-3 py-2 last:border-0 has-checked:bg-wash"
+              >
+                <input
+                  type="radio"
+                  name="kind"
+                  className="mt-1 accent-(--steel)"
+                  checked={templateId === template.id}
+                  onChange={() => setTemplateId(template.id)}
+                />
                 <span>
                   <span className="block font-medium">{template.title}</span>
                   <span className="block text-[12.5px] text-soft">{template.hint}</span>

@@ -53,16 +53,21 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
         )}
       </th>
       <td className="w-[28%] truncate py-1.5 pr-3 text-soft max-md:hidden">
-        {plan.packs.reduce((cells, pack) => cells + (plan.packWiring === 'parallel' ? 0 : pack.cells), plan.packWiring === 'parallel' ? plan.packs[0]!.cells : 0)}S ·{' '}
-        {headline('motor', file, system)} · {headline('gears', file, system)}
+        {plan.packs.reduce(
+          (cells, pack) => cells + (plan.packWiring === 'parallel' ? 0 : pack.cells),
+          plan.packWiring === 'parallel' ? plan.packs[0]!.cells : 0,
+        )}
+        S · {headline('motor', file, system)} · {headline('gears', file, system)}
       </td>
       {view.state === 'ready' ? (
         <>
           <td className="w-28 py-1.5 pr-3 text-right whitespace-nowrap max-sm:w-24">
-            <strong className="text-[15px] font-semibold">{formatIn(view.steady.topSpeedMs, speed, true)}</strong> <span className="text-[12px] text-soft">{speed.symbol}</span>
+            <strong className="text-[15px] font-semibold">{formatIn(view.steady.topSpeedMs, speed, true)}</strong>{' '}
+            <span className="text-[12px] text-soft">{speed.symbol}</span>
           </td>
           <td className="py-1.5 pr-3 w-32 text-right whitespace-nowrap max-sm:hidden">
-            <strong className="text-[15px] font-semibold">{result ? short(result.run.peakPackCurrentA) : '…'}</strong> <span className="text-[12px] text-soft">A peak</span>
+            <strong className="text-[15px] font-semibold">{result ? short(result.run.peakPackCurrentA) : '…'}</strong>{' '}
+            <span className="text-[12px] text-soft">A peak</span>
           </td>
           <td className="w-36 py-1.5 pr-3 text-right whitespace-nowrap max-sm:w-24">
             <span className="inline-flex items-baseline gap-1.5">

@@ -9,7 +9,8 @@ const MOST_BYTES = 1_000_000;
 export function importFiles(files: File[]) {
   return async (dispatch: AppDispatch): Promise<void> => {
     for (const file of files) {
-      const refuse = (text: string, lines?: string[]) => dispatch(noticed({ text: `${file.name}: ${text}`, tone: 'stop', ...(lines ? { lines } : {}) }));
+      const refuse = (text: string, lines?: string[]) =>
+        dispatch(noticed({ text: `${file.name}: ${text}`, tone: 'stop', ...(lines ? { lines } : {}) }));
       if (file.size > MOST_BYTES) {
         refuse('is larger than 1 MB. A plan file is a few kilobytes.');
         continue;

@@ -1,7 +1,18 @@
-import { PlanError, powerBand, predictSteady, resolvePlan, solveTopSpeed, type PlanFile, type PowerBand, type ResolvedPlan, type Steady } from '@puddler/core';
+import {
+  PlanError,
+  powerBand,
+  predictSteady,
+  resolvePlan,
+  solveTopSpeed,
+  type PlanFile,
+  type PowerBand,
+  type ResolvedPlan,
+  type Steady,
+} from '@puddler/core';
 
 /** What the page shows at once on every edit: no run over time in it. */
-export type ChainView = { state: 'ready'; resolved: ResolvedPlan; steady: Steady; band: PowerBand } | { state: 'failed'; path: string; message: string };
+export type ChainView =
+  { state: 'ready'; resolved: ResolvedPlan; steady: Steady; band: PowerBand } | { state: 'failed'; path: string; message: string };
 
 const seen = new WeakMap<PlanFile, ChainView>();
 

@@ -5,9 +5,7 @@ import { runQueue } from './run-queue';
 
 /** `stale` holds the last result while a newer one is on its way. */
 export type RunState =
-  | { state: 'waiting'; stale: RunResult | undefined }
-  | { state: 'ready'; result: RunResult }
-  | { state: 'failed'; message: string };
+  { state: 'waiting'; stale: RunResult | undefined } | { state: 'ready'; result: RunResult } | { state: 'failed'; message: string };
 
 const done = new WeakMap<PlanFile, RunState>();
 

@@ -10,7 +10,13 @@ const SHAPES: Record<Level, { path: string; tone: string; word: string }> = {
 export function VerdictMark({ level, silent = false }: { level: Level; silent?: boolean }) {
   const { path, tone, word } = SHAPES[level];
   return (
-    <svg viewBox="0 0 10 10" className={`inline-block size-2.5 shrink-0 ${tone}`} role={silent ? undefined : 'img'} aria-hidden={silent} aria-label={silent ? undefined : word}>
+    <svg
+      viewBox="0 0 10 10"
+      className={`inline-block size-2.5 shrink-0 ${tone}`}
+      role={silent ? undefined : 'img'}
+      aria-hidden={silent}
+      aria-label={silent ? undefined : word}
+    >
       <path d={path} />
     </svg>
   );

@@ -37,12 +37,18 @@ export function parseFigure(text: string, range: Range, system: UnitSystem): Par
   if (!match) return { ok: false, message: `“${text.trim()}” is not a number; allowed: ${shownRange(range, system)}` };
   const number = Number(match[1]!.replace(',', '.').replace('−', '-'));
   const typed = match[2]!;
-  const known = [...(isQuantity(range.unit) ? Object.values(QUANTITIES[range.unit]) : [shownIn]), ...(ALSO_TYPED[range.unit] ?? [])];
+  const known: Unit[] = [...(isQuantity(range.unit) ? Object.values<Unit>(QUANTITIES[range.unit]) : [shownIn]), ...(ALSO_TYPED[range.unit] ?? [])];
   const unit = typed === '' ? shownIn : known.find((candidate) => spells(candidate, typed));
-  if (!unit) return { ok: false, message: `“${typed}” is not a unit for this; understood: ${[...new Set(known.map((u) => u.symbol).filter(Boolean))].join(', ') || 'a plain number'}` };
-  const value = Number((((number - (unit.offset ?? 0)) / unit.factor)).toPrecision(9));
-  if (value < range.min || value > range.max) return { ok: false, message: `${match[0].trim()} is out of range; allowed: ${shownRange(range, system)}` };
-  if (range.integer && !Number.isInteger(value)) return { ok: false, message: `${match[1]} is not a whole number; allowed: ${shownRange(range, system)}` };
+  if (!unit)
+    return {
+      ok: false,
+      message: `“${typed}” is not a unit for this; understood: ${[...new Set(known.map((u) => u.symbol).filter(Boolean))].join(', ') || 'a plain number'}`,
+    };
+  const value = Number(((number - (unit.offset ?? 0)) / unit.factor).toPrecision(9));
+  if (value < range.min || value > range.max)
+    return { ok: false, message: `${match[0].trim()} is out of range; allowed: ${shownRange(range, system)}` };
+  if (range.integer && !Number.isInteger(value))
+    return { ok: false, message: `${match[1]} is not a whole number; allowed: ${shownRange(range, system)}` };
   return { ok: true, value };
 }
 

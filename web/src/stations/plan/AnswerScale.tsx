@@ -39,9 +39,21 @@ export function AnswerScale({ tone, from = 0, to, value, span, pinned, limits = 
             </text>
           </>
         )}
-        {span && <rect x={x(span[0])} y={LINE_Y - 4} width={Math.max(0, x(span[1]) - x(span[0]))} height={8} className={tone === 'heat' ? 'fill-heat' : 'fill-amps'} />}
+        {span && (
+          <rect
+            x={x(span[0])}
+            y={LINE_Y - 4}
+            width={Math.max(0, x(span[1]) - x(span[0]))}
+            height={8}
+            className={tone === 'heat' ? 'fill-heat' : 'fill-amps'}
+          />
+        )}
         {limits.map((limit) => (
-          <path key={limit.label} d={`M${x(limit.at)} ${LINE_Y - 2}l-4.5 -7h9zM${x(limit.at) - 0.5} ${LINE_Y - 3}h1v9h-1z`} className={LIMIT[limit.tone]} />
+          <path
+            key={limit.label}
+            d={`M${x(limit.at)} ${LINE_Y - 2}l-4.5 -7h9zM${x(limit.at) - 0.5} ${LINE_Y - 3}h1v9h-1z`}
+            className={LIMIT[limit.tone]}
+          />
         ))}
         {labelled.map((limit) => (
           <text key={limit.label} x={Math.min(x(limit.at), width - 24)} y={LINE_Y + 18} textAnchor="middle" className={LIMIT[limit.tone]}>

@@ -78,7 +78,11 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
             ]}
           />
         }
-        note={run ? `ESC ${formatIn(run.maxEscC, warm)} · pack ${formatIn(run.maxPackC, warm)} ${warm.symbol} · ${stopWords(run)}` : 'the run is being computed'}
+        note={
+          run
+            ? `ESC ${formatIn(run.maxEscC, warm)} · pack ${formatIn(run.maxPackC, warm)} ${warm.symbol} · ${stopWords(run)}`
+            : 'the run is being computed'
+        }
       />
     </section>
   );

@@ -46,7 +46,12 @@ export function Band({ band, steady, size, standing = false }: Props) {
               </text>
             ))}
             {shape.lossW >= 0.05 && (
-              <text x={shape.branchEnd.along - 6} y={Math.min(size.depth - 3, shape.branchEnd.across - 4)} textAnchor="end" className="fill-ember font-semibold">
+              <text
+                x={shape.branchEnd.along - 6}
+                y={Math.min(size.depth - 3, shape.branchEnd.across - 4)}
+                textAnchor="end"
+                className="fill-ember font-semibold"
+              >
                 {short(shape.lossW)} W{shape.lossWord && ` ${shape.lossWord}`}
               </text>
             )}

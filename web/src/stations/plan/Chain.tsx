@@ -9,7 +9,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, fromShown, toShown, unitOf } from '../../units/units';
 import { Band } from './Band';
 import { LINK_TITLES } from './field-specs';
-import { detail, headline, useText } from './link-text';
+import { detail, headline, wordsForUse } from './link-text';
 import { figureOf, isOfCar, stepsOf, whatIf, type StepSpec } from './steps';
 import type { PlanInHand } from './usePlan';
 import { withField } from './whole-edits';
@@ -41,14 +41,26 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
   const first = uses && givesFirst(uses);
   const steps = stepsOf(inHand.file);
   const head = (link: LinkName) => (
-    <LinkHead key={link} link={link} inHand={inHand} view={view} steps={steps.filter((step) => step.link === link)} givesFirst={first?.link === link ? first : undefined} onOpen={onOpen} />
+    <LinkHead
+      key={link}
+      link={link}
+      inHand={inHand}
+      view={view}
+      steps={steps.filter((step) => step.link === link)}
+      givesFirst={first?.link === link ? first : undefined}
+      onOpen={onOpen}
+    />
   );
   const use = (link: LinkName) => <Use key={link} use={uses?.find((one) => one.link === link)} stale={usesStale} />;
 
   if (standing) {
     return (
       <section ref={ref} aria-label="The chain" className="relative">
-        <div className="absolute top-0 left-0">{view.state === 'ready' && <Band band={view.band} steady={view.steady} size={{ ...STANDING, lengths: LINKS.map(() => STANDING_LINK_PX) }} standing />}</div>
+        <div className="absolute top-0 left-0">
+          {view.state === 'ready' && (
+            <Band band={view.band} steady={view.steady} size={{ ...STANDING, lengths: LINKS.map(() => STANDING_LINK_PX) }} standing />
+          )}
+        </div>
         <div className="pl-[104px]">
           {LINKS.map((link) => (
             <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING_LINK_PX }}>
@@ -66,7 +78,9 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
         {LINKS.map(head)}
       </div>
       <div className="mt-2" style={{ height: LYING.depth }}>
-        {view.state === 'ready' && <Band band={view.band} steady={view.steady} size={{ ...LYING, lengths: WEIGHTS.map((weight) => (width * weight) / WEIGHT_SUM) }} />}
+        {view.state === 'ready' && (
+          <Band band={view.band} steady={view.steady} size={{ ...LYING, lengths: WEIGHTS.map((weight) => (width * weight) / WEIGHT_SUM) }} />
+        )}
       </div>
       <div className="grid" style={COLUMNS}>
         {LINKS.map(use)}
@@ -90,7 +104,12 @@ function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: Head
   const marked = worst !== undefined && worst.level !== 'good';
   return (
     <div className="min-w-0 border-rule px-3 first:pl-0 max-sm:p-0 sm:border-l sm:first:border-l-0">
-      <button type="button" className="group block w-full text-left" onClick={() => onOpen(link)} aria-label={`${LINK_TITLES[link]}: ${headline(link, inHand.file, system)}. All figures`}>
+      <button
+        type="button"
+        className="group block w-full text-left"
+        onClick={() => onOpen(link)}
+        aria-label={`${LINK_TITLES[link]}: ${headline(link, inHand.file, system)}. All figures`}
+      >
         <span className={`eyebrow flex items-center gap-1.5 ${marked ? 'text-ember' : 'text-soft'}`}>
           {LINK_TITLES[link]}
           {worst && (
@@ -100,7 +119,9 @@ function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: Head
             </>
           )}
         </span>
-        <span className="block truncate text-[15px] leading-6 font-semibold decoration-edge underline-offset-4 group-hover:underline">{headline(link, inHand.file, system)}</span>
+        <span className="block truncate text-[15px] leading-6 font-semibold decoration-edge underline-offset-4 group-hover:underline">
+          {headline(link, inHand.file, system)}
+        </span>
       </button>
       <div className="mt-0.5 flex gap-1.5">
         {steps.map((step) => (
@@ -157,13 +178,15 @@ function Use({ use, stale }: { use: LinkUse | undefined; stale: boolean }) {
   return (
     <div className={`px-3 first:pl-0 max-sm:mt-1 max-sm:px-0 ${stale ? 'opacity-60' : ''}`}>
       <div className={`h-[3px] ${use ? 'bg-rule' : ''}`}>
-        {use && <div className={`h-full ${use.figure === 'grip' ? 'bg-edge' : BAR[use.level]}`} style={{ width: `${Math.min(100, 100 * use.share)}%` }} />}
+        {use && (
+          <div className={`h-full ${use.figure === 'grip' ? 'bg-edge' : BAR[use.level]}`} style={{ width: `${Math.min(100, 100 * use.share)}%` }} />
+        )}
       </div>
       <p className="mt-1 flex h-4 items-center gap-1.5 truncate text-[12px] text-soft">
         {use && (
           <>
             {use.level !== 'good' && <VerdictMark level={use.level} />}
-            {useText(use, system)}
+            {wordsForUse(use, system)}
           </>
         )}
       </p>

@@ -30,7 +30,16 @@ export function FieldRow({ spec, value, origin, onSet }: Props) {
           {spec.label}
           {spec.help && <span className="block text-[11.5px] text-soft">{spec.help}</span>}
         </label>
-        <Control key={`${spec.path}:${String(value)}`} id={id} spec={spec} value={value} origin={origin} invalid={problem !== undefined} onSet={set} onProblem={setProblem} />
+        <Control
+          key={`${spec.path}:${JSON.stringify(value)}`}
+          id={id}
+          spec={spec}
+          value={value}
+          origin={origin}
+          invalid={problem !== undefined}
+          onSet={set}
+          onProblem={setProblem}
+        />
       </div>
       {problem ? (
         <p role="alert" id={`${id}-problem`} className="mt-1 text-right text-[11.5px] text-stop">
@@ -76,7 +85,13 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
     case 'flag':
       return (
         <span className="flex justify-end">
-          <input id={id} type="checkbox" className="size-5 accent-(--steel)" checked={value === true} onChange={(event) => onSet(event.target.checked ? true : undefined)} />
+          <input
+            id={id}
+            type="checkbox"
+            className="size-5 accent-(--steel)"
+            checked={value === true}
+            onChange={(event) => onSet(event.target.checked ? true : undefined)}
+          />
         </span>
       );
     case 'choice':
@@ -84,7 +99,7 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
         <select
           id={id}
           className={`${CONTROL} ${border}`}
-          value={value === undefined ? '' : String(value)}
+          value={typeof value === 'string' || typeof value === 'number' ? String(value) : ''}
           onChange={(event) => {
             const chosen = event.target.value;
             onSet(chosen === '' ? undefined : typeof value === 'number' || spec.path === 'cooling.motorFans' ? Number(chosen) : chosen);
@@ -105,7 +120,8 @@ function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: C
   const system = useAppSelector((state) => state.prefs.units);
   const range = rangeOf(spec.path)!;
   const unit = unitOf(range.unit, system);
-  const shown = (figure: unknown) => (typeof figure === 'number' ? formatIn(figure, { ...unit, digits: Math.max(unit.digits, figureDigits(figure * unit.factor)) }) : '');
+  const shown = (figure: unknown) =>
+    typeof figure === 'number' ? formatIn(figure, { ...unit, digits: Math.max(unit.digits, figureDigits(figure * unit.factor)) }) : '';
   const given = shown(value);
   return (
     <span className="relative flex items-center">

@@ -5,7 +5,7 @@ import { useAppSelector } from '../../app/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 import { wordFor } from './field-specs';
-import { short, useText } from './link-text';
+import { short, wordsForUse } from './link-text';
 
 interface Props {
   file: PlanFile;
@@ -32,7 +32,8 @@ export function Figures({ file, steady, run, pass, uses, stale, children }: Prop
     ['Shaft power', `${short(steady.shaftPowerW)} W`],
     [steady.gripLimit === 'grip' ? 'Grip' : 'Front lifts at', `${short(steady.gripN)} N`],
   ];
-  if (pass?.to95) rows.push(['95 % of top speed in', `${formatNumber(pass.to95.timeS, 1)} s · ${formatIn(pass.to95.distanceM, road)} ${road.symbol}`]);
+  if (pass?.to95)
+    rows.push(['95 % of top speed in', `${formatNumber(pass.to95.timeS, 1)} s · ${formatIn(pass.to95.distanceM, road)} ${road.symbol}`]);
   if (run) {
     rows.push(
       ['Lowest volts at the ESC', `${formatNumber(run.minBusV, 2)} V`],
@@ -48,7 +49,7 @@ export function Figures({ file, steady, run, pass, uses, stale, children }: Prop
       {worst ? (
         <p className="mt-1 mb-2 flex items-center gap-2 text-[15px] font-semibold">
           <VerdictMark level={worst.level} />
-          {firstWords(worst.link)}: {useText(worst, system)}
+          {firstWords(worst.link)}: {wordsForUse(worst, system)}
         </p>
       ) : (
         <p className="mt-1 mb-2 text-soft">…</p>

@@ -45,7 +45,13 @@ function Fields({ link, inHand, resolved }: { link: LinkName; inHand: PlanInHand
   const own = specs.filter((spec) => !spec.path.startsWith('car.'));
   const ofCar = specs.filter((spec) => spec.path.startsWith('car.'));
   const row = (spec: FieldSpec) => (
-    <FieldRow key={spec.path} spec={spec} value={getField(file, spec.path)} origin={resolved?.provenance[spec.path]} onSet={(value) => set(spec, value)} />
+    <FieldRow
+      key={spec.path}
+      spec={spec}
+      value={getField(file, spec.path)}
+      origin={resolved?.provenance[spec.path]}
+      onSet={(value) => set(spec, value)}
+    />
   );
 
   return (
@@ -103,7 +109,9 @@ function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
         </label>
       )}
       {plan.packs.length < 8 && <Button onClick={() => dispatch(replacePlan(id, withPackAdded(plan), 'add a pack'))}>Add a pack like it</Button>}
-      {many && <Button onClick={() => dispatch(replacePlan(id, withPackRemoved(plan, plan.packs.length - 1), 'remove a pack'))}>Remove the last</Button>}
+      {many && (
+        <Button onClick={() => dispatch(replacePlan(id, withPackRemoved(plan, plan.packs.length - 1), 'remove a pack'))}>Remove the last</Button>
+      )}
     </div>
   );
 }

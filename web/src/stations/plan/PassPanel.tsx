@@ -14,7 +14,15 @@ export function PassPanel({ pass, stale, limit }: { pass: Pass | undefined; stal
     return {
       x: pass.samples.map((sample) => sample.timeS),
       panes: [
-        { label: 'speed', unit: speed.symbol, tone: 'ink', weight: 5, digits: 1, fromZero: true, y: pass.samples.map((sample) => toShown(sample.speedMs, speed)) },
+        {
+          label: 'speed',
+          unit: speed.symbol,
+          tone: 'ink',
+          weight: 5,
+          digits: 1,
+          fromZero: true,
+          y: pass.samples.map((sample) => toShown(sample.speedMs, speed)),
+        },
         { label: 'pack current', unit: 'A', tone: 'steel', weight: 4, digits: 1, fromZero: true, y: pass.samples.map((sample) => sample.packA) },
         { label: 'at the ESC', unit: 'V', tone: 'soft', weight: 2, digits: 2, fromZero: false, y: pass.samples.map((sample) => sample.busV) },
       ],
@@ -29,7 +37,11 @@ export function PassPanel({ pass, stale, limit }: { pass: Pass | undefined; stal
       xUnit="s"
       height={268}
       stale={stale}
-      regions={held > 0.02 ? [{ from: firstHeld(pass), to: firstHeld(pass) + held, label: limit === 'grip' ? 'tyres at their grip' : 'front about to lift' }] : []}
+      regions={
+        held > 0.02
+          ? [{ from: firstHeld(pass), to: firstHeld(pass) + held, label: limit === 'grip' ? 'tyres at their grip' : 'front about to lift' }]
+          : []
+      }
     />
   );
 }

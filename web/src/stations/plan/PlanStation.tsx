@@ -77,13 +77,19 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
                     Unpin
                   </Button>
                 ) : (
-                  <Button tone="quiet" icon={<Pin size={14} />} title="Pin this setup and compare what you change with it (p)" onClick={() => dispatch(pinned({ planId: inHand.id, file: inHand.file }))}>
+                  <Button
+                    tone="quiet"
+                    icon={<Pin size={14} />}
+                    title="Pin this setup and compare what you change with it (p)"
+                    onClick={() => dispatch(pinned({ planId: inHand.id, file: inHand.file }))}
+                  >
                     Pin to compare
                   </Button>
                 )}
               </Figures>
               <p className="mt-3 text-[12px] text-soft">
-                Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are hot after a run.
+                Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are
+                hot after a run.
               </p>
             </div>
           </div>

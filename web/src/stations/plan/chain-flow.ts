@@ -31,6 +31,12 @@ export function chainFlow(band: PowerBand): FlowLink[] {
     { link: 'motor', carries: 'electricity', inW: atMotor, lossW: Math.min(atMotor, motorLoss), lossWord: 'motor' },
     { link: 'gears', carries: 'movement', inW: atGears, lossW: Math.min(atGears, band.gearsW), lossWord: 'gears' },
     { link: 'tyres', carries: 'movement', inW: atTyres, lossW: Math.min(atTyres, band.rollingW), lossWord: 'rolling' },
-    { link: 'road', carries: 'movement', inW: Math.max(0, atTyres - band.rollingW), lossW: band.airW + climb, lossWord: climb > band.airW ? 'slope' : 'air' },
+    {
+      link: 'road',
+      carries: 'movement',
+      inW: Math.max(0, atTyres - band.rollingW),
+      lossW: band.airW + climb,
+      lossWord: climb > band.airW ? 'slope' : 'air',
+    },
   ];
 }

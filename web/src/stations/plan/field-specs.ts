@@ -2,17 +2,20 @@ import { AIRFLOWS, BEARINGS, BODIES, CHEMISTRIES, DRIVES, PROFILES, SIZE_CLASSES
 
 /** One row of a drawer. Paths starting with `car.` belong to the car and so to all its plans. */
 export type FieldSpec = { path: string; label: string; help?: string; required?: boolean } & (
-  | { type: 'number' }
-  | { type: 'text' }
-  | { type: 'flag' }
-  | { type: 'choice'; options: readonly string[]; unset?: string }
+  { type: 'number' } | { type: 'text' } | { type: 'flag' } | { type: 'choice'; options: readonly string[]; unset?: string }
 );
 
 const number = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'number', ...(help ? { help } : {}) });
 const must = (path: string, label: string, help?: string): FieldSpec => ({ ...number(path, label, help), required: true });
 const text = (path: string, label: string, required = true): FieldSpec => ({ path, label, type: 'text', required });
 const flag = (path: string, label: string): FieldSpec => ({ path, label, type: 'flag' });
-const choice = (path: string, label: string, options: readonly string[], unset?: string): FieldSpec => ({ path, label, type: 'choice', options, ...(unset ? { unset } : { required: true }) });
+const choice = (path: string, label: string, options: readonly string[], unset?: string): FieldSpec => ({
+  path,
+  label,
+  type: 'choice',
+  options,
+  ...(unset ? { unset } : { required: true }),
+});
 
 /** Words for the values of choices; a value without one shows as it is. */
 export const CHOICE_WORDS: Record<string, string> = {
@@ -54,11 +57,18 @@ function motorFields(plan: PlanFile): FieldSpec[] {
   const { motor } = plan;
   const size: FieldSpec[] =
     motor.kind === 'brushed'
-      ? [choice('motor.sizeClass', 'Size', SIZE_CLASSES), number('motor.turns', 'Turns'), number('motor.kvRpmPerV', 'kv', 'Counts before turns when both are given')]
+      ? [
+          choice('motor.sizeClass', 'Size', SIZE_CLASSES),
+          number('motor.turns', 'Turns'),
+          number('motor.kvRpmPerV', 'kv', 'Counts before turns when both are given'),
+        ]
       : motor.form === 'inrunner'
         ? [must('motor.kvRpmPerV', 'kv'), must('motor.diameterMm', 'Can diameter'), must('motor.lengthMm', 'Can length', 'A 3652 is 36 mm by 52 mm')]
         : [must('motor.kvRpmPerV', 'kv'), must('motor.statorDiameterMm', 'Stator diameter'), must('motor.statorHeightMm', 'Stator height')];
-  const brushless: FieldSpec[] = motor.kind === 'brushless' ? [number('motor.poles', 'Poles'), flag('motor.sensored', 'Sensored'), number('motor.commutationLagUs', 'Commutation lag')] : [];
+  const brushless: FieldSpec[] =
+    motor.kind === 'brushless'
+      ? [number('motor.poles', 'Poles'), flag('motor.sensored', 'Sensored'), number('motor.commutationLagUs', 'Commutation lag')]
+      : [];
   return [
     text('motor.name', 'Name'),
     ...size,

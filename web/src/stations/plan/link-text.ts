@@ -57,17 +57,24 @@ export function headline(link: LinkName, file: PlanFile, system: UnitSystem): st
 export function detail(link: LinkName, file: PlanFile, steady: Steady | undefined, system: UnitSystem): string {
   switch (link) {
     case 'pack':
-      return file.packs.map((pack) => `${wordFor(pack.chemistry)} ${formatNumber(pack.capacityAh, 2)} Ah${pack.cRating ? ` · ${pack.cRating}C` : ''}`)[0]! + (file.packs.length > 1 ? ` · ${file.packs.length} in ${file.packWiring ?? 'series'}` : '');
+      return (
+        file.packs.map(
+          (pack) => `${wordFor(pack.chemistry)} ${formatNumber(pack.capacityAh, 2)} Ah${pack.cRating ? ` · ${pack.cRating}C` : ''}`,
+        )[0]! + (file.packs.length > 1 ? ` · ${file.packs.length} in ${file.packWiring ?? 'series'}` : '')
+      );
     case 'esc':
       return file.esc.burstA === undefined ? 'burst 4 × rating' : `burst ${formatNumber(file.esc.burstA, 0)} A`;
     case 'motor': {
       const { motor } = file;
       if (motor.kind === 'brushed') return `${motor.sizeClass} brushed${motor.turns ? ` · ${motor.turns} turns` : ''}`;
-      const size = motor.form === 'inrunner' ? `${motor.diameterMm} × ${motor.lengthMm}` : `stator ${motor.statorDiameterMm} × ${motor.statorHeightMm}`;
+      const size =
+        motor.form === 'inrunner' ? `${motor.diameterMm} × ${motor.lengthMm}` : `stator ${motor.statorDiameterMm} × ${motor.statorHeightMm}`;
       return `${size} · ${motor.poles ?? (motor.form === 'inrunner' ? 4 : 14)}-pole`;
     }
     case 'gears':
-      return steady ? `final ${short(steady.finalDriveRatio)} : 1 · ${formatIn(steady.rolloutMm, unitOf('mm', system))} ${unitOf('mm', system).symbol} a turn` : '';
+      return steady
+        ? `final ${short(steady.finalDriveRatio)} : 1 · ${formatIn(steady.rolloutMm, unitOf('mm', system))} ${unitOf('mm', system).symbol} a turn`
+        : '';
     case 'tyres':
       return `growth ${formatNumber(file.car.tyre.growthPctAt100KmH ?? 0, 1)} % · ${wordFor(file.car.drive)}`;
     case 'road':
@@ -76,7 +83,7 @@ export function detail(link: LinkName, file: PlanFile, steady: Steady | undefine
 }
 
 /** How much of its limit a link uses, in words. */
-export function useText(use: LinkUse, system: UnitSystem): string {
+export function wordsForUse(use: LinkUse, system: UnitSystem): string {
   switch (use.figure) {
     case 'pack-current':
       return `peak ${short(use.value)} of ${short(use.limit)} A`;

@@ -16,7 +16,14 @@ export interface StepSpec {
   showsNeighbours: boolean;
 }
 
-const spec = (link: LinkName, path: string, label: string, range: Range, step: number | ((system: UnitSystem) => number), more: { suffix?: string; quiet?: true } = {}): StepSpec => ({
+const spec = (
+  link: LinkName,
+  path: string,
+  label: string,
+  range: Range,
+  step: number | ((system: UnitSystem) => number),
+  more: { suffix?: string; quiet?: true } = {},
+): StepSpec => ({
   link,
   path,
   label,
@@ -62,4 +69,3 @@ export function figureOf(file: PlanFile, path: string): number {
 export function isOfCar(path: string): path is `car.${string}` {
   return path.startsWith('car.');
 }
-
