@@ -48,7 +48,7 @@ export function solveTopSpeed(plan: ResolvedPlan): TopSpeed {
     let next = v - value / (at.forceSlope - at.resistanceSlope);
     if (high === Infinity) {
       if (!(next > low)) next = 2 * low;
-      next = Math.min(next, Math.max(monotoneTo, GROWTH_SEARCH * low));
+      next = Math.min(next, Math.max(monotoneTo, GROWTH_SEARCH * low), SPEED_CEILING_MS);
     } else if (!(next > low && next < high)) {
       if (low === 0 && surplusN(at, 0) <= 0) return { outcome: 'no-motion', topSpeedMs: 0, at };
       next = 0.5 * (low + high);

@@ -1,0 +1,81 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { main } from '../src/predict';
+import { CASES } from '../../core/test/helpers';
+
+const folder = mkdtempSync(path.join(tmpdir(), 'puddler-cli-'));
+
+function file(name: string, text: string): string {
+  const at = path.join(folder, name);
+  writeFileSync(at, text);
+  return at;
+}
+
+function run(...files: string[]) {
+  let out = '';
+  let err = '';
+  const code = main(
+    files,
+    (text) => (out += text),
+    (text) => (err += text),
+  );
+  return { code, out, err };
+}
+
+const good = file('good.json', JSON.stringify(CASES[0]!.plan));
+
+test('one file prints an object', () => {
+  const { code, out, err } = run(good);
+  expect(code).toBe(0);
+  expect(err).toBe('');
+  const printed = JSON.parse(out) as { steady: { topSpeedMs: number }; run: { stop: string } };
+  expect(printed.steady.topSpeedMs).toBeCloseTo(CASES[0]!.expected.steady.topSpeedMs!, 2);
+  expect(printed.run.stop).toBe('time');
+});
+
+test('several files print an array in their order', () => {
+  const other = file('other.json', JSON.stringify(CASES[1]!.plan));
+  const printed = JSON.parse(run(other, good).out) as { steady: { finalDriveRatio: number } }[];
+  expect(printed.map((one) => one.steady.finalDriveRatio)).toEqual([CASES[1]!.expected.steady.finalDriveRatio, CASES[0]!.expected.steady.finalDriveRatio]);
+});
+
+test('a byte order mark is no mistake', () => {
+  expect(run(file('bom.json', `\uFEFF${JSON.stringify(CASES[0]!.plan)}`)).code).toBe(0);
+});
+
+describe('refusals go to stderr with exit code 2 and print nothing', () => {
+  test.each([
+    ['a missing file', () => path.join(folder, 'nowhere.json'), 'there is no such file'],
+    ['a folder', () => folder, 'cannot be read'],
+    ['no JSON', () => file('text.json', '{ "name": '), 'is not JSON'],
+    ['a bad plan', () => file('bad.json', JSON.stringify({ ...CASES[0]!.plan, startCharge: 7 })), 'startCharge is 7; allowed: 0 to 1'],
+  ])('%s', (_, make, words) => {
+    const at = make();
+    const { code, out, err } = run(at);
+    expect(code).toBe(2);
+    expect(out).toBe('');
+    expect(err).toContain(at);
+    expect(err).toContain(words);
+  });
+
+  test('one bad file among good ones', () => {
+    const bad = file('bad2.json', '[]');
+    const { code, out } = run(good, bad);
+    expect(code).toBe(2);
+    expect(out).toBe('');
+  });
+
+  test('no file at all says how to call it', () => {
+    const { code, err } = run();
+    expect(code).toBe(2);
+    expect(err).toContain('usage');
+  });
+});
+
+test('the demo club’s plans are all predicted', () => {
+  const demo = path.join(__dirname, '../../demo');
+  const names = ['10-ridgeback-as-bought', '12-ridgeback-sixty', '40-plough-snow'];
+  for (const name of names) expect(JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8'))).toHaveProperty('format', 'puddler-plan');
+  expect(run(...names.map((name) => path.join(demo, `${name}.json`))).code).toBe(0);
+});

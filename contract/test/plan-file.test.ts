@@ -1,0 +1,166 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import Ajv2020 from 'ajv/dist/2020';
+import fc from 'fast-check';
+import { checkPlanBody, checkPlanFile, joiProblems, planFileOf, planFileSchema, RANGES, rangeOf, splitPlanFile } from '@puddler/contract';
+import { anyPlan } from '../../core/test/any-plan';
+import { CASES, plainPlan } from '../../core/test/helpers';
+
+const schema = JSON.parse(readFileSync(path.join(__dirname, '../plan-file.schema.json'), 'utf8')) as object;
+const publishedAccepts = new Ajv2020({ strict: false }).compile(schema);
+
+type Json = Record<string, unknown>;
+
+/** Sets (or with undefined removes) the value at a path like `packs.0.cells`. */
+function bent(path: string, value: unknown): unknown {
+  const plan = JSON.parse(JSON.stringify(plainPlan())) as Json;
+  const parts = path.split('.');
+  const last = parts.pop()!;
+  const group = parts.reduce<Json>((at, part) => (at[part] ??= {}) as Json, plan);
+  if (value === undefined) delete group[last];
+  else group[last] = value;
+  return plan;
+}
+
+const problemsOf = (plan: unknown) => {
+  const checked = checkPlanFile(plan);
+  return checked.ok ? [] : checked.problems;
+};
+
+describe('good plans', () => {
+  test.each(CASES)('$name passes Joi and the published schema', ({ plan }) => {
+    expect(problemsOf(plan)).toEqual([]);
+    expect(publishedAccepts(plan)).toBe(true);
+  });
+
+  test('300 random plans pass both (seed 9)', () => {
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        const text = JSON.parse(JSON.stringify(plan)) as unknown;
+        expect(joiProblems(planFileSchema, text)).toEqual([]);
+        expect(publishedAccepts(text)).toBe(true);
+      }),
+      { seed: 9, numRuns: 300 },
+    );
+  });
+
+  test('a file taken apart and joined again is the same', () => {
+    for (const { plan } of CASES) {
+      const { car, plan: body } = splitPlanFile(plan);
+      expect(planFileOf(car, body)).toEqual(plan);
+      expect(checkPlanBody(body, car).ok).toBe(true);
+    }
+  });
+});
+
+describe('bad plans: Joi and the published schema refuse alike, and the problem names the field', () => {
+  test.each<[string, unknown, string, string]>([
+    ['format', 'other', 'format', 'puddler-plan'],
+    ['version', 2, 'version', '1'],
+    ['name', '', 'name', '1 to 120'],
+    ['name', undefined, 'name', 'must be there'],
+    ['extra', 1, 'extra', 'no such field'],
+    ['car.colour', 'red', 'car.colour', 'no such field'],
+    ['car.massKg', '2', 'car.massKg', '0.05 to 200 kg'],
+    ['car.massKg', -1, 'car.massKg', '0.05 to 200 kg'],
+    ['car.drive', 'hover', 'car.drive', '4wd-shaft'],
+    ['car.tyre', undefined, 'car.tyre', 'must be there'],
+    ['car.tyre.diameterMm', 6800, 'car.tyre.diameterMm', '10 to 600 mm'],
+    ['car.gearboxRatios', [], 'car.gearboxRatios', 'list'],
+    ['car.bay', { motorDiameterMm: 'big' }, 'car.bay.motorDiameterMm', '5 to 200 mm'],
+    ['motor.kind', 'steam', 'motor.kind', 'brushed'],
+    ['motor.turns', 27, 'motor.turns', 'no such field'],
+    ['motor.statorDiameterMm', 28, 'motor.statorDiameterMm', 'no such field'],
+    ['motor.diameterMm', undefined, 'motor.diameterMm', 'must be there'],
+    ['motor.poles', 3, 'motor.poles', 'even'],
+    ['motor.noLoadCurrentA', 2, 'motor', 'together'],
+    ['motorCount', 1.5, 'motorCount', 'whole number'],
+    ['esc.continuousA', null, 'esc.continuousA', '0.5 to 2000 A'],
+    ['esc.sensored', 'yes', 'esc.sensored', 'true or false'],
+    ['packs', [], 'packs', 'list of 1 to 8'],
+    ['packs', {}, 'packs', 'list of 1 to 8'],
+    ['packs', [{ name: 'P', chemistry: 'lipo', cells: 2, capacityAh: 5 }], 'packs[0]', 'cRating'],
+    ['packs', [{ name: 'P', chemistry: 'lipo', cells: 2.5, capacityAh: 5, cRating: 30 }], 'packs[0].cells', 'whole number'],
+    ['packWiring', 'both', 'packWiring', 'series'],
+    ['gearing', { pinion: 20 }, 'gearing', 'spur'],
+    ['gearing', undefined, 'gearing', 'must be there'],
+    ['cooling', { motorFans: 3 }, 'cooling.motorFans', '0, 1, 2'],
+    ['tow', {}, 'tow.massKg', 'must be there'],
+    ['site.surface', 'ice', 'site.surface', 'tarmac'],
+    ['site.ambientC', 100, 'site.ambientC', '-40 to 60 °C'],
+    ['startCharge', 1.2, 'startCharge', '0 to 1'],
+    ['run', { profile: 'race' }, 'run.minutes', 'must be there'],
+    ['run', { profile: 'sprint', minutes: 3 }, 'run.profile', 'race'],
+  ])('%s = %j', (at, value, path, allowed) => {
+    const plan = bent(at, value);
+    expect(publishedAccepts(plan)).toBe(false);
+    const found = problemsOf(plan).find((problem) => problem.path === path);
+    expect(found).toBeDefined();
+    expect(found!.allowed).toContain(allowed);
+    expect(found!.message).toContain(path);
+  });
+
+  test('every number holds to its range at both ends, in both', () => {
+    const full = {
+      ...plainPlan({
+        wiring: { resistanceOhm: 0.002 },
+        tow: { massKg: 1, rollingResistance: 0.05 },
+        startCharge: 0.9,
+        motorCount: 2,
+        site: { surface: 'tarmac', ambientC: 20, altitudeM: 10, gradePct: 1, packC: 20, grip: 1, rollingResistance: 0.04, straightM: 100, radioRangeM: 100 },
+      }),
+    } as unknown as Json;
+    const checkedPaths: string[] = [];
+    for (const [path, range] of Object.entries(RANGES)) {
+      const parts = path.split('.');
+      const last = parts.pop()!;
+      for (const [value, good] of [
+        [range.min, true],
+        [range.max, true],
+        [range.min - 1, false],
+        [range.max + 1, false],
+      ] as const) {
+        const plan = JSON.parse(JSON.stringify(full)) as Json;
+        let group: Json | undefined = plan;
+        for (const part of parts) group = (Array.isArray(group?.[part]) ? (group[part] as Json[])[0] : group?.[part]) as Json | undefined;
+        if (!group || !(last in group)) continue;
+        group[last] = value;
+        checkedPaths.push(path);
+        expect([path, value, joiProblems(planFileSchema, plan).length === 0]).toEqual([path, value, good]);
+        expect([path, value, publishedAccepts(plan)]).toEqual([path, value, good]);
+      }
+    }
+    expect(new Set(checkedPaths).size).toBeGreaterThanOrEqual(30);
+  });
+
+  test.each([null, 5, 'plan', [], true])('%j is not a plan', (input) => {
+    expect(problemsOf(input).length).toBeGreaterThan(0);
+    expect(publishedAccepts(input)).toBe(false);
+  });
+});
+
+describe('rules that need arithmetic', () => {
+  const pack = { name: 'P', chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 30 };
+  test('unlike packs in parallel', () => {
+    const [problem] = problemsOf(plainPlan({ packs: [pack, { ...pack, cells: 3 }] as never, packWiring: 'parallel' }));
+    expect(problem).toMatchObject({ path: 'packs', value: '2S lipo, 3S lipo' });
+  });
+  test('a no-load point that cannot turn', () => {
+    const plan = plainPlan();
+    plan.motor = { ...plan.motor, noLoadCurrentA: 90, noLoadVoltageV: 0.6 };
+    expect(problemsOf(plan)[0]).toMatchObject({ path: 'motor.noLoadVoltageV', value: 0.6 });
+  });
+});
+
+test('a field’s range is found with its indices', () => {
+  expect(rangeOf('packs[3].cells')).toMatchObject({ min: 1, max: 30 });
+  expect(rangeOf('packs[0].name')).toBeUndefined();
+  expect(rangeOf('toString')).toBeUndefined();
+});
+
+test('a long value is cut in the message, not in the problem', () => {
+  const long = 'x'.repeat(500);
+  const [problem] = problemsOf(bent('site.surface', long));
+  expect(problem!.value).toBe(long);
+  expect(problem!.message.length).toBeLessThan(250);
+});

@@ -1,0 +1,38 @@
+import { resolvePlan, simulateRun, solveTopSpeed, type ProfileName } from '@puddler/core';
+import { plainPlan } from '../helpers';
+
+/** Gearing of several hundred to one: the speed equation has rates over 100 per second. */
+function crawler(profile: ProfileName) {
+  const file = plainPlan({ gearing: { pinion: 10, spur: 80, gearboxRatio: 3 }, run: { profile, minutes: 1 } });
+  file.car.internalRatio = 20;
+  file.car.tyre.diameterMm = 110;
+  file.site.surface = 'rock';
+  return resolvePlan(file);
+}
+
+test('its speed equation really is stiff', () => {
+  const { at, topSpeedMs } = solveTopSpeed(crawler('crawl'));
+  at.throttle(topSpeedMs / 2, 1);
+  expect(-at.forceSlope / at.line.movingMassKg).toBeGreaterThan(100);
+});
+
+test.each(['crawl', 'pull', 'trail', 'bash', 'race', 'speed-pass', 'cruise'] as const)('%s is within 0.5 % of a converged solution', (profile) => {
+  const plan = crawler(profile);
+  const chosen = simulateRun(plan);
+  const half = simulateRun(plan, { stepS: 0.005 });
+  const converged = simulateRun(plan, { stepS: 0.0005 });
+  for (const run of [chosen, half]) {
+    expect(Math.abs(run.distanceM / converged.distanceM - 1)).toBeLessThan(0.005);
+    expect(Math.abs(run.usedAh / converged.usedAh - 1)).toBeLessThan(0.005);
+    expect(Math.abs(run.rmsPackCurrentA / converged.rmsPackCurrentA - 1)).toBeLessThan(0.005);
+    expect(Math.abs(run.maxCanC - converged.maxCanC)).toBeLessThan(0.05);
+  }
+});
+
+test('it stays stable: speed never overshoots its top speed by more than a percent', () => {
+  const plan = crawler('bash');
+  const { topSpeedMs } = solveTopSpeed(plan);
+  let most = 0;
+  simulateRun(plan, { onStep: (sample) => void (most = Math.max(most, sample.speedMs)) });
+  expect(most).toBeLessThan(topSpeedMs * 1.03);
+});
