@@ -11,6 +11,8 @@ const shared = {
   // Packages that ship ES modules only.
   transformIgnorePatterns: ['/node_modules/(?!(d3|d3-.*|internmap|comlink|react-hotkeys-hook|@koa/.*|lucide-react)/)'],
   moduleNameMapper: {
+    // The ES modules of d3 are .mjs, which Jest as CommonJS will not take; each package carries the same code as a script.
+    '^(d3-[a-z-]+|internmap)$': '<rootDir>/node_modules/$1/dist/$1.js',
     '^@puddler/core$': '<rootDir>/core/src/index.ts',
     '^@puddler/contract$': '<rootDir>/contract/src/index.ts',
     '^@puddler/contract/shared$': '<rootDir>/contract/src/shared.ts',
@@ -20,6 +22,6 @@ const shared = {
 module.exports = {
   projects: [
     { ...shared, displayName: 'node', testEnvironment: 'node', testMatch: ['<rootDir>/{core,contract,server,cli}/test/**/*.test.ts'] },
-    { ...shared, displayName: 'web', testEnvironment: 'jsdom', testMatch: ['<rootDir>/web/test/**/*.test.{ts,tsx}'] },
+    { ...shared, displayName: 'web', testEnvironment: 'node', testMatch: ['<rootDir>/web/test/**/*.test.{ts,tsx}'] },
   ],
 };

@@ -18,7 +18,7 @@ export const CASES: Case[] = readdirSync(folder)
 export function caseNamed(name: string): PlanFile {
   const found = CASES.find((one) => one.name === name);
   if (!found) throw new Error(`no case ${name}`);
-  return structuredClone(found.plan);
+  return JSON.parse(JSON.stringify(found.plan)) as PlanFile;
 }
 
 /** A rally car on level tarmac at sea level and 25 °C, to bend to a test's need. */

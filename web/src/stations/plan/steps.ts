@@ -2,6 +2,7 @@ import { RANGES, type Range } from '@puddler/contract/shared';
 import type { LinkName, PlanFile } from '@puddler/core';
 import type { UnitSystem } from '../../app/prefs-slice';
 import { getField, setField } from '../../data/fields';
+import { withField } from './whole-edits';
 
 /** A figure that a link shows as a stepper. */
 export interface StepSpec {
@@ -58,7 +59,7 @@ export function stepFor(file: PlanFile, path: string): StepSpec | undefined {
 
 /** The plan file with one figure changed, for asking what it would do. */
 export function whatIf(file: PlanFile, path: string, value: number): PlanFile {
-  return setField(file, path, value);
+  return isOfCar(path) ? setField(file, path, value) : withField(file, path, value);
 }
 
 export function figureOf(file: PlanFile, path: string): number {

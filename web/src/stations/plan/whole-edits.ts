@@ -53,7 +53,7 @@ export function whyNeeded(plan: PlanBody, path: string): string | undefined {
 }
 
 /** The plan with a field set or cleared, and whatever must follow it. */
-export function withField(plan: PlanBody, path: string, value: unknown): PlanBody {
+export function withField<P extends PlanBody>(plan: P, path: string, value: unknown): P {
   const pair = PAIRS[path];
   const next = setField(plan, path, value);
   if (pair) {
@@ -62,6 +62,11 @@ export function withField(plan: PlanBody, path: string, value: unknown): PlanBod
     if ((next[group] as Record<string, unknown>)[field] === undefined) return setField(next, pair.other, pair.start);
   }
   if (path === 'run.profile' && value !== undefined && !plan.run) return setField(next, 'run.minutes', 10);
+  const alike = /^packs\[\d+\]\.(cells|chemistry)$/.exec(path);
+  if (alike && plan.packWiring === 'parallel') {
+    // Packs in parallel must be alike, so they change together.
+    return { ...plan, packs: plan.packs.map((pack) => withRating({ ...pack, [alike[1]!]: value })) };
+  }
   const chemistry = /^packs\[(\d+)\]\.chemistry$/.exec(path);
   if (chemistry) return { ...next, packs: next.packs.map((pack, i) => (i === Number(chemistry[1]) ? withRating(pack) : pack)) };
   return next;

@@ -1,0 +1,121 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { answer, expect, saved, settled, test } from './fixtures';
+
+test('from an empty garage to a believable plan', async ({ page, empty }) => {
+  await page.goto(empty.address);
+  await expect(page.getByText('Put your car in')).toBeVisible();
+  await page.getByRole('button', { name: 'New car' }).first().click();
+  const dialog = page.getByRole('dialog', { name: 'New car' });
+  await dialog.getByRole('button', { name: 'Put it in the garage' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Give the car a name');
+  await dialog.getByLabel('Name').fill('Slate runner');
+  await dialog.getByLabel(/1\/10 buggy/).check();
+  await dialog.getByLabel('Name').press('Enter');
+  await settled(page);
+  expect(await answer(page, 'Top speed')).toBeGreaterThan(30);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('navigation')).toContainText('Slate runner');
+});
+
+test('the club at a glance, with headline figures', async ({ page, club }) => {
+  await page.goto(club.address);
+  const row = page.getByRole('row', { name: /Sixty on packed dirt/ });
+  await expect(row).toContainText('59.3');
+  await expect(row).toContainText('68');
+  await expect(page.getByRole('row')).toHaveCount(4 + 7);
+  const scan = await new AxeBuilder({ page }).analyze();
+  expect(scan.violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => one.id)).toEqual([]);
+});
+
+test('rename, duplicate and delete, each with its undo', async ({ page, club }) => {
+  await page.goto(club.address);
+  const menu = async (of: string, item: string) => {
+    await page.getByRole('button', { name: `More about ${of}`, exact: true }).click();
+    await page.getByRole('menuitem', { name: item }).click();
+  };
+  await menu('Pacer, forty minutes', 'Rename');
+  const field = page.getByRole('textbox', { name: /^Name of the plan/ });
+  await expect(field).toBeFocused();
+  await field.fill('Pacer, an hour');
+  await field.press('Enter');
+  await expect(page.getByRole('link', { name: 'Pacer, an hour' })).toBeVisible();
+
+  await menu('Pacer, an hour', 'Duplicate');
+  await expect(page.getByRole('link', { name: 'Pacer, an hour copy' })).toBeVisible();
+
+  await menu('Ridgeback', 'Delete');
+  await expect(page.getByRole('region', { name: 'Ridgeback', exact: true })).toHaveCount(0);
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
+  await saved(page);
+
+  await menu('Towpath pacer', 'Duplicate with its plans');
+  await expect(page.getByRole('region', { name: 'Towpath pacer copy' }).getByRole('row')).toHaveCount(3);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Pacer, an hour copy' })).toHaveCount(2);
+});
+
+test('a plan goes out as a file and comes back in by button and by dropping', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('button', { name: 'More about Plough with two motors on snow' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Export as a file' }).click();
+  const file = await (await download).path();
+  const text = readFileSync(file, 'utf8');
+  expect(JSON.parse(text)).toMatchObject({ format: 'puddler-plan', version: 1, name: 'Plough with two motors on snow' });
+
+  const own = path.join(club.dataFolder, 'own.json');
+  writeFileSync(own, text.replace('"Headland plough"', '"Borrowed plough"'));
+  await page.getByLabel('Plan files to import').setInputFiles(own);
+  await expect(page.getByRole('region', { name: 'Borrowed plough' })).toBeVisible();
+
+  const transfer = await page.evaluateHandle((content) => {
+    const data = new DataTransfer();
+    data.items.add(new File([content], 'dropped.json', { type: 'application/json' }));
+    return data;
+  }, text.replace('"Plough with two motors on snow"', '"Dropped plan"'));
+  await page.getByRole('main').dispatchEvent('drop', { dataTransfer: transfer });
+  await expect(page.getByRole('region', { name: 'Headland plough' }).getByRole('link', { name: 'Dropped plan' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('link', { name: 'Dropped plan' })).toHaveCount(0);
+  await saved(page);
+});
+
+test('a bad file names its fields and changes nothing', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();
+  const rows = await page.getByRole('row').count();
+  const plan = JSON.parse(readFileSync(path.join(__dirname, '../demo/40-plough-snow.json'), 'utf8')) as Record<string, unknown>;
+  const cases: [string, string, RegExp][] = [
+    ['slipped.json', JSON.stringify({ ...plan, startCharge: 80, colour: 'red' }), /startCharge is 80; allowed: 0 to 1/],
+    ['torn.json', JSON.stringify(plan).slice(0, 200), /not JSON/],
+    ['huge.json', ' '.repeat(1_100_000), /larger than 1 MB/],
+  ];
+  for (const [name, text, words] of cases) {
+    const file = path.join(club.dataFolder, name);
+    writeFileSync(file, text);
+    await page.getByLabel('Plan files to import').setInputFiles(file);
+    await expect(page.getByText(words)).toBeVisible();
+  }
+  expect(await page.getByRole('row').count()).toBe(rows);
+});
+
+test('Ctrl+K finds plans and commands', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Find a car, a plan or a command').fill('snow');
+  await page.keyboard.press('Enter');
+  await settled(page);
+  await expect(page.getByRole('navigation')).toContainText('Plough with two motors on snow');
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Find a car, a plan or a command').fill('swap units');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('mph', { exact: true }).first()).toBeVisible();
+});

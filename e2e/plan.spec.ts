@@ -1,0 +1,178 @@
+import AxeBuilder from '@axe-core/playwright';
+import { answer, expect, openPlan, saved, settled, test } from './fixtures';
+
+test('pinion, kv and cells change the answers at once, and it is all there tomorrow', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  expect(await answer(page, 'Top speed')).toBeCloseTo(59.3, 1);
+  expect(await answer(page, 'Motor after')).toBe(68);
+
+  await page.getByRole('button', { name: 'pinion up' }).click();
+  expect(await answer(page, 'Top speed')).toBeGreaterThan(61);
+  await page.getByRole('spinbutton', { name: 'cells' }).press('ArrowDown');
+  await settled(page);
+  const speed = await answer(page, 'Top speed');
+  const can = await answer(page, 'Motor after');
+  expect(speed).toBeLessThan(50);
+  expect(can).toBeLessThan(60);
+  await saved(page);
+
+  await page.reload();
+  await settled(page);
+  await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');
+  expect(await answer(page, 'Top speed')).toBe(speed);
+  expect(await answer(page, 'Motor after')).toBe(can);
+});
+
+test('the keys step, pin, undo and swap units', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  const pinion = page.getByRole('spinbutton', { name: 'pinion' });
+  const spur = page.getByRole('spinbutton', { name: 'spur' });
+  const cells = page.getByRole('spinbutton', { name: 'cells' });
+  await page.keyboard.press('p');
+  await page.keyboard.press(']');
+  await expect(pinion).toHaveValue('18');
+  await page.keyboard.press('[');
+  await page.keyboard.press('[');
+  await expect(pinion).toHaveValue('16');
+  await page.keyboard.press('}');
+  await expect(spur).toHaveValue('59');
+  await page.keyboard.press('{');
+  await page.keyboard.press(',');
+  await expect(cells).toHaveValue('2');
+  await expect(page.getByText(/on pinned/).first()).toBeVisible();
+  await page.keyboard.press('.');
+  await page.keyboard.press('p');
+  await expect(page.getByText(/on pinned/)).toHaveCount(0);
+
+  await page.keyboard.press('u');
+  await expect(page.getByText('mph', { exact: true }).first()).toBeVisible();
+  await page.keyboard.press('u');
+  for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z');
+  await expect(pinion).toHaveValue('17');
+  await expect(spur).toHaveValue('58');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(cells).toHaveValue('3');
+  await saved(page);
+});
+
+test('a figure typed with its unit is understood; a bad one says what is allowed and changes nothing', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  const tyre = page.getByRole('spinbutton', { name: 'tyre diameter' });
+  await tyre.click();
+  await tyre.fill('3.5 in');
+  await tyre.press('Enter');
+  await expect(tyre).toHaveValue('88.9');
+  const speed = await answer(page, 'Top speed');
+  await tyre.fill('68 km');
+  await tyre.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('is not a unit');
+  expect(await answer(page, 'Top speed')).toBe(speed);
+  await tyre.press('Escape');
+  await expect(tyre).toHaveValue('88.9');
+});
+
+test('dragging the pinion sideways steps it, as one undo', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  const pinion = page.getByRole('spinbutton', { name: 'pinion' });
+  const box = (await pinion.boundingBox())!;
+  await page.mouse.move(box.x + 5, box.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 56, box.y + 8, { steps: 8 });
+  await page.mouse.up();
+  await expect(pinion).toHaveValue('22');
+  await page.keyboard.press('Control+z');
+  await expect(pinion).toHaveValue('17');
+});
+
+test('a drawer holds every figure with its source; clearing one goes back to the estimate', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await page.getByRole('button', { name: /^Motor:/ }).click();
+  const drawer = page.getByRole('dialog', { name: 'Motor' });
+  const winding = drawer.getByLabel(/^Winding resistance/);
+  await expect(drawer).toContainText('estimated: from the volume of the can and kv');
+  await winding.fill('9.1');
+  await winding.press('Enter');
+  await settled(page);
+  await expect(page.getByText('58.', { exact: false }).first()).toBeVisible();
+  await winding.fill('99999999');
+  await winding.press('Enter');
+  await expect(drawer.getByRole('alert')).toContainText('allowed');
+  await winding.fill('');
+  await winding.press('Enter');
+  await expect(winding).toHaveValue('');
+  await drawer.getByLabel('Kind').selectOption('brushed');
+  await expect(page.getByRole('spinbutton', { name: 'turns' })).toHaveValue('27');
+  await drawer.getByRole('button', { name: 'Close' }).click();
+  await expect(drawer).toHaveCount(0);
+  expect(await answer(page, 'Top speed')).toBeLessThan(50);
+});
+
+test('a car’s own figure changes all its plans', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await page.getByRole('button', { name: /^Road:/ }).click();
+  const mass = page.getByRole('dialog').getByLabel(/^Weight ready to run/);
+  await mass.fill('2600 g');
+  await mass.press('Enter');
+  await saved(page);
+  await page.getByRole('link', { name: 'Garage', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Ridgeback' })).toContainText('2.6 kg');
+  await page.getByRole('link', { name: 'Ridgeback, first conversion' }).click();
+  await settled(page);
+  expect(await answer(page, 'Top speed')).toBeLessThan(48.8);
+});
+
+test('a car that cannot move says so', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await page.getByRole('button', { name: /^Road:/ }).click();
+  const slope = page.getByRole('dialog').getByLabel('Slope');
+  await slope.fill('95');
+  await slope.press('Enter');
+  await expect(page.getByText('It does not move')).toBeVisible();
+  expect(await answer(page, 'Top speed')).toBe(0);
+});
+
+test('the pass chart reads out under the arrow keys and turns into a table', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  const chart = page.getByRole('application', { name: /^Pass at full throttle/ });
+  await chart.focus();
+  await page.keyboard.press('Home');
+  await expect(page.getByText('at 0.00 s')).toBeVisible();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByText(/at [1-9.]+ ?s|at 0\.\d+ s/)).toBeVisible();
+  await page.getByRole('button', { name: 'As a table' }).click();
+  const table = page.getByRole('table');
+  await expect(table.getByRole('row')).toHaveCount(26);
+  await expect(table.getByRole('columnheader')).toHaveText(['time s', 'speed km/h', 'pack current A', 'at the ESC V']);
+});
+
+test('stepping keeps up: the newest figures win and the chart follows', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  for (let i = 0; i < 20; i++) await page.keyboard.press(']');
+  await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('37');
+  await settled(page);
+  expect(await answer(page, 'Motor after')).toBeGreaterThan(90);
+  await expect(page.getByText(/gives first/)).toBeVisible();
+});
+
+for (const size of [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+]) {
+  for (const theme of ['light', 'dark'] as const) {
+    test(`${size.width} px, ${theme}: nothing serious for accessibility, nothing scrolls sideways`, async ({ page, club }) => {
+      await page.setViewportSize(size);
+      await page.emulateMedia({ colorScheme: theme });
+      await openPlan(page, club.address);
+      const scan = await new AxeBuilder({ page }).analyze();
+      expect(scan.violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => `${one.id}: ${one.nodes[0]?.html}`)).toEqual([]);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+      if (size.width === 1280) {
+        for (const name of ['The chain', 'The answers']) expect((await page.getByRole('region', { name }).boundingBox())!.y).toBeLessThan(420);
+        const chart = (await page.getByRole('application').boundingBox())!;
+        expect(chart.y + chart.height).toBeLessThanOrEqual(800);
+      }
+    });
+  }
+}

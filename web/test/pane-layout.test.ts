@@ -1,0 +1,46 @@
+import { layPanes, nearest, tableRows, type Pane } from '../src/charts/pane-layout';
+
+const pane = (y: number[], change: Partial<Pane> = {}): Pane => ({ label: 'speed', unit: 'km/h', tone: 'ink', weight: 1, digits: 1, fromZero: true, y, ...change });
+const BOX = { left: 40, right: 440, top: 20, bottom: 320 };
+
+test('panes share the axis and the height by weight', () => {
+  const { panes, scaleX } = layPanes({ x: [0, 1, 2], panes: [pane([0, 5, 9], { weight: 3 }), pane([12, 11, 11.5], { weight: 1, fromZero: false })] }, BOX);
+  expect(scaleX(0)).toBe(40);
+  expect(scaleX(2)).toBe(440);
+  expect(panes[0]!.height).toBeCloseTo(3 * panes[1]!.height, 6);
+  expect(panes[1]!.top + panes[1]!.height).toBeCloseTo(320, 6);
+  expect(panes[0]!.scale.domain()[0]).toBe(0);
+  expect(panes[1]!.scale.domain()[0]).toBeGreaterThan(10);
+});
+
+test('lines stay inside their pane', () => {
+  const { panes } = layPanes({ x: [0, 1, 2, 3], panes: [pane([3, 100, 50, 2]), pane([-5, 5, 0, 1])] }, BOX);
+  for (const laid of panes) {
+    const ys = [...laid.path.matchAll(/,(-?[\d.]+)/g)].map((match) => Number(match[1]));
+    for (const y of ys) {
+      expect(y).toBeGreaterThanOrEqual(laid.top - 0.01);
+      expect(y).toBeLessThanOrEqual(laid.top + laid.height + 0.01);
+    }
+  }
+});
+
+test('flat, single and empty data do not break it', () => {
+  for (const y of [[0, 0, 0], [7], []]) {
+    const { panes } = layPanes({ x: y.map((_, i) => i), panes: [pane(y), pane(y, { fromZero: false })] }, BOX);
+    for (const laid of panes) expect(laid.path).not.toContain('NaN');
+  }
+});
+
+test('nearest finds the closer neighbour', () => {
+  const x = [0, 1, 4, 10];
+  expect([-5, 0.4, 0.6, 2.4, 2.6, 8, 99].map((at) => nearest(x, at))).toEqual([0, 0, 1, 1, 2, 3, 3]);
+});
+
+test('table rows are even in x with both ends', () => {
+  const x = Array.from({ length: 100 }, (_, i) => (i / 99) ** 2);
+  const rows = tableRows(x, 5);
+  expect(rows[0]).toBe(0);
+  expect(rows.at(-1)).toBe(99);
+  expect(rows.map((row) => Math.round(4 * x[row]!))).toEqual([0, 1, 2, 3, 4]);
+  expect(tableRows([], 5)).toEqual([]);
+});
