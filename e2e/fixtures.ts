@@ -55,7 +55,9 @@ export async function saved(page: Page): Promise<void> {
 
 /** The big figure of an answer, as a number. */
 export async function answer(page: Page, title: string): Promise<number> {
-  const block = page.getByRole('region', { name: 'The answers' }).locator('div', { has: page.getByRole('heading', { name: new RegExp(`^${title}`) }) });
+  const block = page
+    .getByRole('region', { name: 'The answers' })
+    .locator('div', { has: page.getByRole('heading', { name: new RegExp(`^${title}`) }) });
   const text = await block.locator('p > span').first().innerText();
   return Number(text.replace(/[^\d.]/g, ''));
 }

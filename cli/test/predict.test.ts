@@ -37,7 +37,10 @@ test('one file prints an object', () => {
 test('several files print an array in their order', () => {
   const other = file('other.json', JSON.stringify(CASES[1]!.plan));
   const printed = JSON.parse(run(other, good).out) as { steady: { finalDriveRatio: number } }[];
-  expect(printed.map((one) => one.steady.finalDriveRatio)).toEqual([CASES[1]!.expected.steady.finalDriveRatio, CASES[0]!.expected.steady.finalDriveRatio]);
+  expect(printed.map((one) => one.steady.finalDriveRatio)).toEqual([
+    CASES[1]!.expected.steady.finalDriveRatio,
+    CASES[0]!.expected.steady.finalDriveRatio,
+  ]);
 });
 
 test('a byte order mark is no mistake', () => {

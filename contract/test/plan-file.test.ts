@@ -107,7 +107,17 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
         tow: { massKg: 1, rollingResistance: 0.05 },
         startCharge: 0.9,
         motorCount: 2,
-        site: { surface: 'tarmac', ambientC: 20, altitudeM: 10, gradePct: 1, packC: 20, grip: 1, rollingResistance: 0.04, straightM: 100, radioRangeM: 100 },
+        site: {
+          surface: 'tarmac',
+          ambientC: 20,
+          altitudeM: 10,
+          gradePct: 1,
+          packC: 20,
+          grip: 1,
+          rollingResistance: 0.04,
+          straightM: 100,
+          radioRangeM: 100,
+        },
       }),
     } as unknown as Json;
     const checkedPaths: string[] = [];

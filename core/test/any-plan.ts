@@ -7,7 +7,12 @@ const between = (min: number, max: number) => fc.double({ min, max, noNaN: true 
 const maybe = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: undefined });
 
 const motor: fc.Arbitrary<Motor> = fc.oneof(
-  fc.record({ name: fc.constant('Brushed'), kind: fc.constant('brushed' as const), sizeClass: fc.constantFrom(...SIZE_CLASSES), turns: between(8, 90) }),
+  fc.record({
+    name: fc.constant('Brushed'),
+    kind: fc.constant('brushed' as const),
+    sizeClass: fc.constantFrom(...SIZE_CLASSES),
+    turns: between(8, 90),
+  }),
   fc.record({
     name: fc.constant('Inrunner'),
     kind: fc.constant('brushless' as const),

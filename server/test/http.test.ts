@@ -88,11 +88,22 @@ describe('every error is JSON from the catalogue', () => {
     ['a method that is not taken', () => agent().patch('/api/garage'), 'method-not-allowed'],
     ['broken JSON', () => agent().post('/api/imports').set('Content-Type', 'application/json').send('{"a":'), 'bad-json'],
     ['a form', () => agent().post('/api/imports').type('form').send({ a: 1 }), 'unsupported-type'],
-    ['two megabytes', () => agent().post('/api/imports').send({ name: 'x'.repeat(2_000_000) }), 'too-large'],
+    [
+      'two megabytes',
+      () =>
+        agent()
+          .post('/api/imports')
+          .send({ name: 'x'.repeat(2_000_000) }),
+      'too-large',
+    ],
     ['an id of another form', () => agent().get('/api/cars/17'), 'bad-document'],
     ['a car nobody has', () => agent().get('/api/cars/00000000-0000-4000-8000-000000000000'), 'no-such-car'],
     ['no body', () => agent().put('/api/cars/00000000-0000-4000-8000-000000000000'), 'bad-document'],
-    ['an envelope with more in it', () => agent().put('/api/cars/00000000-0000-4000-8000-000000000000').send({ base: 0, car: CAR, admin: true }), 'bad-document'],
+    [
+      'an envelope with more in it',
+      () => agent().put('/api/cars/00000000-0000-4000-8000-000000000000').send({ base: 0, car: CAR, admin: true }),
+      'bad-document',
+    ],
   ])('%s', async (_, call, code) => {
     const response = await call();
     expect(response.status).toBe(ERRORS[code].status);
@@ -113,7 +124,12 @@ describe('every error is JSON from the catalogue', () => {
 
   test('the catalogue and docs/errors.md agree', () => {
     const text = readFileSync(path.join(__dirname, '../../docs/errors.md'), 'utf8');
-    const rows = [...text.matchAll(/^\| `([a-z-]+)` \| (\d+) \| (.+?) \| (.+?) \|$/gm)].map(([, code, status, message, mend]) => [code, Number(status), message, mend]);
+    const rows = [...text.matchAll(/^\| `([a-z-]+)` \| (\d+) \| (.+?) \| (.+?) \|$/gm)].map(([, code, status, message, mend]) => [
+      code,
+      Number(status),
+      message,
+      mend,
+    ]);
     expect(rows).toEqual(Object.entries(ERRORS).map(([code, { status, message, mend }]) => [code, status, message, mend]));
   });
 });

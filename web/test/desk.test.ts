@@ -1,7 +1,20 @@
 import { splitPlanFile, type CarDoc, type PlanDoc } from '@puddler/contract';
 import { plainPlan } from '../../core/test/helpers';
 import { createStore, type AppStore } from '../src/app/store';
-import { carKey, changed, conflicted, conflictSettled, garageLoaded, imported, isUnsaved, planKey, redone, saved, undone, unsavedRecalled } from '../src/data/desk-slice';
+import {
+  carKey,
+  changed,
+  conflicted,
+  conflictSettled,
+  garageLoaded,
+  imported,
+  isUnsaved,
+  planKey,
+  redone,
+  saved,
+  undone,
+  unsavedRecalled,
+} from '../src/data/desk-slice';
 import { addCar, addPlan, deleteCar, deletePlan, duplicateCar, editCar, editPlan } from '../src/data/edits';
 import { carOf, planOf, plansOfCar, selectGarage, selectSaveStatus } from '../src/data/selectors';
 

@@ -7,6 +7,9 @@ import { unitsSwapped } from '../src/app/prefs-slice';
 import { createStore } from '../src/app/store';
 import { Stepper } from '../src/ui/Stepper';
 
+// jsdom has no pointer events; a mouse event carries all that the stepper reads of one.
+if (!('PointerEvent' in window)) Object.defineProperty(window, 'PointerEvent', { value: MouseEvent });
+
 const seen: number[] = [];
 let store = createStore();
 

@@ -13,7 +13,8 @@ test(`200 random plans: every figure finite, every outcome named (seed ${SEED})`
       const { steady, run } = predict(plan);
       expect(['converged', 'no-motion', 'runaway']).toContain(steady.outcome);
       expect(['time', 'cutoff', 'empty']).toContain(run.stop);
-      for (const figure of [...Object.values(steady), ...Object.values(run)]) if (typeof figure === 'number') expect(Number.isFinite(figure)).toBe(true);
+      for (const figure of [...Object.values(steady), ...Object.values(run)])
+        if (typeof figure === 'number') expect(Number.isFinite(figure)).toBe(true);
       expect(run.maxWindingC).toBeGreaterThanOrEqual(plan.site.ambientC);
       expect(run.usedAh).toBeGreaterThanOrEqual(0);
       expect(run.endS).toBeLessThanOrEqual(60 * plan.run!.minutes + 1e-6);

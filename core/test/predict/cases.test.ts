@@ -17,7 +17,10 @@ describe.each(CASES)('$name', ({ plan, expected }) => {
   test.each(Object.entries(expected.run))('run %s', (figure, value) => {
     const got = run[figure as keyof typeof run];
     if (typeof value !== 'number') expect(got).toBe(value);
-    else expect(Math.abs((got as number) - value)).toBeLessThanOrEqual(figure.endsWith('C') ? Math.max(RUN_K, RUN_SHARE * Math.abs(value)) : RUN_SHARE * Math.abs(value));
+    else
+      expect(Math.abs((got as number) - value)).toBeLessThanOrEqual(
+        figure.endsWith('C') ? Math.max(RUN_K, RUN_SHARE * Math.abs(value)) : RUN_SHARE * Math.abs(value),
+      );
   });
 
   test('a tenth of the step moves nothing by more than 0.5 %', () => {
@@ -27,7 +30,8 @@ describe.each(CASES)('$name', ({ plan, expected }) => {
     for (const figure of ['distanceM', 'usedAh', 'rmsPackCurrentA', 'maxSpeedMs', 'peakMotorCurrentA', 'minBusV'] as const) {
       expect(Math.abs(chosen[figure] / fine[figure] - 1)).toBeLessThan(0.005);
     }
-    for (const figure of ['maxWindingC', 'maxCanC', 'maxEscC', 'maxPackC'] as const) expect(Math.abs(chosen[figure] - fine[figure])).toBeLessThan(0.3);
+    for (const figure of ['maxWindingC', 'maxCanC', 'maxEscC', 'maxPackC'] as const)
+      expect(Math.abs(chosen[figure] - fine[figure])).toBeLessThan(0.3);
   });
 });
 

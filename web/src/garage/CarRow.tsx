@@ -59,7 +59,7 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
             label={`More about ${car.name}`}
             icon={<MoreHorizontal size={16} />}
             items={[
-              { label: 'Rename', act: () => setRenaming(true) },
+              { label: 'Rename', act: () => setRenaming(true), takesFocus: true },
               { label: 'Duplicate with its plans', act: () => dispatch(duplicateCar(id)) },
               { label: 'Delete', act: remove, tone: 'stop' },
             ]}

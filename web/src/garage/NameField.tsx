@@ -13,7 +13,7 @@ export function NameField({ value, label, editing, onDone }: Props) {
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (!editing) return;
-    // The menu that asked for this gives focus back to its button as it closes: take it after that.
+    // The menu that asked for this is still closing.
     const timer = setTimeout(() => {
       input.current?.focus();
       input.current?.select();

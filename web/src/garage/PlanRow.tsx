@@ -88,7 +88,7 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
           icon={<MoreHorizontal size={16} />}
           items={[
             { label: 'Open', act: () => void navigate(`/plans/${id}`) },
-            { label: 'Rename', act: () => setRenaming(true) },
+            { label: 'Rename', act: () => setRenaming(true), takesFocus: true },
             { label: 'Duplicate', act: () => dispatch(addPlan(carId, { ...plan, name: `${plan.name} copy` })) },
             { label: 'Export as a file', href: `/api/plans/${id}/file` },
             { label: 'Delete', act: remove, tone: 'stop' },

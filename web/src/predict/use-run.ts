@@ -20,7 +20,13 @@ export function useRun(file: PlanFile | undefined, first = false): RunState {
   const known = file && (done.get(file) ?? (answer?.file === file ? answer.state : undefined));
 
   useEffect(() => {
-    if (!file || done.has(file)) return;
+    if (!file) return;
+    // Another view's run of the same file may have come in between this view's drawing and now.
+    const already = done.get(file);
+    if (already) {
+      setAnswer({ file, state: already });
+      return;
+    }
     return runQueue.ask(
       file,
       (result) => {

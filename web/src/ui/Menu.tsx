@@ -1,7 +1,8 @@
 import { DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 
-export type MenuItem = { label: string; tone?: 'stop' } & ({ act: () => void } | { href: string });
+/** `takesFocus`: what it does moves the focus itself, so the menu must not take it back to its button. */
+export type MenuItem = { label: string; tone?: 'stop'; takesFocus?: boolean } & ({ act: () => void } | { href: string });
 
 interface Props {
   label: string;
@@ -13,13 +14,21 @@ const ITEM = 'block cursor-pointer rounded-sm px-3 py-1.5 text-[13.5px] outline-
 
 /** A button that opens a list of things to do. */
 export function Menu({ label, icon, items }: Props) {
+  const focusTaken = useRef(false);
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className="hit grid size-8 place-items-center rounded-md hover:bg-wash" aria-label={label}>
         {icon}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className="z-40 min-w-48 rounded-md border border-edge bg-sheet p-1 shadow-lg">
+        <DropdownMenu.Content
+          align="end"
+          onCloseAutoFocus={(event) => {
+            if (focusTaken.current) event.preventDefault();
+            focusTaken.current = false;
+          }}
+          className="z-40 min-w-48 rounded-md border border-edge bg-sheet p-1 shadow-lg"
+        >
           {items.map((item) =>
             'href' in item ? (
               <DropdownMenu.Item key={item.label} asChild className={ITEM}>
@@ -28,7 +37,14 @@ export function Menu({ label, icon, items }: Props) {
                 </a>
               </DropdownMenu.Item>
             ) : (
-              <DropdownMenu.Item key={item.label} className={`${ITEM} ${item.tone === 'stop' ? 'text-stop' : ''}`} onSelect={item.act}>
+              <DropdownMenu.Item
+                key={item.label}
+                className={`${ITEM} ${item.tone === 'stop' ? 'text-stop' : ''}`}
+                onSelect={() => {
+                  focusTaken.current = item.takesFocus ?? false;
+                  item.act();
+                }}
+              >
                 {item.label}
               </DropdownMenu.Item>
             ),

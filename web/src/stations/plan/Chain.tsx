@@ -8,7 +8,7 @@ import { useWidth } from '../../ui/useWidth';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, fromShown, toShown, unitOf } from '../../units/units';
 import { Band } from './Band';
-import { LINK_TITLES } from './field-specs';
+import { LINK_ORDER, LINK_TITLES } from './field-specs';
 import { detail, headline, wordsForUse } from './link-text';
 import { figureOf, isOfCar, stepsOf, whatIf, type StepSpec } from './steps';
 import type { PlanInHand } from './usePlan';
@@ -24,7 +24,6 @@ interface Props {
   onOpen: (link: LinkName) => void;
 }
 
-const LINKS: readonly LinkName[] = ['pack', 'esc', 'motor', 'gears', 'tyres', 'road'];
 const LYING = { thickness: 80, depth: 112 };
 const STANDING = { thickness: 34, depth: 96 };
 const STANDING_LINK_PX = 118;
@@ -58,11 +57,11 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
       <section ref={ref} aria-label="The chain" className="relative">
         <div className="absolute top-0 left-0">
           {view.state === 'ready' && (
-            <Band band={view.band} steady={view.steady} size={{ ...STANDING, lengths: LINKS.map(() => STANDING_LINK_PX) }} standing />
+            <Band band={view.band} steady={view.steady} size={{ ...STANDING, lengths: LINK_ORDER.map(() => STANDING_LINK_PX) }} standing />
           )}
         </div>
         <div className="pl-[104px]">
-          {LINKS.map((link) => (
+          {LINK_ORDER.map((link) => (
             <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING_LINK_PX }}>
               {head(link)}
               {use(link)}
@@ -75,7 +74,7 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
   return (
     <section ref={ref} aria-label="The chain">
       <div className="grid" style={COLUMNS}>
-        {LINKS.map(head)}
+        {LINK_ORDER.map(head)}
       </div>
       <div className="mt-2" style={{ height: LYING.depth }}>
         {view.state === 'ready' && (
@@ -83,7 +82,7 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
         )}
       </div>
       <div className="grid" style={COLUMNS}>
-        {LINKS.map(use)}
+        {LINK_ORDER.map(use)}
       </div>
     </section>
   );

@@ -5,7 +5,7 @@ import { useAppDispatch } from '../../app/store';
 import { Button } from '../../ui/Button';
 import { Sheet } from '../../ui/Sheet';
 import { FieldRow } from './FieldRow';
-import { fieldsOf, LINK_TITLES, type FieldSpec } from './field-specs';
+import { fieldsOf, LINK_ORDER, LINK_TITLES, type FieldSpec } from './field-specs';
 import { formOf, motorAs, whyNeeded, withField, withPackAdded, withPackRemoved, type MotorForm } from './whole-edits';
 import type { PlanInHand } from './usePlan';
 
@@ -14,14 +14,29 @@ interface Props {
   inHand: PlanInHand;
   resolved: ResolvedPlan | undefined;
   onClose: () => void;
+  /** The drawer covers the links at the right: its own row of them leads on. */
+  onOpen: (link: LinkName) => void;
 }
 
 const FORM_WORDS: Record<MotorForm, string> = { brushed: 'Brushed', inrunner: 'Inrunner', outrunner: 'Outrunner' };
 
 /** All figures of one link, where each came from, and room to change them. */
-export default function LinkDrawer({ link, inHand, resolved, onClose }: Props) {
+export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: Props) {
   return (
     <Sheet open onClose={onClose} title={LINK_TITLES[link]} hint="Figures typed with a unit are understood. Clear one to go back to the estimate.">
+      <nav aria-label="Links of the chain" className="-mx-1 mb-2 flex justify-between border-b border-rule">
+        {LINK_ORDER.map((other) => (
+          <button
+            key={other}
+            type="button"
+            className={`px-1.5 py-1.5 text-[13px] max-sm:py-2.5 ${other === link ? 'border-b-2 border-ember font-semibold' : 'text-soft hover:text-ink'}`}
+            aria-current={other === link}
+            onClick={() => onOpen(other)}
+          >
+            {LINK_TITLES[other]}
+          </button>
+        ))}
+      </nav>
       <Fields key={link} link={link} inHand={inHand} resolved={resolved} />
     </Sheet>
   );

@@ -98,7 +98,13 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
       {view.state === 'ready' && <PhoneAnswers steady={view.steady} run={result?.run} />}
       {link && (
         <Suspense fallback={null}>
-          <LinkDrawer link={link} inHand={inHand} resolved={view.state === 'ready' ? view.resolved : undefined} onClose={() => setLink(undefined)} />
+          <LinkDrawer
+            link={link}
+            inHand={inHand}
+            resolved={view.state === 'ready' ? view.resolved : undefined}
+            onClose={() => setLink(undefined)}
+            onOpen={setLink}
+          />
         </Suspense>
       )}
     </main>
