@@ -26,6 +26,10 @@ test('the club at a glance, with headline figures', async ({ page, club }) => {
   await expect(row).toContainText('59.3');
   await expect(row).toContainText('68');
   await expect(page.getByRole('row')).toHaveCount(4 + 7);
+  const edges = await page
+    .getByRole('cell', { name: /km\/h/ })
+    .evaluateAll((cells) => cells.map((cell) => Math.round(cell.getBoundingClientRect().right)));
+  expect(new Set(edges).size).toBe(1);
   const scan = await new AxeBuilder({ page }).analyze();
   expect(scan.violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => one.id)).toEqual([]);
 });

@@ -26,6 +26,7 @@ const openPlan = async (page: Page, address: string, name: string) => {
 const garage = async (page: Page, address: string) => {
   await page.goto(address);
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();
+  await page.waitForFunction(() => !document.body.innerText.includes('…'));
 };
 const plan = (page: Page, address: string) => openPlan(page, address, 'Sixty on packed dirt');
 const drawer = async (page: Page, address: string) => {

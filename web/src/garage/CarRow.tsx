@@ -12,6 +12,16 @@ import { NameField } from './NameField';
 import { PlanRow } from './PlanRow';
 import { firstPlan } from './templates';
 
+/** Headings for those who cannot see them, and the widths that keep all cars' columns in line. */
+const COLUMNS = [
+  ['Plan', ''],
+  ['Motor and gears', 'w-[30%] max-md:hidden'],
+  ['Top speed', 'w-32 max-sm:w-24'],
+  ['Peak current', 'w-32 max-sm:hidden'],
+  ['Motor after the run', 'w-36 max-sm:w-24'],
+  ['Actions', 'w-10'],
+] as const;
+
 /** A car, its plans, and what can be done with it. */
 export function CarRow({ id, car, plans }: CarOnDesk) {
   const dispatch = useAppDispatch();
@@ -52,7 +62,7 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
           </p>
         </div>
         <div className="flex items-center">
-          <button type="button" className="hit flex h-8 items-center gap-1 rounded-md px-2 text-[13px] hover:bg-wash" onClick={add}>
+          <button type="button" className="hit flex h-8 items-center gap-1 rounded-md px-2 text-[13px] whitespace-nowrap hover:bg-wash" onClick={add}>
             <Plus size={14} /> New plan
           </button>
           <Menu
@@ -70,14 +80,13 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
         <p className="py-3 text-soft">No plan yet. Add one to see what a conversion would do.</p>
       ) : (
         <table className="w-full table-fixed text-[13.5px]">
-          <thead className="sr-only">
+          <thead>
             <tr>
-              <th scope="col">Plan</th>
-              <th scope="col">Motor and pack</th>
-              <th scope="col">Top speed</th>
-              <th scope="col">Peak current</th>
-              <th scope="col">Motor after the run</th>
-              <th scope="col">Actions</th>
+              {COLUMNS.map(([name, width]) => (
+                <th key={name} scope="col" className={`h-0 p-0 ${width}`}>
+                  <span className="sr-only">{name}</span>
+                </th>
+              ))}
             </tr>
           </thead>
           <tbody>

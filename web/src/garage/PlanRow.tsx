@@ -35,7 +35,7 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
 
   return (
     <tr className="border-b border-rule hover:bg-wash/50">
-      <th scope="row" className="truncate py-1.5 pr-3 text-left font-medium">
+      <th scope="row" className="py-1.5 pr-3 text-left leading-tight font-medium sm:truncate">
         {renaming ? (
           <NameField
             value={plan.name}
@@ -52,7 +52,7 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
           </Link>
         )}
       </th>
-      <td className="w-[28%] truncate py-1.5 pr-3 text-soft max-md:hidden">
+      <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
         {plan.packs.reduce(
           (cells, pack) => cells + (plan.packWiring === 'parallel' ? 0 : pack.cells),
           plan.packWiring === 'parallel' ? plan.packs[0]!.cells : 0,
@@ -61,15 +61,15 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
       </td>
       {view.state === 'ready' ? (
         <>
-          <td className="w-28 py-1.5 pr-3 text-right whitespace-nowrap max-sm:w-24">
+          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
             <strong className="text-[15px] font-semibold">{formatIn(view.steady.topSpeedMs, speed, true)}</strong>{' '}
             <span className="text-[12px] text-soft">{speed.symbol}</span>
           </td>
-          <td className="py-1.5 pr-3 w-32 text-right whitespace-nowrap max-sm:hidden">
+          <td className="py-1.5 pr-3 text-right whitespace-nowrap max-sm:hidden">
             <strong className="text-[15px] font-semibold">{result ? short(result.run.peakPackCurrentA) : '…'}</strong>{' '}
             <span className="text-[12px] text-soft">A peak</span>
           </td>
-          <td className="w-36 py-1.5 pr-3 text-right whitespace-nowrap max-sm:w-24">
+          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
             <span className="inline-flex items-baseline gap-1.5">
               {worst && worst.level !== 'good' && <VerdictMark level={worst.level} />}
               <strong className="text-[15px] font-semibold">{result ? formatIn(result.run.maxCanC, warm) : '…'}</strong>
@@ -82,7 +82,7 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
           cannot be computed: {view.path}
         </td>
       )}
-      <td className="w-10 py-1 text-right">
+      <td className="py-1 text-right">
         <Menu
           label={`More about ${plan.name}`}
           icon={<MoreHorizontal size={16} />}

@@ -26,7 +26,7 @@ interface Props {
 
 const LYING = { thickness: 80, depth: 112 };
 const STANDING = { thickness: 34, depth: 96 };
-const STANDING_LINK_PX = 118;
+const STANDING_LINK_PX = 126;
 /** Gears have two steppers and so the most room. */
 const WEIGHTS = [1, 0.9, 1, 1.45, 0.95, 0.95];
 const WEIGHT_SUM = WEIGHTS.reduce((sum, weight) => sum + weight, 0);
@@ -60,7 +60,7 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
             <Band band={view.band} steady={view.steady} size={{ ...STANDING, lengths: LINK_ORDER.map(() => STANDING_LINK_PX) }} standing />
           )}
         </div>
-        <div className="pl-[104px]">
+        <div className="pl-[112px]">
           {LINK_ORDER.map((link) => (
             <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING_LINK_PX }}>
               {head(link)}

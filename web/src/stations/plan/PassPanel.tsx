@@ -1,12 +1,15 @@
 import type { Pass } from '@puddler/core';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { useAppSelector } from '../../app/store';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneData } from '../../charts/pane-layout';
 import { toShown, unitOf } from '../../units/units';
 
-/** A full-throttle pass from standstill: speed, pack current and bus voltage against time. */
-export function PassPanel({ pass, stale, limit }: { pass: Pass | undefined; stale: boolean; limit: 'grip' | 'wheelie' }) {
+/**
+ * A full-throttle pass from standstill: speed, pack current and bus voltage against time.
+ * Drawn anew only with a new pass: while stepping, the chart waits for the worker and costs nothing.
+ */
+export const PassPanel = memo(function PassPanel({ pass, stale, limit }: { pass: Pass | undefined; stale: boolean; limit: 'grip' | 'wheelie' }) {
   const system = useAppSelector((state) => state.prefs.units);
   const data = useMemo<PaneData | undefined>(() => {
     if (!pass) return undefined;
@@ -44,7 +47,7 @@ export function PassPanel({ pass, stale, limit }: { pass: Pass | undefined; stal
       }
     />
   );
-}
+});
 
 function firstHeld(pass: Pass): number {
   return pass.samples.find((sample) => sample.limited)?.timeS ?? 0;
