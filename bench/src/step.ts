@@ -37,12 +37,23 @@ try {
       await painted();
       toPaint.push(performance.now() - start);
     }
+    // A drag: a step in every frame, and how far the frames are apart.
+    const apart: number[] = [];
+    let last = performance.now();
+    for (let i = 0; i < steps; i++) {
+      await frame();
+      const now = performance.now();
+      apart.push(now - last);
+      last = now;
+      const key = i % 40 < 20 ? ']' : '[';
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key, code: key === ']' ? 'BracketRight' : 'BracketLeft', bubbles: true }));
+    }
     const figure = (all: number[]) => {
       const sorted = [...all].sort((a, b) => a - b);
       const at = (share: number) => Number(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(1));
       return { median: at(0.5), p95: at(0.95), most: at(1) };
     };
-    return { steps, predictAndDrawMs: figure(work), untilPaintedMs: figure(toPaint), tasksOver50Ms: long.length };
+    return { steps, predictAndDrawMs: figure(work), untilPaintedMs: figure(toPaint), frameApartMs: figure(apart), tasksOver50Ms: long.length };
   }, STEPS);
   console.log(JSON.stringify(figures));
 } finally {
