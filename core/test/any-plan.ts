@@ -52,7 +52,7 @@ export const anyPlan: fc.Arbitrary<PlanFile> = fc
     cells: fc.integer({ min: 1, max: 6 }),
     capacityAh: between(0.8, 10),
     cRating: between(15, 100),
-    packs: fc.constantFrom('one', 'series', 'parallel'),
+    packs: fc.constantFrom('one' as const, 'series' as const, 'parallel' as const),
     pinion: fc.integer({ min: 8, max: 40 }),
     spur: fc.integer({ min: 30, max: 90 }),
     direct: fc.boolean(),
@@ -88,7 +88,7 @@ export const anyPlan: fc.Arbitrary<PlanFile> = fc
       motorCount: draw.motorCount,
       esc: { name: 'ESC', continuousA: draw.continuousA },
       packs: draw.packs === 'one' ? [pack] : [pack, pack],
-      ...(draw.packs === 'one' ? {} : { packWiring: draw.packs as 'series' | 'parallel' }),
+      ...(draw.packs === 'one' ? {} : { packWiring: draw.packs }),
       gearing: draw.direct ? {} : { pinion: draw.pinion, spur: draw.spur },
       ...(draw.tow ? { tow: draw.tow } : {}),
       site: {

@@ -2,6 +2,9 @@ import { REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { lineConstants, type LineConstants } from './line-constants';
 
+// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+const { min, sqrt } = Math;
+
 /** Copper's resistance and a magnet's strength against temperature, per kelvin. */
 const COPPER_PER_K = 0.00393;
 const MAGNET_PER_K = 0.0011;
@@ -62,7 +65,7 @@ export class Drivetrain {
 
   /** Sets the slope as rise over run, and whether the car is cornering. */
   slope(grade: number, corner: boolean): void {
-    const hypotenuse = Math.sqrt(1 + grade * grade);
+    const hypotenuse = sqrt(1 + grade * grade);
     this.levelN = this.line.weightRolling / hypotenuse;
     this.gradeN = (this.line.weightAll * grade) / hypotenuse + (corner ? this.line.scrubN : 0);
   }
@@ -156,7 +159,7 @@ export class Drivetrain {
   /** The current and duty that give just the grip limit; `d` when the pack cannot even give that duty. */
   private atLimit(lever: number, d: number): void {
     this.supply(this.line.gripN, lever);
-    this.duty = Math.min(this.duty, d);
+    this.duty = min(this.duty, d);
     this.packA = this.line.motors * this.duty * this.motorA;
     this.limited = true;
     this.forceN = this.line.gripN;
@@ -171,7 +174,7 @@ export class Drivetrain {
     const back = amp * (this.seriesOhm + this.line.lag * this.omega) + this.kt * this.omega + this.line.brushV;
     const root = this.openCircuitV * this.openCircuitV - 4 * this.sourceOhm * amp * back;
     // This form of the smaller root stays exact when the source's resistance vanishes.
-    this.duty = root < 0 ? Infinity : (2 * back) / (this.openCircuitV + Math.sqrt(root));
+    this.duty = root < 0 ? Infinity : (2 * back) / (this.openCircuitV + sqrt(root));
   }
 
   /**
@@ -185,7 +188,7 @@ export class Drivetrain {
     }
     const lever = this.line.leverAtRest / (1 + this.line.growthPerV2 * v * v);
     this.omega = v * lever;
-    this.supply(Math.min(wishN, this.line.gripN), lever);
+    this.supply(min(wishN, this.line.gripN), lever);
     if (this.duty > 1 || this.motorA > this.line.burstA) {
       this.throttle(v, 1);
       return false;

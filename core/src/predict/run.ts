@@ -21,6 +21,9 @@ import {
 } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
+// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+const { abs, expm1, max, min, sqrt } = Math;
+
 /** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or the step budget was. */
 export type RunStop = 'time' | 'cutoff' | 'empty' | 'max-steps';
 
@@ -128,10 +131,10 @@ class RunSimulation {
     const total = options.segments ? segments.reduce((sum, s) => sum + s.seconds, 0) : plan.run.minutes * 60;
     for (let i = 0; run.endS < total - 1e-9; i++) {
       const segment = segments[i % segments.length]!;
-      if (!this.segment(segment, Math.min(segment.seconds, total - run.endS))) break;
+      if (!this.segment(segment, min(segment.seconds, total - run.endS))) break;
     }
     run.usedAh = (plan.startCharge - this.charge) * plan.pack.capacityAh;
-    run.rmsPackCurrentA = run.endS > 0 ? Math.sqrt(this.squareSum / run.endS) : 0;
+    run.rmsPackCurrentA = run.endS > 0 ? sqrt(this.squareSum / run.endS) : 0;
     return run;
   }
 
@@ -200,14 +203,14 @@ class RunSimulation {
     if (v <= 0 && (accel <= 0 || brakeN > 0)) accel = rate = jerk = 0;
     const step = this.stepLength(segment, into, room, accel, rate);
     const z = rate * step;
-    const phi3 = Math.abs(z) < SERIES_TO ? phi3Series(z) : ((Math.expm1(z) / z - 1) / z - 0.5) / z;
+    const phi3 = abs(z) < SERIES_TO ? phi3Series(z) : ((expm1(z) / z - 1) / z - 0.5) / z;
     const phi2 = 0.5 + z * phi3;
     const phi1 = 1 + z * phi2;
     let next = v + step * (accel * phi1 + jerk * step * phi2);
     let mean = v + step * (accel * phi2 + jerk * step * phi3);
     if (next < 0) {
       // Stopped within the step: from v at a steady deceleration.
-      mean = accel < 0 ? Math.min(v / 2, (v * v) / (-2 * accel * step)) : 0;
+      mean = accel < 0 ? min(v / 2, (v * v) / (-2 * accel * step)) : 0;
       next = 0;
     }
     this.gripTime(step);
@@ -223,13 +226,13 @@ class RunSimulation {
   /** The longest step, shortened to the ramp's end and to a transient faster than it. */
   private stepLength(segment: Segment, into: number, room: number, accel: number, rate: number): number {
     // A held speed is linear in time by itself, and where nothing changes only the heat has to be followed.
-    const calm = Math.abs(accel) * this.stepS < CALM_SHARE * this.speed;
-    const kink = Math.abs(this.at.excessN) < EDGE_SHARE * this.at.line.gripN;
-    let step = Math.min(room, this.stepS * (calm ? CALM_STEPS : this.reacting ? HOLD_STEPS : kink ? EDGE_STEPS : 1));
-    if (this.dutyRate > 0) step = Math.min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
+    const calm = abs(accel) * this.stepS < CALM_SHARE * this.speed;
+    const kink = abs(this.at.excessN) < EDGE_SHARE * this.at.line.gripN;
+    let step = min(room, this.stepS * (calm ? CALM_STEPS : this.reacting ? HOLD_STEPS : kink ? EDGE_STEPS : 1));
+    if (this.dutyRate > 0) step = min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
     // A fast transient is followed in its own time; once settled the long step is exact again.
-    if (-rate * step > STIFF_STEP && Math.abs(accel) > SETTLED_SHARE * -rate * Math.max(this.speed, SLOW_MS)) {
-      step = Math.min(step, Math.max(RUN_MIN_STEP_S, STIFF_STEP / -rate));
+    if (-rate * step > STIFF_STEP && abs(accel) > SETTLED_SHARE * -rate * max(this.speed, SLOW_MS)) {
+      step = min(step, max(RUN_MIN_STEP_S, STIFF_STEP / -rate));
     }
     return step;
   }
@@ -265,8 +268,8 @@ class RunSimulation {
     const bus = at.busV();
     if (bus < run.minBusV) run.minBusV = bus;
     const opening = at.motorADutySlope * this.dutyRate * step;
-    const last = Math.max(0, first + at.motorASlope * (nextSpeed - this.speed) + opening);
-    const mean = Math.max(0, first + at.motorASlope * (meanSpeed - this.speed) + opening / 2);
+    const last = max(0, first + at.motorASlope * (nextSpeed - this.speed) + opening);
+    const mean = max(0, first + at.motorASlope * (meanSpeed - this.speed) + opening / 2);
     const meanSquare = (first * first + first * last + last * last) / 3;
     const perPack = at.line.motors * at.duty;
     this.charge -= (perPack * mean * step) / (3600 * plan.pack.capacityAh);

@@ -4,6 +4,10 @@ import type { ResolvedPlan } from '../plan/resolve-plan';
 import { Drivetrain } from './drivetrain';
 import { SPEED_CEILING_MS, TOP_SPEED_ABS_MS, TOP_SPEED_MAX_STEPS, TOP_SPEED_REL } from './tolerances';
 
+// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+const { abs, max, min, sqrt } = Math;
+const UNBOUNDED = Infinity;
+
 /** Temperatures that top speed is quoted at: a motor some way into a run [°C]. */
 const WINDING_C = 60;
 const CAN_C = 45;
@@ -30,14 +34,14 @@ export function solveTopSpeed(plan: ResolvedPlan): TopSpeed {
   at.conditions(WINDING_C, CAN_C, plan.pack.resistanceOhm * coldFactor(plan.site.packC), openCircuitV(plan.pack, plan.startCharge));
   const free = at.freeSpeedMs();
   // On a tyre that grows, motor speed has a maximum over car speed: the surplus falls only up to there.
-  const monotoneTo = plan.car.tyreGrowth > 0 ? GROWTH_SPEED_MS / Math.sqrt(plan.car.tyreGrowth) : Infinity;
+  const monotoneTo = plan.car.tyreGrowth > 0 ? GROWTH_SPEED_MS / sqrt(plan.car.tyreGrowth) : UNBOUNDED;
   if (!(free > 0) || monotoneTo < free) {
     if (surplusN(at, 0) <= 0) return { outcome: 'no-motion', topSpeedMs: 0, at };
   }
 
   let low = 0;
-  let high = Infinity;
-  let v = Math.min(FIRST_GUESS * free, monotoneTo);
+  let high = UNBOUNDED;
+  let v = min(FIRST_GUESS * free, monotoneTo);
   if (!(v > 0)) v = SPEED_CEILING_MS / 2;
   for (let step = 0; step < TOP_SPEED_MAX_STEPS; step++) {
     const value = surplusN(at, v);
@@ -46,14 +50,14 @@ export function solveTopSpeed(plan: ResolvedPlan): TopSpeed {
     if (low >= SPEED_CEILING_MS) return { outcome: 'runaway', topSpeedMs: low, at };
     // A kink (grip, burst, free-running) can send Newton out of the bracket; doubling and halving never fail.
     let next = v - value / (at.forceSlope - at.resistanceSlope);
-    if (high === Infinity) {
+    if (high === UNBOUNDED) {
       if (!(next > low)) next = 2 * low;
-      next = Math.min(next, Math.max(monotoneTo, GROWTH_SEARCH * low), SPEED_CEILING_MS);
+      next = min(next, max(monotoneTo, GROWTH_SEARCH * low), SPEED_CEILING_MS);
     } else if (!(next > low && next < high)) {
       if (low === 0 && surplusN(at, 0) <= 0) return { outcome: 'no-motion', topSpeedMs: 0, at };
       next = 0.5 * (low + high);
     }
-    const moved = Math.abs(next - v);
+    const moved = abs(next - v);
     v = next;
     if (moved <= TOP_SPEED_REL * v || high - low <= TOP_SPEED_ABS_MS) {
       surplusN(at, v);
