@@ -37,10 +37,9 @@ test('one file prints an object', () => {
 test('several files print an array in their order', () => {
   const other = file('other.json', JSON.stringify(CASES[1]!.plan));
   const printed = JSON.parse(run(other, good).out) as { steady: { finalDriveRatio: number } }[];
-  expect(printed.map((one) => one.steady.finalDriveRatio)).toEqual([
-    CASES[1]!.expected.steady.finalDriveRatio,
-    CASES[0]!.expected.steady.finalDriveRatio,
-  ]);
+  const ratios = printed.map((one) => one.steady.finalDriveRatio);
+  expect(ratios[0]).toBeCloseTo(CASES[1]!.expected.steady.finalDriveRatio!, 9);
+  expect(ratios[1]).toBeCloseTo(CASES[0]!.expected.steady.finalDriveRatio!, 9);
 });
 
 test('a byte order mark is no mistake', () => {

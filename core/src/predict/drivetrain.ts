@@ -46,6 +46,13 @@ export class Drivetrain {
   limited = false;
   /** What the motor could give beyond the grip limit [N]; negative when it is not limited. */
   excessN = 0;
+  /** Slopes of that against speed and duty; 0 where a driver asks for a force rather than a duty. */
+  excessSlope = 0;
+  excessDutySlope = 0;
+  /** Amps short of driving while the motor turns faster than the duty asks [A, negative], and its slopes; 0 while it drives. */
+  idleA = 0;
+  idleASlope = 0;
+  idleADutySlope = 0;
   resistanceN = 0;
   resistanceSlope = 0;
 
@@ -129,8 +136,13 @@ export class Drivetrain {
     let amp = (d * this.openCircuitV - this.kt * omega - line.brushV) / ohm;
     let ampSlope = (-(this.kt + amp * line.lag) * omegaSlope) / ohm;
     let ampDutySlope = (this.openCircuitV - 2 * this.sourceOhm * d * amp) / ohm;
-    if (amp <= 0) amp = ampSlope = ampDutySlope = 0;
-    else if (amp >= line.burstA) {
+    this.idleA = 0;
+    if (amp <= 0) {
+      this.idleA = amp;
+      this.idleASlope = ampSlope;
+      this.idleADutySlope = ampDutySlope;
+      amp = ampSlope = ampDutySlope = 0;
+    } else if (amp >= line.burstA) {
       amp = line.burstA;
       ampSlope = ampDutySlope = 0;
     }
@@ -138,6 +150,10 @@ export class Drivetrain {
     const through = torque >= 0 ? line.efficiency : 1 / line.efficiency;
     const force = torque * lever * through;
     this.omega = omega;
+    const torqueSlope = line.motors * (this.kt * ampSlope - line.viscousNms * omegaSlope);
+    const leverSlope = (-2 * line.growthPerV2 * v * lever) / (1 + growth);
+    this.excessSlope = this.forceSlope = (torqueSlope * lever + torque * leverSlope) * through;
+    this.excessDutySlope = this.forceDutySlope = line.motors * this.kt * ampDutySlope * lever * through;
     this.excessN = force - line.gripN;
     if (this.excessN > 0) {
       this.atLimit(lever, d);
@@ -150,10 +166,6 @@ export class Drivetrain {
     this.duty = d;
     this.packA = line.motors * d * amp;
     this.forceN = force;
-    this.forceDutySlope = line.motors * this.kt * ampDutySlope * lever * through;
-    const torqueSlope = line.motors * (this.kt * ampSlope - line.viscousNms * omegaSlope);
-    const leverSlope = (-2 * line.growthPerV2 * v * lever) / (1 + growth);
-    this.forceSlope = (torqueSlope * lever + torque * leverSlope) * through;
   }
 
   /** The current and duty that give just the grip limit; `d` when the pack cannot even give that duty. */
@@ -198,6 +210,7 @@ export class Drivetrain {
     this.excessN = wishN - this.line.gripN;
     this.forceN = this.limited ? this.line.gripN : wishN;
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
+    this.excessSlope = this.excessDutySlope = this.idleA = 0;
     return !this.limited;
   }
 }

@@ -8,15 +8,15 @@ import {
   CALM_SHARE,
   CALM_STEPS,
   CUTOFF_DELAY_S,
-  EDGE_SHARE,
-  EDGE_STEPS,
   HOLD_REACTION_S,
   HOLD_STEPS,
+  PAST_KINK,
   RUN_MAX_STEPS,
   RUN_MIN_STEP_S,
   RUN_STEP_S,
   SETTLED_SHARE,
   SLOW_MS,
+  START_STEP_S,
   STIFF_STEP,
 } from './tolerances';
 import { solveTopSpeed } from './top-speed';
@@ -227,9 +227,17 @@ class RunSimulation {
   private stepLength(segment: Segment, into: number, room: number, accel: number, rate: number): number {
     // A held speed is linear in time by itself, and where nothing changes only the heat has to be followed.
     const calm = abs(accel) * this.stepS < CALM_SHARE * this.speed;
-    const kink = abs(this.at.excessN) < EDGE_SHARE * this.at.line.gripN;
-    let step = min(room, this.stepS * (calm ? CALM_STEPS : this.reacting ? HOLD_STEPS : kink ? EDGE_STEPS : 1));
-    if (this.dutyRate > 0) step = min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
+    let step = min(room, this.stepS * (calm ? CALM_STEPS : this.reacting ? HOLD_STEPS : 1));
+    // Where the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
+    const { at, dutyRate } = this;
+    const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
+    const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
+    for (const until of [untilGrip, untilDriving]) {
+      if (until > 0 && until < step) step = max(RUN_MIN_STEP_S, min(step, until * PAST_KINK));
+    }
+    // Standing while the throttle opens: the moment it starts is found to a millisecond.
+    if (dutyRate > 0 && this.speed <= 0 && accel <= 0) step = min(step, START_STEP_S);
+    if (dutyRate > 0) step = min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
     // A fast transient is followed in its own time; once settled the long step is exact again.
     if (-rate * step > STIFF_STEP && abs(accel) > SETTLED_SHARE * -rate * max(this.speed, SLOW_MS)) {
       step = min(step, max(RUN_MIN_STEP_S, STIFF_STEP / -rate));

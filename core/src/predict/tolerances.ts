@@ -16,9 +16,10 @@ export const HOLD_STEPS = 2;
 /** … and this many times when speed changes by less than CALM_SHARE in one: still a tenth of the fastest heat store. */
 export const CALM_STEPS = 5;
 export const CALM_SHARE = 5e-5;
-/** … but shorter where the force is within EDGE_SHARE of the grip limit: the kink there is what costs accuracy. */
-export const EDGE_STEPS = 0.25;
-export const EDGE_SHARE = 0.1;
+/** A step that ends at the grip limit's kink goes this much past it, so that the next stands on its other side. */
+export const PAST_KINK = 1.0001;
+/** Step of a car that stands while its throttle opens [s]. */
+export const START_STEP_S = 0.001;
 /** A step may cover this much of the speed's own time constant while the speed is still on its way. */
 export const STIFF_STEP = 0.4;
 /** … and it counts as settled when what is left to go is this share of the speed, or of this slow speed [m/s]. */

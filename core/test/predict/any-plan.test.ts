@@ -72,7 +72,7 @@ test(`a second fan is never hotter (seed ${SEED})`, () => {
   );
 });
 
-test(`a pass starts at rest, ends no faster than top speed allows, and names its grip (seed ${SEED})`, () => {
+test(`a pass starts at rest and its road agrees with its speed (seed ${SEED})`, () => {
   fc.assert(
     fc.property(anyPlan, (plan) => {
       fc.pre((plan.site.gradePct ?? 0) >= 0);
@@ -82,9 +82,14 @@ test(`a pass starts at rest, ends no faster than top speed allows, and names its
       expect(pass.samples.length).toBeLessThan(400);
       const times = pass.samples.map((sample) => sample.timeS);
       expect([...times].sort((a, b) => a - b)).toEqual(times);
-      // A cold motor is a little slower than the warm one that top speed is quoted for; a cold pack never helps.
-      const most = Math.max(...pass.samples.map((sample) => sample.speedMs));
-      expect(most).toBeLessThanOrEqual(predictSteady(resolved).topSpeedMs * 1.03 + 0.02);
+      for (const [i, sample] of pass.samples.entries()) {
+        const next = pass.samples[i + 1];
+        if (!next) break;
+        // The road covered lies between the slower and the faster end of each stretch, but for where speed peaks inside it.
+        const seconds = next.timeS - sample.timeS;
+        const fastest = Math.max(sample.speedMs, next.speedMs) * 1.2 + 0.02;
+        expect(next.distanceM - sample.distanceM).toBeLessThanOrEqual(fastest * seconds + 1e-9);
+      }
     }),
     settings(60),
   );
