@@ -39,6 +39,8 @@ export default tseslint.config(
   {
     files: ['**/test/**', 'e2e/**'],
     rules: {
+      // Playwright finds a fixture's needs in its first parameter, empty or not.
+      'no-empty-pattern': ['error', { allowObjectPatternsAsParameters: true }],
       '@typescript-eslint/no-unsafe-assignment': 'off',
       '@typescript-eslint/no-unsafe-member-access': 'off',
       '@typescript-eslint/no-unsafe-argument': 'off',

@@ -20,9 +20,7 @@ async function own(demo: boolean, use: (server: Started) => Promise<void>): Prom
 }
 
 export const test = base.extend<Own & { quiet: void }>({
-  // eslint-disable-next-line no-empty-pattern
   club: async ({}, use) => own(true, use),
-  // eslint-disable-next-line no-empty-pattern
   empty: async ({}, use) => own(false, use),
   /** A page that throws, or breaks its own CSP, fails its test whatever it shows. */
   quiet: [

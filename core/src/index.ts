@@ -15,6 +15,7 @@ export { predictSteady, type Steady } from './predict/steady';
 export { givesFirst, linkUse, type Level, type LinkName, type LinkUse } from './predict/link-use';
 export { powerBand, type PowerBand } from './predict/power-band';
 export { PROFILE_SEGMENTS, type Segment } from './predict/profiles';
-export { simulateRun, type Run, type RunOptions, type RunSample, type RunStop } from './predict/run';
+export { simulateRun } from './predict/run';
+export type { Run, RunOptions, RunSample, RunStop } from './predict/run-types';
 export { predictPass, type Pass, type PassOptions } from './predict/pass';
 export { predict, type Prediction } from './predict/predict';

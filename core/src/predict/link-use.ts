@@ -1,6 +1,6 @@
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import type { Run } from './run';
+import type { Run } from './run-types';
 import { solveTopSpeed } from './top-speed';
 
 export type LinkName = 'pack' | 'esc' | 'motor' | 'gears' | 'tyres' | 'road';

@@ -1,5 +1,6 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { simulateRun, type RunSample } from './run';
+import { simulateRun } from './run';
+import type { RunSample } from './run-types';
 import { solveTopSpeed } from './top-speed';
 
 /** A full-throttle pass from standstill. */

@@ -1,6 +1,7 @@
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
-import { simulateRun, type Run } from './run';
+import { simulateRun } from './run';
+import type { Run } from './run-types';
 import { predictSteady, type Steady } from './steady';
 
 /** What `predict` prints for a plan, docs/model.md section 6. */

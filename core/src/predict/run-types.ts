@@ -1,0 +1,51 @@
+import type { ProfileName } from '../plan/plan-file';
+import type { Segment } from './profiles';
+
+/** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or the step budget was. */
+export type RunStop = 'time' | 'cutoff' | 'empty' | 'max-steps';
+
+/** One run, docs/model.md section 6. Motor figures are of one motor, pack figures of the whole source. */
+export interface Run {
+  profile: ProfileName;
+  endS: number;
+  stop: RunStop;
+  maxSpeedMs: number;
+  peakMotorCurrentA: number;
+  peakPackCurrentA: number;
+  rmsPackCurrentA: number;
+  minBusV: number;
+  maxWindingC: number;
+  maxCanC: number;
+  maxEscC: number;
+  maxPackC: number;
+  usedAh: number;
+  distanceM: number;
+  gripLimitedS: number;
+}
+
+/** The car at one moment of a run. */
+export interface RunSample {
+  timeS: number;
+  speedMs: number;
+  distanceM: number;
+  motorA: number;
+  packA: number;
+  busV: number;
+  duty: number;
+  forceN: number;
+  limited: boolean;
+  windingC: number;
+  canC: number;
+  escC: number;
+  packC: number;
+  charge: number;
+}
+
+export interface RunOptions {
+  /** Other segments than the profile's, driven once. */
+  segments?: readonly Segment[];
+  /** Longest step [s]; tests halve it. */
+  stepS?: number;
+  /** Called with the state at the start of each step; return false to end the run there as `time`. */
+  onStep?: (sample: RunSample) => boolean | void;
+}
