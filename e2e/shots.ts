@@ -53,6 +53,7 @@ const shots: Shot[] = [
   { name: 'new-car', size: WIDE, theme: 'light', go: newCar },
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
   { name: 'garage-phone', size: PHONE, theme: 'dark', go: garage },
+  { name: 'plan-drawer-phone', size: PHONE, theme: 'dark', go: drawer },
 ];
 
 mkdirSync(folder, { recursive: true });

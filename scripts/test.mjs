@@ -1,5 +1,5 @@
 // Everything that must hold: types, lint, units and API, interface. Closes with how many passed; fails when any part does.
-import { readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { at, bin, root, run } from './lib/run.mjs';
 import { ensureBuilt, ensureChromium, ensureInstalled } from './lib/setup.mjs';
 
@@ -7,6 +7,7 @@ process.chdir(root);
 await ensureInstalled();
 await ensureChromium();
 
+mkdirSync(at('.cache'), { recursive: true });
 const unitReport = at('.cache/jest.json');
 const interfaceReport = at('.cache/playwright.json');
 rmSync(unitReport, { force: true });
