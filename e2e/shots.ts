@@ -48,12 +48,13 @@ const newCar = async (page: Page, address: string) => {
 const shots: Shot[] = [
   { name: 'garage', size: WIDE, theme: 'light', go: garage },
   { name: 'plan', size: WIDE, theme: 'light', go: plan },
-  { name: 'plan-dark', size: WIDE, theme: 'dark', go: compared },
   { name: 'plan-drawer', size: WIDE, theme: 'light', go: drawer },
   { name: 'new-car', size: WIDE, theme: 'light', go: newCar },
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
   { name: 'garage-phone', size: PHONE, theme: 'dark', go: garage },
   { name: 'plan-drawer-phone', size: PHONE, theme: 'dark', go: drawer },
+  // Last, since it steps the plan that the others show.
+  { name: 'plan-dark', size: WIDE, theme: 'dark', go: compared },
 ];
 
 mkdirSync(folder, { recursive: true });

@@ -142,7 +142,7 @@ export function Stepper({ label, value, range, step, onChange, neighbours, suffi
         >
           −
         </button>
-        <label className="relative flex min-w-0 flex-1 cursor-ew-resize items-center justify-center gap-1 px-1">
+        <label className="@container relative flex min-w-0 flex-1 cursor-ew-resize items-center justify-center gap-1 px-1">
           <input
             className="w-full min-w-0 cursor-ew-resize touch-pan-y bg-transparent text-right font-semibold outline-none focus:cursor-text"
             style={{ width: `${Math.max(2, (typed ?? text).length) + 0.4}ch` }}
@@ -164,7 +164,7 @@ export function Stepper({ label, value, range, step, onChange, neighbours, suffi
             onPointerUp={onUp}
             onPointerCancel={() => (drag.current = undefined)}
           />
-          <span className="shrink-0 text-[12px] text-soft">{shownSuffix}</span>
+          <span className={`shrink-0 text-[12px] text-soft ${suffix ? '@max-[62px]:hidden' : ''}`}>{shownSuffix}</span>
         </label>
         <button
           type="button"

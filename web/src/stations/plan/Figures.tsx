@@ -55,7 +55,7 @@ export function Figures({ file, steady, run, pass, uses, stale, children }: Prop
         <p className="mt-1 mb-2 text-soft">…</p>
       )}
       <div className="mb-1 flex items-center justify-between">
-        <h2 className="eyebrow text-soft">Behind the answers · {wordFor(file.run?.profile ?? 'race')}</h2>
+        <h2 className="eyebrow text-soft">In figures · {wordFor(file.run?.profile ?? 'race')}</h2>
         {children}
       </div>
       <dl className="text-[13px]">
