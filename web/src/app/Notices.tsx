@@ -9,7 +9,7 @@ import { useAppDispatch, useAppSelector } from './store';
 const SHOWN_MS = 9_000;
 
 /** Lines at the foot of the page: what was done, with its undo, and what went wrong. */
-export function Notices() {
+export default function Notices() {
   const dispatch = useAppDispatch();
   const notices = useAppSelector((state) => state.notices);
   const refused = useAppSelector(selectRefused);

@@ -2,19 +2,20 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
 import { redone, undone } from '../data/desk-slice';
-import { selectConflict } from '../data/selectors';
+import { selectConflict, selectRefused } from '../data/selectors';
 import { Header } from './Header';
-import { Notices } from './Notices';
 import { unitsSwapped } from './prefs-slice';
 import { useAppDispatch, useAppSelector } from './store';
 
 const ConflictDialog = lazy(() => import('./ConflictDialog'));
+const Notices = lazy(() => import('./Notices'));
 const CommandPalette = lazy(() => import('./CommandPalette'));
 
 /** The frame of every view: header, shortcuts, notices, and the questions that cannot wait. */
 export function Shell() {
   const dispatch = useAppDispatch();
   const theme = useAppSelector((state) => state.prefs.theme);
+  const hasNotices = useAppSelector((state) => state.notices.length > 0 || selectRefused(state) !== undefined);
   const conflict = useAppSelector(selectConflict);
   const [searching, setSearching] = useState(false);
 
@@ -38,7 +39,11 @@ export function Shell() {
           <ConflictDialog held={conflict} />
         </Suspense>
       )}
-      <Notices />
+      {hasNotices && (
+        <Suspense fallback={null}>
+          <Notices />
+        </Suspense>
+      )}
       {searching && (
         <Suspense fallback={null}>
           <CommandPalette onClose={() => setSearching(false)} />
