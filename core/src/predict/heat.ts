@@ -3,7 +3,7 @@ import { coldFactor } from '../chain/pack';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 
 // Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
-const { exp, log } = Math;
+const { abs, exp, log } = Math;
 
 /** Share of the braking power that ends in the motor; the rest ends in the ESC. */
 export const BRAKE_MOTOR_SHARE = 0.7;
@@ -25,6 +25,9 @@ const MOUNT_W_PER_M2K = 0.22 / 0.0077;
 const ESC_J_PER_KG_K = 850;
 const ESC_AIR_FACTOR = 0.5;
 const PACK_J_PER_KG_K = 1000;
+
+/** A pack's resistance is taken anew when it has warmed by this much: 0.01 % of it. */
+const COLD_STALE_K = 0.005;
 
 /** Heat made in each store [W], of one motor and its ESC, and of the whole pack. */
 export interface HeatSources {
@@ -60,6 +63,8 @@ export class HeatStores {
   private readonly packWPerK: number;
   private readonly ventShare: number;
   private readonly packOhm25: number;
+  private packOhmNow: number;
+  private coldAtC: number;
 
   constructor(plan: ResolvedPlan) {
     const { motor, esc, pack, site } = plan;
@@ -78,11 +83,17 @@ export class HeatStores {
     this.packWPerK = 0.0042 * (1000 * pack.massKg) ** 0.667;
     this.ventShare = plan.car.ventShare;
     this.packOhm25 = pack.resistanceOhm;
+    this.coldAtC = site.packC;
+    this.packOhmNow = pack.resistanceOhm * coldFactor(site.packC);
   }
 
   /** The pack's resistance at its present temperature [Ω]. */
   packOhm(): number {
-    return this.packOhm25 * coldFactor(this.packC);
+    if (abs(this.packC - this.coldAtC) > COLD_STALE_K) {
+      this.coldAtC = this.packC;
+      this.packOhmNow = this.packOhm25 * coldFactor(this.packC);
+    }
+    return this.packOhmNow;
   }
 
   /** Lets `seconds` pass at a speed [m/s] with the given heat flowing in. */

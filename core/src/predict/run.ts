@@ -183,9 +183,8 @@ class RunSimulation {
     const { at, dutyRate } = this;
     const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
     const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
-    for (const until of [untilGrip, untilDriving]) {
-      if (until > 0 && until < step) step = max(RUN_MIN_STEP_S, min(step, until * PAST_KINK));
-    }
+    if (untilGrip > 0 && untilGrip < step) step = landingOn(untilGrip, step);
+    if (untilDriving > 0 && untilDriving < step) step = landingOn(untilDriving, step);
     // Standing while the throttle opens: the moment it starts is found to a millisecond.
     if (dutyRate > 0 && this.speed <= 0 && accel <= 0) step = min(step, START_STEP_S);
     if (dutyRate > 0) step = min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
@@ -284,4 +283,9 @@ const SERIES_TO = 0.4;
 /** φ3(z) = (e^z − 1 − z − z²/2)/z³ by its series, to 1e-8 below SERIES_TO. */
 function phi3Series(z: number): number {
   return 1 / 6 + z * (1 / 24 + z * (1 / 120 + z * (1 / 720 + z * (1 / 5040 + z / 40_320))));
+}
+
+/** A step that ends just past a kink `until` seconds away, and no longer than `step`. */
+function landingOn(until: number, step: number): number {
+  return max(RUN_MIN_STEP_S, min(step, until * PAST_KINK));
 }
