@@ -12,7 +12,7 @@ export { SURFACE_TABLE, type GripLimit } from './chain/road';
 
 export { solveTopSpeed, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
 export { predictSteady, type Steady } from './predict/steady';
-export { givesFirst, linkUse, type Level, type LinkName, type LinkUse } from './predict/link-use';
+export { CAN_CAUTION_C, CAN_STOP_C, givesFirst, linkUse, type Level, type LinkName, type LinkUse } from './predict/link-use';
 export { powerBand, type PowerBand } from './predict/power-band';
 export { PROFILE_SEGMENTS, type Segment } from './predict/profiles';
 export { simulateRun } from './predict/run';

@@ -25,7 +25,7 @@ const TRUSTED_RISE_K = 65;
 /** Fills what an ESC's label leaves out, docs/model.md sections 2 and 5. */
 export function resolveEsc(esc: Esc, log: ProvenanceLog): ResolvedEsc {
   log.given('esc.continuousA', 'label', esc.continuousA);
-  const resistanceOhm = log.take('esc.resistanceOhm', esc.resistanceOhm, 'label', '0.11 Ω per amp of rating', () => 0.11 / esc.continuousA);
+  const resistanceOhm = log.take('esc.resistanceOhm', esc.resistanceOhm, 'label', '0.11 Ω divided by the rated amps', () => 0.11 / esc.continuousA);
   const trustedA = TRUSTED_SHARE * esc.continuousA;
   return {
     continuousA: esc.continuousA,

@@ -20,8 +20,9 @@ export interface LinkUse {
 }
 
 const CAUTION = { 'pack-current': 0.7, 'esc-continuous': 0.65, 'esc-burst': 0.8, 'motor-rpm': 0.9 } as const;
-const CAN_CAUTION_C = 70;
-const CAN_STOP_C = 85;
+/** Temperatures of the can to take care from, and to stop at [°C]. */
+export const CAN_CAUTION_C = 70;
+export const CAN_STOP_C = 85;
 const RANGE_CAUTION_S = 8;
 const RANGE_STOP_S = 4;
 

@@ -1,6 +1,7 @@
 import type { Car } from '@puddler/core';
 import type { CarDoc, PlanDoc } from '@puddler/contract';
 import { and, eq, isNull, sql } from 'drizzle-orm';
+import { expectVersion } from '../db/expect-version';
 import { carDoc, planDoc } from '../db/documents';
 import type { Database } from '../db/open';
 import { cars, plans } from '../db/schema';
@@ -28,8 +29,7 @@ export function writeCar(db: Database, id: string, base: number, car: Car): Prom
       const [row] = await db.orm.insert(cars).values({ id, version: 1, createdAt: now, updatedAt: now, document: car }).returning();
       return carDoc(row!);
     }
-    if (found.deletedAt !== null) throw new AppError('no-such-car');
-    if (found.version !== base) throw new AppError('stale', { current: carDoc(found) });
+    expectVersion(found, base, 'no-such-car', carDoc);
     const [row] = await db.orm
       .update(cars)
       .set({ version: base + 1, updatedAt: now, document: car })
@@ -42,9 +42,7 @@ export function writeCar(db: Database, id: string, base: number, car: Car): Prom
 /** Deletes a car and its plans together; they keep the moment, so that a restore brings back just those. */
 export function deleteCar(db: Database, id: string, base: number): Promise<void> {
   return db.writes.run(async () => {
-    const found = await find(db, id);
-    if (!found || found.deletedAt !== null) throw new AppError('no-such-car');
-    if (found.version !== base) throw new AppError('stale', { current: carDoc(found) });
+    expectVersion(await find(db, id), base, 'no-such-car', carDoc);
     const deletedAt = Date.now();
     await db.orm.batch([
       db.orm.update(cars).set({ deletedAt }).where(eq(cars.id, id)),

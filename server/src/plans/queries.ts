@@ -1,5 +1,6 @@
 import type { PlanBody, PlanDoc } from '@puddler/contract';
 import { eq } from 'drizzle-orm';
+import { expectVersion } from '../db/expect-version';
 import { planDoc } from '../db/documents';
 import type { Database } from '../db/open';
 import { plans } from '../db/schema';
@@ -27,8 +28,7 @@ export function writePlan(db: Database, id: string, base: number, carId: string,
       const [row] = await db.orm.insert(plans).values({ id, carId, version: 1, createdAt: now, updatedAt: now, document: plan }).returning();
       return planDoc(row!);
     }
-    if (found.deletedAt !== null) throw new AppError('no-such-plan');
-    if (found.version !== base) throw new AppError('stale', { current: planDoc(found) });
+    expectVersion(found, base, 'no-such-plan', planDoc);
     const [row] = await db.orm
       .update(plans)
       .set({ version: base + 1, updatedAt: now, carId, document: plan })
@@ -40,9 +40,7 @@ export function writePlan(db: Database, id: string, base: number, carId: string,
 
 export function deletePlan(db: Database, id: string, base: number): Promise<void> {
   return db.writes.run(async () => {
-    const found = await find(db, id);
-    if (!found || found.deletedAt !== null) throw new AppError('no-such-plan');
-    if (found.version !== base) throw new AppError('stale', { current: planDoc(found) });
+    expectVersion(await find(db, id), base, 'no-such-plan', planDoc);
     await db.orm.update(plans).set({ deletedAt: Date.now() }).where(eq(plans.id, id));
   });
 }

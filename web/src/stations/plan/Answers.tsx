@@ -1,4 +1,4 @@
-import type { PlanFile, Run, Steady } from '@puddler/core';
+import { CAN_CAUTION_C, CAN_STOP_C, type PlanFile, type Run, type Steady } from '@puddler/core';
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../app/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
@@ -16,9 +16,6 @@ interface Props extends Figures {
   /** The pinned setup's figures, for comparison. */
   pinned: Figures | undefined;
 }
-
-const CAN_CAUTION_C = 70;
-const CAN_STOP_C = 85;
 
 /** The three answers a builder came for. */
 export function Answers({ file, steady, run, runStale, pinned }: Props) {
