@@ -40,7 +40,7 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
       <Answer
         title="Current at speed"
         figure={formatNumber(steady.packCurrentA, steady.packCurrentA >= 100 ? 0 : 1, steady.packCurrentA < 100)}
-        unit={run ? `A · peak ${short(run.peakPackCurrentA)}` : 'A'}
+        unit={run ? `A · peak ${short(run.peakPackCurrentA)} in the run` : 'A'}
         unitStale={runStale}
         change={pinned && change(steady.packCurrentA, pinned.steady.packCurrentA, unitOf('A', system))}
         scale={
@@ -48,7 +48,7 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
             tone="amps"
             to={niceEnd(Math.max(escA * 1.1, run?.peakPackCurrentA ?? 0))}
             value={steady.packCurrentA}
-            span={run && [steady.packCurrentA, run.peakPackCurrentA]}
+            span={run && [Math.min(steady.packCurrentA, run.peakPackCurrentA), Math.max(steady.packCurrentA, run.peakPackCurrentA)]}
             pinned={pinned?.steady.packCurrentA}
             limits={[{ at: escA, label: `ESC ${formatNumber(escA, 0)}`, tone: 'caution' }]}
           />
