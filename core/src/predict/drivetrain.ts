@@ -37,6 +37,8 @@ export class Drivetrain {
   motorADutySlope = 0;
   forceDutySlope = 0;
   duty = 0;
+  /** Slope of the duty against speed where a driver asks for a force [s/m]; 0 where the duty is set. */
+  dutySlope = 0;
   packA = 0;
   /** Force at the tyre [N], and its slope against speed [N·s/m]. */
   forceN = 0;
@@ -46,7 +48,7 @@ export class Drivetrain {
   limited = false;
   /** What the motor could give beyond the grip limit [N]; negative when it is not limited. */
   excessN = 0;
-  /** Slopes of that against speed and duty; 0 where a driver asks for a force rather than a duty. */
+  /** Slopes of that against speed and duty. */
   excessSlope = 0;
   excessDutySlope = 0;
   /** Amps short of driving while the motor turns faster than the duty asks [A, negative], and its slopes; 0 while it drives. */
@@ -128,6 +130,7 @@ export class Drivetrain {
   /** A driver's throttle: the ESC at duty `d`, held at the tyres' limit when the motor gives more. */
   throttle(v: number, d: number): void {
     const { line } = this;
+    this.dutySlope = 0;
     const growth = line.growthPerV2 * v * v;
     const lever = line.leverAtRest / (1 + growth);
     const omega = v * lever;
@@ -191,9 +194,9 @@ export class Drivetrain {
 
   /**
    * A driver who wants a force: none if that is negative, all there is if out of reach, the tyres' limit
-   * if they give less. True when the driver gets the wish.
+   * if they give less. True when the driver gets the wish; `wishSlope` is how that changes with speed [N·s/m].
    */
-  demand(v: number, wishN: number): boolean {
+  demand(v: number, wishN: number, wishSlope = 0): boolean {
     if (wishN <= 0) {
       this.throttle(v, 0);
       return false;
@@ -210,7 +213,12 @@ export class Drivetrain {
     this.excessN = wishN - this.line.gripN;
     this.forceN = this.limited ? this.line.gripN : wishN;
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
-    this.excessSlope = this.excessDutySlope = this.idleA = 0;
+    this.excessSlope = wishSlope;
+    this.excessDutySlope = this.idleA = this.dutySlope = 0;
+    if (!this.limited) {
+      this.motorASlope = (wishSlope / (this.line.motors * lever * this.line.efficiency) + this.line.viscousNms * lever) / this.kt;
+      this.dutySlope = (this.motorASlope * (this.seriesOhm + this.line.lag * this.omega) + this.kt * lever) / this.openCircuitV;
+    }
     return !this.limited;
   }
 }

@@ -1,5 +1,6 @@
 import { openCircuitV } from '../chain/pack';
 import type { ResolvedPlan } from '../plan/resolve-plan';
+import { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
 import { BRAKE_MOTOR_SHARE, escLossW, HeatStores, type HeatSources } from './heat';
 import { PROFILE_SEGMENTS, type Segment } from './profiles';
@@ -34,18 +35,15 @@ class RunSimulation {
   private readonly heat: HeatStores;
   private readonly sources: HeatSources = { windingW: 0, canW: 0, escW: 0, packW: 0 };
   private readonly stepS: number;
-  private readonly topSpeedMs: number;
   private readonly run: Run;
   private speed = 0;
   private charge: number;
   private squareSum = 0;
   private underCutoffS = 0;
   private steps = 0;
-  /** How fast the driver opens the throttle [1/s], and whether the force follows the driver rather than the motor. */
-  private dutyRate = 0;
-  private reacting = false;
-  /** Of the step before, for the moment a grip limit is met or left between two steps. */
-  private before = { known: false, limited: false, excessN: 0, speed: 0, seconds: 0 };
+  private readonly driver: Driver;
+  /** Of the step before, for the moment that a limit is met or left between two steps. */
+  private before = { known: false, limited: false, excessN: 0, busV: 0, speed: 0, seconds: 0 };
 
   constructor(
     private readonly plan: ResolvedPlan,
@@ -53,7 +51,7 @@ class RunSimulation {
   ) {
     const solved = solveTopSpeed(plan);
     this.at = solved.at;
-    this.topSpeedMs = solved.topSpeedMs;
+    this.driver = new Driver(solved);
     this.heat = new HeatStores(plan);
     this.stepS = options.stepS ?? RUN_STEP_S;
     this.charge = plan.startCharge;
@@ -105,32 +103,6 @@ class RunSimulation {
     return true;
   }
 
-  /** Asks the drivetrain for what the driver does at this speed; returns the brake's force [N]. */
-  private act(segment: Segment, into: number): number {
-    const { at } = this;
-    this.dutyRate = 0;
-    this.reacting = false;
-    switch (segment.kind) {
-      case 'throttle': {
-        const ramp = segment.rampS ?? 0;
-        if (into < ramp) this.dutyRate = segment.duty / ramp;
-        at.throttle(this.speed, into < ramp ? this.dutyRate * into : segment.duty);
-        return 0;
-      }
-      case 'hold': {
-        const target = 'speedMs' in segment ? segment.speedMs : segment.topShare * this.topSpeedMs;
-        this.reacting = at.demand(this.speed, at.resistanceN + (at.line.movingMassKg * (target - this.speed)) / HOLD_REACTION_S);
-        return 0;
-      }
-      case 'brake':
-        at.throttle(this.speed, 0);
-        return segment.share * at.line.brakeN;
-      case 'rest':
-        at.throttle(this.speed, 0);
-        return 0;
-    }
-  }
-
   /** One step of at most `room` seconds; returns the seconds taken, 0 when the run has ended. */
   private step(segment: Segment, into: number, room: number): number {
     const { at, heat, run, plan } = this;
@@ -142,16 +114,17 @@ class RunSimulation {
     const packOhm = heat.packOhm();
     at.conditions(heat.windingC, heat.canC, packOhm, ocv);
     at.resist(this.speed);
-    const brakeN = this.act(segment, into);
+    const brakeN = this.driver.act(segment, into, this.speed);
     const v = this.speed;
     if (this.options.onStep && this.options.onStep(this.sample(run.endS)) === false) return 0;
 
     const mass = at.line.movingMassKg;
     let accel = (at.forceN - at.resistanceN - brakeN) / mass;
     // Exponential Rosenbrock step: exact for a force linear in speed and time, stable however stiff the gearing.
-    let rate = this.reacting ? -1 / HOLD_REACTION_S : (at.forceSlope - at.resistanceSlope) / mass;
-    let jerk = (at.forceDutySlope * this.dutyRate) / mass;
+    let rate = this.driver.reacting ? -1 / HOLD_REACTION_S : (at.forceSlope - at.resistanceSlope) / mass;
+    let jerk = (at.forceDutySlope * this.driver.dutyRate) / mass;
     if (v <= 0 && (accel <= 0 || brakeN > 0)) accel = rate = jerk = 0;
+    this.cutoffTime();
     const step = this.stepLength(segment, into, room, accel, rate);
     const z = rate * step;
     const phi3 = abs(z) < SERIES_TO ? phi3Series(z) : ((expm1(z) / z - 1) / z - 0.5) / z;
@@ -178,13 +151,16 @@ class RunSimulation {
   private stepLength(segment: Segment, into: number, room: number, accel: number, rate: number): number {
     // A held speed is linear in time by itself, and where nothing changes only the heat has to be followed.
     const calm = abs(accel) * this.stepS < CALM_SHARE * this.speed;
-    let step = min(room, this.stepS * (calm ? CALM_STEPS : this.reacting ? HOLD_STEPS : 1));
+    let step = min(room, this.stepS * (calm ? CALM_STEPS : this.driver.reacting ? HOLD_STEPS : 1));
     // Where the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
-    const { at, dutyRate } = this;
+    const { at } = this;
+    const { dutyRate } = this.driver;
     const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
     const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
     if (untilGrip > 0 && untilGrip < step) step = landingOn(untilGrip, step);
     if (untilDriving > 0 && untilDriving < step) step = landingOn(untilDriving, step);
+    if (this.driver.untilNoForceS > 0 && this.driver.untilNoForceS < step) step = landingOn(this.driver.untilNoForceS, step);
+    if (this.underCutoffS > 0) step = min(step, CUTOFF_DELAY_S - this.underCutoffS);
     // Standing while the throttle opens: the moment it starts is found to a millisecond.
     if (dutyRate > 0 && this.speed <= 0 && accel <= 0) step = min(step, START_STEP_S);
     if (dutyRate > 0) step = min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
@@ -204,8 +180,9 @@ class RunSimulation {
       if (before.limited) {
         run.gripLimitedS -= before.seconds * (1 - share);
         // The current peaks where the limit is left, between the two steps.
-        const amp = at.motorA - at.motorASlope * (1 - share) * (this.speed - before.speed);
-        if (at.motorASlope < 0) this.peak(amp, at.line.motors * at.duty * amp);
+        const gained = (1 - share) * (this.speed - before.speed);
+        const amp = at.motorA - at.motorASlope * gained;
+        if (at.motorASlope < 0) this.peak(amp, at.line.motors * (at.duty - at.dutySlope * gained) * amp);
       } else run.gripLimitedS += before.seconds * (1 - share);
     }
     before.known = true;
@@ -225,11 +202,11 @@ class RunSimulation {
     this.peak(first, at.packA);
     const bus = at.busV();
     if (bus < run.minBusV) run.minBusV = bus;
-    const opening = at.motorADutySlope * this.dutyRate * step;
+    const opening = at.motorADutySlope * this.driver.dutyRate * step;
     const last = max(0, first + at.motorASlope * (nextSpeed - this.speed) + opening);
-    const mean = max(0, first + at.motorASlope * (meanSpeed - this.speed) + opening / 2);
-    const meanSquare = (first * first + first * last + last * last) / 3;
-    const perPack = at.line.motors * at.duty;
+    const mean = this.driver.drivingShare * max(0, first + at.motorASlope * (meanSpeed - this.speed) + opening / 2);
+    const meanSquare = (this.driver.drivingShare * (first * first + first * last + last * last)) / 3;
+    const perPack = at.line.motors * (at.duty + at.dutySlope * (meanSpeed - this.speed));
     this.charge -= (perPack * mean * step) / (3600 * plan.pack.capacityAh);
     const packSquare = perPack * perPack * meanSquare;
     this.squareSum += packSquare * step;
@@ -245,10 +222,20 @@ class RunSimulation {
     if (heat.packC > run.maxPackC) run.maxPackC = heat.packC;
   }
 
+  /** How long the bus has been under the cut-off, with the moment it went under found between two steps. */
+  private cutoffTime(): void {
+    const { before } = this;
+    const busV = this.at.busV();
+    const limitV = this.plan.pack.cutoffV;
+    if (busV >= limitV) this.underCutoffS = 0;
+    else if (before.known && before.busV >= limitV) this.underCutoffS = (before.seconds * (limitV - busV)) / (before.busV - busV);
+    before.busV = busV;
+  }
+
   /** False when the cut-off or an empty pack ends the run; the end lies at the end of this step. */
   private outlives(step: number): boolean {
-    const { at, run, plan } = this;
-    this.underCutoffS = at.busV() < plan.pack.cutoffV ? this.underCutoffS + step : 0;
+    const { run } = this;
+    if (this.before.busV < this.plan.pack.cutoffV) this.underCutoffS += step;
     if (this.charge <= 0) run.stop = 'empty';
     else if (this.underCutoffS >= CUTOFF_DELAY_S - 1e-9) run.stop = 'cutoff';
     else return true;

@@ -18,6 +18,8 @@ export const CALM_STEPS = 5;
 export const CALM_SHARE = 5e-5;
 /** A step that ends at the grip limit's kink goes this much past it, so that the next stands on its other side. */
 export const PAST_KINK = 1.0001;
+/** A held speed this near to the one that asks for no force is at it; a landing step ends a hundredth of that past it. */
+export const BALANCED_SHARE = 1e-4;
 /** Step of a car that stands while its throttle opens [s]. */
 export const START_STEP_S = 0.001;
 /** A step may cover this much of the speed's own time constant while the speed is still on its way. */

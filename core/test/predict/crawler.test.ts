@@ -36,3 +36,37 @@ test('it stays stable: speed never overshoots its top speed by more than a perce
   simulateRun(plan, { onStep: (sample) => void (most = Math.max(most, sample.speedMs)) });
   expect(most).toBeLessThan(topSpeedMs * 1.03);
 });
+
+test('downhill a driver dabs the throttle against the motor’s drag: within 0.5 % of a converged solution', () => {
+  const file = plainPlan({ run: { profile: 'crawl', minutes: 0.3 } });
+  file.gearing = { pinion: 10, spur: 80 };
+  file.car.internalRatio = 4;
+  file.site.surface = 'rock';
+  const plan = resolvePlan(file);
+  let slowest = Infinity;
+  let dabbed = false;
+  const chosen = simulateRun(plan, {
+    onStep: ({ timeS, speedMs, forceN }) => {
+      if (timeS > 11 && timeS < 13) {
+        slowest = Math.min(slowest, speedMs);
+        dabbed ||= forceN < 0 && forceN > -20;
+      }
+    },
+  });
+  const converged = simulateRun(plan, { stepS: 0.0002 });
+  expect(dabbed).toBe(true);
+  // The speed at which the slope's pull is just what the driver's wish leaves open: it neither creeps up nor hunts.
+  expect(slowest).toBeGreaterThan(0.2);
+  expect(Math.abs(chosen.distanceM / converged.distanceM - 1)).toBeLessThan(0.005);
+  expect(Math.abs(chosen.rmsPackCurrentA / converged.rmsPackCurrentA - 1)).toBeLessThan(0.005);
+});
+
+test('the cut-off ends a run to the millisecond, not to the step', () => {
+  const file = plainPlan({ motor: { name: 'Fast', kind: 'brushless', form: 'inrunner', kvRpmPerV: 6000, diameterMm: 36, lengthMm: 52 } });
+  file.esc.cutoffVPerCell = 4.1;
+  const plan = resolvePlan(file);
+  const [chosen, converged] = [simulateRun(plan), simulateRun(plan, { stepS: 0.0005 })];
+  expect(chosen.stop).toBe('cutoff');
+  expect(chosen.endS).toBeGreaterThan(1);
+  expect(Math.abs(chosen.endS - converged.endS)).toBeLessThan(0.001);
+});

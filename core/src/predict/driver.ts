@@ -1,0 +1,84 @@
+import type { Drivetrain } from './drivetrain';
+import type { Segment } from './profiles';
+import { BALANCED_SHARE, HOLD_REACTION_S } from './tolerances';
+import type { TopSpeed } from './top-speed';
+
+// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+const { abs, log } = Math;
+
+/** What a driver does with the trigger in one segment of a profile; it answers by setting its own fields, as the drivetrain does. */
+export class Driver {
+  /** How fast the throttle opens [1/s], and whether the force follows the driver rather than the motor. */
+  dutyRate = 0;
+  reacting = false;
+  /** Share of the step in which the motor drives: under 1 only where a driver dabs the throttle to hold a car back. */
+  drivingShare = 1;
+  /** Seconds until a held speed asks for no force, where the driver changes between driving and coasting. */
+  untilNoForceS = Infinity;
+
+  private readonly at: Drivetrain;
+  private readonly topSpeedMs: number;
+
+  /** Speeds of a profile are shares of this top speed; its drivetrain is the one that is asked. */
+  constructor(solved: TopSpeed) {
+    this.at = solved.at;
+    this.topSpeedMs = solved.topSpeedMs;
+  }
+
+  /** Asks the drivetrain for what the driver does at this speed; returns the brake's force [N]. */
+  act(segment: Segment, into: number, speed: number): number {
+    const { at } = this;
+    this.dutyRate = 0;
+    this.reacting = false;
+    this.drivingShare = 1;
+    this.untilNoForceS = Infinity;
+    switch (segment.kind) {
+      case 'throttle': {
+        const ramp = segment.rampS ?? 0;
+        if (into < ramp) this.dutyRate = segment.duty / ramp;
+        at.throttle(speed, into < ramp ? this.dutyRate * into : segment.duty);
+        return 0;
+      }
+      case 'hold':
+        this.hold('speedMs' in segment ? segment.speedMs : segment.topShare * this.topSpeedMs, speed);
+        return 0;
+      case 'brake':
+        at.throttle(speed, 0);
+        return segment.share * at.line.brakeN;
+      case 'rest':
+        at.throttle(speed, 0);
+        return 0;
+    }
+  }
+
+  /**
+   * A driver who holds a speed. Downhill there is a speed at which the wish for force is just none: with less the motor
+   * drives, with more it coasts and its drag slows the car. Where that drag is stronger than the slope the car stays at
+   * this speed, driving for the share of time that balances the two.
+   */
+  private hold(target: number, speed: number): void {
+    const { at } = this;
+    const mass = at.line.movingMassKg;
+    const wishN = at.resistanceN + (mass * (target - speed)) / HOLD_REACTION_S;
+    const wishSlope = at.resistanceSlope - mass / HOLD_REACTION_S;
+    if (at.resistanceN >= 0 || speed <= 0) {
+      this.reacting = at.demand(speed, wishN, wishSlope);
+      return;
+    }
+    const noForceMs = target + (at.resistanceN * HOLD_REACTION_S) / mass;
+    if (abs(speed - noForceMs) <= BALANCED_SHARE * noForceMs) {
+      at.throttle(speed, 0);
+      const coastN = at.forceN;
+      if (coastN < at.resistanceN) {
+        at.demand(speed, Number.MIN_VALUE);
+        at.forceN = at.resistanceN;
+        at.forceSlope = at.resistanceSlope;
+        this.drivingShare = 1 - at.resistanceN / coastN;
+        return;
+      }
+    }
+    this.reacting = at.demand(speed, wishN, wishSlope);
+    if (this.reacting && speed < noForceMs) this.untilNoForceS = HOLD_REACTION_S * log((target - speed) / (target - noForceMs));
+    else if (wishN <= 0) this.untilNoForceS = ((speed - noForceMs) * mass) / (at.resistanceN - at.forceN);
+  }
+}
