@@ -19,8 +19,12 @@ export const ERRORS = {
   'method-not-allowed': { status: 405, message: 'This address does not take that method.', mend: 'See docs/api.md for what it takes.' },
   'no-such-car': { status: 404, message: 'This car is not in the garage.', mend: 'It may have been deleted: look in the Garage.' },
   'no-such-plan': { status: 404, message: 'This plan is not in the garage.', mend: 'It may have been deleted: look in the Garage.' },
+  'no-such-photo': { status: 404, message: 'This photo is not in the data folder.', mend: 'It may have been moved: take it again.' },
+  'photo-type': { status: 415, message: 'This is no photo that can be kept.', mend: 'Choose a JPEG, PNG or WebP picture.' },
+  'photo-broken': { status: 422, message: 'The picture is cut short or damaged.', mend: 'Choose it again; if that fails, take a new one.' },
+  'photo-too-large': { status: 413, message: 'The picture is larger than 8 MB.', mend: 'Make it smaller; 1600 pixels are plenty for wiring.' },
   stale: { status: 409, message: 'This was changed somewhere else meanwhile.', mend: 'Keep yours or take the newer one.' },
-  'too-large': { status: 413, message: 'The file is too large.', mend: 'A plan file is a few kilobytes; 1 MB is the limit.' },
+  'too-large': { status: 413, message: 'The file is too large.', mend: 'A plan file is a few kilobytes; 1 MB is the limit, 16 MB for a shelf.' },
   'unsupported-type': { status: 415, message: 'The body is not JSON.', mend: 'Send it as application/json.' },
   internal: {
     status: 500,

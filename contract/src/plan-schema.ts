@@ -6,17 +6,17 @@ const MOST_PACKS = 8;
 export const LONGEST_NAME = 120;
 export const LONGEST_NOTES = 10_000;
 
-function number(path: RangePath): Joi.NumberSchema {
+export function number(path: RangePath): Joi.NumberSchema {
   const range: Range = RANGES[path];
   const schema = Joi.number().min(range.min).max(range.max);
   return range.integer ? schema.integer() : schema;
 }
 
-const oneOf = (values: readonly string[]) => Joi.string().valid(...values);
-const name = Joi.string().min(1).max(LONGEST_NAME);
+export const oneOf = (values: readonly string[]) => Joi.string().valid(...values);
+export const name = Joi.string().min(1).max(LONGEST_NAME);
 
 /** Number fields of one object, all optional, from their ranges. */
-function optional(prefix: string, ...fields: string[]): Record<string, Joi.NumberSchema> {
+export function optional(prefix: string, ...fields: string[]): Record<string, Joi.NumberSchema> {
   return Object.fromEntries(fields.map((field) => [field, number(`${prefix}.${field}` as RangePath)]));
 }
 
@@ -54,9 +54,15 @@ export const carSchema = Joi.object<Car>({
       'packHeightMm',
       'meshMinMm',
       'meshMaxMm',
-      'spurClearanceMm',
+      'spurMin',
+      'spurMax',
+      'nearestPartMm',
       'mountCircleMm',
-      'shaftMm',
+      'screwPastPlateMm',
+      'pinionBoreMm',
+      'moduleMm',
+      'receiverMaxV',
+      'servoMaxV',
     ),
   ),
 });
@@ -71,8 +77,7 @@ const brushed = (schema: Joi.Schema) => onlyWhen('kind', 'brushed', schema);
 const required = (key: 'kind' | 'form', is: string, schema: Joi.Schema) =>
   schema.when(key, { is: Joi.valid(is).required(), then: Joi.required(), otherwise: Joi.forbidden() });
 
-const motorSchema = Joi.object({
-  name: name.required(),
+const motorKeys = {
   kind: oneOf(['brushed', 'brushless']).required(),
   sizeClass: required('kind', 'brushed', oneOf(SIZE_CLASSES)),
   turns: brushed(number('motor.turns')),
@@ -85,29 +90,48 @@ const motorSchema = Joi.object({
   poles: brushless(number('motor.poles').multiple(2)),
   sensored: brushless(Joi.boolean()),
   commutationLagUs: brushless(number('motor.commutationLagUs')),
-  ...optional('motor', 'resistanceOhm', 'noLoadCurrentA', 'noLoadVoltageV', 'massG', 'shaftMm', 'maxRpm', 'maxCells', 'rotorInertiaKgM2'),
-})
-  .and('noLoadCurrentA', 'noLoadVoltageV')
-  .when('.kind', { is: 'brushed', then: Joi.object().or('turns', 'kvRpmPerV') });
+  ...optional(
+    'motor',
+    'resistanceOhm',
+    'noLoadCurrentA',
+    'noLoadVoltageV',
+    'massG',
+    'shaftMm',
+    'maxRpm',
+    'maxCells',
+    'rotorInertiaKgM2',
+    'mountCircleMm',
+    'threadDepthMm',
+  ),
+};
+const asMotor = (schema: Joi.ObjectSchema) =>
+  schema.and('noLoadCurrentA', 'noLoadVoltageV').when('.kind', { is: 'brushed', then: Joi.object().or('turns', 'kvRpmPerV') });
 
-const escSchema = Joi.object({
-  name: name.required(),
+const escKeys = {
   continuousA: number('esc.continuousA').required(),
-  ...optional('esc', 'burstA', 'minCells', 'maxCells', 'resistanceOhm', 'massG', 'cutoffVPerCell', 'becV', 'becA'),
+  ...optional('esc', 'burstA', 'minCells', 'maxCells', 'resistanceOhm', 'massG', 'cutoffVPerCell', 'becV', 'becA', 'lengthMm', 'widthMm', 'heightMm'),
   sensored: Joi.boolean(),
   fan: Joi.boolean(),
-});
+};
 
-const packSchema = Joi.object({
-  name: name.required(),
+const packKeys = {
   chemistry: oneOf(CHEMISTRIES).required(),
   cells: number('packs.cells').required(),
   capacityAh: number('packs.capacityAh').required(),
-  ...optional('packs', 'cRating', 'cellResistanceOhm', 'massG', 'plugA'),
+  ...optional('packs', 'cRating', 'cellResistanceOhm', 'massG', 'plugA', 'lengthMm', 'widthMm', 'heightMm'),
   plug: name,
-})
-  // A lithium polymer cell without a rating spreads too widely for a guess.
-  .when('.chemistry', { is: Joi.valid('lipo', 'lihv'), then: Joi.object().or('cRating', 'cellResistanceOhm') });
+};
+const asPack = (schema: Joi.ObjectSchema) =>
+  schema
+    // A lithium polymer cell without a rating spreads too widely for a guess.
+    .when('.chemistry', { is: Joi.valid('lipo', 'lihv'), then: Joi.object().or('cRating', 'cellResistanceOhm') });
+
+const motorSchema = asMotor(Joi.object({ name: name.required(), ...motorKeys }));
+const escSchema = Joi.object({ name: name.required(), ...escKeys });
+const packSchema = asPack(Joi.object({ name: name.required(), ...packKeys }));
+
+/** The same parts as the shelf keeps them: the name stands outside. */
+export const PART_SPECS = { motor: asMotor(Joi.object(motorKeys)), esc: Joi.object(escKeys), pack: asPack(Joi.object(packKeys)) };
 
 const bodyKeys = {
   name: name.required(),
@@ -118,7 +142,7 @@ const bodyKeys = {
   packs: Joi.array().items(packSchema).min(1).max(MOST_PACKS).required(),
   packWiring: oneOf(['series', 'parallel']),
   wiring: Joi.object(optional('wiring', 'resistanceOhm')),
-  gearing: Joi.object(optional('gearing', 'pinion', 'spur', 'moduleMm', 'gearboxRatio'))
+  gearing: Joi.object(optional('gearing', 'pinion', 'spur', 'moduleMm', 'spurModuleMm', 'pinionBoreMm', 'gearboxRatio'))
     .and('pinion', 'spur')
     .required(),
   cooling: Joi.object({ motorFans: Joi.number().valid(0, 1, 2), motorHeatsink: Joi.boolean() }),
@@ -130,6 +154,7 @@ const bodyKeys = {
   }).required(),
   startCharge: number('startCharge'),
   run: Joi.object({ profile: oneOf(PROFILES).required(), minutes: number('run.minutes').required() }),
+  measured: Joi.array().items(name).max(100),
 };
 
 /** A plan without its car, as the server keeps it. */

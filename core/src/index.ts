@@ -19,3 +19,15 @@ export { simulateRun } from './predict/run';
 export type { Run, RunOptions, RunSample, RunStop } from './predict/run-types';
 export { predictPass, type Pass, type PassOptions } from './predict/pass';
 export { predict, type Prediction } from './predict/predict';
+
+export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
+export { partFromLabel, type FromLabel } from './labels/part-from-label';
+export type { LabelQuestion, ReadField, ReadFields } from './labels/label-text';
+
+export { explainDifference, type Difference, type Explanation, type MeasuredToday } from './car/explain-difference';
+export { equivalents, pinionsForSpeed, type Equivalents, type PinionBracket, type PinionSpeed } from './car/equivalents';
+export { uncertainFigures, type UncertainFigure } from './predict/uncertain-figures';
+
+export { bySeverity, type Finding, type FindingId, type FindingLevel } from './findings/finding';
+export { fitFindings } from './findings/fit';
+export * from './shelf/part';

@@ -12,12 +12,18 @@ import { guardMiddleware } from './http/guard';
 import { pageMiddleware } from './http/page';
 import { securityHeaders } from './http/security-headers';
 import { importRoutes } from './imports/routes';
+import { photoRoutes } from './photos/routes';
+import type { PhotoStore } from './photos/store';
 import { planRoutes } from './plans/routes';
+import { shelfRoutes } from './shelf/routes';
 
 const BODY_LIMIT = '1mb';
+/** A whole CSV file of parts at once. */
+const SHELF_LIMIT = '16mb';
+const isPhoto = (path: string) => path.startsWith('/api/photos/');
 
 /** The whole application on an open database; `pageFolder` holds the built page. */
-export function createApp(db: Database, log: Logger, pageFolder: string): Koa {
+export function createApp(db: Database, photos: PhotoStore, log: Logger, pageFolder: string): Koa {
   const app = new Koa();
   // The error middleware answers; what still escapes (a client that hung up) goes to the log, not to stderr.
   app.on('error', (err) => log.warn({ err }, 'response failed'));
@@ -26,11 +32,14 @@ export function createApp(db: Database, log: Logger, pageFolder: string): Koa {
   app.use(guardMiddleware());
   app.use(compress());
   app.use(async (ctx, next) => {
-    if (ctx.request.length && !ctx.is('json')) throw new AppError('unsupported-type');
+    if (ctx.request.length && !isPhoto(ctx.path) && !ctx.is('json')) throw new AppError('unsupported-type');
     await next();
   });
-  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, parsedMethods: ['POST', 'PUT', 'PATCH', 'DELETE'] }));
-  for (const router of [healthRoutes(db), garageRoutes(db), carRoutes(db), planRoutes(db), importRoutes(db)]) {
+  const parser = (jsonLimit: string) => bodyParser({ enableTypes: ['json'], jsonLimit, parsedMethods: ['POST', 'PUT', 'PATCH', 'DELETE'] });
+  const [usual, large] = [parser(BODY_LIMIT), parser(SHELF_LIMIT)];
+  // A photo's bytes are read where they are checked.
+  app.use((ctx, next) => (isPhoto(ctx.path) ? next() : ctx.path === '/api/shelf' ? large(ctx, next) : usual(ctx, next)));
+  for (const router of [healthRoutes(db), garageRoutes(db), carRoutes(db), planRoutes(db), importRoutes(db), shelfRoutes(db), photoRoutes(photos)]) {
     app.use(router.routes()).use(router.allowedMethods());
   }
   app.use(pageMiddleware(pageFolder));

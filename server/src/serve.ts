@@ -4,6 +4,8 @@ import type { AddressInfo } from 'node:net';
 import pino from 'pino';
 import { createApp } from './app';
 import type { Config } from './config';
+import path from 'node:path';
+import { PhotoStore } from './photos/store';
 import { openDatabase, type Database } from './db/open';
 
 /** Only this machine can reach Puddler. */
@@ -24,7 +26,7 @@ export async function serve(config: Config): Promise<Running> {
   await mkdir(config.dataFolder, { recursive: true });
   const log = pino({ level: config.logLevel }, pino.destination(2));
   const db = await openDatabase(config.databaseUrl, config.migrationsFolder);
-  const handle = createApp(db, log, config.pageFolder).callback();
+  const handle = createApp(db, new PhotoStore(path.join(config.dataFolder, 'photos')), log, config.pageFolder).callback();
   let stopping = false;
   const server = createServer((request, response) => {
     // A kept-alive connection would hold up the stop: this answer is its last.

@@ -4,7 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { routes } from './app/routes';
-import { loadGarage } from './app/load';
+import { loadGarage, loadShelf } from './app/load';
 import { recallPrefs, storePrefs } from './app/prefs-slice';
 import { createStore } from './app/store';
 import { startSync } from './data/sync';
@@ -21,7 +21,10 @@ store.subscribe(() => {
   if (now !== prefs) storePrefs((prefs = now));
 });
 keepUnsaved(store);
-void loadGarage(store).then(() => startSync(store));
+void loadGarage(store).then(() => {
+  startSync(store);
+  return loadShelf(store);
+});
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -20,7 +20,7 @@ import { carOf, planOf, plansOfCar, selectGarage, selectSaveStatus } from '../sr
 
 const { car, plan } = splitPlanFile(plainPlan());
 const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
-const CAR: CarDoc = { id: 'c1', version: 3, car, ...times };
+const CAR: CarDoc = { id: 'c1', version: 3, car, bench: {}, ...times };
 const PLAN: PlanDoc = { id: 'p1', carId: 'c1', version: 5, plan, ...times };
 
 let store: AppStore;
@@ -34,7 +34,7 @@ beforeEach(() => {
 
 test('what the server holds is saved', () => {
   expect(selectSaveStatus(store.getState())).toBe('saved');
-  expect(selectGarage(store.getState())).toEqual([{ id: 'c1', car, plans: [expect.objectContaining({ id: 'p1', plan })] }]);
+  expect(selectGarage(store.getState())).toEqual([{ id: 'c1', car, bench: {}, plans: [expect.objectContaining({ id: 'p1', plan })] }]);
 });
 
 test('an edit is unsaved until the server has just that', () => {
@@ -167,7 +167,7 @@ test('an import is saved already and can be undone', () => {
       at: 1,
       label: 'import In',
       documents: [
-        { key: carKey('c1'), id: 'c1', version: 3, content: { kind: 'car', car } },
+        { key: carKey('c1'), id: 'c1', version: 3, content: { kind: 'car', car, bench: {} } },
         { key: planKey('p2'), id: 'p2', version: 1, content },
       ],
     }),

@@ -32,11 +32,24 @@ export interface Bay {
   packLengthMm?: number;
   packWidthMm?: number;
   packHeightMm?: number;
+  /** Distance of motor shaft and spur axle that the motor's slot allows. */
   meshMinMm?: number;
   meshMaxMm?: number;
-  spurClearanceMm?: number;
+  /** Fewest and most spur teeth that go in. */
+  spurMin?: number;
+  spurMax?: number;
+  /** From the spur's axle to the nearest thing its teeth could touch. */
+  nearestPartMm?: number;
+  /** Diameter of the circle that the mount's screw holes stand on. */
   mountCircleMm?: number;
-  shaftMm?: number;
+  /** How far the motor's screws reach past the plate into the motor. */
+  screwPastPlateMm?: number;
+  /** Bore of the pinions at hand, and tooth size of the spur on the car. */
+  pinionBoreMm?: number;
+  moduleMm?: number;
+  /** Most volts that the receiver and the servo accept. */
+  receiverMaxV?: number;
+  servoMaxV?: number;
 }
 
 export interface Car {
@@ -70,6 +83,9 @@ interface MotorLabel {
   maxRpm?: number;
   maxCells?: number;
   rotorInertiaKgM2?: number;
+  /** Circle of the screw holes in its face, and how deep their threads are. */
+  mountCircleMm?: number;
+  threadDepthMm?: number;
 }
 
 /** Turns, kv, or both: a given kv counts, turns alone give kv by the size class. */
@@ -115,6 +131,9 @@ export interface Esc {
   becA?: number;
   sensored?: boolean;
   fan?: boolean;
+  lengthMm?: number;
+  widthMm?: number;
+  heightMm?: number;
 }
 
 export interface Pack {
@@ -127,13 +146,19 @@ export interface Pack {
   massG?: number;
   plug?: string;
   plugA?: number;
+  lengthMm?: number;
+  widthMm?: number;
+  heightMm?: number;
 }
 
 /** No pinion and no spur means direct drive: the motor turns what the internal ratio drives. */
 export interface Gearing {
   pinion?: number;
   spur?: number;
+  /** Tooth size of the pinion, and of the spur where it is another. */
   moduleMm?: number;
+  spurModuleMm?: number;
+  pinionBoreMm?: number;
   gearboxRatio?: number;
 }
 
@@ -182,4 +207,6 @@ export interface PlanFile {
   site: Site;
   startCharge?: number;
   run?: RunWish;
+  /** Paths of figures that were measured; others that are given stand on a label. */
+  measured?: string[];
 }

@@ -14,11 +14,16 @@ export type Provenance = Record<string, Origin>;
 /** Collects origins while a plan is resolved: each figure is either given or filled by a rule. */
 export class ProvenanceLog {
   readonly origins: Provenance = {};
+  private readonly measured: ReadonlySet<string>;
+
+  constructor(measured: readonly string[] = []) {
+    this.measured = new Set(measured);
+  }
 
   /** Returns `given` and marks it with `source`, or calls `fill` and marks its result estimated by `rule`. */
   take<T>(path: string, given: T | undefined, source: Source, rule: string, fill: () => T): T {
     if (given !== undefined) {
-      this.origins[path] = { source, value: given };
+      this.given(path, source, given);
       return given;
     }
     const value = fill();
@@ -28,6 +33,6 @@ export class ProvenanceLog {
 
   /** Marks a figure that the plan must hold. */
   given(path: string, source: Source, value: unknown): void {
-    this.origins[path] = { source, value };
+    this.origins[path] = { source: this.measured.has(path) ? 'measured' : source, value };
   }
 }

@@ -23,6 +23,9 @@ export interface ResolvedPlan {
   site: ResolvedSite;
   startCharge: number;
   run: RunWish;
+  /** Factors on all heat paths and heat stores: 1 but where the spread of a prediction is asked for. */
+  heatConductance: number;
+  heatCapacity: number;
   provenance: Provenance;
 }
 
@@ -35,7 +38,7 @@ const DEFAULT_RUN: RunWish = { profile: 'race', minutes: 10 };
  * (contract's check refuses such plans before).
  */
 export function resolvePlan(plan: PlanFile): ResolvedPlan {
-  const log = new ProvenanceLog();
+  const log = new ProvenanceLog(plan.measured);
   const car = resolveCar(plan.car, log);
   const site = resolveSite(plan.site, log);
   const tow = plan.tow;
@@ -64,6 +67,8 @@ export function resolvePlan(plan: PlanFile): ResolvedPlan {
       : { massKg: 0, rollingResistance: 0 },
     startCharge: log.take('startCharge', plan.startCharge, 'measured', 'full', () => 1),
     run: log.take('run', plan.run, 'measured', 'ten minutes of racing', () => DEFAULT_RUN),
+    heatConductance: 1,
+    heatCapacity: 1,
     provenance: log.origins,
   };
 }

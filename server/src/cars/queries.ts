@@ -1,5 +1,5 @@
 import type { Car } from '@puddler/core';
-import type { CarDoc, PlanDoc } from '@puddler/contract';
+import type { Bench, CarDoc, PlanDoc } from '@puddler/contract';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { expectVersion } from '../db/expect-version';
 import { carDoc, planDoc } from '../db/documents';
@@ -19,20 +19,23 @@ export async function getCar(db: Database, id: string): Promise<CarDoc> {
   return carDoc(row);
 }
 
-/** Writes a car on top of version `base` (0: new). Throws `stale` with the newer document. */
-export function writeCar(db: Database, id: string, base: number, car: Car): Promise<CarDoc> {
+/** Writes a car on top of version `base` (0: new). Without `bench` its notes stay. Throws `stale` with the newer document. */
+export function writeCar(db: Database, id: string, base: number, car: Car, bench?: Bench): Promise<CarDoc> {
   return db.writes.run(async () => {
     const now = Date.now();
     const found = await find(db, id);
     if (!found) {
       if (base !== 0) throw new AppError('no-such-car');
-      const [row] = await db.orm.insert(cars).values({ id, version: 1, createdAt: now, updatedAt: now, document: car }).returning();
+      const [row] = await db.orm
+        .insert(cars)
+        .values({ id, version: 1, createdAt: now, updatedAt: now, document: car, bench: bench ?? {} })
+        .returning();
       return carDoc(row!);
     }
     expectVersion(found, base, 'no-such-car', carDoc);
     const [row] = await db.orm
       .update(cars)
-      .set({ version: base + 1, updatedAt: now, document: car })
+      .set({ version: base + 1, updatedAt: now, document: car, ...(bench ? { bench } : {}) })
       .where(eq(cars.id, id))
       .returning();
     return carDoc(row!);

@@ -11,8 +11,8 @@ export function carRoutes(db: Database): Router {
   });
   router.put('/:id', async (ctx) => {
     const id = orRefuse(checkId(ctx.params['id']));
-    const { base, car } = orRefuse(checkCarWrite(ctx.request.body));
-    ctx.body = await writeCar(db, id, base, orRefuse(checkCar(car)));
+    const { base, car, bench } = orRefuse(checkCarWrite(ctx.request.body));
+    ctx.body = await writeCar(db, id, base, orRefuse(checkCar(car)), bench);
   });
   router.delete('/:id', async (ctx) => {
     const id = orRefuse(checkId(ctx.params['id']));

@@ -1,7 +1,7 @@
-import type { CarDoc, PlanDoc } from '@puddler/contract';
-import type { CarRow, PlanRow } from './schema';
+import type { CarDoc, PartDoc, PlanDoc } from '@puddler/contract';
+import type { CarRow, PartRow, PlanRow } from './schema';
 
-function head(row: CarRow | PlanRow) {
+function head(row: CarRow | PlanRow | PartRow) {
   return {
     id: row.id,
     version: row.version,
@@ -11,5 +11,6 @@ function head(row: CarRow | PlanRow) {
 }
 
 /** A row as it crosses the wire. */
-export const carDoc = (row: CarRow): CarDoc => ({ ...head(row), car: row.document });
+export const carDoc = (row: CarRow): CarDoc => ({ ...head(row), car: row.document, bench: row.bench });
 export const planDoc = (row: PlanRow): PlanDoc => ({ ...head(row), carId: row.carId, plan: row.document });
+export const partDoc = (row: PartRow): PartDoc => ({ ...head(row), part: row.document });

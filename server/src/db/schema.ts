@@ -1,6 +1,6 @@
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { Car } from '@puddler/core';
-import type { PlanBody } from '@puddler/contract';
+import type { Car, Part } from '@puddler/core';
+import type { Bench, PlanBody } from '@puddler/contract';
 
 /** Times are milliseconds since 1970. A deleted row stays, so that a delete can be undone. */
 const kept = {
@@ -16,6 +16,7 @@ const kept = {
 export const cars = sqliteTable('cars', {
   ...kept,
   document: text('document', { mode: 'json' }).$type<Car>().notNull(),
+  bench: text('bench', { mode: 'json' }).$type<Bench>().notNull().default({}),
 });
 
 export const plans = sqliteTable(
@@ -30,5 +31,11 @@ export const plans = sqliteTable(
   (table) => [index('plans_car_id').on(table.carId)],
 );
 
+export const parts = sqliteTable('parts', {
+  ...kept,
+  document: text('document', { mode: 'json' }).$type<Part>().notNull(),
+});
+
+export type PartRow = typeof parts.$inferSelect;
 export type CarRow = typeof cars.$inferSelect;
 export type PlanRow = typeof plans.$inferSelect;

@@ -4,8 +4,9 @@ import { Modal } from '../ui/Modal';
 import { differences } from './differences';
 import { useAppDispatch } from './store';
 
-const nameOf = (content: Content): string => (content.kind === 'car' ? content.car.name : content.plan.name);
-const bodyOf = (content: Content): unknown => (content.kind === 'car' ? content.car : content.plan);
+const nameOf = (content: Content): string => (content.kind === 'car' ? content.car : content.kind === 'plan' ? content.plan : content.part).name;
+const bodyOf = (content: Content): unknown =>
+  content.kind === 'car' ? { ...content.car, bench: content.bench } : content.kind === 'plan' ? content.plan : content.part;
 
 /** Two places changed the same document: shows what differs and lets the builder choose. */
 export default function ConflictDialog({ held }: { held: Held }) {

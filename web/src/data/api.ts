@@ -1,4 +1,4 @@
-import type { CarDoc, CarWrite, ErrorBody, Garage, Imported, PlanDoc, PlanWrite, VersionOnly } from '@puddler/contract/shared';
+import type { CarDoc, CarWrite, ErrorBody, Garage, Imported, PlanDoc, PlanWrite, Shelf, ShelfWrite, ShelfWritten, VersionOnly } from '@puddler/contract/shared';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query';
 
 /** The server's resources. Documents live on the desk (desk-slice); nothing here caches them a second time. */
@@ -24,6 +24,11 @@ export const api = createApi({
     }),
     restorePlan: build.mutation<PlanDoc, { id: string }>({
       query: ({ id }) => ({ url: `plans/${id}/restore`, method: 'POST' }),
+    }),
+    shelf: build.query<Shelf, void>({ query: () => 'shelf' }),
+    writeShelf: build.mutation<ShelfWritten, ShelfWrite>({ query: (write) => ({ url: 'shelf', method: 'POST', body: write, timeout: 60_000 }) }),
+    putPhoto: build.mutation<{ id: string; bytes: number }, { id: string; picture: Blob }>({
+      query: ({ id, picture }) => ({ url: `photos/${id}`, method: 'PUT', body: picture, headers: { 'content-type': picture.type } }),
     }),
     importPlan: build.mutation<Imported, string>({
       query: (text) => ({ url: 'imports', method: 'POST', body: text, headers: { 'content-type': 'application/json' } }),

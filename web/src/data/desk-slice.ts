@@ -1,11 +1,11 @@
-import type { Car } from '@puddler/core';
-import type { CarDoc, Garage, PlanBody, PlanDoc, Problem } from '@puddler/contract/shared';
+import type { Car, Part } from '@puddler/core';
+import type { Bench, CarDoc, Garage, PartDoc, PlanBody, PlanDoc, Problem } from '@puddler/contract/shared';
 import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 
-/** A car or a plan as a reference to it. */
-export type Key = `car:${string}` | `plan:${string}`;
+/** A car, a plan or a part as a reference to it. */
+export type Key = `car:${string}` | `plan:${string}` | `part:${string}`;
 
-export type Content = { kind: 'car'; car: Car } | { kind: 'plan'; carId: string; plan: PlanBody };
+export type Content = { kind: 'car'; car: Car; bench: Bench } | { kind: 'plan'; carId: string; plan: PlanBody } | { kind: 'part'; part: Part };
 
 /** What the server is known to hold. */
 export type Remote = { state: 'absent' } | { state: 'present'; version: number; content: Content } | { state: 'deleted' };
@@ -45,6 +45,8 @@ export type SyncState = 'idle' | 'saving' | 'offline';
 
 export interface Desk {
   loaded: 'loading' | 'ready' | 'failed';
+  /** The shelf comes after the garage. */
+  shelfLoaded: boolean;
   /** In the order they are shown. */
   keys: Key[];
   held: Record<Key, Held>;
@@ -56,13 +58,15 @@ export interface Desk {
 const JOIN_WITHIN_MS = 900;
 const MOST_CHANGES = 200;
 
-const initialState: Desk = { loaded: 'loading', keys: [], held: {}, past: [], future: [], sync: 'idle' };
+const initialState: Desk = { loaded: 'loading', shelfLoaded: false, keys: [], held: {}, past: [], future: [], sync: 'idle' };
 
 export const carKey = (id: string): Key => `car:${id}`;
 export const planKey = (id: string): Key => `plan:${id}`;
+export const partKey = (id: string): Key => `part:${id}`;
 
-export const carContent = (doc: CarDoc): Content => ({ kind: 'car', car: doc.car });
+export const carContent = (doc: CarDoc): Content => ({ kind: 'car', car: doc.car, bench: doc.bench });
 export const planContent = (doc: PlanDoc): Content => ({ kind: 'plan', carId: doc.carId, plan: doc.plan });
+export const partContent = (doc: PartDoc): Content => ({ kind: 'part', part: doc.part });
 
 function put(desk: Desk, key: Key, id: string, content: Content | null, at: string): void {
   const held = desk.held[key];
@@ -94,8 +98,14 @@ function fromServer(desk: Desk, key: Key, id: string, version: number, content: 
 
 function sameContent(a: Content | null, b: Content): boolean {
   if (a === null || a === b) return a === b;
-  if (a.kind === 'car') return b.kind === 'car' && a.car === b.car;
-  return b.kind === 'plan' && a.plan === b.plan && a.carId === b.carId;
+  switch (a.kind) {
+    case 'car':
+      return b.kind === 'car' && a.car === b.car && a.bench === b.bench;
+    case 'plan':
+      return b.kind === 'plan' && a.plan === b.plan && a.carId === b.carId;
+    case 'part':
+      return b.kind === 'part' && a.part === b.part;
+  }
 }
 
 /** True while the server does not hold what the desk does. Documents are never changed in place, so identity tells. */
@@ -111,6 +121,11 @@ const slice = createSlice({
       for (const doc of action.payload.cars) fromServer(desk, carKey(doc.id), doc.id, doc.version, carContent(doc), doc.updatedAt);
       for (const doc of action.payload.plans) fromServer(desk, planKey(doc.id), doc.id, doc.version, planContent(doc), doc.updatedAt);
       desk.loaded = 'ready';
+    },
+    /** Part of the shelf as the server has it; `last` when it is all there. */
+    shelfLoaded(desk, action: PayloadAction<{ parts: PartDoc[]; last: boolean }>) {
+      for (const doc of action.payload.parts) fromServer(desk, partKey(doc.id), doc.id, doc.version, partContent(doc), doc.updatedAt);
+      if (action.payload.last) desk.shelfLoaded = true;
     },
     garageFailed(desk) {
       if (desk.loaded !== 'ready') desk.loaded = 'failed';
@@ -140,15 +155,21 @@ const slice = createSlice({
       }
       desk.future = [];
     },
-    /** The server took a plan file in: its documents are on the desk, saved, and can be undone like any edit. */
-    imported(desk, action: PayloadAction<{ at: number; label: string; documents: { key: Key; id: string; version: number; content: Content }[] }>) {
-      const { at, label, documents } = action.payload;
+    /**
+     * The server took documents in (a plan file, a CSV): they are on the desk, saved, and can be undone like any edit.
+     * A long list comes in pieces; those with the same `batch` are one undo.
+     */
+    imported(desk, action: PayloadAction<{ at: number; label: string; batch?: string; documents: { key: Key; id: string; version: number; content: Content }[] }>) {
+      const { at, label, batch, documents } = action.payload;
       const fresh = documents.filter(({ key }) => !desk.held[key]?.content);
       for (const { key, id, version, content } of fresh) {
         put(desk, key, id, content, new Date(at).toISOString());
         desk.held[key]!.remote = { state: 'present', version, content };
       }
-      desk.past.push({ label, joins: undefined, at, steps: fresh.map(({ key, id, content }) => ({ key, id, before: null, after: content })) });
+      const steps = fresh.map(({ key, id, content }): Step => ({ key, id, before: null, after: content }));
+      const last = desk.past[desk.past.length - 1];
+      if (batch !== undefined && last?.joins === batch) last.steps.push(...steps);
+      else desk.past.push({ label, joins: batch, at, steps });
       desk.future = [];
     },
     undone(desk, action: PayloadAction<{ at: number }>) {
@@ -173,6 +194,13 @@ const slice = createSlice({
       // The same object on both sides is what says “saved”.
       if (JSON.stringify(held.content) === JSON.stringify(content)) held.content = content;
       held.remote = { state: 'present', version, content };
+    },
+    /** The server took a list of parts. */
+    partsSaved(desk, action: PayloadAction<{ key: Key; version: number; content: Content }[]>) {
+      for (const { key, version, content } of action.payload) {
+        const held = desk.held[key];
+        if (held) held.remote = { state: 'present', version, content };
+      }
     },
     remoteGone(desk, action: PayloadAction<{ keys: Key[] }>) {
       for (const key of action.payload.keys) {
@@ -211,6 +239,7 @@ const slice = createSlice({
 export const deskReducer = slice.reducer;
 export const {
   garageLoaded,
+  shelfLoaded,
   garageFailed,
   garageAwaited,
   unsavedRecalled,
@@ -219,6 +248,7 @@ export const {
   undone,
   redone,
   saved,
+  partsSaved,
   remoteGone,
   remoteUnknown,
   conflicted,

@@ -1,8 +1,8 @@
-import type { Car } from '@puddler/core';
-import type { PlanBody } from '@puddler/contract/shared';
+import type { Car, Part } from '@puddler/core';
+import type { Bench, PlanBody } from '@puddler/contract/shared';
 import { createSelector } from '@reduxjs/toolkit';
 import type { RootState } from '../app/store';
-import { carKey, isUnsaved, planKey } from './desk-slice';
+import { carKey, isUnsaved, partKey, planKey } from './desk-slice';
 
 export interface PlanOnDesk {
   id: string;
@@ -14,12 +14,23 @@ export interface PlanOnDesk {
 export interface CarOnDesk {
   id: string;
   car: Car;
+  bench: Bench;
   plans: PlanOnDesk[];
 }
 
 export function carOf(state: RootState, id: string): Car | undefined {
   const content = state.desk.held[carKey(id)]?.content;
   return content?.kind === 'car' ? content.car : undefined;
+}
+
+export function benchOf(state: RootState, id: string): Bench | undefined {
+  const content = state.desk.held[carKey(id)]?.content;
+  return content?.kind === 'car' ? content.bench : undefined;
+}
+
+export function partOf(state: RootState, id: string): Part | undefined {
+  const content = state.desk.held[partKey(id)]?.content;
+  return content?.kind === 'part' ? content.part : undefined;
 }
 
 export function planOf(state: RootState, id: string): { carId: string; plan: PlanBody } | undefined {
@@ -35,7 +46,7 @@ export const selectGarage = createSelector(
     const cars = new Map<string, CarOnDesk>();
     for (const key of keys) {
       const { id, content } = held[key]!;
-      if (content?.kind === 'car') cars.set(id, { id, car: content.car, plans: [] });
+      if (content?.kind === 'car') cars.set(id, { id, car: content.car, bench: content.bench, plans: [] });
     }
     for (const key of keys) {
       const { id, content, updatedAt } = held[key]!;
@@ -44,6 +55,38 @@ export const selectGarage = createSelector(
     return [...cars.values()];
   },
 );
+
+export interface PartOnDesk {
+  id: string;
+  part: Part;
+}
+
+/** The shelf, oldest first. The same list as before while no part changed, whatever else did. */
+export const selectShelf = createSelector(
+  (state: RootState) => state.desk.keys,
+  (state: RootState) => state.desk.held,
+  (keys, held): PartOnDesk[] => {
+    const parts: PartOnDesk[] = [];
+    for (const key of keys) {
+      const { id, content } = held[key]!;
+      if (content?.kind === 'part') parts.push(onDesk(id, content.part));
+    }
+    return parts;
+  },
+  { memoizeOptions: { resultEqualityCheck: (a: PartOnDesk[], b: PartOnDesk[]) => a.length === b.length && a.every((one, i) => one === b[i]) } },
+);
+
+const seen = new WeakMap<Part, PartOnDesk>();
+
+/** The same object for the same part, so that a row is drawn again only when its part changed. */
+function onDesk(id: string, part: Part): PartOnDesk {
+  let known = seen.get(part);
+  if (known?.id !== id) {
+    known = { id, part };
+    seen.set(part, known);
+  }
+  return known;
+}
 
 export function plansOfCar(state: RootState, carId: string): PlanOnDesk[] {
   return selectGarage(state).find((car) => car.id === carId)?.plans ?? [];

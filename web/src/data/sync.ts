@@ -1,4 +1,4 @@
-import type { CarDoc, PlanDoc } from '@puddler/contract/shared';
+import type { CarDoc, PartWrite, PlanDoc } from '@puddler/contract/shared';
 import type { AppStore } from '../app/store';
 import { api, errorOf } from './api';
 import {
@@ -6,6 +6,9 @@ import {
   carKey,
   conflicted,
   isUnsaved,
+  partContent,
+  partKey,
+  partsSaved,
   planContent,
   planKey,
   refused,
@@ -22,6 +25,7 @@ import {
 const SETTLE_MS = 350;
 const RETRY_FROM_MS = 500;
 const RETRY_TO_MS = 8_000;
+const PARTS_A_WRITE = 1_000;
 
 /**
  * Brings the server to what the desk wants, one write at a time, for as long as the page lives.
@@ -44,7 +48,8 @@ export function startSync(store: AppStore): void {
     try {
       for (let next = nextWaiting(store); next; next = nextWaiting(store)) {
         store.dispatch(syncTurned('saving'));
-        await write(store, next);
+        if (next.key.startsWith('part:')) await writeParts(store);
+        else await write(store, next);
         retryMs = RETRY_FROM_MS;
       }
       store.dispatch(syncTurned('idle'));
@@ -67,11 +72,48 @@ export function startSync(store: AppStore): void {
   schedule(0);
 }
 
+function waitingDocs(store: AppStore): Held[] {
+  return Object.values(store.getState().desk.held).filter((doc) => isUnsaved(doc) && !doc.conflict && !doc.refused);
+}
+
 /** The next document to write: cars before plans, since a plan needs its car. */
 function nextWaiting(store: AppStore): Held | undefined {
-  const { keys, held } = store.getState().desk;
-  const waiting = keys.map((key) => held[key]!).filter((doc) => isUnsaved(doc) && !doc.conflict && !doc.refused);
+  const waiting = waitingDocs(store);
   return waiting.find((doc) => doc.key.startsWith('car:')) ?? waiting[0];
+}
+
+/** All parts that wait, some hundreds a request: a bulk edit is one write. */
+async function writeParts(store: AppStore): Promise<void> {
+  const docs = waitingDocs(store)
+    .filter((doc) => doc.key.startsWith('part:'))
+    .slice(0, PARTS_A_WRITE);
+  const writes = docs.map(({ id, content, remote }): PartWrite => ({
+    id,
+    base: remote.state === 'present' ? remote.version : 0,
+    part: content?.kind === 'part' ? content.part : null,
+  }));
+  try {
+    const { results } = await store.dispatch(api.endpoints.writeShelf.initiate({ writes })).unwrap();
+    const written = results.flatMap((result, i) => (result.state === 'written' ? [{ key: docs[i]!.key, version: result.version, content: docs[i]!.content! }] : []));
+    if (written.length > 0) store.dispatch(partsSaved(written));
+    const gone = results.flatMap((result) => (result.state === 'deleted' ? [partKey(result.id)] : []));
+    if (gone.length > 0) store.dispatch(remoteGone({ keys: gone }));
+    for (const [i, result] of results.entries()) {
+      if (result.state !== 'stale') continue;
+      const content = partContent(result.current);
+      const { key, content: mine } = docs[i]!;
+      if (same(mine, content)) store.dispatch(saved({ key, version: result.current.version, content }));
+      else store.dispatch(conflicted({ key, version: result.current.version, content }));
+    }
+  } catch (cause) {
+    const error = errorOf(cause);
+    if (error?.code !== 'bad-document') throw cause;
+    // Which part it was stands in the path: `writes[3].part.…`. The others go with the next write.
+    const bad = new Set((error.problems ?? []).map((one) => Number(/^writes\[(\d+)\]/.exec(one.path)?.[1] ?? -1)));
+    for (const [i, doc] of docs.entries())
+      if (bad.has(i) || bad.size === 0) store.dispatch(refused({ key: doc.key, problems: (error.problems ?? []).filter((one) => one.path.startsWith(`writes[${i}]`)) }));
+    if (bad.has(-1)) throw cause;
+  }
 }
 
 const contentOf = (doc: CarDoc | PlanDoc): Content => ('car' in doc ? carContent(doc) : planContent(doc));
@@ -111,8 +153,9 @@ async function write(store: AppStore, doc: Held): Promise<void> {
 }
 
 function put(store: AppStore, id: string, base: number, content: Content): Promise<CarDoc | PlanDoc> {
+  if (content.kind === 'part') throw new Error('parts are written together');
   return content.kind === 'car'
-    ? store.dispatch(api.endpoints.putCar.initiate({ id, write: { base, car: content.car } })).unwrap()
+    ? store.dispatch(api.endpoints.putCar.initiate({ id, write: { base, car: content.car, bench: content.bench } })).unwrap()
     : store.dispatch(api.endpoints.putPlan.initiate({ id, write: { base, carId: content.carId, plan: content.plan } })).unwrap();
 }
 

@@ -1,0 +1,27 @@
+/** What the Car station keeps of a car beside the figures that plans compute with. */
+export interface Bench {
+  /** The plan that is the car as it was bought. */
+  stockPlanId?: string;
+  /** What the car does today, on that plan's ground with its parts. */
+  today?: Today;
+  photos?: PhotoRef[];
+}
+
+export interface Today {
+  topSpeedMs: number;
+  /** Can after the run [°C]. */
+  canC?: number;
+}
+
+/** A photo in the data folder. */
+export interface PhotoRef {
+  id: string;
+  caption?: string;
+}
+
+/** Types of photo that are kept. */
+export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
+export type PhotoType = (typeof PHOTO_TYPES)[number];
+/** A photo as sent: the page makes it smaller before. */
+export const MOST_PHOTO_BYTES = 8 * 1024 * 1024;
+export const MOST_PHOTOS = 40;

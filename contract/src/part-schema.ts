@@ -1,0 +1,45 @@
+import { PART_KINDS, PART_STATUSES, type Part, type PartKind } from '@puddler/core';
+import Joi from 'joi';
+import { joiProblems } from './joi-problems';
+import type { Checked } from './plan-file';
+import { LONGEST_NOTES, name, number, oneOf, PART_SPECS } from './plan-schema';
+
+const teeth = (path: 'gearing.pinion' | 'gearing.spur') => number(path).required();
+
+const SPECS: Record<PartKind, Joi.Schema> = {
+  ...PART_SPECS,
+  pinion: Joi.object({ teeth: teeth('gearing.pinion'), moduleMm: number('gearing.moduleMm'), boreMm: number('gearing.pinionBoreMm') }),
+  spur: Joi.object({ teeth: teeth('gearing.spur'), moduleMm: number('gearing.moduleMm') }),
+  tyre: Joi.object({
+    diameterMm: number('car.tyre.diameterMm').required(),
+    growthPctAt100KmH: number('car.tyre.growthPctAt100KmH'),
+    massG: number('part.massG'),
+  }),
+  fan: Joi.object({ sizeMm: number('part.fanSizeMm') }),
+  plug: Joi.object({ ratedA: number('packs.plugA') }),
+};
+
+const head = {
+  name: name.required(),
+  status: oneOf(PART_STATUSES).required(),
+  price: number('part.price'),
+  notes: Joi.string().allow('').max(LONGEST_NOTES),
+};
+
+/** One schema a kind: a part that says no known kind is told which there are. */
+const PART_SCHEMAS = Object.fromEntries(
+  PART_KINDS.map((kind) => [kind, Joi.object({ ...head, kind: Joi.valid(kind).required(), spec: SPECS[kind].required() })]),
+) as Record<PartKind, Joi.ObjectSchema>;
+
+const unknownKind = Joi.object({ kind: oneOf(PART_KINDS).required() }).unknown();
+
+/** Checks a part of the shelf; problems are pathed as in the part (`spec.kvRpmPerV`). */
+export function checkPart(input: unknown): Checked<Part> {
+  const kind = (input as { kind?: unknown } | null | undefined)?.kind;
+  const schema = PART_KINDS.includes(kind as PartKind) ? PART_SCHEMAS[kind as PartKind] : unknownKind;
+  const problems = joiProblems(schema, input);
+  return problems.length === 0 ? { ok: true, value: input as Part } : { ok: false, problems };
+}
+
+/** The schema of one kind of part, for forms. */
+export const partSchema = (kind: PartKind): Joi.ObjectSchema => PART_SCHEMAS[kind];

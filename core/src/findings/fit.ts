@@ -1,0 +1,196 @@
+import type { PlanFile } from '../plan/plan-file';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { bySeverity, type Finding } from './finding';
+
+/** Room that a size should leave [mm]. */
+const SNUG_MM = 1;
+/** The motor should stand this far inside its slot's ends, and a screw this short of the thread's end [mm]. */
+const SLOT_MARGIN_MM = 0.5;
+const SCREW_MARGIN_MM = 0.5;
+const SPUR_GAP_CAUTION_MM = 3;
+const SPUR_GAP_STOP_MM = 1;
+/** Figures of one size that are printed differently (3.17 and 3.175) count as the same [mm]. */
+const SAME_BORE_MM = 0.05;
+const SAME_CIRCLE_MM = 0.3;
+/** 48 pitch is 0.529: as printed, 0.53. */
+const SAME_MODULE = 0.012;
+
+/** Whether the parts of a plan go into the car's bay and onto each other: every rule whose figures are known. */
+export function fitFindings(plan: PlanFile, resolved: ResolvedPlan): Finding[] {
+  return bySeverity([...sizes(plan, resolved), ...pairs(plan), ...mesh(plan), ...screw(plan), ...bec(plan)]);
+}
+
+function size(id: Finding['id'], link: Finding['link'], figure: string, value: number | undefined, room: number | undefined): Finding[] {
+  if (value === undefined || room === undefined || value <= room - SNUG_MM) return [];
+  const over = value > room;
+  const gap = Math.abs(room - value);
+  const why = over
+    ? `It is ${mm(gap)} too large for its place.`
+    : gap < 0.05
+      ? 'It goes in with nothing to spare.'
+      : `It leaves ${mm(gap)}: tight, and it must not rub.`;
+  return [{ id, link, level: over ? 'stop' : 'caution', figure, value, limit: room, unit: 'mm', share: value / room, why }];
+}
+
+function sizes({ car: { bay = {} }, esc, packs }: PlanFile, { motor }: ResolvedPlan): Finding[] {
+  const worst = (findings: Finding[]) => bySeverity(findings).slice(0, 1);
+  return [
+    ...size('fit-diameter', 'motor', 'motor diameter', 1000 * motor.diameterM, bay.motorDiameterMm),
+    ...size('fit-length', 'motor', 'motor length', 1000 * motor.lengthM, bay.motorLengthMm),
+    ...worst([
+      ...size('fit-esc', 'esc', 'ESC length', esc.lengthMm, bay.escLengthMm),
+      ...size('fit-esc', 'esc', 'ESC width', esc.widthMm, bay.escWidthMm),
+      ...size('fit-esc', 'esc', 'ESC height', esc.heightMm, bay.escHeightMm),
+    ]),
+    ...worst(
+      packs.flatMap((pack) => [
+        ...size('fit-pack', 'pack', 'pack length', pack.lengthMm, bay.packLengthMm),
+        ...size('fit-pack', 'pack', 'pack width', pack.widthMm, bay.packWidthMm),
+        ...size('fit-pack', 'pack', 'pack height', pack.heightMm, bay.packHeightMm),
+      ]),
+    ),
+  ];
+}
+
+function pair(
+  id: Finding['id'],
+  link: Finding['link'],
+  figure: string,
+  a: number | undefined,
+  b: number | undefined,
+  same: number,
+  why: (a: number, b: number) => string,
+): Finding[] {
+  if (a === undefined || b === undefined || Math.abs(a - b) <= same) return [];
+  return [{ id, link, level: 'stop', figure, value: a, limit: b, unit: 'mm', share: Math.max(a, b) / Math.min(a, b), why: why(a, b) }];
+}
+
+function pairs({ car: { bay = {} }, motor, gearing }: PlanFile): Finding[] {
+  const geared = gearing.pinion !== undefined;
+  return [
+    ...(geared
+      ? [
+          ...pair('shaft-bore', 'gears', 'motor shaft', motor.shaftMm, gearing.pinionBoreMm ?? bay.pinionBoreMm, SAME_BORE_MM, (shaft, bore) =>
+            shaft > bore
+              ? `The pinion’s ${mm(bore)} bore does not go on a ${mm(shaft)} shaft: get one with the right bore.`
+              : `The pinion’s ${mm(bore)} bore is loose on a ${mm(shaft)} shaft: get one with the right bore; a sleeve that rubs heats the motor.`,
+          ),
+          ...pair(
+            'module',
+            'gears',
+            'pinion module',
+            gearing.moduleMm,
+            gearing.spurModuleMm ?? bay.moduleMm,
+            SAME_MODULE,
+            (pinion, spur) => `Teeth of module ${short(pinion)} do not run on a spur of ${short(spur)}: both strip.`,
+          ),
+        ]
+      : []),
+    ...pair(
+      'mount-pattern',
+      'motor',
+      'screw circle of the motor',
+      motor.mountCircleMm,
+      bay.mountCircleMm,
+      SAME_CIRCLE_MM,
+      (motorCircle, mount) => `Its screw holes stand on ${mm(motorCircle)}, the mount’s on ${mm(mount)}: it needs an adapter plate.`,
+    ),
+  ];
+}
+
+function mesh({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
+  const { pinion, spur, moduleMm } = gearing;
+  if (pinion === undefined || spur === undefined) return [];
+  const found: Finding[] = [];
+  const { meshMinMm: from, meshMaxMm: to, nearestPartMm } = bay;
+  const teethMm = moduleMm ?? bay.moduleMm;
+  if (teethMm === undefined) return [];
+  const distance = (teethMm * (pinion + spur)) / 2;
+  if (from !== undefined || to !== undefined) {
+    const inside = Math.min(from === undefined ? Infinity : distance - from, to === undefined ? Infinity : to - distance);
+    const nearTop = to !== undefined && to - distance <= inside;
+    const limit = nearTop ? to : from!;
+    if (inside < SLOT_MARGIN_MM) {
+      const wanted = nearTop ? 'a smaller pinion or spur' : 'a larger pinion or spur';
+      found.push({
+        id: 'mesh-distance',
+        link: 'gears',
+        level: inside < 0 ? 'stop' : 'caution',
+        figure: 'shaft to spur axle',
+        value: distance,
+        limit,
+        unit: 'mm',
+        share: nearTop ? distance / limit : limit / distance,
+        why:
+          inside < 0
+            ? `The slot ends ${mm(-inside)} before these gears mesh: it needs ${wanted}.`
+            : `They mesh ${mm(inside)} from the slot’s end: little is left to set the play.`,
+      });
+    }
+  }
+  if (nearestPartMm !== undefined) {
+    const gap = nearestPartMm - ((gearing.spurModuleMm ?? teethMm) * (spur + 2)) / 2;
+    if (gap < SPUR_GAP_CAUTION_MM) {
+      const stop = gap < SPUR_GAP_STOP_MM;
+      found.push({
+        id: 'spur-clearance',
+        link: 'gears',
+        level: stop ? 'stop' : 'caution',
+        figure: 'gap at the spur',
+        value: gap,
+        limit: stop ? SPUR_GAP_STOP_MM : SPUR_GAP_CAUTION_MM,
+        unit: 'mm',
+        share: gap > 0 ? SPUR_GAP_STOP_MM / gap : 2 - gap,
+        why:
+          gap <= 0
+            ? 'The spur does not turn past the nearest part.'
+            : `Only ${mm(gap)} between the spur and the nearest part: anything that flexes touches it.`,
+      });
+    }
+  }
+  return found;
+}
+
+function screw({ car: { bay = {} }, motor }: PlanFile): Finding[] {
+  const { screwPastPlateMm: reach } = bay;
+  const { threadDepthMm: depth } = motor;
+  if (reach === undefined || depth === undefined || depth - reach >= SCREW_MARGIN_MM) return [];
+  const over = reach > depth;
+  return [
+    {
+      id: 'screw-depth',
+      link: 'motor',
+      level: over ? 'stop' : 'caution',
+      figure: 'motor screw past the plate',
+      value: reach,
+      limit: depth,
+      unit: 'mm',
+      share: reach / depth,
+      why: over
+        ? `The screw goes ${mm(reach - depth)} past the thread and reaches the windings.`
+        : 'The screw ends at the bottom of the thread: take one a millimetre shorter.',
+    },
+  ];
+}
+
+function bec({ car: { bay = {} }, esc }: PlanFile): Finding[] {
+  const limit = Math.min(bay.receiverMaxV ?? Infinity, bay.servoMaxV ?? Infinity);
+  if (esc.becV === undefined || esc.becV <= limit) return [];
+  const weaker = (bay.servoMaxV ?? Infinity) <= (bay.receiverMaxV ?? Infinity) ? 'servo' : 'receiver';
+  return [
+    {
+      id: 'bec-voltage',
+      link: 'esc',
+      level: 'stop',
+      figure: 'BEC',
+      value: esc.becV,
+      limit,
+      unit: 'V',
+      share: esc.becV / limit,
+      why: `The ${weaker} bears ${short(limit)} V: set the BEC lower, or it burns.`,
+    },
+  ];
+}
+
+const short = (value: number) => String(Number(value.toFixed(2)));
+const mm = (value: number) => `${short(value)} mm`;

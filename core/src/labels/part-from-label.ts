@@ -1,0 +1,70 @@
+import type { Part, PartStatus } from '../shelf/part';
+import type { LabelReading } from './read-label';
+import type { ReadFields } from './label-text';
+
+/** The parts that a label describes, or what it would still have to say. */
+export interface FromLabel {
+  parts: Part[];
+  /** Words for the figures without which there is no part: “kv”, “C rating”. */
+  missing: string[];
+}
+
+const LONGEST_NAME = 120;
+
+/**
+ * Makes the part that a reading describes; `answer` is the builder's choice where the label's code has two meanings.
+ * A gear label with pinion and spur gives both. Ranges are not checked here.
+ */
+export function partFromLabel(label: string, reading: LabelReading, answer: ReadFields = {}, status: PartStatus = 'owned'): FromLabel {
+  const fields = { ...reading.fields, ...answer };
+  const spec = Object.fromEntries(Object.entries(fields).map(([field, { value }]) => [field, value]));
+  const name = label.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME) || 'Unnamed';
+  const missing = whatIsMissing(reading, spec);
+  if (reading.kind === undefined || missing.length > 0) return { parts: [], missing };
+  if (reading.kind !== 'gears') return { parts: [{ kind: reading.kind, name, status, spec } as unknown as Part], missing };
+  const { pinion, spur, moduleMm, boreMm } = spec as Record<string, number | undefined>;
+  const module = moduleMm === undefined ? {} : { moduleMm };
+  const both = pinion !== undefined && spur !== undefined;
+  return {
+    parts: [
+      ...(pinion === undefined
+        ? []
+        : [
+            {
+              kind: 'pinion' as const,
+              name: both ? `${pinion}T pinion` : name,
+              status,
+              spec: { teeth: pinion, ...module, ...(boreMm === undefined ? {} : { boreMm }) },
+            },
+          ]),
+      ...(spur === undefined ? [] : [{ kind: 'spur' as const, name: both ? `${spur}T spur` : name, status, spec: { teeth: spur, ...module } }]),
+    ],
+    missing,
+  };
+}
+
+function whatIsMissing({ kind, question }: LabelReading, spec: Record<string, unknown>): string[] {
+  const lacks = (field: string, word: string) => (spec[field] === undefined ? [word] : []);
+  switch (kind) {
+    case undefined:
+      return ['what kind of part it is'];
+    case 'motor':
+      if (spec['kind'] === undefined) return ['kv or turns'];
+      if (spec['kind'] === 'brushed') return spec['turns'] === undefined && spec['kvRpmPerV'] === undefined ? ['turns or kv'] : [];
+      return [...lacks('kvRpmPerV', 'kv'), ...(question && spec['form'] === undefined ? ['what its digits measure'] : [])];
+    case 'esc':
+      return lacks('continuousA', 'continuous amps');
+    case 'pack': {
+      const hard = spec['chemistry'] !== 'lipo' && spec['chemistry'] !== 'lihv';
+      const rated = hard || spec['cRating'] !== undefined || spec['cellResistanceOhm'] !== undefined;
+      return [...lacks('cells', 'cells'), ...lacks('capacityAh', 'capacity'), ...(rated ? [] : ['C rating'])];
+    }
+    case 'gears':
+      return spec['pinion'] === undefined && spec['spur'] === undefined ? ['teeth'] : [];
+    case 'tyre':
+      return lacks('diameterMm', 'diameter');
+    case 'fan':
+    case 'plug':
+      return [];
+  }
+}

@@ -1,0 +1,95 @@
+import type { Chemistry } from '../plan/plan-file';
+import { number, round, type LabelText } from './label-text';
+
+/** Volts that makers print for one cell; a chemistry may have several spellings of it. */
+const PRINTED_CELL_V: Record<Chemistry, readonly number[]> = {
+  lipo: [3.7],
+  lihv: [3.8, 3.85],
+  liion: [3.6, 3.7, 3.65],
+  life: [3.2, 3.3],
+  nimh: [1.2],
+};
+
+const CHEMISTRY_WORDS: [RegExp, Chemistry][] = [
+  [/\bli-?po-? ?hv\b|\bli-?hv\b|\bhv(?:-?li-?po)?\b|\bhigh[- ]voltage\b/i, 'lihv'],
+  [/\bli-?fe(?: ?-?po4?)?\b|\blfp\b/i, 'life'],
+  [/\bli-? ?ion\b|\b(?:18650|21700|26650)s?\b/i, 'liion'],
+  [/\bni-?mh\b/, 'nimh'],
+  [/\bli-?po(?:ly(?:mer)?)?\b|\blithium[- ]polymer\b/i, 'lipo'],
+];
+
+/** Tried in this order when only volts are printed: what a builder most likely holds. */
+const LIKELY: readonly Chemistry[] = ['lipo', 'nimh', 'lihv', 'life'];
+const SAME_V = 0.06;
+
+/** Reads a pack's label: cells, capacity, volts, C rating, chemistry, plug, size. */
+export function readPackLabel(text: LabelText): void {
+  const said = CHEMISTRY_WORDS.find(([pattern]) => text.take(pattern))?.[1];
+  if (said) text.take(/\bli-?po(?:ly)?\b/i);
+  const plug = text.take(/\b(\d+(?:\.\d+)?) ?a ((?:[a-z]+-)*[a-z]+ )?(?:plug|connector)\b/i);
+  if (plug) {
+    text.set('plugA', number(plug[1]!));
+    text.set('plug', plug[0].trim());
+  } else {
+    const named = text.take(/\b(?:[a-z]+-)*[a-z]+ (?:plug|connector)\b/i);
+    if (named) text.set('plug', named[0].trim());
+  }
+  const size = text.take(/\b(\d{2,3}(?:\.\d)?) ?x ?(\d{2,3}(?:\.\d)?) ?x ?(\d{2,3}(?:\.\d)?) ?(?:mm)?/i);
+  if (size) (['lengthMm', 'widthMm', 'heightMm'] as const).forEach((field, i) => text.set(field, Number(size[i + 1])));
+  const series = text.take(/\b(\d{1,2}) ?s ?(?:(\d{1,2}) ?p\b)?(?![a-z0-9])/i);
+  let cells = series ? Number(series[1]) : undefined;
+  if (cells === undefined) {
+    const counted = text.take(/\b(\d{1,2}) ?-?cells?\b/i);
+    if (counted) cells = Number(counted[1]);
+  }
+  if (!text.takeNumber('capacityAh', /\b(\d+(?:\.\d+)?) ?mah?\b/i, 0.001)) text.takeNumber('capacityAh', /\b(\d+(?:\.\d+)?) ?ah\b/i);
+  const c =
+    text.take(/\b(\d{1,3}(?:\.\d)?) ?c? ?\/ ?(\d{1,3}(?:\.\d)?) ?c\b/i) ??
+    text.take(/\b(\d{1,3}(?:\.\d)?) ?- ?(\d{1,3}(?:\.\d)?) ?c\b/i) ??
+    text.take(/\b(\d{1,3}(?:\.\d)?) ?c\b/i);
+  if (c) text.set('cRating', Math.min(Number(c[1]), Number(c[2] ?? Infinity)));
+  text.takeUnused(/\b\d+(?:\.\d+)? ?c (?:burst|peak|max)\b|\b(?:burst|peak|max) \d+(?:\.\d+)? ?c\b|\b(?:burst|peak)\b/i);
+  text.takeOhms('cellResistanceOhm');
+  text.takeMass();
+  const volts = text.take(/\b(\d{1,2}(?:\.\d{1,2})?) ?v(?:olts?)?\b/i)?.[1];
+  settleCells(text, said, cells, volts === undefined ? undefined : Number(volts));
+  text.takeUnused(/\b\d+(?:\.\d+)? ?wh\b|\b(?:hard|soft|stick|hump|saddle|shorty)[- ]?(?:case|pack)?\b|\bgraphene\b|\blcg\b/i);
+}
+
+/** Chemistry, cells and volts from whichever of the three is printed; a problem when they contradict each other. */
+function settleCells(text: LabelText, said: Chemistry | undefined, counted: number | undefined, volts: number | undefined): void {
+  const fits = (chemistry: Chemistry): number | undefined => {
+    if (volts === undefined) return counted;
+    for (const each of PRINTED_CELL_V[chemistry]) {
+      const cells = Math.round(volts / each);
+      if (cells >= 1 && Math.abs(volts / cells - each) < SAME_V && (counted === undefined || counted === cells)) return cells;
+    }
+    return undefined;
+  };
+  if (said) {
+    const cells = fits(said);
+    if (cells === undefined && volts !== undefined && counted !== undefined)
+      text.problems.push(
+        `${volts} V does not go with ${counted} cells of this kind: ${counted} of them are ${round(counted * PRINTED_CELL_V[said][0]!)} V`,
+      );
+    else if (cells === undefined && volts !== undefined)
+      text.problems.push(`${volts} V is no whole number of cells of this kind, which have ${PRINTED_CELL_V[said][0]} V each`);
+    text.set('chemistry', said);
+    if (cells ?? counted) text.set('cells', (cells ?? counted)!);
+    return;
+  }
+  if (volts === undefined && counted === undefined) return;
+  const likely = volts === undefined ? 'lipo' : LIKELY.find((chemistry) => fits(chemistry) !== undefined);
+  if (!likely) {
+    text.problems.push(
+      counted === undefined
+        ? `${volts} V is no whole number of cells of any usual kind`
+        : `${volts} V does not go with ${counted} cells of any usual kind`,
+    );
+    if (counted !== undefined) text.set('cells', counted);
+    return;
+  }
+  text.estimate('chemistry', likely, volts === undefined ? 'cells counted as S are most often LiPo' : `${volts} V is a usual figure of it`);
+  const cells = fits(likely);
+  if (cells !== undefined) text.set('cells', cells);
+}

@@ -1,0 +1,81 @@
+import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
+
+export const PART_KINDS = ['motor', 'esc', 'pack', 'pinion', 'spur', 'tyre', 'fan', 'plug'] as const;
+export type PartKind = (typeof PART_KINDS)[number];
+
+export const PART_STATUSES = ['owned', 'considered', 'worn-out'] as const;
+export type PartStatus = (typeof PART_STATUSES)[number];
+
+/** What every part on the shelf has; the name is its spec's too. Prices in the builder's currency. */
+interface PartBase {
+  name: string;
+  status: PartStatus;
+  price?: number;
+  notes?: string;
+}
+
+export type Nameless<T> = T extends unknown ? Omit<T, 'name'> : never;
+
+export type MotorPart = PartBase & { kind: 'motor'; spec: Nameless<Motor> };
+export type EscPart = PartBase & { kind: 'esc'; spec: Nameless<Esc> };
+export type PackPart = PartBase & { kind: 'pack'; spec: Nameless<Pack> };
+export type PinionPart = PartBase & { kind: 'pinion'; spec: { teeth: number; moduleMm?: number; boreMm?: number } };
+export type SpurPart = PartBase & { kind: 'spur'; spec: { teeth: number; moduleMm?: number } };
+export type TyrePart = PartBase & { kind: 'tyre'; spec: { diameterMm: number; growthPctAt100KmH?: number; massG?: number } };
+export type FanPart = PartBase & { kind: 'fan'; spec: { sizeMm?: number } };
+export type PlugPart = PartBase & { kind: 'plug'; spec: { ratedA?: number } };
+
+/** Something that is owned, considered or worn out, with the figures that a plan takes from it. */
+export type Part = MotorPart | EscPart | PackPart | PinionPart | SpurPart | TyrePart | FanPart | PlugPart;
+
+/**
+ * The plan file with a part in the place of what is there: a pack replaces every pack, a pinion takes its module and bore
+ * along, a plug rates every pack's. A tyre is the car's and so changes all its plans.
+ */
+export function withPart(plan: PlanFile, part: Part): PlanFile {
+  const { name } = part;
+  switch (part.kind) {
+    case 'motor':
+      return { ...plan, motor: { name, ...part.spec } as Motor };
+    case 'esc':
+      return { ...plan, esc: { name, ...part.spec } };
+    case 'pack':
+      return { ...plan, packs: plan.packs.map(() => ({ name, ...part.spec })) };
+    case 'pinion': {
+      const { teeth, moduleMm, boreMm } = part.spec;
+      const { moduleMm: _module, pinionBoreMm: _bore, ...gearing } = plan.gearing;
+      return {
+        ...plan,
+        gearing: {
+          ...gearing,
+          pinion: teeth,
+          spur: gearing.spur ?? DEFAULT_SPUR,
+          ...(moduleMm === undefined ? {} : { moduleMm }),
+          ...(boreMm === undefined ? {} : { pinionBoreMm: boreMm }),
+        },
+      };
+    }
+    case 'spur': {
+      const { teeth, moduleMm } = part.spec;
+      const { spurModuleMm: _module, ...gearing } = plan.gearing;
+      return {
+        ...plan,
+        gearing: { ...gearing, spur: teeth, pinion: gearing.pinion ?? DEFAULT_PINION, ...(moduleMm === undefined ? {} : { spurModuleMm: moduleMm }) },
+      };
+    }
+    case 'tyre': {
+      const { diameterMm, growthPctAt100KmH, massG } = part.spec;
+      const tyre = { diameterMm, ...(growthPctAt100KmH === undefined ? {} : { growthPctAt100KmH }) };
+      return { ...plan, car: { ...plan.car, tyre, ...(massG === undefined ? {} : { wheelMassG: massG }) } };
+    }
+    case 'fan':
+      return { ...plan, cooling: { ...plan.cooling, motorFans: plan.cooling?.motorFans === 1 ? 2 : 1 } };
+    case 'plug': {
+      const { ratedA } = part.spec;
+      return { ...plan, packs: plan.packs.map((pack) => ({ ...pack, plug: name, ...(ratedA === undefined ? {} : { plugA: ratedA }) })) };
+    }
+  }
+}
+
+const DEFAULT_SPUR = 60;
+const DEFAULT_PINION = 20;

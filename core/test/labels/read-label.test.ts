@@ -1,0 +1,80 @@
+import fc from 'fast-check';
+import { labelKind, LABEL_KINDS, readLabel } from '@puddler/core';
+import { ESC_LABELS, MOTOR_LABELS, OTHER_LABELS, PACK_LABELS, type LabelRow } from './label-table';
+
+const ALL: LabelRow[] = [...MOTOR_LABELS, ...ESC_LABELS, ...PACK_LABELS, ...OTHER_LABELS];
+
+test('the table is long enough to mean something', () => {
+  expect(ALL.length).toBeGreaterThanOrEqual(120);
+  expect(new Set(ALL.map(([, label]) => label)).size).toBe(ALL.length);
+});
+
+test.each(ALL.map((row) => [row[0], row[1], row] as const))('%s: %s', (_kind, _label, [kind, label, fields, note]) => {
+  const reading = readLabel(label, kind);
+  expect(Object.fromEntries(Object.entries(reading.fields).map(([field, { value }]) => [field, value]))).toEqual(fields);
+  expect(reading.question !== undefined).toBe(note === 'asks');
+  expect(reading.problems.length > 0).toBe(note === 'problem');
+});
+
+test.each<[string, string | undefined]>([
+  ['3652 4000KV sensorless', 'motor'],
+  ['27T 540', 'motor'],
+  ['27 turn', 'motor'],
+  ['2212 920kv', 'motor'],
+  ['2S 5000 mAh 50C', 'pack'],
+  ['7.2V 3000mAh', 'pack'],
+  ['60A 2-3S BEC 6V/3A', 'esc'],
+  ['Tallow 60 A ESC', 'esc'],
+  ['23/68', 'gears'],
+  ['17T M0.8', 'gears'],
+  ['86T 48P spur', 'gears'],
+  ['tyre 98 mm', 'tyre'],
+  ['98 mm', 'tyre'],
+  ['30 mm fan', 'fan'],
+  ['60 A two-pin plug', 'plug'],
+  ['hello there', undefined],
+])('“%s” is told to be of a %s', (label, kind) => expect(labelKind(label)).toBe(kind));
+
+test('what was estimated says by which rule, what was printed says label', () => {
+  const { fields } = readLabel('27T', 'motor');
+  expect(fields['turns']).toEqual({ value: 27, source: 'label' });
+  expect(fields['sizeClass']).toMatchObject({ source: 'estimated', rule: expect.stringContaining('540') });
+  expect(readLabel('7.2V 3000mAh', 'pack').fields['chemistry']).toMatchObject({ source: 'estimated' });
+  expect(readLabel('160A SBEC 6/7.4V 6A', 'esc').fields['becV']).toMatchObject({
+    value: 6,
+    source: 'estimated',
+    rule: expect.stringContaining('7.4'),
+  });
+});
+
+test('what was not understood is said, word for word', () => {
+  expect(readLabel('Osier 3652 4000kv glitter-finish', 'motor').unread).toEqual(['Osier', 'glitter-finish']);
+  expect(readLabel('3652 4000kv 900W', 'motor').unused).toEqual(['900W']);
+});
+
+test('a code with two meanings is asked about with each reading worked out', () => {
+  const { question, fields } = readLabel('2836 1120kv outrunner', 'motor');
+  expect(fields['statorDiameterMm']).toBeUndefined();
+  expect(question!.choices.map((choice) => Object.fromEntries(Object.entries(choice.fields).map(([name, { value }]) => [name, value])))).toEqual([
+    { form: 'outrunner', statorDiameterMm: 22, statorHeightMm: 18 },
+    { form: 'outrunner', statorDiameterMm: 28, statorHeightMm: 36 },
+  ]);
+  expect(question!.choices[0]!.why).toContain('22 × 18');
+  expect(readLabel('4250 800KV', 'motor').question!.choices).toHaveLength(3);
+});
+
+test('2,000 random strings neither throw nor invent figures that are not finite (seed 31)', () => {
+  const odd = fc.string({ unit: fc.constantFrom(...'0123456789.,/-x×SPCTVAkvmhØ"Ω \n'.split('')), maxLength: 60 });
+  const any = fc.oneof(odd, fc.string({ maxLength: 200 }), fc.string({ unit: 'binary', maxLength: 80 }));
+  for (const label of fc.sample(any, { seed: 31, numRuns: 2000 })) {
+    for (const kind of LABEL_KINDS) {
+      const reading = readLabel(label, kind);
+      for (const { value } of Object.values(reading.fields)) if (typeof value === 'number') expect(Number.isFinite(value)).toBe(true);
+    }
+    readLabel(label);
+  }
+});
+
+test('a text of a megabyte is read no further than a label reaches', () => {
+  expect(readLabel(`${'9'.repeat(500_000)} 3652 4000kv`, 'motor').fields['kvRpmPerV']).toBeUndefined();
+});
