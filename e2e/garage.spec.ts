@@ -25,7 +25,7 @@ test('the club at a glance, with headline figures', async ({ page, club }) => {
   const row = page.getByRole('row', { name: /Sixty on packed dirt/ });
   await expect(row).toContainText('59.3');
   await expect(row).toContainText('68');
-  await expect(page.getByRole('row')).toHaveCount(4 + 7);
+  await expect(page.getByRole('row')).toHaveCount(4 + 9);
   const edges = await page
     .getByRole('cell', { name: /km\/h/ })
     .evaluateAll((cells) => cells.map((cell) => Math.round(cell.getBoundingClientRect().right)));
@@ -58,7 +58,7 @@ test('rename, duplicate and delete, each with its undo', async ({ page, club }) 
   await saved(page);
 
   await menu('Towpath pacer', 'Duplicate with its plans');
-  await expect(page.getByRole('region', { name: 'Towpath pacer copy' }).getByRole('row')).toHaveCount(3);
+  await expect(page.getByRole('region', { name: 'Towpath pacer copy' }).getByRole('row')).toHaveCount(4);
   await saved(page);
   await page.reload();
   await expect(page.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
@@ -98,7 +98,7 @@ test('a bad file names its fields and changes nothing', async ({ page, club }) =
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();
   const rows = await page.getByRole('row').count();
-  const plan = JSON.parse(readFileSync(new URL('../demo/40-plough-snow.json', import.meta.url), 'utf8')) as Record<string, unknown>;
+  const plan = JSON.parse(readFileSync(new URL('../demo/plans/40-plough-snow.json', import.meta.url), 'utf8')) as Record<string, unknown>;
   const cases: [string, string, RegExp][] = [
     ['slipped.json', JSON.stringify({ ...plan, startCharge: 80, colour: 'red' }), /startCharge is 80; allowed: 0 to 1/],
     ['torn.json', JSON.stringify(plan).slice(0, 200), /not JSON/],
@@ -117,12 +117,12 @@ test('Ctrl+K finds plans and commands', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Find a car, a plan or a command').fill('snow');
+  await page.getByPlaceholder('Find a car, a plan, a part or a command').fill('snow');
   await page.keyboard.press('Enter');
   await settled(page);
   await expect(page.getByRole('navigation')).toContainText('Plough with two motors on snow');
   await page.keyboard.press('Control+k');
-  await page.getByPlaceholder('Find a car, a plan or a command').fill('swap units');
+  await page.getByPlaceholder('Find a car, a plan, a part or a command').fill('swap units');
   await page.keyboard.press('Enter');
   await expect(page.getByText('mph', { exact: true }).first()).toBeVisible();
 });

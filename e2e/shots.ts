@@ -45,7 +45,58 @@ const newCar = async (page: Page, address: string) => {
   await page.getByRole('dialog').waitFor();
 };
 
+const shelf = async (page: Page, address: string) => {
+  await page.goto(`${address}/shelf`);
+  await page.getByText('Osier 3652 3300').waitFor();
+};
+const quickAdd = async (page: Page, address: string) => {
+  await shelf(page, address);
+  await page.getByLabel('Put a part on the shelf').fill('Lathe 2836 1120KV outrunner, 5 mm shaft, 14 pole');
+};
+const car = async (page: Page, address: string) => {
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
+  await page.getByRole('heading', { name: 'As bought', exact: true }).waitFor();
+};
+const today = async (page: Page, address: string) => {
+  await car(page, address);
+  await page.getByText('the likeliest first').waitFor();
+  await page.locator('#today').scrollIntoViewIfNeeded();
+  await page.evaluate(() => document.querySelector('#today')!.scrollIntoView());
+};
+
+const csv = async (page: Page, address: string) => {
+  await shelf(page, address);
+  await page.getByLabel('CSV file of parts').setInputFiles({
+    name: 'box.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'type;name;kv;dia (in);length mm;price\nmotor;Osier 3674;2250;1.42;74;69\nmotor;Osier 36;fast;1.42;74;-3\npack;Brackwater;;;;12\n',
+    ),
+  });
+  await page.getByRole('alert').waitFor();
+};
+const part = async (page: Page, address: string) => {
+  await shelf(page, address);
+  await page.getByRole('button', { name: 'motor 16' }).click();
+  await page.getByRole('button', { name: 'Osier 3652 3300' }).click();
+  await page.getByRole('dialog').waitFor();
+};
+const gearDrawer = async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.getByRole('button', { name: /^Motor:/ }).click();
+  await page.getByRole('button', { name: 'Fit Osier 3660 2700' }).scrollIntoViewIfNeeded();
+};
+
 const shots: Shot[] = [
+  { name: 'csv', size: WIDE, theme: 'light', go: csv },
+  { name: 'part', size: WIDE, theme: 'light', go: part },
+  { name: 'plan-shelf', size: WIDE, theme: 'light', go: gearDrawer },
+  { name: 'shelf', size: WIDE, theme: 'light', go: quickAdd },
+  { name: 'shelf-phone', size: PHONE, theme: 'dark', go: shelf },
+  { name: 'car', size: WIDE, theme: 'light', go: car },
+  { name: 'car-today', size: WIDE, theme: 'dark', go: today },
+  { name: 'car-phone', size: PHONE, theme: 'light', go: car },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },
   { name: 'plan', size: WIDE, theme: 'light', go: plan },
   { name: 'plan-drawer', size: WIDE, theme: 'light', go: drawer },

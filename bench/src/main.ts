@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { checkPlanFile } from '@puddler/contract';
 import { resolvePlan, simulateRun, solveTopSpeed, type ResolvedPlan } from '@puddler/core';
 
-const PLAN = 'demo/11-ridgeback-first-conversion.json';
+const PLAN = 'demo/plans/11-ridgeback-first-conversion.json';
 const WARM_UP = 30;
 const ROUNDS = 61;
 // Short rounds: a neighbour that takes the processor away spoils few of them, and the median none.

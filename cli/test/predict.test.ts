@@ -76,7 +76,7 @@ describe('refusals go to stderr with exit code 2 and print nothing', () => {
 });
 
 test('the demo club’s plans are all predicted', () => {
-  const demo = path.join(__dirname, '../../demo');
+  const demo = path.join(__dirname, '../../demo/plans');
   const names = ['10-ridgeback-as-bought', '12-ridgeback-sixty', '40-plough-snow'];
   for (const name of names) expect(JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8'))).toHaveProperty('format', 'puddler-plan');
   expect(run(...names.map((name) => path.join(demo, `${name}.json`))).code).toBe(0);

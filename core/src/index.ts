@@ -31,3 +31,4 @@ export { uncertainFigures, type UncertainFigure } from './predict/uncertain-figu
 export { bySeverity, type Finding, type FindingId, type FindingLevel } from './findings/finding';
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
+export { speedSpread, type SpeedSpread } from './predict/speed-spread';

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { openDatabase } from '../src/db/open';
 import { WriteQueue } from '../src/db/write-queue';
 import { loadDemo } from '../src/demo';
+import { readShelf } from '../src/shelf/queries';
 import { readGarage } from '../src/garage/routes';
 import { deleteCar, writeCar } from '../src/cars/queries';
 import { CAR, newFolder } from './helpers';
@@ -40,7 +41,9 @@ test('the demo club loads whole, a car with several plans once', async () => {
   await loadDemo(db, path.join(__dirname, '../../demo'));
   const garage = await readGarage(db);
   expect(garage.cars.map((doc) => doc.car.name)).toEqual(['Ridgeback', 'Towpath pacer', 'Drover tractor unit', 'Headland plough']);
-  expect(garage.plans).toHaveLength(7);
+  expect(garage.plans).toHaveLength(9);
+  expect(garage.cars[0]!.bench.stockPlanId).toBe(garage.plans.find((doc) => doc.plan.name === 'Ridgeback as bought')!.id);
+  expect((await readShelf(db)).parts.length).toBeGreaterThanOrEqual(60);
   await db.close();
 });
 

@@ -112,7 +112,7 @@ test('a car goes with its plans and comes back with them', () => {
 });
 
 test('a new car that is undone before it was sent leaves nothing to send', () => {
-  const planId = store.dispatch(addCar({ ...car, name: 'New' }, plan));
+  const planId = store.dispatch(addCar({ ...car, name: 'New' }, [{ plan }]));
   expect(planOf(store.getState(), planId)).toBeDefined();
   store.dispatch(undone({ at: 1 }));
   expect(selectSaveStatus(store.getState())).toBe('saved');

@@ -1,17 +1,31 @@
 import { Command } from 'cmdk';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { redone, undone } from '../data/desk-slice';
-import { selectGarage } from '../data/selectors';
+import { selectGarage, selectShelf } from '../data/selectors';
+import { searchText, summary } from '../shelf/part-text';
 import { themeSwapped, unitsSwapped } from './prefs-slice';
 import { useAppDispatch, useAppSelector } from './store';
 
 const ITEM = 'flex cursor-pointer items-center justify-between gap-3 rounded-sm px-3 py-2 data-[selected=true]:bg-wash';
 
-/** Finds cars, plans and commands by typing. */
+/** Parts are many: they show once this much is typed, and no more than fit. */
+const PARTS_FROM = 2;
+const PARTS_SHOWN = 20;
+
+/** Finds cars, plans, parts and commands by typing. */
 export default function CommandPalette({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const garage = useAppSelector(selectGarage);
+  const shelf = useAppSelector(selectShelf);
+  const system = useAppSelector((state) => state.prefs.units);
+  const [sought, setSought] = useState('');
+  const parts = useMemo(() => {
+    const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
+    if (sought.trim().length < PARTS_FROM) return [];
+    return shelf.filter(({ part }) => words.every((word) => searchText(part).includes(word))).slice(0, PARTS_SHOWN);
+  }, [shelf, sought]);
   const run = (act: () => void) => () => {
     onClose();
     act();
@@ -26,18 +40,24 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
     <Command.Dialog
       open
       onOpenChange={(open) => !open && onClose()}
-      label="Find a car, a plan or a command"
+      label="Find a car, a plan, a part or a command"
       overlayClassName="fixed inset-0 z-40 bg-black/40"
       contentClassName="fixed top-[14vh] left-1/2 z-50 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 overflow-hidden rounded-md border border-edge bg-sheet shadow-xl"
     >
       <Command.Input
-        placeholder="Find a car, a plan or a command"
+        value={sought}
+        onValueChange={setSought}
+        placeholder="Find a car, a plan, a part or a command"
         className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-soft"
       />
       <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
         {garage.map(({ id, car, plans }) => (
           <Command.Group key={id} heading={<span className="eyebrow px-3 text-soft">{car.name}</span>}>
+            <Command.Item value={`${car.name} car ${id}`} className={ITEM} onSelect={run(() => void navigate(`/cars/${id}`))}>
+              {car.name}
+              <span className="text-[12px] text-soft">car</span>
+            </Command.Item>
             {plans.map((plan) => (
               <Command.Item
                 key={plan.id}
@@ -51,9 +71,27 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
             ))}
           </Command.Group>
         ))}
+        {parts.length > 0 && (
+          <Command.Group heading={<span className="eyebrow px-3 text-soft">Shelf</span>}>
+            {parts.map(({ id, part }) => (
+              <Command.Item
+                key={id}
+                value={`${searchText(part)} ${sought} ${id}`}
+                className={ITEM}
+                onSelect={run(() => void navigate(`/shelf?part=${id}`))}
+              >
+                {part.name}
+                <span className="truncate text-[12px] text-soft">{summary(part, system)}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
         <Command.Group heading={<span className="eyebrow px-3 text-soft">Commands</span>}>
           <Command.Item value="Garage" className={ITEM} onSelect={run(() => void navigate('/'))}>
             Go to the Garage
+          </Command.Item>
+          <Command.Item value="Shelf parts" className={ITEM} onSelect={run(() => void navigate('/shelf'))}>
+            Go to the Shelf
           </Command.Item>
           {commands.map(([name, key, act]) => (
             <Command.Item key={name} value={name} className={ITEM} onSelect={run(act)}>

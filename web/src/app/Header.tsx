@@ -1,10 +1,12 @@
 import { Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
-import { Link, useMatch } from 'react-router';
+import { Link } from 'react-router';
 import { redone, undone } from '../data/desk-slice';
-import { carOf, planOf } from '../data/selectors';
+import { JobLine } from './JobLine';
 import { themeSwapped, unitsSwapped } from './prefs-slice';
 import { SaveState } from './SaveState';
 import { useAppDispatch, useAppSelector } from './store';
+import { Trail } from './Trail';
+import { useWhere } from './use-where';
 
 const TOOL = 'hit grid h-8 min-w-8 place-items-center rounded-md px-1.5 text-[13px] font-medium hover:bg-wash max-sm:h-10 max-sm:min-w-9';
 
@@ -13,6 +15,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
   const dispatch = useAppDispatch();
   const { units, theme } = useAppSelector((state) => state.prefs);
   const undoLabel = useAppSelector((state) => state.desk.past[state.desk.past.length - 1]?.label);
+  const where = useWhere();
   const redoLabel = useAppSelector((state) => state.desk.future[state.desk.future.length - 1]?.label);
   return (
     <header className="border-b border-rule">
@@ -20,7 +23,8 @@ export function Header({ onSearch }: { onSearch: () => void }) {
         <Link to="/" className="wide rounded-sm py-2 text-[17px] font-bold [font-stretch:122%]" aria-label="Puddler, to the Garage">
           Puddler
         </Link>
-        <Trail />
+        <Trail where={where} />
+        <JobLine where={where} />
         <div className="ml-auto flex items-center gap-0.5">
           <SaveState />
           <button
@@ -53,7 +57,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
             type="button"
             className={`${TOOL} sm:border sm:border-rule`}
             onClick={onSearch}
-            aria-label="Find a car, a plan or a command (Ctrl+K)"
+            aria-label="Find a car, a plan, a part or a command (Ctrl+K)"
           >
             <span className="flex items-center gap-1.5">
               <Search size={15} />
@@ -63,37 +67,5 @@ export function Header({ onSearch }: { onSearch: () => void }) {
         </div>
       </div>
     </header>
-  );
-}
-
-/** The way from the Garage to where you are. */
-function Trail() {
-  const planId = useMatch('/plans/:planId')?.params.planId;
-  const held = useAppSelector((state) => (planId ? planOf(state, planId) : undefined));
-  const car = useAppSelector((state) => (held ? carOf(state, held.carId) : undefined));
-  return (
-    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2 truncate max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
-      <Link
-        to="/"
-        className={planId ? 'py-1 text-soft hover:text-ink hover:underline' : 'py-1 font-semibold'}
-        aria-current={planId ? undefined : 'page'}
-      >
-        Garage
-      </Link>
-      {held && car && (
-        <>
-          <span className="text-edge" aria-hidden="true">
-            /
-          </span>
-          <span className="truncate text-soft">{car.name}</span>
-          <span className="text-edge" aria-hidden="true">
-            /
-          </span>
-          <span className="truncate font-semibold" aria-current="page">
-            {held.plan.name}
-          </span>
-        </>
-      )}
-    </nav>
   );
 }

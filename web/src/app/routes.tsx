@@ -4,6 +4,8 @@ import { Broken } from './Broken';
 import { Shell } from './Shell';
 
 const Garage = lazy(() => import('../garage/Garage'));
+const Shelf = lazy(() => import('../shelf/Shelf'));
+const CarStation = lazy(() => import('../stations/car/CarStation'));
 const PlanStation = lazy(() => import('../stations/plan/PlanStation'));
 
 export const routes: RouteObject[] = [
@@ -12,6 +14,8 @@ export const routes: RouteObject[] = [
     errorElement: <Broken />,
     children: [
       { path: '/', element: <Garage /> },
+      { path: '/shelf', element: <Shelf /> },
+      { path: '/cars/:carId', element: <CarStation /> },
       { path: '/plans/:planId', element: <PlanStation /> },
       { path: '*', element: <Garage /> },
     ],

@@ -69,16 +69,23 @@ export function replacePlan(id: string, plan: PlanBody, label: string, joins?: s
   };
 }
 
-/** A new car with its first plan; returns the plan's id. */
-export function addCar(car: Car, plan: PlanBody): Thunk<string> {
+/** A plan of a new car; `stock` when it is the car as bought. */
+export interface NewPlan {
+  plan: PlanBody;
+  stock?: boolean;
+}
+
+/** A new car with its plans; returns the id of the last. */
+export function addCar(car: Car, plans: readonly NewPlan[]): Thunk<string> {
   return (dispatch) => {
     const carId = crypto.randomUUID();
-    const planId = crypto.randomUUID();
+    const made = plans.map((one) => ({ ...one, id: crypto.randomUUID() }));
+    const stock = made.find((one) => one.stock);
     commit(dispatch, `new car ${car.name}`, [
-      { key: carKey(carId), id: carId, before: null, after: asCar(car, {}) },
-      { key: planKey(planId), id: planId, before: null, after: asPlan(carId, plan) },
+      { key: carKey(carId), id: carId, before: null, after: asCar(car, stock ? { stockPlanId: stock.id } : {}) },
+      ...made.map(({ id, plan }): Step => ({ key: planKey(id), id, before: null, after: asPlan(carId, plan) })),
     ]);
-    return planId;
+    return made[made.length - 1]!.id;
   };
 }
 

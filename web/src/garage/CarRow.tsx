@@ -1,11 +1,11 @@
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { noticed } from '../app/notices-slice';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { addPlan, deleteCar, duplicateCar, editCar } from '../data/edits';
 import type { CarOnDesk } from '../data/selectors';
-import { wordFor } from '../stations/plan/field-specs';
+import { wordFor } from '../ui/words';
 import { Menu } from '../ui/Menu';
 import { formatIn, unitOf } from '../units/units';
 import { NameField } from './NameField';
@@ -23,7 +23,7 @@ const COLUMNS = [
 ] as const;
 
 /** A car, its plans, and what can be done with it. */
-export function CarRow({ id, car, plans }: CarOnDesk) {
+export function CarRow({ id, car, bench, plans }: CarOnDesk) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const system = useAppSelector((state) => state.prefs.units);
@@ -46,15 +46,22 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
       <div className="flex items-center justify-between gap-3 border-b-2 border-ink pb-1">
         <div className="flex min-w-0 flex-wrap items-baseline gap-x-3">
           <h2 className="wide text-[17px] font-semibold">
-            <NameField
-              value={car.name}
-              label={`Name of the car ${car.name}`}
-              editing={renaming}
-              onDone={(name) => {
-                setRenaming(false);
-                if (name) dispatch(editCar(id, 'name', name, `rename ${car.name}`));
-              }}
-            />
+            {!renaming && (
+              <Link to={`/cars/${id}`} className="decoration-edge underline-offset-4 hover:underline">
+                {car.name}
+              </Link>
+            )}
+            {renaming && (
+              <NameField
+                value={car.name}
+                label={`Name of the car ${car.name}`}
+                editing={renaming}
+                onDone={(name) => {
+                  setRenaming(false);
+                  if (name) dispatch(editCar(id, 'name', name, `rename ${car.name}`));
+                }}
+              />
+            )}
           </h2>
           <p className="text-[12.5px] text-soft">
             {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}
@@ -69,6 +76,7 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
             label={`More about ${car.name}`}
             icon={<MoreHorizontal size={16} />}
             items={[
+              { label: 'Open the car', act: () => void navigate(`/cars/${id}`) },
               { label: 'Rename', act: () => setRenaming(true), takesFocus: true },
               { label: 'Duplicate with its plans', act: () => dispatch(duplicateCar(id)) },
               { label: 'Delete', act: remove, tone: 'stop' },
@@ -91,7 +99,7 @@ export function CarRow({ id, car, plans }: CarOnDesk) {
           </thead>
           <tbody>
             {plans.map((plan) => (
-              <PlanRow key={plan.id} car={car} {...plan} />
+              <PlanRow key={plan.id} car={car} stock={plan.id === bench.stockPlanId} {...plan} />
             ))}
           </tbody>
         </table>

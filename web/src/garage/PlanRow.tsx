@@ -16,7 +16,7 @@ import { formatIn, unitOf } from '../units/units';
 import { NameField } from './NameField';
 
 /** One plan with its headline figures. */
-export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
+export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car; stock: boolean }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const system = useAppSelector((state) => state.prefs.units);
@@ -53,6 +53,7 @@ export function PlanRow({ id, carId, plan, car }: PlanOnDesk & { car: Car }) {
         )}
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
+        {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-[11.5px]">as bought</span>}
         {plan.packs.reduce(
           (cells, pack) => cells + (plan.packWiring === 'parallel' ? 0 : pack.cells),
           plan.packWiring === 'parallel' ? plan.packs[0]!.cells : 0,

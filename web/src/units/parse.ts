@@ -27,6 +27,16 @@ const ALSO_TYPED: Record<string, readonly Unit[]> = {
   'm/s': [{ symbol: 'm/s', factor: 1, digits: 2 }],
 };
 
+/** Every way of writing a quantity of the plan file, the one shown first. */
+function knownUnits(unit: string, shownIn: Unit): Unit[] {
+  return [shownIn, ...(isQuantity(unit) ? Object.values<Unit>(QUANTITIES[unit]) : []), ...(ALSO_TYPED[unit] ?? [])];
+}
+
+/** The unit that a head or a figure spells, for a quantity kept in `unit`; undefined when it is none for that. */
+export function unitSpelled(unit: string, text: string): Unit | undefined {
+  return knownUnits(unit, unitOf(unit, 'metric')).find((candidate) => spells(candidate, text));
+}
+
 /**
  * Reads a figure as a person types it, with or without its unit: "160 F", "62 mph", "3 oz", "5000 mAh".
  * Without one it is in the unit shown. The result is in the plan file's unit and inside its range.
@@ -37,7 +47,7 @@ export function parseFigure(text: string, range: Range, system: UnitSystem): Par
   if (!match) return { ok: false, message: `“${text.trim()}” is not a number; allowed: ${shownRange(range, system)}` };
   const number = Number(match[1]!.replace(',', '.').replace('−', '-'));
   const typed = match[2]!;
-  const known: Unit[] = [...(isQuantity(range.unit) ? Object.values<Unit>(QUANTITIES[range.unit]) : [shownIn]), ...(ALSO_TYPED[range.unit] ?? [])];
+  const known = knownUnits(range.unit, shownIn);
   const unit = typed === '' ? shownIn : known.find((candidate) => spells(candidate, typed));
   if (!unit)
     return {

@@ -4,7 +4,8 @@ import { useId, useState } from 'react';
 import { useAppSelector } from '../../app/store';
 import { parseFigure } from '../../units/parse';
 import { formatIn, unitOf } from '../../units/units';
-import { wordFor, type FieldSpec } from './field-specs';
+import { type FieldSpec } from './field-specs';
+import { wordFor } from '../../ui/words';
 import { SourceMark } from './SourceMark';
 
 interface Props {
@@ -25,7 +26,7 @@ export function FieldRow({ spec, value, origin, onSet }: Props) {
   const set = (next: unknown) => setProblem(onSet(next));
   return (
     <div className="border-b border-rule py-1.5 last:border-0">
-      <div className="grid grid-cols-[1fr_9.5rem] items-center gap-3">
+      <div className="grid grid-cols-[1fr_11rem] items-center gap-3">
         <label htmlFor={id} className="leading-tight">
           {spec.label}
           {spec.help && <span className="block text-[11.5px] text-soft">{spec.help}</span>}
@@ -127,7 +128,7 @@ function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: C
     <span className="relative flex items-center">
       <input
         id={id}
-        className={`${CONTROL} ${invalid ? 'border-stop' : 'border-rule'} pr-12 placeholder:font-normal placeholder:text-soft`}
+        className={`${CONTROL} ${invalid ? 'border-stop' : 'border-rule'} ${unit.symbol.length > 4 ? 'pr-15' : 'pr-12'} placeholder:font-normal placeholder:text-soft`}
         inputMode="decimal"
         autoComplete="off"
         defaultValue={given}

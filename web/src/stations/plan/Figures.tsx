@@ -1,10 +1,11 @@
-import type { LinkUse, PlanFile, Run, Steady, Pass } from '@puddler/core';
+import type { Finding, LinkUse, PlanFile, Run, Steady, Pass } from '@puddler/core';
 import { givesFirst } from '@puddler/core';
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../app/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
-import { wordFor } from './field-specs';
+import { wordFor } from '../../ui/words';
+import { FindingLine } from './FindingLine';
 import { short, wordsForUse } from './link-text';
 
 interface Props {
@@ -13,13 +14,15 @@ interface Props {
   run: Run | undefined;
   pass: Pass | undefined;
   uses: readonly LinkUse[] | undefined;
+  /** Parts that do not go in, or only just. */
+  fits: readonly Finding[];
   stale: boolean;
   /** A control beside the heading. */
   children: ReactNode;
 }
 
 /** What gives first, and the figures behind the three answers. */
-export function Figures({ file, steady, run, pass, uses, stale, children }: Props) {
+export function Figures({ file, steady, run, pass, uses, fits, stale, children }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const length = unitOf('mm', system);
@@ -53,6 +56,13 @@ export function Figures({ file, steady, run, pass, uses, stale, children }: Prop
         </p>
       ) : (
         <p className="mt-1 mb-2 text-soft">…</p>
+      )}
+      {fits.length > 0 && (
+        <div className="mb-2">
+          {fits.map((finding) => (
+            <FindingLine key={finding.id} finding={finding} />
+          ))}
+        </div>
       )}
       <div className="mb-1 flex items-center justify-between">
         <h2 className="eyebrow text-soft">In figures · {wordFor(file.run?.profile ?? 'race')}</h2>

@@ -5,6 +5,7 @@ import { useAppDispatch } from '../../app/store';
 import { Button } from '../../ui/Button';
 import { Sheet } from '../../ui/Sheet';
 import { FieldRow } from './FieldRow';
+import { FromShelf } from './FromShelf';
 import { fieldsOf, LINK_ORDER, LINK_TITLES, type FieldSpec } from './field-specs';
 import { formOf, motorAs, whyNeeded, withField, withPackAdded, withPackRemoved, type MotorForm } from './whole-edits';
 import type { PlanInHand } from './usePlan';
@@ -38,6 +39,7 @@ export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: 
         ))}
       </nav>
       <Fields key={link} link={link} inHand={inHand} resolved={resolved} />
+      <FromShelf key={`shelf:${link}`} link={link} inHand={inHand} />
     </Sheet>
   );
 }

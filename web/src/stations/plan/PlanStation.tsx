@@ -1,6 +1,6 @@
-import type { LinkName } from '@puddler/core';
+import { fitFindings, type LinkName } from '@puddler/core';
 import { Pin, PinOff } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { pinned, unpinned } from '../../app/pins-slice';
 import { useAppDispatch, useAppSelector } from '../../app/store';
@@ -33,6 +33,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   const runState = useRun(view.state === 'ready' ? inHand.file : undefined, true);
   const result = latest(runState);
   const stale = runState.state === 'waiting';
+  const fits = useMemo(() => (view.state === 'ready' ? fitFindings(inHand.file, view.resolved) : []), [view, inHand.file]);
 
   const pin = useAppSelector((state) => state.pins[inHand.id]);
   const pinView = pin && chainView(pin);
@@ -71,7 +72,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
               <PassPanel pass={result?.pass} stale={stale} limit={view.steady.gripLimit} />
             </div>
             <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
-              <Figures file={inHand.file} steady={view.steady} run={result?.run} pass={result?.pass} uses={result?.uses} stale={stale}>
+              <Figures file={inHand.file} steady={view.steady} run={result?.run} pass={result?.pass} uses={result?.uses} fits={fits} stale={stale}>
                 {pin ? (
                   <Button tone="quiet" icon={<PinOff size={14} />} onClick={() => dispatch(unpinned({ planId: inHand.id }))}>
                     Unpin

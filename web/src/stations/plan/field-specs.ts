@@ -5,40 +5,17 @@ export type FieldSpec = { path: string; label: string; help?: string; required?:
   { type: 'number' } | { type: 'text' } | { type: 'flag' } | { type: 'choice'; options: readonly string[]; unset?: string }
 );
 
-const number = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'number', ...(help ? { help } : {}) });
-const must = (path: string, label: string, help?: string): FieldSpec => ({ ...number(path, label, help), required: true });
-const text = (path: string, label: string, required = true): FieldSpec => ({ path, label, type: 'text', required });
-const flag = (path: string, label: string): FieldSpec => ({ path, label, type: 'flag' });
-const choice = (path: string, label: string, options: readonly string[], unset?: string): FieldSpec => ({
+export const number = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'number', ...(help ? { help } : {}) });
+export const must = (path: string, label: string, help?: string): FieldSpec => ({ ...number(path, label, help), required: true });
+export const text = (path: string, label: string, required = true): FieldSpec => ({ path, label, type: 'text', required });
+export const flag = (path: string, label: string): FieldSpec => ({ path, label, type: 'flag' });
+export const choice = (path: string, label: string, options: readonly string[], unset?: string): FieldSpec => ({
   path,
   label,
   type: 'choice',
   options,
   ...(unset ? { unset } : { required: true }),
 });
-
-/** Words for the values of choices; a value without one shows as it is. */
-export const CHOICE_WORDS: Record<string, string> = {
-  lipo: 'LiPo',
-  lihv: 'LiHV',
-  liion: 'Li-ion',
-  life: 'LiFe',
-  nimh: 'NiMH',
-  rwd: 'rear wheels',
-  fwd: 'front wheels',
-  '4wd-shaft': 'all four, shaft',
-  '4wd-belt': 'all four, belt',
-  tracked: 'tracks',
-  direct: 'motor on the axle',
-  'packed-dirt': 'packed dirt',
-  'loose-dirt': 'loose dirt',
-  'short-course': 'short course',
-  'speed-pass': 'speed passes',
-  ball: 'ball bearings',
-  bushing: 'bushings',
-};
-
-export const wordFor = (value: string): string => CHOICE_WORDS[value] ?? value;
 
 function packFields(plan: PlanFile): FieldSpec[] {
   return plan.packs.flatMap((_, i) => [
@@ -50,6 +27,9 @@ function packFields(plan: PlanFile): FieldSpec[] {
     number(`packs[${i}].cellResistanceOhm`, 'Resistance of a cell', 'Many chargers measure it'),
     number(`packs[${i}].massG`, 'Weight'),
     number(`packs[${i}].plugA`, 'Plug rated for'),
+    number(`packs[${i}].lengthMm`, 'Length'),
+    number(`packs[${i}].widthMm`, 'Width'),
+    number(`packs[${i}].heightMm`, 'Height'),
   ]);
 }
 
@@ -81,6 +61,8 @@ function motorFields(plan: PlanFile): FieldSpec[] {
     number('motor.maxRpm', 'Highest rpm'),
     number('motor.maxCells', 'Most cells'),
     number('motor.rotorInertiaKgM2', 'Rotor inertia'),
+    number('motor.mountCircleMm', 'Screw circle', 'Diameter through the holes in its face'),
+    number('motor.threadDepthMm', 'Thread depth', 'Turn a screw in by hand: past the face until it touches'),
     number('motorCount', 'Motors on the car'),
     choice('cooling.motorFans', 'Fans on the motor', ['0', '1', '2'], 'none'),
     flag('cooling.motorHeatsink', 'Heat sink on the can'),
@@ -100,6 +82,9 @@ const ESC_FIELDS: FieldSpec[] = [
   number('esc.becA', 'BEC current'),
   flag('esc.sensored', 'Reads a sensor'),
   flag('esc.fan', 'Has a fan'),
+  number('esc.lengthMm', 'Length'),
+  number('esc.widthMm', 'Width'),
+  number('esc.heightMm', 'Height'),
   number('wiring.resistanceOhm', 'Leads and plugs', 'From pack to ESC, both ways'),
 ];
 
@@ -107,6 +92,8 @@ const gearFields = (): FieldSpec[] => [
   number('gearing.pinion', 'Pinion', 'Empty pinion and spur mean direct drive'),
   number('gearing.spur', 'Spur'),
   number('gearing.moduleMm', 'Module', 'Tooth size; 48 pitch is 0.53'),
+  number('gearing.spurModuleMm', 'Module of the spur', 'Where it is not the pinion’s'),
+  number('gearing.pinionBoreMm', 'Pinion bore'),
   number('gearing.gearboxRatio', 'Gear engaged', 'Ratio of the gear the gearbox is in'),
   must('car.internalRatio', 'Ratio behind the spur', 'Turns of the spur for one of the wheel'),
   choice('car.drive', 'Drives', DRIVES),

@@ -1,7 +1,7 @@
 import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/core';
 import type { UnitSystem } from '../../app/prefs-slice';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
-import { wordFor } from './field-specs';
+import { wordFor } from '../../ui/words';
 
 /** A number short enough to stand on the band. */
 export function short(value: number): string {

@@ -1,0 +1,42 @@
+import type { PlanFile } from '../plan/plan-file';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { solveTopSpeed } from './top-speed';
+import { scaledBy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
+
+/** How sure a top speed is, and which figures make it unsure. */
+export interface SpeedSpread {
+  topSpeedMs: number;
+  /** One standard deviation of the logarithm of top speed. */
+  sigma: number;
+  /** Likely range, p10 to p90 [m/s]. */
+  fromMs: number;
+  toMs: number;
+  /** By share of the variance, the largest first. */
+  shares: { figure: UncertainFigure; share: number }[];
+}
+
+/** A tenth lies beyond this many standard deviations. */
+const P90 = 1.2816;
+
+/**
+ * Spread of top speed by each figure moved one standard deviation either way, added as squares: exact for small spreads,
+ * and quick enough for every keystroke. Undefined for a car that does not move.
+ */
+export function speedSpread(plan: PlanFile, resolved: ResolvedPlan): SpeedSpread | undefined {
+  const { topSpeedMs } = solveTopSpeed(resolved);
+  if (!(topSpeedMs > 0)) return undefined;
+  const effects = uncertainFigures(plan, resolved).map((figure) => {
+    const at = (sign: number) => solveTopSpeed(scaledBy(resolved, figure, Math.exp(sign * figure.sigma))).topSpeedMs;
+    const effect = Math.log(Math.max(at(1), 1e-3 * topSpeedMs) / Math.max(at(-1), 1e-3 * topSpeedMs)) / 2;
+    return { figure, square: effect * effect };
+  });
+  const sum = effects.reduce((total, { square }) => total + square, 0);
+  const sigma = Math.sqrt(sum);
+  return {
+    topSpeedMs,
+    sigma,
+    fromMs: topSpeedMs * Math.exp(-P90 * sigma),
+    toMs: topSpeedMs * Math.exp(P90 * sigma),
+    shares: effects.map(({ figure, square }) => ({ figure, share: sum > 0 ? square / sum : 0 })).sort((a, b) => b.share - a.share),
+  };
+}

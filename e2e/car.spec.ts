@@ -1,0 +1,136 @@
+import AxeBuilder from '@axe-core/playwright';
+import { answer, expect, saved, settled, test } from './fixtures';
+
+test('a newcomer: from an empty garage to a believable plan, typing only what is printed on the parts', async ({ page, empty }) => {
+  await page.goto(empty.address);
+  await page.getByRole('button', { name: 'New car' }).first().click();
+  const dialog = page.getByRole('dialog', { name: 'New car' });
+  await dialog.getByLabel('Name').fill('Slate runner');
+  await dialog.getByLabel('Old motor').fill('27T 540');
+  await dialog.getByLabel('Old pack').fill('7.2V 3000mAh');
+  await dialog.getByLabel('Pinion and spur').fill('23/68');
+  await dialog.getByLabel('New motor').fill('3652, 4000KV, sensorless');
+  await expect(dialog.getByText('kv 4 000')).toBeVisible();
+  await dialog.getByLabel('New pack').fill('2S 5000 mAh');
+  await expect(dialog.getByText('Still needed: C rating.')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Put it in the garage' })).toBeDisabled();
+  await dialog.getByLabel('New pack').fill('2S 5000 mAh 50C');
+  await dialog.getByLabel('New ESC').fill('60A 2-3S BEC 6V/3A');
+  await dialog.getByLabel('New ESC').press('Enter');
+  await settled(page);
+  const speed = await answer(page, 'Top speed');
+  expect(speed).toBeGreaterThan(40);
+  expect(speed).toBeLessThan(80);
+  await expect(page.getByRole('button', { name: /^Motor: 3652, 4000KV, sensorless/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Gears: 23 \/ 68/ })).toBeVisible();
+
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: 'Car' }).click();
+  await expect(page.getByRole('heading', { name: 'Slate runner' })).toBeVisible();
+  await expect(page.getByText('km/h predicted')).toBeVisible();
+  await expect(page.getByText('The old motor is worth', { exact: true })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText('As bought', { exact: true }).first()).toBeVisible();
+});
+
+test('what it does today: the likeliest figure is taken on a word, with its undo, and is measured from then on', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
+  const today = page.getByRole('region', { name: 'What it does today' });
+  await expect(today.getByText('the likeliest first')).toBeVisible();
+  const first = today.getByRole('listitem').first();
+  await expect(first).toContainText('kv');
+  await first.getByRole('button', { name: 'Use it' }).click();
+  await expect(today.getByText('they agree')).toBeVisible();
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(today.getByText('the likeliest first')).toBeVisible();
+
+  const speed = today.getByLabel(/^Top speed, measured/);
+  await speed.fill('fast');
+  await speed.press('Enter');
+  await expect(today.getByRole('alert')).toContainText('not a number');
+  await speed.fill('17 mph');
+  await speed.press('Enter');
+  await expect(today.getByText('they agree')).toBeVisible();
+});
+
+test('figures measured another way, and a bay that marks what would not go in', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
+  const tyre = page.getByRole('region', { name: 'Tyre' });
+  await tyre.getByLabel('Rolled out, one turn of the wheel').fill('22 cm');
+  await expect(tyre.getByText('gives 70 mm diameter')).toBeVisible();
+  await tyre.getByRole('button', { name: 'Use it' }).click();
+  await expect(tyre.getByLabel(/^Diameter/)).toHaveValue('70');
+
+  const bay = page.getByRole('region', { name: 'Space in the bay' });
+  await bay.getByLabel('Motor diameter').fill('35');
+  await bay.getByLabel('Motor diameter').press('Enter');
+  const known = page.getByRole('complementary', { name: 'What is known so far' });
+  await expect(known.getByText('It is 1 mm too large for its place.').first()).toBeVisible();
+  await known.getByRole('link', { name: 'Sixty on packed dirt' }).click();
+  await settled(page);
+  await expect(page.getByRole('region', { name: 'Figures' })).toContainText('too large for its place');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('region', { name: 'Figures' })).not.toContainText('too large');
+});
+
+test('stock parts by their labels, and gears of a box', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Drover tractor unit', exact: true }).click();
+  const system = page.getByRole('region', { name: 'Motor, pack and ESC as bought' });
+  await system.getByLabel('Motor', { exact: false }).first().fill('35T 540');
+  await system.getByRole('button', { name: 'Use' }).first().click();
+  await expect(page.getByText('km/h predicted')).toBeVisible();
+  await expect(system).toContainText('540 brushed · 35 turns');
+  const gears = page.getByRole('region', { name: 'Gears' });
+  await gears.getByRole('textbox', { name: 'low' }).fill('zero');
+  await gears.getByRole('textbox', { name: 'low' }).press('Enter');
+  await expect(gears.getByRole('alert')).toContainText('not a number');
+  await gears.getByRole('button', { name: 'Add a gear' }).click();
+  await expect(gears.getByRole('textbox', { name: 'Third' })).toHaveValue('1');
+  await saved(page);
+});
+
+test('photos: kept, captioned, large, removed with undo; what is no picture is refused with the reason', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
+  const photos = page.getByRole('region', { name: 'Photograph the wiring' });
+  const input = photos.getByLabel('Photos of the wiring');
+  const picture = await page.screenshot({ type: 'png', clip: { x: 0, y: 0, width: 300, height: 200 } });
+  await input.setInputFiles({ name: '../../escape.png', mimeType: 'image/png', buffer: picture });
+  await expect(photos.getByRole('img')).toHaveCount(1);
+  await expect(photos.getByRole('img')).toHaveJSProperty('naturalWidth', 300);
+  await photos.getByLabel('Caption of photo 1').fill('Receiver, channel 2');
+  await photos.getByLabel('Caption of photo 1').press('Enter');
+  await saved(page);
+  await page.reload();
+  await photos.getByRole('button', { name: 'Photo 1 large' }).click();
+  const large = page.getByRole('dialog');
+  await expect(large).toContainText('Receiver, channel 2');
+  await large.getByRole('button', { name: 'Remove' }).click();
+  await expect(photos.getByRole('img')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(photos.getByRole('img')).toHaveCount(1);
+
+  for (const [name, mimeType, buffer, words] of [
+    ['notes.txt', 'text/plain', Buffer.from('no picture'), /no JPEG, PNG or WebP/],
+    ['torn.png', 'image/png', picture.subarray(0, 300), /cut short or damaged/],
+    ['huge.png', 'image/png', Buffer.alloc(40 * 1024 * 1024), /40 MB; 30 MB at most/],
+  ] as const) {
+    await input.setInputFiles({ name, mimeType, buffer });
+    await expect(photos.getByRole('alert').filter({ hasText: words })).toBeVisible();
+  }
+  await expect(photos.getByRole('img')).toHaveCount(1);
+});
+
+test('the Car station has no serious barrier', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
+  await expect(page.getByText('the likeliest first')).toBeVisible();
+  const scan = await new AxeBuilder({ page }).analyze();
+  expect(
+    scan.violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => `${one.id}: ${one.nodes[0]?.html}`),
+  ).toEqual([]);
+});

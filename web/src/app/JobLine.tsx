@@ -1,0 +1,42 @@
+import { Link } from 'react-router';
+import type { Where } from './use-where';
+
+/** The stations of a car's journey, in the order they are worked through. */
+const STATIONS = [
+  { place: 'car', name: 'Car', to: (where: Where) => where.car && `/cars/${where.car.id}` },
+  { place: 'plan', name: 'Plan', to: (where: Where) => where.planId && `/plans/${where.planId}` },
+] as const;
+
+/** Where a car stands on its way: a line of stations, the present one filled. */
+export function JobLine({ where }: { where: Where }) {
+  if (!where.car) return null;
+  const at = STATIONS.findIndex((station) => station.place === where.place);
+  return (
+    <nav aria-label="Stations" className="ml-2 max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
+      <ol className="flex items-center">
+        {STATIONS.map((station, i) => {
+          const to = station.to(where);
+          if (!to) return null;
+          return (
+            <li key={station.place} className="flex items-center">
+              {i > 0 && <span aria-hidden="true" className={`h-px w-10 ${i <= at ? 'bg-ink' : 'bg-edge'}`} />}
+              <Link
+                to={to}
+                aria-current={i === at ? 'step' : undefined}
+                className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[13px] hover:bg-wash ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
+              >
+                <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
+                  <path
+                    d="M6 0.7 11.3 6 6 11.3 0.7 6z"
+                    className={i === at ? 'fill-ember stroke-ember' : i < at ? 'fill-ink stroke-ink' : 'fill-paper stroke-edge'}
+                  />
+                </svg>
+                {station.name}
+              </Link>
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}

@@ -1,0 +1,56 @@
+import { PART_FIELDS, partFields, partValue, rangeText } from '@puddler/contract/shared';
+import { partFromLabel, readLabel, type LabelKind, type LabelReading, type Part, type ReadFields } from '@puddler/core';
+import { useMemo, useState } from 'react';
+
+/** A label that is being typed: how it is read, and the parts it makes. */
+export interface LabelInHand {
+  text: string;
+  setText: (text: string) => void;
+  /** Undefined while nothing is typed. */
+  reading: LabelReading | undefined;
+  answer: ReadFields | undefined;
+  setAnswer: (fields: ReadFields) => void;
+  parts: Part[];
+  /** What the label would still have to say. */
+  missing: string[];
+  /** What cannot be: contradictions on the label, figures out of range. */
+  problems: string[];
+}
+
+/** Reads a label as it is typed. Without a kind it is told by the words. */
+export function useLabel(kind?: LabelKind, start = ''): LabelInHand {
+  const [text, setText] = useState(start);
+  const [answer, setAnswer] = useState<ReadFields>();
+  const reading = useMemo(() => (text.trim() === '' ? undefined : readLabel(text, kind)), [text, kind]);
+  const made = useMemo(() => (reading ? partFromLabel(text, reading, answer) : { parts: [], missing: [] }), [text, reading, answer]);
+  const problems = useMemo(() => [...(reading?.problems ?? []), ...made.parts.flatMap(outOfRange)], [reading, made]);
+  return {
+    text,
+    setText: (next) => {
+      setText(next);
+      setAnswer(undefined);
+    },
+    reading,
+    answer,
+    setAnswer,
+    parts: problems.length > 0 ? [] : made.parts,
+    missing: made.missing,
+    problems,
+  };
+}
+
+/** Figures of a part outside their sane range, in words. */
+function outOfRange(part: Part): string[] {
+  return partFields(part.kind).flatMap(({ path, label, range }) => {
+    const value = partValue(part, path);
+    if (!range || typeof value !== 'number') return [];
+    const bad = value < range.min || value > range.max || (range.integer === true && !Number.isInteger(value));
+    return bad ? [`${label} ${value} cannot be; allowed: ${rangeText(range)}`] : [];
+  });
+}
+
+/** The word for a field of a reading. */
+export function labelOf(field: string): string {
+  if (field === 'pinion' || field === 'spur') return field;
+  return PART_FIELDS.find((one) => one.path === `spec.${field}`)?.label ?? field;
+}

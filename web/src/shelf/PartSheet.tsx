@@ -1,0 +1,172 @@
+import { joiResolver } from '@hookform/resolvers/joi';
+import { partSchema } from '@puddler/contract';
+import { partFields, partValue, rangeText, type PartField } from '@puddler/contract/shared';
+import type { Part } from '@puddler/core';
+import { useId } from 'react';
+import { useForm, type FieldErrors, type UseFormRegister } from 'react-hook-form';
+import { noticed } from '../app/notices-slice';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { changeParts } from '../data/edits';
+import { getField, setField } from '../data/fields';
+import { partOf } from '../data/selectors';
+import { Button } from '../ui/Button';
+import { Sheet } from '../ui/Sheet';
+import { wordFor } from '../ui/words';
+import { titled } from './part-text';
+import { parseFigure } from '../units/parse';
+import { formatNumber, toShown, unitOf } from '../units/units';
+
+/** Every figure as typed, by its path with dots as dashes (a form library takes dots for groups). */
+type Typed = Record<string, string>;
+const key = (path: string) => path.replaceAll('.', '-');
+
+/** All figures of one part, checked by the rules that the server holds it to. */
+export default function PartSheet({ id, onClose }: { id: string; onClose: () => void }) {
+  const part = useAppSelector((state) => partOf(state, id));
+  if (!part) return null;
+  return (
+    <Sheet open onClose={onClose} title={wordFor(part.kind)} hint="Figures typed with a unit are understood. Enter keeps them all.">
+      <Form key={`${id}:${JSON.stringify(part)}`} id={id} part={part} onClose={onClose} />
+    </Sheet>
+  );
+}
+
+function Form({ id, part, onClose }: { id: string; part: Part; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const system = useAppSelector((state) => state.prefs.units);
+  const fields = partFields(part.kind).filter(({ path }) => path !== 'kind' && fitsForm(part, path));
+  const shown = (field: PartField): string => {
+    const value = partValue(part, field.path);
+    if (value === undefined) return '';
+    if (typeof value === 'boolean') return value ? 'yes' : 'no';
+    return typeof value === 'number' ? formatNumber(toShown(value, unitOf(field.range!.unit, system)), 6).replace('\u2009', '') : String(value);
+  };
+  const { register, handleSubmit, formState } = useForm<Typed>({
+    defaultValues: Object.fromEntries(fields.map((field) => [key(field.path), shown(field)])),
+    resolver: async (typed, context, options) => {
+      const errors: FieldErrors<Typed> = {};
+      let draft: Part = part;
+      for (const field of fields) {
+        const text = (typed[key(field.path)] ?? '').trim();
+        // What was not touched keeps all its digits.
+        if (text === shown(field)) continue;
+        const read = readText(field, text, system);
+        if (read.ok) draft = setField(draft, field.path, read.value);
+        else errors[key(field.path)] = { type: 'typed', message: read.message };
+      }
+      if (Object.keys(errors).length > 0) return { values: {}, errors };
+      const whole = { ...draft, spec: draft.spec ?? {} } as Part;
+      const checked = await joiResolver(partSchema(part.kind), { convert: false, abortEarly: false })(whole as never, context, options as never);
+      for (const field of fields) {
+        const wrong = getField(checked.errors, field.path) as { message?: string; type?: string } | undefined;
+        if (wrong?.type)
+          errors[key(field.path)] = { type: 'rule', message: field.range ? `allowed: ${rangeText(field.range)}` : 'this figure is needed' };
+      }
+      if (Object.keys(errors).length > 0) return { values: {}, errors };
+      if (Object.keys(checked.errors).length > 0)
+        return { values: {}, errors: { [key('name')]: { type: 'rule', message: 'a figure that this kind needs is missing' } } };
+      return { values: { ...typed, whole: JSON.stringify(whole) }, errors: {} };
+    },
+  });
+  const keep = handleSubmit((values) => {
+    const next = JSON.parse(values['whole']!) as Part;
+    dispatch(changeParts([id], () => next, `change ${part.name}`));
+    dispatch(noticed({ text: `${next.name} is kept.`, tone: 'plain', action: 'undo' }));
+    onClose();
+  });
+  const remove = () => {
+    dispatch(changeParts([id], () => null, `delete ${part.name}`));
+    dispatch(noticed({ text: `${part.name} is off the shelf.`, tone: 'plain', action: 'undo' }));
+    onClose();
+  };
+  return (
+    <form onSubmit={(event) => void keep(event)} noValidate>
+      {fields.map((field) => (
+        <Row
+          key={field.path}
+          field={field}
+          needed={field.needed?.includes(part.kind) ?? false}
+          register={register}
+          error={formState.errors[key(field.path)]?.message}
+        />
+      ))}
+      <div className="sticky bottom-0 -mx-4 mt-3 flex justify-between gap-2 border-t border-rule bg-sheet px-4 py-3">
+        <Button onClick={remove}>Delete</Button>
+        <Button tone="action" type="submit">
+          Keep
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** Fields of the other forms of motor would only be refused. */
+function fitsForm(part: Part, path: string): boolean {
+  if (part.kind !== 'motor') return true;
+  const brushed = ['spec.turns', 'spec.sizeClass'];
+  const brushless = ['spec.form', 'spec.poles', 'spec.sensored'];
+  const can = ['spec.diameterMm', 'spec.lengthMm'];
+  const stator = ['spec.statorDiameterMm', 'spec.statorHeightMm'];
+  if (path === 'spec.kind' || path === 'spec.form') return false;
+  const { spec } = part;
+  if (spec.kind === 'brushed') return ![...brushless, ...can, ...stator].includes(path);
+  return !brushed.includes(path) && !(spec.form === 'inrunner' ? stator : can).includes(path);
+}
+
+function readText(
+  field: PartField,
+  text: string,
+  system: Parameters<typeof parseFigure>[2],
+): { ok: true; value: unknown } | { ok: false; message: string } {
+  if (text === '') return { ok: true, value: field.path === 'name' ? '' : undefined };
+  if (field.type === 'number') return parseFigure(text, field.range!, system);
+  if (field.type === 'flag') return { ok: true, value: text === 'yes' };
+  return { ok: true, value: text };
+}
+
+function Row({ field, needed, register, error }: { field: PartField; needed: boolean; register: UseFormRegister<Typed>; error: string | undefined }) {
+  const id = useId();
+  const system = useAppSelector((state) => state.prefs.units);
+  const control = `h-8 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-10 ${error ? 'border-stop' : 'border-rule'}`;
+  const label = titled(field.label);
+  const options = field.type === 'flag' ? ['yes', 'no'] : field.options;
+  const wide = field.path === 'name' || field.path === 'notes';
+  const props = { id, 'aria-invalid': error !== undefined, 'aria-describedby': error ? `${id}-problem` : undefined, ...register(key(field.path)) };
+  return (
+    <div className="border-b border-rule py-1.5 last:border-0">
+      <div className={`grid items-center gap-3 ${wide ? 'grid-cols-[5rem_1fr]' : 'grid-cols-[1fr_9.5rem]'}`}>
+        <label htmlFor={id}>
+          {label}
+          {needed && (
+            <span className="text-soft" title="needed">
+              {' '}
+              *
+            </span>
+          )}
+        </label>
+        {options ? (
+          <select {...props} className={control}>
+            {!needed && <option value="">not known</option>}
+            {options.map((option) => (
+              <option key={option} value={option}>
+                {wordFor(option)}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <span className="relative flex items-center">
+            <input {...props} className={`${control} ${field.type === 'number' ? 'pr-12 text-right font-medium' : ''}`} autoComplete="off" />
+            {field.type === 'number' && (
+              <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{unitOf(field.range!.unit, system).symbol}</span>
+            )}
+          </span>
+        )}
+      </div>
+      {error && (
+        <p id={`${id}-problem`} role="alert" className="mt-1 text-right text-[11.5px] text-stop">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+import { LABEL_KINDS, type LabelKind } from '@puddler/core';
+import { useState } from 'react';
+import { noticed } from '../app/notices-slice';
+import { useAppDispatch } from '../app/store';
+import { addParts } from '../data/edits';
+import { LabelField } from '../labels/LabelField';
+import { useLabel } from '../labels/use-label';
+import { Button } from '../ui/Button';
+import { wordFor } from '../ui/words';
+
+const PRICE = /(?:[€$£]\s?(\d+(?:[.,]\d{1,2})?))|(?:(\d+(?:[.,]\d{1,2})?)\s?(?:€|\$|£|eur(?:o)?\b))/i;
+
+/** One line that makes a part: what is printed on it, and a price if there is one. */
+export function QuickAdd() {
+  const dispatch = useAppDispatch();
+  const [kind, setKind] = useState<LabelKind | ''>('');
+  const [typed, setTyped] = useState('');
+  const priced = PRICE.exec(typed);
+  const price = priced ? Number((priced[1] ?? priced[2])!.replace(',', '.')) : undefined;
+  const field = useLabel(kind === '' ? undefined : kind);
+
+  const add = () => {
+    if (field.parts.length === 0) return;
+    const parts = field.parts.map((part, i) => (price !== undefined && i === 0 ? { ...part, price } : part));
+    dispatch(addParts(parts));
+    dispatch(noticed({ text: `${parts.map((part) => part.name).join(' and ')} on the shelf.`, tone: 'plain', action: 'undo' }));
+    setTyped('');
+    field.setText('');
+  };
+
+  return (
+    <LabelField
+      label="Put a part on the shelf"
+      hint="Type what is printed on it; a price with its sign is understood."
+      placeholder="3652 4000KV sensorless · 2S 5000 mAh 50C · 60A 2-3S BEC 6V/3A · 23T M0.6 · €24.90"
+      field={{
+        ...field,
+        text: typed,
+        setText: (text) => {
+          setTyped(text);
+          field.setText(text.replace(PRICE, ' '));
+        },
+      }}
+      onEnter={add}
+      action={
+        <>
+          <select
+            aria-label="Kind of part"
+            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-11"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as LabelKind | '')}
+          >
+            <option value="">{field.reading?.kind ? `${wordFor(field.reading.kind)} (read)` : 'any kind'}</option>
+            {LABEL_KINDS.map((one) => (
+              <option key={one} value={one}>
+                {wordFor(one)}
+              </option>
+            ))}
+          </select>
+          <Button tone="action" className="h-9" disabled={field.parts.length === 0} onClick={add}>
+            Add
+          </Button>
+        </>
+      }
+    />
+  );
+}

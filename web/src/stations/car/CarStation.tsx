@@ -1,0 +1,175 @@
+import { fitFindings } from '@puddler/core';
+import { useMemo, type ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { useAppSelector } from '../../app/store';
+import { getField } from '../../data/fields';
+import { chainView } from '../../predict/chain-view';
+import { planFileFor } from '../../predict/plan-file';
+import { BENCH_STEPS, type BenchStep } from './car-fields';
+import { EquivalentsStep } from './EquivalentsStep';
+import { Fields } from './Fields';
+import { GearStep } from './GearStep';
+import { KnownPanel } from './KnownPanel';
+import { PhotosStep } from './PhotosStep';
+import { StockStep } from './StockStep';
+import { TodayStep } from './TodayStep';
+import { TyreStep } from './TyreStep';
+import { useCar, type CarInHand } from './use-car';
+
+export default function CarStation() {
+  const { carId = '' } = useParams();
+  const inHand = useCar(carId);
+  const loaded = useAppSelector((state) => state.desk.loaded);
+  if (!inHand)
+    return (
+      <main className="px-6 py-16 text-center text-soft">
+        {loaded === 'ready' ? (
+          <>
+            This car is not in the garage; it may have been deleted.{' '}
+            <Link to="/" className="text-steel underline">
+              To the Garage
+            </Link>
+          </>
+        ) : (
+          'Fetching the car …'
+        )}
+      </main>
+    );
+  return <Desk key={carId} inHand={inHand} />;
+}
+
+interface Step {
+  id: string;
+  title: string;
+  gain: string;
+  /** How far it is: figures given of those it asks for. */
+  given: number;
+  of: number;
+  body: ReactNode;
+}
+
+function stepsOf(inHand: CarInHand): Step[] {
+  const { car, bench, stock } = inHand;
+  const source = { car, ...stock?.plan };
+  const plain = (step: BenchStep): Step => ({
+    id: step.id,
+    title: step.title,
+    gain: step.gain,
+    given: step.fields.filter((field) => getField(source, field.path) !== undefined).length,
+    of: step.fields.length,
+    body: <Fields inHand={inHand} specs={step.fields} />,
+  });
+  const flag = (given: boolean) => ({ given: given ? 1 : 0, of: 1 });
+  return [
+    {
+      id: 'photos',
+      title: 'Photograph the wiring',
+      gain: 'Before anything is unplugged. Two motor wires mean brushed, three brushless.',
+      ...flag((bench.photos ?? []).length > 0),
+      body: <PhotosStep inHand={inHand} />,
+    },
+    plain(BENCH_STEPS.chassis),
+    plain(BENCH_STEPS.weight),
+    {
+      id: 'tyre',
+      title: 'Tyre',
+      gain: 'Rolled out beats measured: the road of one turn is what counts.',
+      ...flag(true),
+      body: <TyreStep inHand={inHand} />,
+    },
+    {
+      id: 'system',
+      title: 'Motor, pack and ESC as bought',
+      gain: 'Type what is printed on them. The old car is predicted, and the gain of a plan is known.',
+      ...flag(stock !== undefined),
+      body: <StockStep inHand={inHand} />,
+    },
+    {
+      id: 'gears',
+      title: 'Gears',
+      gain: 'Count teeth, or roll: speed is right to the tooth.',
+      ...flag(true),
+      body: <GearStep inHand={inHand} />,
+    },
+    plain(BENCH_STEPS.body),
+    plain(BENCH_STEPS.supply),
+    plain(BENCH_STEPS.motorBay),
+    {
+      id: 'today',
+      title: 'What it does today',
+      gain: 'One measured top speed teaches the car’s own drag or kv, and every plan is surer.',
+      ...flag(bench.today !== undefined),
+      body: <TodayStep inHand={inHand} />,
+    },
+    {
+      id: 'equivalents',
+      title: 'Old against new',
+      gain: 'What the old motor is worth in kv, and which pinion gives the old speed or pull.',
+      given: 0,
+      of: 0,
+      body: <EquivalentsStep inHand={inHand} />,
+    },
+  ];
+}
+
+function Desk({ inHand }: { inHand: CarInHand }) {
+  const { car, plans } = inHand;
+  const steps = stepsOf(inHand);
+  const findings = useMemo(
+    () =>
+      plans.map(({ id, plan }) => {
+        const view = chainView(planFileFor(car, plan));
+        return { planId: id, plan: plan.name, findings: view.state === 'ready' ? fitFindings(planFileFor(car, plan), view.resolved) : [] };
+      }),
+    [car, plans],
+  );
+  return (
+    <main className="mx-auto grid max-w-[1400px] gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[210px_minmax(0,1fr)_270px]">
+      <nav aria-label="Steps at the bench" className="max-lg:hidden">
+        <ol className="sticky top-3">
+          {steps.map((step, i) => (
+            <li key={step.id}>
+              <a href={`#${step.id}`} className="flex items-baseline gap-2 rounded-sm px-1 py-1.5 text-[13.5px] hover:bg-wash">
+                <span className="w-4 text-right text-[12px] text-soft">{i + 1}</span>
+                <span className="flex-1">{step.title}</span>
+                <Progress step={step} />
+              </a>
+            </li>
+          ))}
+        </ol>
+      </nav>
+      <div className="min-w-0">
+        <h1 className="wide text-[24px] leading-tight font-bold">{car.name}</h1>
+        <p className="text-soft">What have I got? Every step may be left out; what is not entered is estimated, and said to be.</p>
+        {steps.map((step, i) => (
+          <section key={step.id} id={step.id} aria-labelledby={`${step.id}-title`} className="scroll-mt-2 border-b border-rule py-4 last:border-0">
+            <div className="mb-2 flex items-baseline gap-x-3 max-md:flex-wrap">
+              <h2 id={`${step.id}-title`} className="wide shrink-0 text-[16px] font-semibold">
+                <span className="mr-2 text-soft">{i + 1}</span>
+                {step.title}
+              </h2>
+              <p className="text-[12.5px] text-soft">{step.gain}</p>
+            </div>
+            {step.body}
+          </section>
+        ))}
+      </div>
+      <aside aria-label="What is known so far" className="border-rule max-lg:order-first lg:border-l lg:pl-6">
+        <div className="lg:sticky lg:top-3">
+          <KnownPanel inHand={inHand} findings={findings} />
+        </div>
+      </aside>
+    </main>
+  );
+}
+
+function Progress({ step: { given, of } }: { step: Step }) {
+  if (of === 0) return null;
+  const words = given === 0 ? 'not yet' : given >= of ? 'done' : `${given} of ${of}`;
+  return (
+    <span className={`text-[11.5px] ${given >= of ? 'text-good' : 'text-soft'}`}>
+      {given >= of && <span aria-hidden="true">✓ </span>}
+      {words}
+    </span>
+  );
+}

@@ -1,0 +1,32 @@
+import type { FieldSpec } from '../plan/field-specs';
+import { useAppDispatch } from '../../app/store';
+import { editCar, replacePlan } from '../../data/edits';
+import { getField } from '../../data/fields';
+import { resolvedCar } from './resolved-car';
+import { FieldRow } from '../plan/FieldRow';
+import { whyNeeded, withField } from '../plan/whole-edits';
+import type { CarInHand } from './use-car';
+
+/** Rows of figures: the car's own, or those of the plan that is the car as bought. */
+export function Fields({ inHand, specs }: { inHand: CarInHand; specs: readonly FieldSpec[] }) {
+  const dispatch = useAppDispatch();
+  const { id, car, stock } = inHand;
+  const source = { car, ...stock?.plan };
+  const origins = stock?.view.state === 'ready' ? stock.view.resolved.provenance : resolvedCar(car);
+  const set = (spec: FieldSpec, value: unknown): string | undefined => {
+    if (spec.path.startsWith('car.')) dispatch(editCar(id, spec.path.slice('car.'.length), value, spec.label));
+    else if (stock) {
+      const needed = value === undefined ? whyNeeded(stock.plan, spec.path) : undefined;
+      if (needed !== undefined) return needed;
+      dispatch(replacePlan(stock.id, withField(stock.plan, spec.path, value), spec.label));
+    }
+    return undefined;
+  };
+  return (
+    <div className="grid gap-x-8 md:grid-cols-2 [&>div]:!border-b">
+      {specs.map((spec) => (
+        <FieldRow key={spec.path} spec={spec} value={getField(source, spec.path)} origin={origins?.[spec.path]} onSet={(value) => set(spec, value)} />
+      ))}
+    </div>
+  );
+}

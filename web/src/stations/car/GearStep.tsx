@@ -1,0 +1,96 @@
+import { RANGES } from '@puddler/contract/shared';
+import { useState } from 'react';
+import { useAppDispatch } from '../../app/store';
+import { editCar } from '../../data/edits';
+import { Button } from '../../ui/Button';
+import { parseFigure } from '../../units/parse';
+import { must, number, type FieldSpec } from '../plan/field-specs';
+import { Fields } from './Fields';
+import { Measured } from './Measured';
+import type { CarInHand } from './use-car';
+
+const RATIO = must('car.internalRatio', 'Ratio behind the spur', 'All fixed gears: belts, ring and pinion, portals');
+const TEETH: FieldSpec[] = [
+  number('gearing.pinion', 'Pinion as bought'),
+  number('gearing.spur', 'Spur as bought'),
+  number('gearing.moduleMm', 'Module'),
+];
+
+/** Teeth counted, or the ratio found by rolling; gears of a shiftable box. */
+export function GearStep({ inHand }: { inHand: CarInHand }) {
+  const dispatch = useAppDispatch();
+  const { id, car, stock } = inHand;
+  const [wheelTurns, setWheelTurns] = useState('');
+  const read = wheelTurns === '' ? undefined : parseFigure(wheelTurns, RANGES['car.internalRatio'], 'metric');
+  const boxes = car.gearboxRatios ?? [];
+  const setBoxes = (next: typeof boxes) => dispatch(editCar(id, 'gearboxRatios', next.length === 0 ? undefined : next, 'gearbox'));
+  const names = ['Low', 'High', 'Third', 'Fourth'];
+  return (
+    <>
+      <Fields inHand={inHand} specs={stock ? [...TEETH, RATIO] : [RATIO]} />
+      <Measured
+        label="Roll test: turns of the spur for one of the wheel"
+        placeholder={String(car.internalRatio)}
+        symbol=": 1"
+        typed={wheelTurns}
+        onType={setWheelTurns}
+        problem={read?.ok === false ? read.message : undefined}
+        result={read?.ok ? `is the ratio behind the spur` : undefined}
+        onUse={() => {
+          if (read?.ok) dispatch(editCar(id, 'internalRatio', read.value, 'roll test'));
+          setWheelTurns('');
+        }}
+      />
+      <p className="mt-1 text-[12.5px] text-soft">
+        Lift all wheels; with a differential turn both wheels of the axle together. Keep fingers out of the gears, pack unplugged.
+      </p>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <span>{boxes.length === 0 ? 'No gearbox to shift.' : 'Gearbox:'}</span>
+        {boxes.map((box, i) => (
+          <GearRatio
+            key={`${i}:${box.ratio}`}
+            name={box.name}
+            ratio={box.ratio}
+            onChange={(ratio) => setBoxes(boxes.map((one, at) => (at === i ? { ...one, ratio } : one)))}
+            onRemove={() => setBoxes(boxes.filter((_, at) => at !== i))}
+          />
+        ))}
+        {boxes.length < names.length && (
+          <Button onClick={() => setBoxes([...boxes, { name: names[boxes.length]!, ratio: boxes.length === 0 ? 2.8 : 1 }])}>Add a gear</Button>
+        )}
+      </div>
+    </>
+  );
+}
+
+function GearRatio({ name, ratio, onChange, onRemove }: { name: string; ratio: number; onChange: (ratio: number) => void; onRemove: () => void }) {
+  const [problem, setProblem] = useState<string>();
+  return (
+    <span className="flex items-center gap-1">
+      <label className="flex items-center gap-1">
+        {name}
+        <input
+          className={`h-8 w-16 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+          defaultValue={ratio}
+          inputMode="decimal"
+          aria-invalid={problem !== undefined}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+          onBlur={(event) => {
+            const read = parseFigure(event.target.value, RANGES['car.gearboxRatios.ratio'], 'metric');
+            setProblem(read.ok ? undefined : read.message);
+            if (read.ok && read.value !== ratio) onChange(read.value);
+          }}
+        />
+        : 1
+      </label>
+      <Button tone="quiet" onClick={onRemove} aria-label={`Remove ${name}`}>
+        ×
+      </Button>
+      {problem && (
+        <span role="alert" className="text-[12.5px] text-stop">
+          {problem}
+        </span>
+      )}
+    </span>
+  );
+}

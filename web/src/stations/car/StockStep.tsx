@@ -1,0 +1,122 @@
+import type { PlanBody } from '@puddler/contract/shared';
+import type { Part, PlanFile } from '@puddler/core';
+import { withPart } from '@puddler/core';
+import { useAppDispatch } from '../../app/store';
+import { editBench, replaceCarAndPlan, replacePlan } from '../../data/edits';
+import { firstPlan } from '../../garage/templates';
+import { LabelField } from '../../labels/LabelField';
+import { useLabel, type LabelInHand } from '../../labels/use-label';
+import { planFileFor } from '../../predict/plan-file';
+import { Button } from '../../ui/Button';
+import { summary } from '../../shelf/part-text';
+import { useAppSelector } from '../../app/store';
+import type { CarInHand } from './use-car';
+
+/** A usual ready-to-run system, until labels say better. */
+export function stockStart(like: PlanBody | undefined): PlanBody {
+  const plan = like ?? firstPlan('As bought');
+  return {
+    name: 'As bought',
+    motor: { name: '540, 27 turns', kind: 'brushed', sizeClass: '540', turns: 27 },
+    esc: { name: 'Stock ESC', continuousA: 60 },
+    packs: [{ name: '7.2 V 3000 NiMH', chemistry: 'nimh', cells: 6, capacityAh: 3 }],
+    gearing: plan.gearing,
+    site: plan.site,
+    ...(plan.run ? { run: plan.run } : {}),
+  };
+}
+
+/** The plan body with a part from a label in place; a gear label may bring two. */
+export function withParts(file: PlanFile, parts: readonly Part[]): PlanBody {
+  const { format: _format, version: _version, car: _car, ...body } = parts.reduce(withPart, file);
+  return body;
+}
+
+/** Motor, ESC and pack as bought, by what is printed on them. */
+export function StockStep({ inHand }: { inHand: CarInHand }) {
+  const dispatch = useAppDispatch();
+  const { id, car, bench, plans, stock } = inHand;
+  const take = (field: LabelInHand) => {
+    if (field.parts.length === 0) return;
+    if (stock) dispatch(replacePlan(stock.id, withParts(stock.file, field.parts), `stock ${field.parts[0]!.kind}`));
+    else {
+      const planId = crypto.randomUUID();
+      const body = withParts(planFileFor(car, stockStart(plans[0]?.plan)), field.parts);
+      dispatch(replaceCarAndPlan(id, car, { ...bench, stockPlanId: planId }, planId, body, 'car as bought'));
+    }
+    field.setText('');
+  };
+  return (
+    <>
+      {!stock && plans.length > 0 && (
+        <p className="mb-2 flex flex-wrap items-center gap-2">
+          Type a label, or say which plan is the car as bought:
+          <select
+            aria-label="Plan that is the car as bought"
+            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+            value=""
+            onChange={(event) => dispatch(editBench(id, 'stockPlanId', event.target.value, 'the car as bought'))}
+          >
+            <option value="" disabled>
+              choose …
+            </option>
+            {plans.map((plan) => (
+              <option key={plan.id} value={plan.id}>
+                {plan.plan.name}
+              </option>
+            ))}
+          </select>
+        </p>
+      )}
+      <div className="grid gap-x-8 gap-y-3 md:grid-cols-2">
+        <StockLabel kind="motor" label="Motor" placeholder="27T 540" now={stock && part('motor', stock.plan)} onTake={take} />
+        <StockLabel kind="pack" label="Pack" placeholder="7.2V 3000mAh NiMH" now={stock && part('pack', stock.plan)} onTake={take} />
+        <StockLabel kind="esc" label="ESC" placeholder="60A 2S BEC 5V/1.5A" now={stock && part('esc', stock.plan)} onTake={take} />
+        <StockLabel
+          kind="gears"
+          label="Pinion and spur"
+          placeholder="21/58 M0.8"
+          now={stock?.plan.gearing.pinion === undefined ? undefined : `${stock.plan.gearing.pinion} / ${stock.plan.gearing.spur}`}
+          onTake={take}
+        />
+      </div>
+    </>
+  );
+}
+
+function part(kind: 'motor' | 'pack' | 'esc', plan: PlanBody): Part {
+  const { name, ...spec } = kind === 'motor' ? plan.motor : kind === 'esc' ? plan.esc : plan.packs[0]!;
+  return { kind, name, status: 'owned', spec } as Part;
+}
+
+function StockLabel({
+  kind,
+  label,
+  placeholder,
+  now,
+  onTake,
+}: {
+  kind: 'motor' | 'pack' | 'esc' | 'gears';
+  label: string;
+  placeholder: string;
+  now: Part | string | undefined;
+  onTake: (field: LabelInHand) => void;
+}) {
+  const field = useLabel(kind);
+  const system = useAppSelector((state) => state.prefs.units);
+  const said = typeof now === 'string' ? now : now && `${now.name}: ${summary(now, system)}`;
+  return (
+    <LabelField
+      label={label}
+      hint={said ?? 'as printed'}
+      placeholder={placeholder}
+      field={field}
+      onEnter={() => onTake(field)}
+      action={
+        <Button className="h-9" disabled={field.parts.length === 0} onClick={() => onTake(field)}>
+          Use
+        </Button>
+      }
+    />
+  );
+}

@@ -1,0 +1,163 @@
+import { RANGES, rangeOf, type PlanBody, type Today } from '@puddler/contract/shared';
+import type { Explanation } from '@puddler/core';
+import { useState } from 'react';
+import { noticed } from '../../app/notices-slice';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { editBench, editCar, replacePlan } from '../../data/edits';
+import { setField } from '../../data/fields';
+import { Button } from '../../ui/Button';
+import { parseFigure } from '../../units/parse';
+import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
+import { TODAY_FIELDS } from './car-fields';
+import { Fields } from './Fields';
+import type { CarInHand } from './use-car';
+import { useExplained } from './use-explained';
+
+/** What the car does today, and which of its figures that teaches. */
+export function TodayStep({ inHand }: { inHand: CarInHand }) {
+  const { stock, bench } = inHand;
+  const explained = useExplained(stock?.file, bench.today);
+  if (!stock)
+    return <p className="text-soft">First say what motor, pack and gears it has as bought, above: the measured speed is compared with that.</p>;
+  return (
+    <>
+      <div className="grid gap-x-8 md:grid-cols-2">
+        <TodayField inHand={inHand} field="topSpeedMs" label="Top speed, measured" help="GPS, both directions, average" />
+        <TodayField inHand={inHand} field="canC" label="Motor can after the run" help="Infrared, highest in two minutes" />
+      </div>
+      <Fields inHand={inHand} specs={TODAY_FIELDS} />
+      <p className="mt-1 text-[12.5px] text-soft">
+        Measure in a closed, empty place with permission, away from people, roads and traffic; follow local rules. The can is hot.
+      </p>
+      {bench.today && <Explained inHand={inHand} today={bench.today} explained={explained} />}
+    </>
+  );
+}
+
+function TodayField({ inHand, field, label, help }: { inHand: CarInHand; field: keyof Today; label: string; help: string }) {
+  const dispatch = useAppDispatch();
+  const system = useAppSelector((state) => state.prefs.units);
+  const [problem, setProblem] = useState<string>();
+  const { today } = inHand.bench;
+  const range = RANGES[`today.${field}`];
+  const unit = unitOf(range.unit, system);
+  const given = today?.[field] === undefined ? '' : formatIn(today[field], unit);
+  const set = (text: string) => {
+    if (text === given) return setProblem(undefined);
+    if (text === '') {
+      setProblem(undefined);
+      if (field === 'topSpeedMs') dispatch(editBench(inHand.id, 'today', undefined, label));
+      else if (today) dispatch(editBench(inHand.id, 'today', { topSpeedMs: today.topSpeedMs }, label));
+      return;
+    }
+    const read = parseFigure(text, range, system);
+    if (!read.ok) return setProblem(read.message);
+    if (field === 'canC' && !today) return setProblem('first the top speed');
+    setProblem(undefined);
+    dispatch(editBench(inHand.id, 'today', { ...(today as Today), [field]: read.value }, label));
+  };
+  const id = `today-${field}`;
+  return (
+    <div className="border-b border-rule py-1.5">
+      <div className="grid grid-cols-[1fr_11rem] items-center gap-3">
+        <label htmlFor={id} className="leading-tight">
+          {label}
+          <span className="block text-[11.5px] text-soft">{help}</span>
+        </label>
+        <span className="relative flex items-center">
+          <input
+            key={given}
+            id={id}
+            className={`h-8 w-full rounded-sm border bg-paper px-2 pr-12 text-right font-medium max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+            inputMode="decimal"
+            autoComplete="off"
+            defaultValue={given}
+            aria-invalid={problem !== undefined}
+            onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+            onBlur={(event) => set(event.target.value.trim())}
+          />
+          <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{unit.symbol}</span>
+        </span>
+      </div>
+      {problem && (
+        <p role="alert" className="mt-1 text-right text-[11.5px] text-stop">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+const SHOWN = 4;
+
+function Explained({ inHand, today, explained }: { inHand: CarInHand; today: Today; explained: ReturnType<typeof useExplained> }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = unitOf('m/s', system);
+  if (!explained) return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
+  if (!explained.ok) return <p className="mt-3 text-stop">{explained.message}</p>;
+  const { predictedMs, measuredMs, explanations } = explained.difference;
+  const off = 100 * (predictedMs / measuredMs - 1);
+  return (
+    <div className="mt-3 border-l-2 border-steel pl-3">
+      <p>
+        Puddler predicts <strong>{formatIn(predictedMs, speed, true)}</strong> {speed.symbol}, measured{' '}
+        <strong>{formatIn(measuredMs, speed, true)}</strong> {speed.symbol}
+        {Math.abs(off) < 2 ? ': they agree.' : `: ${formatNumber(Math.abs(off), 0)} % ${off > 0 ? 'too fast' : 'too slow'}.`}
+      </p>
+      {Math.abs(off) >= 2 && explanations.length === 0 && (
+        <p className="mt-1 text-soft">No single figure explains it. Look over gears, tyre and where it was measured: two or more are off.</p>
+      )}
+      {explanations.length > 0 && (
+        <>
+          <p className="mt-1 text-soft">One figure alone that would explain it, the likeliest first:</p>
+          <ul className="mt-1">
+            {explanations.slice(0, SHOWN).map((one) => (
+              <ExplanationRow key={`${one.path}:${one.to}`} inHand={inHand} one={one} measuredCanC={today.canC} />
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  );
+}
+
+function ExplanationRow({ inHand, one, measuredCanC }: { inHand: CarInHand; one: Explanation; measuredCanC: number | undefined }) {
+  const dispatch = useAppDispatch();
+  const system = useAppSelector((state) => state.prefs.units);
+  const { id, stock } = inHand;
+  const unit = unitOf(rangeOf(one.path)?.unit ?? '', system);
+  const warm = unitOf('°C', system);
+  const show = (value: number) =>
+    `${formatNumber(toShown(value, unit), value * unit.factor < 1 ? 4 : unit.digits)} ${unit.symbol === 'kv' ? '' : unit.symbol}`.trim();
+  const use = () => {
+    if (one.path.startsWith('car.')) dispatch(editCar(id, one.path.slice('car.'.length), one.to, `${one.label} from what the car does`));
+    else if (stock) dispatch(replacePlan(stock.id, measuredIn(stock.plan, one), `${one.label} from what the car does`));
+    dispatch(noticed({ text: `${one.label} is now ${show(one.to)}, measured.`, tone: 'plain', action: 'undo' }));
+  };
+  return (
+    <li className="grid items-center gap-x-4 gap-y-1 border-b border-rule py-1.5 last:border-0 sm:grid-cols-[1fr_auto]">
+      <span className="min-w-0">
+        <span className="font-medium">{one.label}</span> {show(one.to)} instead of {show(one.from)}
+        <span className="text-soft">
+          {one.kind === 'slip' ? ' · a slipped digit?' : ` · ${likelihood(one.sigmas)}`}
+          {one.canC !== undefined &&
+            measuredCanC !== undefined &&
+            ` · the can would be ${formatIn(one.canC, warm)}, measured ${formatIn(measuredCanC, warm)} ${warm.symbol}`}
+          {!one.path.startsWith('car.') && ' · of this plan only'}
+        </span>
+        <span className="block text-[12px] text-soft">{one.measure}</span>
+      </span>
+      <Button onClick={use}>Use it</Button>
+    </li>
+  );
+}
+
+function likelihood(sigmas: number): string {
+  return sigmas < 1 ? 'well within its spread' : sigmas < 2 ? 'within its spread' : 'rather far off';
+}
+
+/** The plan with the figure set and said to be measured. */
+function measuredIn(plan: PlanBody, { path, to }: Explanation): PlanBody {
+  const next = setField(plan, path, path === 'motor.kvRpmPerV' ? Math.round(to) : to);
+  return { ...next, measured: [...new Set([...(plan.measured ?? []), path])] };
+}

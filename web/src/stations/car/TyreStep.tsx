@@ -1,0 +1,44 @@
+import { RANGES } from '@puddler/contract/shared';
+import { useState } from 'react';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { editCar } from '../../data/edits';
+import { number, must } from '../plan/field-specs';
+import { parseFigure } from '../../units/parse';
+import { formatIn, unitOf } from '../../units/units';
+import { Measured } from './Measured';
+import { Fields } from './Fields';
+import type { CarInHand } from './use-car';
+
+const FIELDS = [
+  must('car.tyre.diameterMm', 'Diameter', 'Or roll it out, right'),
+  number('car.tyre.growthPctAt100KmH', 'Growth at 100 km/h', 'Soft, unbelted tyres grow'),
+];
+
+/** The tyre by its diameter, or better by the road of one turn with the car's weight on it. */
+export function TyreStep({ inHand }: { inHand: CarInHand }) {
+  const dispatch = useAppDispatch();
+  const system = useAppSelector((state) => state.prefs.units);
+  const [typed, setTyped] = useState('');
+  const range = { min: RANGES['car.tyre.diameterMm'].min * Math.PI, max: RANGES['car.tyre.diameterMm'].max * Math.PI, unit: 'mm' };
+  const read = typed === '' ? undefined : parseFigure(typed, range, system);
+  const diameter = read?.ok ? Number((read.value / Math.PI).toFixed(2)) : undefined;
+  const unit = unitOf('mm', system);
+  return (
+    <>
+      <Fields inHand={inHand} specs={FIELDS} />
+      <Measured
+        label="Rolled out, one turn of the wheel"
+        placeholder={formatIn(inHand.car.tyre.diameterMm * Math.PI, unit)}
+        symbol={unit.symbol}
+        typed={typed}
+        onType={setTyped}
+        problem={read?.ok === false ? read.message : undefined}
+        result={diameter === undefined ? undefined : `gives ${formatIn(diameter, unit)} ${unit.symbol} diameter`}
+        onUse={() => {
+          if (diameter !== undefined) dispatch(editCar(inHand.id, 'tyre.diameterMm', diameter, 'tyre rolled out'));
+          setTyped('');
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,86 @@
+import { AIRFLOWS, BEARINGS, BODIES, DRIVES, SURFACES, PROFILES } from '@puddler/core';
+import { choice, must, number, type FieldSpec } from '../plan/field-specs';
+
+/** One step at the bench: what to do, and what it gains. Paths as in the plan file; `car.` is the car's. */
+export interface BenchStep {
+  id: string;
+  title: string;
+  gain: string;
+  fields: FieldSpec[];
+}
+
+/** In the order of work: nothing has to be taken apart before it must. */
+export const BENCH_STEPS = {
+  chassis: {
+    id: 'chassis',
+    title: 'Chassis and drive',
+    gain: 'Grip, brakes and losses follow from what drives.',
+    fields: [
+      choice('car.drive', 'Drives', DRIVES),
+      choice('car.bearings', 'Bearings', BEARINGS, 'ball bearings'),
+      must('car.wheelbaseMm', 'Wheelbase', 'Axle to axle'),
+      must('car.cgHeightMm', 'Height of the weight', 'Tip it on its side wheels: half the track where it balances'),
+    ],
+  },
+  weight: {
+    id: 'weight',
+    title: 'Weigh it',
+    gain: 'Ready to run, pack in. A kitchen scale does; under each axle it gives the share in front.',
+    fields: [
+      must('car.massKg', 'Weight ready to run'),
+      number('car.frontWeightPct', 'Weight on the front', 'Front scale divided by both'),
+      number('car.wheelMassG', 'Weight of one wheel'),
+    ],
+  },
+  body: {
+    id: 'body',
+    title: 'Body',
+    gain: 'Air is most of the load at speed; the kind and the size of the body give it.',
+    fields: [
+      choice('car.body', 'Body', BODIES),
+      must('car.widthMm', 'Width'),
+      must('car.heightMm', 'Height', 'Ground to roof'),
+      choice('car.airflow', 'Air to the motor', AIRFLOWS, 'vented'),
+      number('car.dragAreaM2', 'Drag area', 'Only if measured: see What it does today'),
+    ],
+  },
+  supply: {
+    id: 'supply',
+    title: 'What receiver and servo bear',
+    gain: 'A BEC with more volts than the weaker of the two burns it.',
+    fields: [number('car.bay.receiverMaxV', 'Receiver, at most'), number('car.bay.servoMaxV', 'Servo, at most')],
+  },
+  motorBay: {
+    id: 'bay',
+    title: 'Space in the bay',
+    gain: 'Parts that would not go in are marked before you buy them.',
+    fields: [
+      number('car.bay.motorDiameterMm', 'Motor diameter'),
+      number('car.bay.motorLengthMm', 'Motor length', 'To the first thing behind it'),
+      number('car.bay.mountCircleMm', 'Mount’s screw circle'),
+      number('car.bay.screwPastPlateMm', 'Motor screw past the plate', 'More than the thread is deep reaches the windings'),
+      number('car.bay.pinionBoreMm', 'Bore of your pinions'),
+      number('car.bay.moduleMm', 'Module of the spur', 'Tooth size; 48 pitch is 0.53'),
+      number('car.bay.meshMinMm', 'Slot: shaft to spur axle, least'),
+      number('car.bay.meshMaxMm', 'Slot: shaft to spur axle, most'),
+      number('car.bay.spurMin', 'Fewest spur teeth'),
+      number('car.bay.spurMax', 'Most spur teeth'),
+      number('car.bay.nearestPartMm', 'Spur axle to the nearest part'),
+      number('car.bay.escLengthMm', 'ESC tray, length'),
+      number('car.bay.escWidthMm', 'ESC tray, width'),
+      number('car.bay.escHeightMm', 'ESC tray, height'),
+      number('car.bay.packLengthMm', 'Pack tray, length'),
+      number('car.bay.packWidthMm', 'Pack tray, width'),
+      number('car.bay.packHeightMm', 'Pack tray, height'),
+    ],
+  },
+} as const satisfies Record<string, BenchStep>;
+
+/** Where and how the car was measured: figures of the stock plan. */
+export const TODAY_FIELDS: FieldSpec[] = [
+  choice('site.surface', 'Where', SURFACES),
+  must('site.ambientC', 'Air'),
+  number('site.gradePct', 'Slope'),
+  choice('run.profile', 'Driven as', PROFILES, 'race'),
+  must('run.minutes', 'Minutes before the can was measured'),
+];

@@ -1,0 +1,10 @@
+/** Hands a text to the builder as a file. */
+export function download(name: string, type: string, text: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  // The browser has taken hold of it once the click is through.
+  setTimeout(() => URL.revokeObjectURL(address));
+}

@@ -1,0 +1,88 @@
+import type { PartDoc, ShelfWritten } from '@puddler/contract/shared';
+import { MOST_PARTS } from '@puddler/contract';
+import type { Part } from '@puddler/core';
+import { expose } from 'comlink';
+import { PART_FIELDS } from '@puddler/contract/shared';
+import { matchHeads, unitFor } from '../shelf/csv/csv-columns';
+import { readParts, type CsvProblem } from '../shelf/csv/csv-parts';
+import { decode, readCsvText, type CsvTable } from '../shelf/csv/csv-text';
+
+/** What a file's columns mean: the path of a field and the spelled unit; null leaves a column out. */
+export type Mapping = ({ path: string; unit: string | undefined } | null)[];
+
+export type Opened = { ok: true; heads: string[]; samples: string[][]; rows: number; mapping: Mapping } | { ok: false; message: string };
+
+export interface Checked {
+  good: number;
+  problemCount: number;
+  problems: CsvProblem[];
+}
+
+const PROBLEMS_SHOWN = 100;
+const SAMPLES = 3;
+
+let table: CsvTable | undefined;
+let ready: { id: string; part: Part; version: number }[] = [];
+
+const tasks = {
+  /** Reads a file and guesses what its columns mean. */
+  open(bytes: ArrayBuffer): Opened {
+    const decoded = decode(new Uint8Array(bytes));
+    if (!decoded.ok) return decoded;
+    const read = readCsvText(decoded.text);
+    if (!read.ok) return read;
+    const { heads, rows } = read.table;
+    if (rows.length > MOST_PARTS) return { ok: false, message: `The file has ${rows.length} rows; ${MOST_PARTS} go in at once. Split it.` };
+    const matches = matchHeads(heads);
+    if (!matches.some(Boolean))
+      return { ok: false, message: 'The first line names no column that is known. It must hold the heads: kind, name, price, kv and so on.' };
+    table = read.table;
+    return {
+      ok: true,
+      heads,
+      rows: rows.length,
+      samples: heads.map((_, i) => rows.slice(0, SAMPLES).map(({ cells }) => cells[i] ?? '')),
+      mapping: matches.map((match) => (match ? { path: match.path, unit: match.unit?.symbol } : null)),
+    };
+  },
+
+  /** Checks every row under a mapping. */
+  check(mapping: Mapping): Checked {
+    const matches = mapping.map((column) => {
+      const field = column && PART_FIELDS.find((one) => one.path === column.path);
+      return field ? { path: field.path, unit: unitFor(field, column.unit) } : undefined;
+    });
+    const { parts, problems } = readParts(table!, matches);
+    ready = problems.length > 0 ? [] : parts.map((part) => ({ id: crypto.randomUUID(), part, version: 1 }));
+    return { good: parts.length, problemCount: problems.length, problems: problems.slice(0, PROBLEMS_SHOWN) };
+  },
+
+  /** Sends all parts in one request, which the server takes whole or not at all. Returns what went wrong. */
+  async send(): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
+    try {
+      const response = await fetch('/api/shelf', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ writes: ready.map(({ id, part }) => ({ id, base: 0, part })) }),
+      });
+      if (!response.ok) {
+        const body = (await response.json().catch(() => undefined)) as { error?: { message: string; mend: string } } | undefined;
+        return { ok: false, message: body?.error ? `${body.error.message} ${body.error.mend}` : `The server answered ${response.status}.` };
+      }
+      const { results } = (await response.json()) as ShelfWritten;
+      for (const [i, result] of results.entries()) if (result.state === 'written') ready[i]!.version = result.version;
+      return { ok: true, count: ready.length };
+    } catch {
+      return { ok: false, message: 'The server does not answer. Nothing was taken in; try again.' };
+    }
+  },
+
+  /** Some of the parts that were sent, for putting on the desk piece by piece. */
+  taken(from: number, count: number): Pick<PartDoc, 'id' | 'version' | 'part'>[] {
+    return ready.slice(from, from + count);
+  },
+};
+
+export type CsvTasks = typeof tasks;
+
+expose(tasks);
