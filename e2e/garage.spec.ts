@@ -17,7 +17,7 @@ test('from an empty garage to a believable plan', async ({ page, empty }) => {
   expect(await answer(page, 'Top speed')).toBeGreaterThan(30);
   await saved(page);
   await page.reload();
-  await expect(page.getByRole('navigation')).toContainText('Slate runner');
+  await expect(page.getByRole('navigation', { name: 'Where you are' })).toContainText('Slate runner');
 });
 
 test('the club at a glance, with headline figures', async ({ page, club }) => {
@@ -120,7 +120,7 @@ test('Ctrl+K finds plans and commands', async ({ page, club }) => {
   await page.getByPlaceholder('Find a car, a plan, a part or a command').fill('snow');
   await page.keyboard.press('Enter');
   await settled(page);
-  await expect(page.getByRole('navigation')).toContainText('Plough with two motors on snow');
+  await expect(page.getByRole('navigation', { name: 'Where you are' })).toContainText('Plough with two motors on snow');
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('Find a car, a plan, a part or a command').fill('swap units');
   await page.keyboard.press('Enter');

@@ -86,9 +86,11 @@ export const PART_FIELDS: readonly PartField[] = [
   text('notes', 'notes', ['note', 'remarks']),
 ];
 
+const BY_KIND = new Map(PART_KINDS.map((kind) => [kind, PART_FIELDS.filter((field) => field.kinds.includes(kind))]));
+
 /** The fields of one kind of part. */
-export function partFields(kind: PartKind): PartField[] {
-  return PART_FIELDS.filter((field) => field.kinds.includes(kind));
+export function partFields(kind: PartKind): readonly PartField[] {
+  return BY_KIND.get(kind)!;
 }
 
 /** The value at a field's path in a part. */

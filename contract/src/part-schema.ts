@@ -2,7 +2,7 @@ import { PART_KINDS, PART_STATUSES, type Part, type PartKind } from '@puddler/co
 import Joi from 'joi';
 import { joiProblems } from './joi-problems';
 import type { Checked } from './plan-file';
-import { LONGEST_NOTES, name, number, oneOf, PART_SPECS } from './plan-schema';
+import { LONGEST_NOTES, name, number, oneOf, PART_SPECS, PLAIN_SPECS } from './plan-schema';
 
 const teeth = (path: 'gearing.pinion' | 'gearing.spur') => number(path).required();
 
@@ -26,17 +26,29 @@ const head = {
   notes: Joi.string().allow('').max(LONGEST_NOTES),
 };
 
+const schemaOf = (kind: PartKind, spec: Joi.Schema) => Joi.object({ ...head, kind: Joi.valid(kind).required(), spec: spec.required() });
+
 /** One schema a kind: a part that says no known kind is told which there are. */
-const PART_SCHEMAS = Object.fromEntries(
-  PART_KINDS.map((kind) => [kind, Joi.object({ ...head, kind: Joi.valid(kind).required(), spec: SPECS[kind].required() })]),
-) as Record<PartKind, Joi.ObjectSchema>;
+const PART_SCHEMAS = Object.fromEntries(PART_KINDS.map((kind) => [kind, schemaOf(kind, SPECS[kind])])) as Record<PartKind, Joi.ObjectSchema>;
+
+const PLAIN_SCHEMAS = Object.fromEntries(
+  Object.entries(PLAIN_SPECS).map(([form, spec]) => [form, schemaOf(form === 'polymer' || form === 'cells' ? 'pack' : 'motor', spec)]),
+);
+
+/** The plain schema of a part's form, where it names one. */
+function plainSchema(input: unknown): Joi.ObjectSchema | undefined {
+  const { kind, spec } = input as { kind: PartKind; spec?: { kind?: unknown; form?: unknown; chemistry?: unknown } | null };
+  if (kind === 'motor') return PLAIN_SCHEMAS[spec?.kind === 'brushed' ? 'brushed' : String(spec?.kind === 'brushless' ? spec.form : '')];
+  if (kind === 'pack') return PLAIN_SCHEMAS[spec?.chemistry === 'lipo' || spec?.chemistry === 'lihv' ? 'polymer' : 'cells'];
+  return undefined;
+}
 
 const unknownKind = Joi.object({ kind: oneOf(PART_KINDS).required() }).unknown();
 
 /** Checks a part of the shelf; problems are pathed as in the part (`spec.kvRpmPerV`). */
 export function checkPart(input: unknown): Checked<Part> {
   const kind = (input as { kind?: unknown } | null | undefined)?.kind;
-  const schema = PART_KINDS.includes(kind as PartKind) ? PART_SCHEMAS[kind as PartKind] : unknownKind;
+  const schema = PART_KINDS.includes(kind as PartKind) ? (plainSchema(input) ?? PART_SCHEMAS[kind as PartKind]) : unknownKind;
   const problems = joiProblems(schema, input);
   return problems.length === 0 ? { ok: true, value: input as Part } : { ok: false, problems };
 }

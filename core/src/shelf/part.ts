@@ -36,7 +36,7 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
   const { name } = part;
   switch (part.kind) {
     case 'motor':
-      return { ...plan, motor: { name, ...part.spec } as Motor };
+      return { ...plan, motor: { name, ...part.spec } };
     case 'esc':
       return { ...plan, esc: { name, ...part.spec } };
     case 'pack':

@@ -68,8 +68,10 @@ export default function CsvDialog({ file, onClose }: { file: File; onClose: () =
       return;
     }
     const batch = `csv:${crypto.randomUUID()}`;
+    let next = tasks.current!.taken(0, PIECE);
     for (let from = 0; from < sent.count; from += PIECE) {
-      const docs = await tasks.current!.taken(from, PIECE);
+      const docs = await next;
+      next = tasks.current!.taken(from + PIECE, PIECE);
       dispatch(
         imported({
           at: Date.now(),
@@ -78,7 +80,8 @@ export default function CsvDialog({ file, onClose }: { file: File; onClose: () =
           documents: docs.map(({ id, version, part }) => ({ key: partKey(id), id, version, content: { kind: 'part', part } })),
         }),
       );
-      await new Promise((resolve) => requestAnimationFrame(resolve));
+      // The page gets its turn between two pieces.
+      await new Promise((resolve) => setTimeout(resolve));
     }
     dispatch(noticed({ text: `${sent.count} ${sent.count === 1 ? 'part is' : 'parts are'} on the shelf.`, tone: 'plain', action: 'undo' }));
     onClose();

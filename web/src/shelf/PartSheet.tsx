@@ -39,7 +39,7 @@ function Form({ id, part, onClose }: { id: string; part: Part; onClose: () => vo
     const value = partValue(part, field.path);
     if (value === undefined) return '';
     if (typeof value === 'boolean') return value ? 'yes' : 'no';
-    return typeof value === 'number' ? formatNumber(toShown(value, unitOf(field.range!.unit, system)), 6).replace('\u2009', '') : String(value);
+    return typeof value === 'number' ? formatNumber(toShown(value, unitOf(field.range!.unit, system)), 6).replace('\u2009', '') : (value as string);
   };
   const { register, handleSubmit, formState } = useForm<Typed>({
     defaultValues: Object.fromEntries(fields.map((field) => [key(field.path), shown(field)])),

@@ -1,26 +1,26 @@
 import { PART_FIELDS, partValue, type PartField } from '@puddler/contract/shared';
 import {
   columnVisibilityFeature,
-  createSortedRowModel,
   rowSelectionFeature,
   rowSortingFeature,
-  sortFns,
   tableFeatures,
   useTable,
   type ColumnDef,
+  type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useMemo, useRef } from 'react';
+import type { Part } from '@puddler/core';
+import { useMemo, useRef, useState } from 'react';
 import { useAppSelector } from '../app/store';
 import type { PartOnDesk } from '../data/selectors';
 import { fieldText, headOf, summary } from './part-text';
 
-const features = tableFeatures({ rowSortingFeature, columnVisibilityFeature, rowSelectionFeature, sortedRowModel: createSortedRowModel(), sortFns });
+const features = tableFeatures({ rowSortingFeature, columnVisibilityFeature, rowSelectionFeature });
 type Features = typeof features;
 
 const ROW_PX = 34;
-const OVERSCAN = 12;
+const OVERSCAN = 6;
 
 /** Widths that suit what stands in a column; the name takes what is left. */
 const WIDTHS: Record<string, string> = {
@@ -35,13 +35,35 @@ const WIDTHS: Record<string, string> = {
 const columns: ColumnDef<Features, PartOnDesk>[] = [
   ...PART_FIELDS.map((field): ColumnDef<Features, PartOnDesk> => ({
     id: field.path,
-    accessorFn: ({ part }) => (field.kinds.includes(part.kind) ? partValue(part, field.path) : undefined),
-    sortFn: field.type === 'number' ? 'basic' : 'alphanumeric',
-    sortUndefined: 'last',
+    accessorFn: ({ part }) => valueIn(part, field),
     sortDescFirst: false,
   })),
   { id: 'figures', accessorFn: ({ part }) => part.kind, enableSorting: false },
 ];
+
+function valueIn(part: Part, field: PartField): unknown {
+  return field.kinds.includes(part.kind) ? partValue(part, field.path) : undefined;
+}
+
+const byText = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+
+/** Parts in the order of a column; those without the figure come last either way. */
+function sorted(parts: PartOnDesk[], [sort]: SortingState): PartOnDesk[] {
+  const field = sort && PART_FIELDS.find((one) => one.path === sort.id);
+  if (!sort || !field) return parts;
+  const sign = sort.desc ? -1 : 1;
+  const keyed = parts.map((row) => ({ row, value: valueIn(row.part, field) }));
+  keyed.sort((a, b) => {
+    if (a.value === undefined || b.value === undefined) return a.value === b.value ? 0 : a.value === undefined ? 1 : -1;
+    return (
+      sign *
+      (typeof a.value === 'number' && typeof b.value === 'number'
+        ? a.value - b.value
+        : byText.compare(String(a.value as string), String(b.value as string)))
+    );
+  });
+  return keyed.map(({ row }) => row);
+}
 
 interface Props {
   parts: PartOnDesk[];
@@ -56,28 +78,36 @@ export function PartsTable({ parts, shown, selected, onSelect, onOpen }: Props) 
   const system = useAppSelector((state) => state.prefs.units);
   const scroller = useRef<HTMLDivElement>(null);
   const columnVisibility = useMemo(() => Object.fromEntries(columns.map((column) => [column.id!, shown.includes(column.id!)])), [shown]);
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const ordered = useMemo(() => sorted(parts, sorting), [parts, sorting]);
+  const virtual = useVirtualizer({ count: ordered.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: OVERSCAN });
+  const items = virtual.getVirtualItems();
+  const [from, to] = [items[0]?.index ?? 0, (items[items.length - 1]?.index ?? -1) + 1];
+  // The table gets the rows in sight only: building its model of thousands would cost a frame at every change.
+  const window = useMemo(() => ordered.slice(from, to), [ordered, from, to]);
   const table = useTable({
     features,
     columns,
-    data: parts,
+    data: window,
     getRowId: (row) => row.id,
+    manualSorting: true,
     enableSortingRemoval: true,
-    state: { columnVisibility, rowSelection: selected },
+    state: { columnVisibility, rowSelection: selected, sorting },
+    onSortingChange: setSorting,
     onRowSelectionChange: (next) => onSelect(typeof next === 'function' ? next(selected) : next),
   });
   const { rows } = table.getRowModel();
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: OVERSCAN });
   const fields = shown.map((path) => ({ path, field: PART_FIELDS.find((one) => one.path === path) }));
   const grid = { gridTemplateColumns: `36px ${shown.map((path) => WIDTHS[path] ?? '104px').join(' ')}` };
-  const all = rows.length > 0 && rows.every((row) => selected[row.id]);
-  const some = !all && rows.some((row) => selected[row.id]);
+  const all = parts.length > 0 && parts.every((row) => selected[row.id]);
+  const some = !all && parts.some((row) => selected[row.id]);
 
   return (
     <div
       ref={scroller}
       role="table"
       aria-label="Parts on the shelf"
-      aria-rowcount={rows.length + 1}
+      aria-rowcount={parts.length + 1}
       tabIndex={0}
       className="min-h-40 flex-1 overflow-auto border-t border-rule"
     >
@@ -93,7 +123,7 @@ export function PartsTable({ parts, shown, selected, onSelect, onOpen }: Props) 
                 ref={(box) => {
                   if (box) box.indeterminate = some;
                 }}
-                onChange={() => onSelect(all ? {} : Object.fromEntries(rows.map((row) => [row.id, true])))}
+                onChange={() => onSelect(all ? {} : Object.fromEntries(parts.map((row) => [row.id, true])))}
               />
             </span>
             {fields.map(({ path, field }) => (
@@ -108,8 +138,9 @@ export function PartsTable({ parts, shown, selected, onSelect, onOpen }: Props) 
           </div>
         </div>
         <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((item) => {
-            const row = rows[item.index]!;
+          {items.map((item) => {
+            const row = rows[item.index - from];
+            if (!row) return null;
             const { id, part } = row.original;
             return (
               <div

@@ -59,8 +59,19 @@ export function summary(part: Part, system: UnitSystem): string {
   }
 }
 
-/** Everything that a search may find a part by, in lower case. */
+const searchTexts = new WeakMap<Part, string>();
+
+/** Everything that a search may find a part by, in lower case; made once a part, since every keystroke asks all of them. */
 export function searchText(part: Part): string {
+  let text = searchTexts.get(part);
+  if (text === undefined) {
+    text = makeSearchText(part);
+    searchTexts.set(part, text);
+  }
+  return text;
+}
+
+function makeSearchText(part: Part): string {
   const figures = partFields(part.kind).map(({ path }) => partValue(part, path));
   return `${part.kind} ${part.name} ${figures.filter((value) => value !== undefined && typeof value !== 'object').join(' ')}`.toLowerCase();
 }

@@ -1,7 +1,6 @@
 import { checkPart } from '@puddler/contract';
 import { PART_FIELDS, type PartField, type Problem } from '@puddler/contract/shared';
 import { PART_KINDS, type Part, type PartKind } from '@puddler/core';
-import { setField } from '../../data/fields';
 import { wordFor } from '../../ui/words';
 import { parseFigure } from '../../units/parse';
 import type { ColumnMatch } from './csv-columns';
@@ -30,21 +29,19 @@ export function readParts(table: CsvTable, matches: readonly (ColumnMatch | unde
   const columnOf = (path: string) => table.heads[matches.findIndex((match) => match?.path === path)] ?? FIELDS.get(path)?.label ?? path;
   if (!matches.some((match) => match?.path === 'kind'))
     return { parts, problems: [{ line: 1, column: 'kind', message: 'no column says what kind of part a row is; choose one for “kind”' }] };
+  const columns = columnsOf(matches);
   const seen = new Map<string, number>();
   for (const { line, cells } of table.rows) {
     const report = (column: string, message: string) => problems.push({ line, column, message });
     if (cells.length > table.heads.length)
       report(table.heads[table.heads.length - 1]!, `the line has ${cells.length} columns, the first line ${table.heads.length}`);
     const before = problems.length;
-    const draft = readRow(cells, matches, (path, message) => report(columnOf(path), message));
+    const draft = readRow(cells, columns, (path, message) => report(columnOf(path), message));
     if (problems.length > before) continue;
     const checked = checkPart(draft);
     if (!checked.ok) {
       for (const { path, value, allowed } of checked.problems.map(inWords))
-        report(
-          columnOf(path),
-          value === undefined ? allowed : `“${typeof value === 'object' ? JSON.stringify(value) : String(value)}”; allowed: ${allowed}`,
-        );
+        report(columnOf(path), value === undefined ? allowed : `“${typeof value === 'string' ? value : JSON.stringify(value)}”; allowed: ${allowed}`);
       continue;
     }
     const key = JSON.stringify([checked.value.kind, checked.value.name.toLowerCase(), checked.value.spec]);
@@ -56,42 +53,53 @@ export function readParts(table: CsvTable, matches: readonly (ColumnMatch | unde
   return { parts, problems };
 }
 
-function readRow(
-  cells: string[],
-  matches: readonly (ColumnMatch | undefined)[],
-  report: (path: string, message: string) => void,
-): Record<string, unknown> {
-  const at = (path: string) => cells[matches.findIndex((match) => match?.path === path)]?.trim() ?? '';
-  const kind = choiceOf(FIELDS.get('kind')!, at('kind'));
+/** One column that fills a field. Cells repeat a great deal, so each is read once. */
+interface Column {
+  index: number;
+  field: PartField;
+  match: ColumnMatch;
+  known: Map<string, Cell>;
+}
+
+function columnsOf(matches: readonly (ColumnMatch | undefined)[]): Column[] {
+  return matches.flatMap((match, index) => {
+    const field = match && FIELDS.get(match.path);
+    return field ? [{ index, field, match, known: new Map<string, Cell>() }] : [];
+  });
+}
+
+function readRow(cells: string[], columns: readonly Column[], report: (path: string, message: string) => void): Record<string, unknown> {
+  const kindColumn = columns.find(({ field }) => field.path === 'kind')!;
+  const kindCell = cells[kindColumn.index]?.trim() ?? '';
+  const kind = choiceOf(kindColumn.field, kindCell);
   if (kind === undefined) {
-    report('kind', `“${at('kind')}” is no kind of part; allowed: ${PART_KINDS.join(', ')}`);
+    report('kind', `“${kindCell}” is no kind of part; allowed: ${PART_KINDS.join(', ')}`);
     return {};
   }
-  let draft: Record<string, unknown> = { kind, name: '', status: 'owned', spec: {} };
-  for (const [i, match] of matches.entries()) {
-    const cell = cells[i]?.trim() ?? '';
-    const field = match && FIELDS.get(match.path);
-    if (!field || cell === '' || field.path === 'kind') continue;
+  const spec: Record<string, unknown> = {};
+  const draft: Record<string, unknown> = { kind, name: '', status: 'owned', spec };
+  for (const { index, field, match, known } of columns) {
+    const cell = cells[index]?.trim() ?? '';
+    if (cell === '' || field.path === 'kind') continue;
     if (!field.kinds.includes(kind as PartKind)) {
       report(field.path, `“${cell}”: a part of kind ${kind} has no ${field.label}`);
       continue;
     }
-    const read = readCell(field, cell, match);
-    if (read.ok) draft = setField(draft, field.path, read.value);
-    else report(field.path, read.message);
+    let read = known.get(cell);
+    if (!read) known.set(cell, (read = readCell(field, cell, match)));
+    if (!read.ok) report(field.path, read.message);
+    else if (field.path.startsWith('spec.')) spec[field.path.slice('spec.'.length)] = read.value;
+    else draft[field.path] = read.value;
   }
-  // setField takes an emptied group away; a part always has its spec.
-  return withKindOfMotor({ ...draft, spec: draft['spec'] ?? {} }, kind);
+  if (kind === 'motor') nameMotor(spec);
+  return draft;
 }
 
 /** A motor's kind and form follow from its other figures where no column says them. */
-function withKindOfMotor(draft: Record<string, unknown>, kind: string): Record<string, unknown> {
-  if (kind !== 'motor') return draft;
-  const spec = { ...(draft['spec'] as Record<string, unknown>) };
+function nameMotor(spec: Record<string, unknown>): void {
   spec['kind'] ??= spec['turns'] !== undefined || spec['sizeClass'] !== undefined ? 'brushed' : 'brushless';
   if (spec['kind'] === 'brushless') spec['form'] ??= spec['statorDiameterMm'] !== undefined ? 'outrunner' : 'inrunner';
   else spec['sizeClass'] ??= '540';
-  return { ...draft, spec };
 }
 
 /** A rule over several figures names fields of the part: their heads instead. */
