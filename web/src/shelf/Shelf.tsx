@@ -19,7 +19,8 @@ const PartSheet = lazy(() => import('./PartSheet'));
 
 /** Every part that is owned, considered or worn out. */
 export default function Shelf() {
-  const shelf = useAppSelector(selectShelf);
+  // While a long list comes in, the table may skip what is overtaken.
+  const shelf = useDeferredValue(useAppSelector(selectShelf));
   const loaded = useAppSelector((state) => state.desk.shelfLoaded);
   const [params, setParams] = useSearchParams();
   const [kind, setKind] = useState<PartKind | ''>('');
