@@ -32,3 +32,4 @@ export { bySeverity, type Finding, type FindingId, type FindingLevel } from './f
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
 export { speedSpread, type SpeedSpread } from './predict/speed-spread';
+export { simulateRunFast } from './predict/run-fast';

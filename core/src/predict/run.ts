@@ -30,15 +30,23 @@ export function simulateRun(plan: ResolvedPlan, options: RunOptions = {}): Run {
   return new RunSimulation(plan, options).drive();
 }
 
-class RunSimulation {
+/** A moment of a run. */
+interface Saved {
+  heat: Pick<HeatStores, 'windingC' | 'canC' | 'escC' | 'packC'>;
+  own: { charge: number; squareSum: number; speed: number; underCutoffS: number };
+  run: Run;
+}
+
+/** A run under way; `simulateRun` drives it to its end, `simulateRunFast` skips cycles that repeat. */
+export class RunSimulation {
   private readonly at: Drivetrain;
-  private readonly heat: HeatStores;
+  readonly heat: HeatStores;
   private readonly sources: HeatSources = { windingW: 0, canW: 0, escW: 0, packW: 0 };
   private readonly stepS: number;
-  private readonly run: Run;
+  readonly run: Run;
   private speed = 0;
-  private charge: number;
-  private squareSum = 0;
+  charge: number;
+  squareSum = 0;
   private underCutoffS = 0;
   private steps = 0;
   private readonly driver: Driver;
@@ -82,13 +90,32 @@ class RunSimulation {
       const segment = segments[i % segments.length]!;
       if (!this.segment(segment, min(segment.seconds, total - run.endS))) break;
     }
+    return this.finish();
+  }
+
+  /** The run with the figures that are known at its end. */
+  finish(): Run {
+    const { run, plan } = this;
     run.usedAh = (plan.startCharge - this.charge) * plan.pack.capacityAh;
     run.rmsPackCurrentA = run.endS > 0 ? sqrt(this.squareSum / run.endS) : 0;
     return run;
   }
 
+  /** What must be put back to be at this moment again. */
+  save(): Saved {
+    const { windingC, canC, escC, packC } = this.heat;
+    const { charge, squareSum, speed, underCutoffS } = this;
+    return { heat: { windingC, canC, escC, packC }, own: { charge, squareSum, speed, underCutoffS }, run: { ...this.run } };
+  }
+
+  load(saved: Saved): void {
+    Object.assign(this.heat, saved.heat);
+    Object.assign(this, saved.own);
+    Object.assign(this.run, saved.run);
+  }
+
   /** Drives one segment; false when the run has ended. */
-  private segment(segment: Segment, seconds: number): boolean {
+  segment(segment: Segment, seconds: number): boolean {
     const start = this.run.endS;
     this.at.slope(this.plan.site.grade + (segment.grade ?? 0), segment.corner ?? false);
     this.before.known = false;

@@ -35,3 +35,12 @@ export const RUN_MAX_STEPS = 8_640_000;
 export const CUTOFF_DELAY_S = 1;
 /** A driver's reaction when holding a speed [s]. */
 export const HOLD_REACTION_S = 0.5;
+
+/** A fast run leaves cycles out until a store has moved this far [K] … */
+export const FAST_SKIP_K = 3;
+/** … or this share of the charge is spent: the pack's curve is near enough straight over it. */
+export const FAST_CHARGE_SKIP = 0.04;
+/** A cycle repeats itself when it ends within this share of the highest speed of where it began. */
+export const FAST_SETTLED = 0.01;
+/** A run of fewer cycles is driven whole. */
+export const FAST_FEWEST_CYCLES = 4;

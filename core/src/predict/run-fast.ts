@@ -1,0 +1,75 @@
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { PROFILE_SEGMENTS } from './profiles';
+import { RunSimulation, simulateRun } from './run';
+import type { Run, RunOptions } from './run-types';
+import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K } from './tolerances';
+
+const { abs, floor, max, min } = Math;
+
+const STORES = ['windingC', 'canC', 'escC', 'packC'] as const;
+
+type Moment = ReturnType<RunSimulation['save']>;
+
+/** Cycles left out after the one from `start` to `end`, which they are taken to repeat. */
+interface Skip {
+  start: Moment;
+  end: Moment;
+  cycles: number;
+}
+
+/**
+ * The run with cycles left out that would only repeat the one before: temperatures and charge go on at its mean, until
+ * they have moved enough to be asked again. Within 1 K and 1 % of `simulateRun` in a fifth of its time; for spreads,
+ * fixes and searches, where many runs are compared.
+ */
+export function simulateRunFast(plan: ResolvedPlan, options: Pick<RunOptions, 'stepS'> = {}): Run {
+  const segments = PROFILE_SEGMENTS[plan.run.profile];
+  const cycleS = segments.reduce((sum, segment) => sum + segment.seconds, 0);
+  const totalS = plan.run.minutes * 60;
+  if (totalS < FAST_FEWEST_CYCLES * cycleS) return simulateRun(plan, options);
+  const simulation = new RunSimulation(plan, options);
+  const { heat, run } = simulation;
+  let skip: Skip | undefined;
+  for (;;) {
+    const start = simulation.save();
+    heat.newTally();
+    const whole = segments.every((segment) => {
+      const room = min(segment.seconds, totalS - run.endS);
+      return room > 1e-9 && simulation.segment(segment, room);
+    });
+    if (!whole) {
+      // It ended right after a skip, so perhaps within it: go back and skip half as far.
+      if (run.stop === 'time' || skip === undefined) return simulation.finish();
+      simulation.load(skip.start);
+      heat.newTally();
+      for (const segment of segments) simulation.segment(segment, segment.seconds);
+      skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: floor(skip.cycles / 2) }, cycleS) : undefined;
+      continue;
+    }
+    const end = simulation.save();
+    const moved = max(...STORES.map((store) => abs(end.heat[store] - start.heat[store])));
+    const spent = start.own.charge - end.own.charge;
+    const left = floor((totalS - run.endS) / cycleS + 1e-9) - 1;
+    // Only a cycle that ends as fast as it began repeats itself.
+    const settled = abs(end.own.speed - start.own.speed) <= FAST_SETTLED * run.maxSpeedMs;
+    const cycles = floor(min(settled ? left : 0, FAST_SKIP_K / moved, FAST_CHARGE_SKIP / max(spent, 1e-9)));
+    skip = cycles >= 1 ? leaveOut(simulation, { start, end, cycles }, cycleS) : undefined;
+  }
+}
+
+function leaveOut(simulation: RunSimulation, skip: Skip, cycleS: number): Skip {
+  const { start, end, cycles } = skip;
+  const { heat, run } = simulation;
+  // Steady heat ends a cycle elsewhere in its rise and fall than the profile does: only what it adds after one cycle counts.
+  Object.assign(heat, start.heat);
+  heat.stepAsTallied(cycleS);
+  const once = STORES.map((store) => heat[store]);
+  heat.stepAsTallied(cycles * cycleS);
+  for (const [i, store] of STORES.entries()) heat[store] = end.heat[store] + heat[store] - once[i]!;
+  simulation.charge += cycles * (end.own.charge - start.own.charge);
+  simulation.squareSum += cycles * (end.own.squareSum - start.own.squareSum);
+  run.endS += cycles * cycleS;
+  run.distanceM += cycles * (end.run.distanceM - start.run.distanceM);
+  run.gripLimitedS += cycles * (end.run.gripLimitedS - start.run.gripLimitedS);
+  return skip;
+}

@@ -1,0 +1,46 @@
+import fc from 'fast-check';
+import { resolvePlan, simulateRun, simulateRunFast, type PlanFile, type Run } from '@puddler/core';
+import { anyPlan } from '../any-plan';
+import { CASES, caseNamed } from '../helpers';
+
+const STEP = { stepS: 0.02 };
+const SEED = 5;
+
+/** Largest differences of a fast run from the whole one. */
+function compare(plan: PlanFile): { fast: Run; whole: Run; temperatureK: number; share: number } {
+  const resolved = resolvePlan(plan);
+  const [fast, whole] = [simulateRunFast(resolved, STEP), simulateRun(resolved)];
+  const temperatureK = Math.max(
+    ...(['maxWindingC', 'maxCanC', 'maxEscC', 'maxPackC'] as const).map((k) => Math.abs(fast[k] - whole[k]) / Math.max(1, whole[k] / 100)),
+  );
+  const share = Math.max(
+    ...(['endS', 'maxSpeedMs', 'usedAh', 'distanceM', 'rmsPackCurrentA'] as const).map(
+      (k) => Math.abs(fast[k] - whole[k]) / (Math.abs(whole[k]) + 1e-3),
+    ),
+  );
+  return { fast, whole, temperatureK, share };
+}
+
+test.each(CASES)('$name: within a kelvin and a percent of the whole run', ({ plan }) => {
+  const { fast, whole, temperatureK, share } = compare(plan);
+  expect(fast.stop).toBe(whole.stop);
+  expect(temperatureK).toBeLessThan(1);
+  expect(share).toBeLessThan(0.01);
+});
+
+test(`ten minutes of 60 random plans: nine in ten within a kelvin (or a percent) and 2 % (seed ${SEED})`, () => {
+  const plans = fc.sample(anyPlan, { seed: SEED, numRuns: 60 }).map((plan) => ({ ...plan, run: { ...plan.run!, minutes: 10 } }));
+  const differences = plans.map(compare);
+  expect(differences.filter(({ temperatureK }) => temperatureK > 1).length).toBeLessThanOrEqual(6);
+  expect(differences.filter(({ share }) => share > 0.02).length).toBeLessThanOrEqual(6);
+  for (const { fast, whole } of differences) expect(fast.stop).toBe(whole.stop);
+});
+
+test('an end within what was left out is found', () => {
+  const plan = caseNamed('ridgeback-2s');
+  plan.run = { profile: 'race', minutes: 120 };
+  const { fast, whole } = compare(plan);
+  expect(whole.stop).toBe('cutoff');
+  expect(fast.stop).toBe('cutoff');
+  expect(Math.abs(fast.endS / whole.endS - 1)).toBeLessThan(0.03);
+});
