@@ -88,7 +88,27 @@ const gearDrawer = async (page: Page, address: string) => {
   await page.getByRole('button', { name: 'Fit Osier 3660 2700' }).scrollIntoViewIfNeeded();
 };
 
+const tab = (name: string) => async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.getByRole('tab', { name }).click();
+  await page.waitForTimeout(1500);
+};
+const hot = async (page: Page, address: string) => {
+  await openPlan(page, address, 'Ridgeback, first conversion');
+  for (let i = 0; i < 14; i++) await page.keyboard.press(']');
+  await page.waitForTimeout(2500);
+};
+const moment = async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.getByRole('application', { name: /^Pass/ }).hover({ position: { x: 220, y: 80 } });
+};
+
 const shots: Shot[] = [
+  { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
+  { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
+  { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
+  { name: 'plan-working', size: WIDE, theme: 'dark', go: tab('Working') },
+  { name: 'plan-moment', size: WIDE, theme: 'light', go: moment },
   { name: 'csv', size: WIDE, theme: 'light', go: csv },
   { name: 'part', size: WIDE, theme: 'light', go: part },
   { name: 'plan-shelf', size: WIDE, theme: 'light', go: gearDrawer },

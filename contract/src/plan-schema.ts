@@ -1,8 +1,21 @@
-import { AIRFLOWS, BEARINGS, BODIES, CHEMISTRIES, DRIVES, PROFILES, SIZE_CLASSES, SURFACES, type Car, type PlanFile } from '@puddler/core';
+import {
+  AIRFLOWS,
+  BEARINGS,
+  BODIES,
+  CHEMISTRIES,
+  DRIVES,
+  FINDING_IDS,
+  PROFILES,
+  SIZE_CLASSES,
+  SURFACES,
+  type Car,
+  type PlanFile,
+} from '@puddler/core';
 import Joi from 'joi';
 import { RANGES, type Range, type RangePath } from './ranges';
 
 const MOST_PACKS = 8;
+const LIMIT_SIZE = 1e6;
 export const LONGEST_NAME = 120;
 export const LONGEST_NOTES = 10_000;
 
@@ -201,6 +214,10 @@ const bodyKeys = {
   startCharge: number('startCharge'),
   run: Joi.object({ profile: oneOf(PROFILES).required(), minutes: number('run.minutes').required() }),
   measured: Joi.array().items(name).max(100),
+  limits: Joi.object().pattern(
+    oneOf(FINDING_IDS),
+    Joi.object({ caution: Joi.number().min(-LIMIT_SIZE).max(LIMIT_SIZE), stop: Joi.number().min(-LIMIT_SIZE).max(LIMIT_SIZE) }),
+  ),
 };
 
 /** A plan without its car, as the server keeps it. */

@@ -28,8 +28,28 @@ export { explainDifference, type Difference, type Explanation, type MeasuredToda
 export { equivalents, pinionsForSpeed, type Equivalents, type PinionBracket, type PinionSpeed } from './car/equivalents';
 export { uncertainFigures, type UncertainFigure } from './predict/uncertain-figures';
 
-export { bySeverity, type Finding, type FindingId, type FindingLevel } from './findings/finding';
+export { bySeverity, FINDING_IDS, type Finding, type FindingId, type FindingInput, type FindingLevel } from './findings/finding';
+export { allFindings } from './findings/all-findings';
+export { DEFAULT_LIMITS, limitsWith, type Limit, type LimitChanges, type Limits } from './findings/limits';
+export {
+  BAND_FIGURES,
+  BAND_SAMPLES,
+  BandSampler,
+  minutesToCutoff,
+  sampleBands,
+  type Band,
+  type BandFigure,
+  type Bands,
+  type Narrowing,
+} from './predict/bands';
+export { PASS_MARKS_M, passFigures, STOPPING_SHARE, type PassFigures, type PassMark, type PassWish } from './predict/pass-figures';
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
 export { speedSpread, type SpeedSpread } from './predict/speed-spread';
 export { simulateRunFast } from './predict/run-fast';
+export { getField, pathParts, setField } from './plan/fields';
+export { fixesFor, withEdits, type Fix, type FixEdit, type Fixes, type FixFigures } from './findings/fixes';
+export { coolDown, type CoolDown, type Temperatures } from './predict/cool-down';
+export { backToBack, heatCourse, type HeatCourse, type HeatLimits } from './predict/heat-course';
+export { gearCell, gearRun, type GearCell, type GearRun } from './predict/gear-table';
+export { powerMoment, type PowerMoment } from './predict/power-balance';

@@ -2,7 +2,7 @@ import { powerBand, predict, resolvePlan, solveTopSpeed } from '@puddler/core';
 import { checkPlanBody, checkPlanFile, splitPlanFile } from '@puddler/contract';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
 import { differences } from '../src/app/differences';
-import { getField, pathParts, setField } from '../src/data/fields';
+import { getField, pathParts, setField } from '@puddler/core';
 import { TEMPLATES } from '../src/garage/templates';
 import { bandShapes } from '../src/stations/plan/band-path';
 import { chainFlow } from '../src/stations/plan/chain-flow';

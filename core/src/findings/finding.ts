@@ -1,18 +1,45 @@
+import type { PlanFile } from '../plan/plan-file';
+import type { ResolvedPlan } from '../plan/resolve-plan';
 import type { LinkName } from '../predict/link-use';
+import type { Run } from '../predict/run-types';
+import type { Steady } from '../predict/steady';
+import type { Limits } from './limits';
 
 /** Rows of docs/model.md section 7. */
-export type FindingId =
-  | 'fit-diameter'
-  | 'fit-length'
-  | 'fit-esc'
-  | 'fit-pack'
-  | 'shaft-bore'
-  | 'module'
-  | 'mount-pattern'
-  | 'mesh-distance'
-  | 'spur-clearance'
-  | 'screw-depth'
-  | 'bec-voltage';
+export const FINDING_IDS = [
+  'esc-cells',
+  'motor-cells',
+  'esc-continuous',
+  'esc-burst',
+  'esc-temperature',
+  'motor-temperature',
+  'winding-temperature',
+  'motor-rpm',
+  'pack-current',
+  'pack-sag',
+  'pack-temperature',
+  'cutoff',
+  'runtime',
+  'efficiency',
+  'sensorless-start',
+  'overdrive',
+  'grip',
+  'driveline',
+  'fit-diameter',
+  'fit-length',
+  'fit-esc',
+  'fit-pack',
+  'shaft-bore',
+  'module',
+  'mount-pattern',
+  'mesh-distance',
+  'spur-clearance',
+  'screw-depth',
+  'bec-voltage',
+  'radio-range',
+  'straight',
+] as const;
+export type FindingId = (typeof FINDING_IDS)[number];
 
 export type FindingLevel = 'info' | 'caution' | 'stop';
 
@@ -21,14 +48,42 @@ export interface Finding {
   id: FindingId;
   link: LinkName;
   level: FindingLevel;
-  /** What is compared, in words: “motor can diameter”. */
+  /** What is compared, in words: “motor can”. */
   figure: string;
   value: number;
+  /** The stop limit, or the caution where there is no stop. */
   limit: number;
   unit: string;
   /** Share of the limit used; 1 is at it. */
   share: number;
   why: string;
+}
+
+/** What the rules look at. */
+export interface FindingInput {
+  plan: PlanFile;
+  resolved: ResolvedPlan;
+  steady: Steady;
+  run: Run;
+  limits: Limits;
+  /** The car as bought, where it is known: what its driveline was made for. */
+  stock?: ResolvedPlan | undefined;
+}
+
+/** A finding when a figure that must stay under its limits does not; `value` and limits in one unit. */
+export function over(id: FindingId, link: LinkName, figure: string, value: number, limits: Limits, unit: string, why: string): Finding[] {
+  const { caution, stop } = limits[id];
+  const level = stop !== undefined && value >= stop ? 'stop' : caution !== undefined && value >= caution ? 'caution' : undefined;
+  const limit = stop ?? caution!;
+  return level ? [{ id, link, level, figure, value, limit, unit, share: value / limit, why }] : [];
+}
+
+/** The same for a figure that must stay over its limits. */
+export function under(id: FindingId, link: LinkName, figure: string, value: number, limits: Limits, unit: string, why: string): Finding[] {
+  const { caution, stop } = limits[id];
+  const level = stop !== undefined && value < stop ? 'stop' : caution !== undefined && value < caution ? 'caution' : undefined;
+  const limit = stop ?? caution!;
+  return level ? [{ id, link, level, figure, value, limit, unit, share: limit / Math.max(value, 1e-9), why }] : [];
 }
 
 const LEVEL_RANK: Record<FindingLevel, number> = { stop: 2, caution: 1, info: 0 };

@@ -1,14 +1,8 @@
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { bySeverity, type Finding } from './finding';
+import { DEFAULT_LIMITS, type Limits } from './limits';
 
-/** Room that a size should leave [mm]. */
-const SNUG_MM = 1;
-/** The motor should stand this far inside its slot's ends, and a screw this short of the thread's end [mm]. */
-const SLOT_MARGIN_MM = 0.5;
-const SCREW_MARGIN_MM = 0.5;
-const SPUR_GAP_CAUTION_MM = 3;
-const SPUR_GAP_STOP_MM = 1;
 /** Figures of one size that are printed differently (3.17 and 3.175) count as the same [mm]. */
 const SAME_BORE_MM = 0.05;
 const SAME_CIRCLE_MM = 0.3;
@@ -16,13 +10,21 @@ const SAME_CIRCLE_MM = 0.3;
 const SAME_MODULE = 0.012;
 
 /** Whether the parts of a plan go into the car's bay and onto each other: every rule whose figures are known. */
-export function fitFindings(plan: PlanFile, resolved: ResolvedPlan): Finding[] {
-  return bySeverity([...sizes(plan, resolved), ...pairs(plan), ...mesh(plan), ...screw(plan), ...bec(plan)]);
+export function fitFindings(plan: PlanFile, resolved: ResolvedPlan, limits: Limits = DEFAULT_LIMITS): Finding[] {
+  return bySeverity([...sizes(plan, resolved, limits), ...pairs(plan), ...mesh(plan, limits), ...screw(plan, limits), ...bec(plan)]);
 }
 
-function size(id: Finding['id'], link: Finding['link'], figure: string, value: number | undefined, room: number | undefined): Finding[] {
-  if (value === undefined || room === undefined || value <= room - SNUG_MM) return [];
-  const over = value > room;
+function size(
+  id: Finding['id'],
+  link: Finding['link'],
+  figure: string,
+  value: number | undefined,
+  room: number | undefined,
+  limits: Limits,
+): Finding[] {
+  const { caution = 0, stop = 0 } = limits[id];
+  if (value === undefined || room === undefined || room - value >= caution) return [];
+  const over = room - value < stop;
   const gap = Math.abs(room - value);
   const why = over
     ? `It is ${mm(gap)} too large for its place.`
@@ -32,21 +34,21 @@ function size(id: Finding['id'], link: Finding['link'], figure: string, value: n
   return [{ id, link, level: over ? 'stop' : 'caution', figure, value, limit: room, unit: 'mm', share: value / room, why }];
 }
 
-function sizes({ car: { bay = {} }, esc, packs }: PlanFile, { motor }: ResolvedPlan): Finding[] {
+function sizes({ car: { bay = {} }, esc, packs }: PlanFile, { motor }: ResolvedPlan, limits: Limits): Finding[] {
   const worst = (findings: Finding[]) => bySeverity(findings).slice(0, 1);
   return [
-    ...size('fit-diameter', 'motor', 'motor diameter', 1000 * motor.diameterM, bay.motorDiameterMm),
-    ...size('fit-length', 'motor', 'motor length', 1000 * motor.lengthM, bay.motorLengthMm),
+    ...size('fit-diameter', 'motor', 'motor diameter', 1000 * motor.diameterM, bay.motorDiameterMm, limits),
+    ...size('fit-length', 'motor', 'motor length', 1000 * motor.lengthM, bay.motorLengthMm, limits),
     ...worst([
-      ...size('fit-esc', 'esc', 'ESC length', esc.lengthMm, bay.escLengthMm),
-      ...size('fit-esc', 'esc', 'ESC width', esc.widthMm, bay.escWidthMm),
-      ...size('fit-esc', 'esc', 'ESC height', esc.heightMm, bay.escHeightMm),
+      ...size('fit-esc', 'esc', 'ESC length', esc.lengthMm, bay.escLengthMm, limits),
+      ...size('fit-esc', 'esc', 'ESC width', esc.widthMm, bay.escWidthMm, limits),
+      ...size('fit-esc', 'esc', 'ESC height', esc.heightMm, bay.escHeightMm, limits),
     ]),
     ...worst(
       packs.flatMap((pack) => [
-        ...size('fit-pack', 'pack', 'pack length', pack.lengthMm, bay.packLengthMm),
-        ...size('fit-pack', 'pack', 'pack width', pack.widthMm, bay.packWidthMm),
-        ...size('fit-pack', 'pack', 'pack height', pack.heightMm, bay.packHeightMm),
+        ...size('fit-pack', 'pack', 'pack length', pack.lengthMm, bay.packLengthMm, limits),
+        ...size('fit-pack', 'pack', 'pack width', pack.widthMm, bay.packWidthMm, limits),
+        ...size('fit-pack', 'pack', 'pack height', pack.heightMm, bay.packHeightMm, limits),
       ]),
     ),
   ];
@@ -98,7 +100,7 @@ function pairs({ car: { bay = {} }, motor, gearing }: PlanFile): Finding[] {
   ];
 }
 
-function mesh({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
+function mesh({ car: { bay = {} }, gearing }: PlanFile, limits: Limits): Finding[] {
   const { pinion, spur, moduleMm } = gearing;
   if (pinion === undefined || spur === undefined) return [];
   const found: Finding[] = [];
@@ -110,7 +112,7 @@ function mesh({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
     const inside = Math.min(from === undefined ? Infinity : distance - from, to === undefined ? Infinity : to - distance);
     const nearTop = to !== undefined && to - distance <= inside;
     const limit = nearTop ? to : from!;
-    if (inside < SLOT_MARGIN_MM) {
+    if (inside < (limits['mesh-distance'].caution ?? 0)) {
       const wanted = nearTop ? 'a smaller pinion or spur' : 'a larger pinion or spur';
       found.push({
         id: 'mesh-distance',
@@ -130,17 +132,18 @@ function mesh({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
   }
   if (nearestPartMm !== undefined) {
     const gap = nearestPartMm - ((gearing.spurModuleMm ?? teethMm) * (spur + 2)) / 2;
-    if (gap < SPUR_GAP_CAUTION_MM) {
-      const stop = gap < SPUR_GAP_STOP_MM;
+    const { caution = 0, stop: stopMm = 0 } = limits['spur-clearance'];
+    if (gap < caution) {
+      const stop = gap < stopMm;
       found.push({
         id: 'spur-clearance',
         link: 'gears',
         level: stop ? 'stop' : 'caution',
         figure: 'gap at the spur',
         value: gap,
-        limit: stop ? SPUR_GAP_STOP_MM : SPUR_GAP_CAUTION_MM,
+        limit: stop ? stopMm : caution,
         unit: 'mm',
-        share: gap > 0 ? SPUR_GAP_STOP_MM / gap : 2 - gap,
+        share: gap > 0 ? stopMm / gap : 2 - gap,
         why:
           gap <= 0
             ? 'The spur does not turn past the nearest part.'
@@ -151,10 +154,10 @@ function mesh({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
   return found;
 }
 
-function screw({ car: { bay = {} }, motor }: PlanFile): Finding[] {
+function screw({ car: { bay = {} }, motor }: PlanFile, limits: Limits): Finding[] {
   const { screwPastPlateMm: reach } = bay;
   const { threadDepthMm: depth } = motor;
-  if (reach === undefined || depth === undefined || depth - reach >= SCREW_MARGIN_MM) return [];
+  if (reach === undefined || depth === undefined || depth - reach >= (limits['screw-depth'].caution ?? 0) - 1e-9) return [];
   const over = reach > depth;
   return [
     {

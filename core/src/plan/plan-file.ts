@@ -207,6 +207,8 @@ export interface PlanFile {
   site: Site;
   startCharge?: number;
   run?: RunWish;
+  /** Own limits of this plan, by the finding's id. */
+  limits?: Record<string, { caution?: number; stop?: number }>;
   /** Paths of figures that were measured; others that are given stand on a label. */
   measured?: string[];
 }

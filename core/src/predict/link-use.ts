@@ -1,3 +1,5 @@
+import { packLimitA } from '../findings/electric';
+import { DEFAULT_LIMITS } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import type { Run } from './run-types';
@@ -19,23 +21,15 @@ export interface LinkUse {
   level: Level;
 }
 
-const CAUTION = { 'pack-current': 0.7, 'esc-continuous': 0.65, 'esc-burst': 0.8, 'motor-rpm': 0.9 } as const;
 /** Temperatures of the can to take care from, and to stop at [°C]. */
-export const CAN_CAUTION_C = 70;
-export const CAN_STOP_C = 85;
-const RANGE_CAUTION_S = 8;
-const RANGE_STOP_S = 4;
+export const CAN_CAUTION_C = DEFAULT_LIMITS['motor-temperature'].caution;
+export const CAN_STOP_C = DEFAULT_LIMITS['motor-temperature'].stop;
+const RANGE_CAUTION_S = DEFAULT_LIMITS['radio-range'].caution;
+const RANGE_STOP_S = DEFAULT_LIMITS['radio-range'].stop;
 
-function byShare(link: LinkName, figure: keyof typeof CAUTION, value: number, limit: number): LinkUse {
+function byShare(link: LinkName, figure: 'pack-current' | 'esc-continuous' | 'esc-burst' | 'motor-rpm', value: number, limit: number): LinkUse {
   const share = value / limit;
-  return { link, figure, value, limit, share, level: share >= 1 ? 'stop' : share >= CAUTION[figure] ? 'caution' : 'good' };
-}
-
-/** Most current that the packs' labels and plugs allow together [A]; undefined when nothing is printed. */
-function packLimitA(plan: PlanFile): number | undefined {
-  const each = plan.packs.map((pack) => Math.min(pack.cRating === undefined ? Infinity : pack.cRating * pack.capacityAh, pack.plugA ?? Infinity));
-  const limit = plan.packWiring === 'parallel' ? each.reduce((a, b) => a + b) : Math.min(...each);
-  return Number.isFinite(limit) ? limit : undefined;
+  return { link, figure, value, limit, share, level: share >= 1 ? 'stop' : share >= DEFAULT_LIMITS[figure].caution ? 'caution' : 'good' };
 }
 
 /**

@@ -44,6 +44,8 @@ export interface RunSample {
 export interface RunOptions {
   /** Other segments than the profile's, driven once. */
   segments?: readonly Segment[];
+  /** Temperatures to start from [°C]; left out, the air's and the pack's own. */
+  from?: Pick<RunSample, 'windingC' | 'canC' | 'escC' | 'packC'>;
   /** Longest step [s]; tests halve it. */
   stepS?: number;
   /** Called with the state at the start of each step; return false to end the run there as `time`. */

@@ -61,6 +61,7 @@ export class RunSimulation {
     this.at = solved.at;
     this.driver = new Driver(solved);
     this.heat = new HeatStores(plan);
+    Object.assign(this.heat, options.from);
     this.stepS = options.stepS ?? RUN_STEP_S;
     this.charge = plan.startCharge;
     this.run = {

@@ -1,5 +1,5 @@
 import { ChartLine, Table2 } from 'lucide-react';
-import { useMemo, useState, type KeyboardEvent } from 'react';
+import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { formatNumber } from '../units/units';
 import { useWidth } from '../ui/useWidth';
 import { layPanes, nearest, tableRows, type PaneData } from './pane-layout';
@@ -12,20 +12,31 @@ interface Props {
   /** Stretches of x set off and named. */
   regions?: { from: number; to: number; label: string }[];
   stale?: boolean;
+  /** Moments set off by a line and a word. */
+  marks?: { at: number; label: string }[];
+  /** What x is, for the table’s head. */
+  xName?: string;
+  /** Told which sample the readout is on; undefined when it is gone. */
+  onReadout?: (index: number | undefined) => void;
+  /** Beside the title. */
+  children?: ReactNode;
 }
 
 const MARGIN = { left: 44, right: 8, top: 18, bottom: 22 };
 const STROKE = { ink: 'stroke-ink', steel: 'stroke-steel', soft: 'stroke-soft', ember: 'stroke-ember' } as const;
 const FILL = { ink: 'fill-ink', steel: 'fill-steel', soft: 'fill-soft', ember: 'fill-ember' } as const;
+const LIMIT_STROKE = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
+const LIMIT_FILL = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 const TABLE_ROWS = 25;
 
 /** Several quantities over one axis, each in its own pane with its own unit; a readout follows pointer and arrow keys. */
-export function PaneChart({ title, data, xUnit, height, regions = [], stale = false }: Props) {
+export function PaneChart({ title, data, xUnit, height, regions = [], marks = [], xName = 'time', stale = false, onReadout, children }: Props) {
   const [asTable, setAsTable] = useState(false);
   return (
     <figure className={`m-0 ${stale ? 'opacity-70' : ''}`} aria-busy={stale}>
       <div className="flex items-center justify-between gap-3">
         <figcaption className="eyebrow text-soft">{title}</figcaption>
+        {children}
         <button
           type="button"
           className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] text-soft hover:bg-wash hover:text-ink"
@@ -36,17 +47,23 @@ export function PaneChart({ title, data, xUnit, height, regions = [], stale = fa
         </button>
       </div>
       {asTable ? (
-        <DataTable title={title} data={data} xUnit={xUnit} height={height} />
+        <DataTable title={title} data={data} xName={xName} xUnit={xUnit} height={height} />
       ) : (
-        <Drawing title={title} data={data} xUnit={xUnit} height={height} regions={regions} />
+        <Drawing title={title} data={data} xUnit={xUnit} height={height} regions={regions} marks={marks} onReadout={onReadout} />
       )}
     </figure>
   );
 }
 
-function Drawing({ title, data, xUnit, height, regions }: Required<Pick<Props, 'title' | 'data' | 'xUnit' | 'height' | 'regions'>>) {
+type DrawingProps = Required<Pick<Props, 'title' | 'data' | 'xUnit' | 'height' | 'regions' | 'marks'>> & { onReadout: Props['onReadout'] };
+
+function Drawing({ title, data, xUnit, height, regions, marks, onReadout }: DrawingProps) {
   const [ref, width] = useWidth<HTMLDivElement>(780);
-  const [cursor, setCursor] = useState<number>();
+  const [cursor, moveCursor] = useState<number>();
+  const setCursor = (index: number | undefined) => {
+    moveCursor(index);
+    onReadout?.(index);
+  };
   const layout = useMemo(
     () =>
       layPanes(data, { left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 40), top: MARGIN.top, bottom: height - MARGIN.bottom }),
@@ -96,6 +113,14 @@ function Drawing({ title, data, xUnit, height, regions }: Required<Pick<Props, '
             </text>
           </g>
         ))}
+        {marks.map((mark) => (
+          <g key={mark.label}>
+            <path d={`M${scaleX(mark.at)} ${MARGIN.top}V${bottom}`} className="stroke-edge [stroke-dasharray:3_3]" />
+            <text x={scaleX(mark.at) + 4} y={MARGIN.top + 10} className="fill-soft">
+              {mark.label}
+            </text>
+          </g>
+        ))}
         {ticksX.map((tick) => (
           <text key={tick} x={scaleX(tick)} y={height - 6} textAnchor="middle" className="fill-soft">
             {formatNumber(tick, 1)}
@@ -112,7 +137,24 @@ function Drawing({ title, data, xUnit, height, regions }: Required<Pick<Props, '
                 </text>
               </g>
             ))}
-            <path d={pane.path} fill="none" strokeWidth={1.75} strokeLinejoin="round" className={STROKE[pane.tone]} />
+            {(pane.limits ?? []).map((limit) => (
+              <g key={limit.label}>
+                <path
+                  d={`M${MARGIN.left} ${pane.scale(limit.at)}H${width - MARGIN.right}`}
+                  className={`${LIMIT_STROKE[limit.tone]} [stroke-dasharray:6_3]`}
+                />
+                <text x={MARGIN.left + 4} y={pane.scale(limit.at) - 3} className={LIMIT_FILL[limit.tone]}>
+                  {limit.label}
+                </text>
+              </g>
+            ))}
+            <path
+              d={pane.path}
+              fill="none"
+              strokeWidth={1.75}
+              strokeLinejoin="round"
+              className={`${STROKE[pane.tone]} ${pane.broken ? '[stroke-dasharray:4_3]' : ''}`}
+            />
             <text x={width - MARGIN.right - 2} y={pane.labelY} textAnchor="end" className={`${FILL[pane.tone]} text-[12px] font-semibold`}>
               {pane.label} {pane.unit}
             </text>
@@ -149,14 +191,14 @@ function Drawing({ title, data, xUnit, height, regions }: Required<Pick<Props, '
   );
 }
 
-function DataTable({ title, data, xUnit, height }: Pick<Props, 'title' | 'data' | 'xUnit' | 'height'>) {
+function DataTable({ title, data, xName, xUnit, height }: Required<Pick<Props, 'title' | 'data' | 'xName' | 'xUnit' | 'height'>>) {
   return (
     <div className="overflow-auto" style={{ height: height + 20 }} tabIndex={0} role="region" aria-label={`${title}, as a table`}>
       <table className="w-full text-right">
         <thead className="sticky top-0 bg-paper">
           <tr className="border-b border-rule text-[12px] text-soft">
             <th scope="col" className="py-1 pr-3 font-medium">
-              time {xUnit}
+              {xName} {xUnit}
             </th>
             {data.panes.map((pane) => (
               <th scope="col" key={pane.label} className="py-1 pr-3 font-medium">

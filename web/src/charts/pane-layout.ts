@@ -13,6 +13,12 @@ export interface Pane {
   y: readonly number[];
   /** Starts the axis at zero; otherwise it fits the data. */
   fromZero: boolean;
+  /** Drawn in the box and on the scale of the pane before it. */
+  over?: true;
+  /** Drawn broken: what is only compared. */
+  broken?: true;
+  /** Values to stay under, drawn across the pane. */
+  limits?: readonly { at: number; label: string; tone: 'caution' | 'stop' }[];
 }
 
 export interface PaneData {
@@ -44,27 +50,48 @@ const LABEL_PX = 13;
 export function layPanes(data: PaneData, box: { left: number; right: number; top: number; bottom: number }): Layout {
   const [from = 0, to = 1] = extent(data.x);
   const scaleX = scaleLinear([from, Math.max(to, from + 1e-9)], [box.left, box.right]);
-  const room = box.bottom - box.top - GAP * (data.panes.length - 1);
-  const weights = data.panes.reduce((sum, pane) => sum + pane.weight, 0);
+  const boxes = data.panes.filter((pane) => !pane.over);
+  const room = box.bottom - box.top - GAP * (boxes.length - 1);
+  const weights = boxes.reduce((sum, pane) => sum + pane.weight, 0);
   let top = box.top;
-  const panes = data.panes.map((pane): LaidPane => {
-    const height = Math.max(20, (room * pane.weight) / weights);
-    const [low = 0, high = 1] = extent(pane.y);
-    const pad = pane.fromZero ? 0 : Math.max((high - low) * 0.15, Math.abs(high) * 0.01, 0.01);
-    const count = Math.max(2, Math.round(height / PX_PER_TICK));
-    const scale = scaleLinear([pane.fromZero ? Math.min(0, low) : low - pad, Math.max(high + pad, low + 1e-6)], [top + height, top]).nice(count);
+  const panes: LaidPane[] = [];
+  for (const first of boxes) {
+    const start = data.panes.indexOf(first);
+    const end = data.panes.findIndex((pane, i) => i > start && !pane.over);
+    const group = data.panes.slice(start, end < 0 ? undefined : end);
+    const height = Math.max(20, (room * first.weight) / weights);
+    panes.push(...layGroup(group, data.x, scaleX, top, height));
+    top += height + GAP;
+  }
+  return { scaleX, ticksX: scaleX.ticks(Math.max(2, Math.round((box.right - box.left) / 70))), panes };
+}
+
+/** Panes that share one box: one scale for all, labels at the right end pushed clear of each other. */
+function layGroup(group: readonly Pane[], x: readonly number[], scaleX: ScaleLinear<number, number>, top: number, height: number): LaidPane[] {
+  const [low = 0, high = 1] = extent(group.flatMap((pane) => pane.y as number[]));
+  const limit = Math.max(...group.flatMap((pane) => (pane.limits ?? []).map((one) => one.at)), -Infinity);
+  const most = Number.isFinite(limit) ? Math.max(high, limit) : high;
+  const fromZero = group[0]!.fromZero;
+  const pad = fromZero ? 0 : Math.max((most - low) * 0.15, Math.abs(most) * 0.01, 0.01);
+  const count = Math.max(2, Math.round(height / PX_PER_TICK));
+  const scale = scaleLinear([fromZero ? Math.min(0, low) : low - pad, Math.max(most + pad, low + 1e-6)], [top + height, top]).nice(count);
+  const ticks = scale.ticks(count);
+  const laid = group.map((pane): LaidPane => {
     const path = line<number>(
-      (_, i) => scaleX(data.x[i]!),
+      (_, i) => scaleX(x[i]!),
       (value) => scale(value),
     )(pane.y as number[]);
     // At the right end the line is steady: the label stands on the side with room.
     const end = scale(pane.y[pane.y.length - 1] ?? 0);
     const labelY = end - top > 2 * LABEL_PX ? end - 6 : end + LABEL_PX + 3;
-    const laid: LaidPane = { ...pane, top, height, scale, path: path ?? '', ticks: scale.ticks(count), labelY };
-    top += height + GAP;
-    return laid;
+    return { ...pane, top, height, scale, path: path ?? '', ticks: pane.over ? [] : ticks, labelY };
   });
-  return { scaleX, ticksX: scaleX.ticks(Math.max(2, Math.round((box.right - box.left) / 70))), panes };
+  const byHeight = [...laid].sort((a, b) => b.labelY - a.labelY);
+  for (const [i, pane] of byHeight.entries()) {
+    const below = byHeight[i - 1];
+    if (below) pane.labelY = Math.min(pane.labelY, below.labelY - LABEL_PX);
+  }
+  return laid;
 }
 
 /** Index of the sample nearest to a value of x (ascending). */

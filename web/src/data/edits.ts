@@ -2,7 +2,7 @@ import type { Car, Part } from '@puddler/core';
 import type { Bench, PlanBody } from '@puddler/contract/shared';
 import type { AppDispatch, RootState } from '../app/store';
 import { carKey, changed, partKey, planKey, type Content, type Step } from './desk-slice';
-import { setField } from './fields';
+import { setField } from '@puddler/core';
 import { benchOf, carOf, partOf, planOf, plansOfCar } from './selectors';
 
 /** Thunks for every edit a builder makes. Each is one undoable change; saving follows by itself. */

@@ -1,4 +1,4 @@
-import { givesFirst, type Car } from '@puddler/core';
+import type { Car } from '@puddler/core';
 import { MoreHorizontal } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -8,6 +8,7 @@ import { addPlan, deletePlan, editPlan } from '../data/edits';
 import type { PlanOnDesk } from '../data/selectors';
 import { chainView } from '../predict/chain-view';
 import { planFileFor } from '../predict/plan-file';
+import { useRunWish } from '../predict/run-wish';
 import { latest, useRun } from '../predict/use-run';
 import { headline, short } from '../stations/plan/link-text';
 import { Menu } from '../ui/Menu';
@@ -23,8 +24,9 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
   const [renaming, setRenaming] = useState(false);
   const file = planFileFor(car, plan);
   const view = chainView(file);
-  const result = latest(useRun(view.state === 'ready' ? file : undefined));
-  const worst = result && givesFirst(result.uses);
+  const wish = useRunWish(carId, plan.limits);
+  const result = latest(useRun(view.state === 'ready' ? file : undefined, wish));
+  const worst = result?.findings[0];
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
 
@@ -72,7 +74,7 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
           </td>
           <td className="py-1.5 pr-3 text-right whitespace-nowrap">
             <span className="inline-flex items-baseline gap-1.5">
-              {worst && worst.level !== 'good' && <VerdictMark level={worst.level} />}
+              {worst && worst.level !== 'info' && <VerdictMark level={worst.level} />}
               <strong className="text-[15px] font-semibold">{result ? formatIn(result.run.maxCanC, warm) : '…'}</strong>
               <span className="text-[12px] text-soft">{warm.symbol} can</span>
             </span>

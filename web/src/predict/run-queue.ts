@@ -1,11 +1,12 @@
 import type { PlanFile } from '@puddler/core';
 import { wrap, type Remote } from 'comlink';
-import type { PredictTasks, RunResult } from '../workers/predict-worker';
+import type { PredictTasks, RunResult, RunWish } from '../workers/predict-worker';
 
 type Answer = (result: RunResult | Error) => void;
 
 interface Job {
   file: PlanFile;
+  wish: RunWish;
   answer: Answer;
 }
 
@@ -23,8 +24,8 @@ export class RunQueue {
   private tasks: Remote<PredictTasks> | undefined;
 
   /** Asks for a run; returns the way to cancel. `first` puts it ahead of the others. */
-  ask(file: PlanFile, answer: Answer, first = false): () => void {
-    const job: Job = { file, answer };
+  ask(file: PlanFile, wish: RunWish, answer: Answer, first = false): () => void {
+    const job: Job = { file, wish, answer };
     if (first) this.waiting.unshift(job);
     else this.waiting.push(job);
     this.next();
@@ -60,7 +61,7 @@ export class RunQueue {
       current.job?.answer(result);
       this.next();
     };
-    this.tasks.predictRun(job.file).then(settle, (error: unknown) => settle(error instanceof Error ? error : new Error(String(error))));
+    this.tasks.predictRun(job.file, job.wish).then(settle, (error: unknown) => settle(error instanceof Error ? error : new Error(String(error))));
   }
 }
 

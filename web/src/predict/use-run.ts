@@ -1,13 +1,23 @@
 import type { PlanFile } from '@puddler/core';
 import { useEffect, useState } from 'react';
-import type { RunResult } from '../workers/predict-worker';
+import type { RunResult, RunWish } from '../workers/predict-worker';
 import { runQueue } from './run-queue';
 
 /** `stale` holds the last result while a newer one is on its way. */
 export type RunState =
   { state: 'waiting'; stale: RunResult | undefined } | { state: 'ready'; result: RunResult } | { state: 'failed'; message: string };
 
-const done = new WeakMap<PlanFile, RunState>();
+const done = new WeakMap<PlanFile, WeakMap<RunWish, RunState>>();
+
+function known(file: PlanFile, wish: RunWish): RunState | undefined {
+  return done.get(file)?.get(wish);
+}
+
+function remember(file: PlanFile, wish: RunWish, state: RunState): void {
+  const byWish = done.get(file) ?? new WeakMap<RunWish, RunState>();
+  byWish.set(wish, state);
+  done.set(file, byWish);
+}
 
 /** The latest figures there are, fresh or not. */
 export function latest(run: RunState): RunResult | undefined {
@@ -15,28 +25,29 @@ export function latest(run: RunState): RunResult | undefined {
 }
 
 /** The run of a plan file, computed in the worker; a newer plan cancels the older one's run. */
-export function useRun(file: PlanFile | undefined, first = false): RunState {
-  const [answer, setAnswer] = useState<{ file: PlanFile; state: RunState }>();
-  const known = file && (done.get(file) ?? (answer?.file === file ? answer.state : undefined));
+export function useRun(file: PlanFile | undefined, wish: RunWish, first = false): RunState {
+  const [answer, setAnswer] = useState<{ file: PlanFile; wish: RunWish; state: RunState }>();
+  const state = file && (known(file, wish) ?? (answer?.file === file && answer.wish === wish ? answer.state : undefined));
 
   useEffect(() => {
     if (!file) return;
     // Another view's run of the same file may have come in between this view's drawing and now.
-    const already = done.get(file);
+    const already = known(file, wish);
     if (already) {
-      setAnswer({ file, state: already });
+      setAnswer({ file, wish, state: already });
       return;
     }
     return runQueue.ask(
       file,
+      wish,
       (result) => {
-        const state: RunState = result instanceof Error ? { state: 'failed', message: result.message } : { state: 'ready', result };
-        done.set(file, state);
-        setAnswer({ file, state });
+        const next: RunState = result instanceof Error ? { state: 'failed', message: result.message } : { state: 'ready', result };
+        remember(file, wish, next);
+        setAnswer({ file, wish, state: next });
       },
       first,
     );
-  }, [file, first]);
+  }, [file, wish, first]);
 
-  return known ?? { state: 'waiting', stale: answer && latest(answer.state) };
+  return state ?? { state: 'waiting', stale: answer && latest(answer.state) };
 }

@@ -7,7 +7,7 @@ import { useForm, type FieldErrors, type UseFormRegister } from 'react-hook-form
 import { noticed } from '../app/notices-slice';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { changeParts } from '../data/edits';
-import { getField, setField } from '../data/fields';
+import { getField, setField } from '@puddler/core';
 import { partOf } from '../data/selectors';
 import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';

@@ -2,7 +2,7 @@ import { fitFindings } from '@puddler/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { useAppSelector } from '../../app/store';
-import { getField } from '../../data/fields';
+import { getField } from '@puddler/core';
 import { chainView } from '../../predict/chain-view';
 import { planFileFor } from '../../predict/plan-file';
 import { BENCH_STEPS, type BenchStep } from './car-fields';

@@ -1,7 +1,7 @@
 import type { FieldSpec } from '../plan/field-specs';
 import { useAppDispatch } from '../../app/store';
 import { editCar, replacePlan } from '../../data/edits';
-import { getField } from '../../data/fields';
+import { getField } from '@puddler/core';
 import { resolvedCar } from './resolved-car';
 import { FieldRow } from '../plan/FieldRow';
 import { whyNeeded, withField } from '../plan/whole-edits';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { noticed } from '../../app/notices-slice';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { editBench, editCar, replacePlan } from '../../data/edits';
-import { setField } from '../../data/fields';
+import { setField } from '@puddler/core';
 import { Button } from '../../ui/Button';
 import { parseFigure } from '../../units/parse';
 import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';

@@ -7,8 +7,11 @@ interface Props {
   from?: number;
   to: number;
   value: number | undefined;
-  /** A stretch drawn thick: at speed to peak, can to winding. */
+  /** The likely band, p10 to p90, drawn thick; faint while a newer one is on its way. */
   span?: readonly [number, number] | undefined;
+  faint?: boolean;
+  /** A second value on the same scale: the peak. */
+  mark?: number | undefined;
   pinned?: number | undefined;
   /** Writes the numbers at both ends of the scale. */
   ends?: boolean;
@@ -20,7 +23,7 @@ const LINE_Y = 12;
 const LIMIT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 
 /** Where an answer stands between nothing and its limits. Decoration: the same is said in words beside it. */
-export function AnswerScale({ tone, from = 0, to, value, span, pinned, limits = [], ends = false }: Props) {
+export function AnswerScale({ tone, from = 0, to, value, span, faint = false, mark, pinned, limits = [], ends = false }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(360);
   const x = scaleLinear([from, to], [0, Math.max(width - 1, 1)]).clamp(true);
   // Limits close together would write over each other: only the first is labelled.
@@ -45,7 +48,7 @@ export function AnswerScale({ tone, from = 0, to, value, span, pinned, limits = 
             y={LINE_Y - 4}
             width={Math.max(0, x(span[1]) - x(span[0]))}
             height={8}
-            className={tone === 'heat' ? 'fill-heat' : 'fill-amps'}
+            className={`${tone === 'heat' ? 'fill-heat' : 'fill-amps'} ${faint ? 'opacity-50' : ''}`}
           />
         )}
         {limits.map((limit) => (
@@ -60,6 +63,7 @@ export function AnswerScale({ tone, from = 0, to, value, span, pinned, limits = 
             {limit.label}
           </text>
         ))}
+        {mark !== undefined && <path d={`M${x(mark)} ${LINE_Y - 5}v10`} className="stroke-ink [stroke-width:1.5]" />}
         {pinned !== undefined && <circle cx={x(pinned)} cy={LINE_Y} r={4} className="fill-paper stroke-steel [stroke-width:2]" />}
         {value !== undefined && <rect x={x(value) - 1.5} y={LINE_Y - 7} width={3} height={14} className="fill-ink" />}
       </svg>

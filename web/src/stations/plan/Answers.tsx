@@ -1,4 +1,4 @@
-import { CAN_CAUTION_C, CAN_STOP_C, type PlanFile, type Run, type Steady } from '@puddler/core';
+import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@puddler/core';
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../app/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
@@ -13,15 +13,21 @@ interface Figures {
 interface Props extends Figures {
   file: PlanFile;
   runStale: boolean;
+  bands: Bands | undefined;
+  bandsStale: boolean;
+  limits: Limits;
   /** The pinned setup's figures, for comparison. */
   pinned: Figures | undefined;
+  /** Opens the working. */
+  onWhy: () => void;
 }
 
 /** The three answers a builder came for. */
-export function Answers({ file, steady, run, runStale, pinned }: Props) {
+export function Answers({ file, steady, run, runStale, bands, bandsStale, limits, pinned, onWhy }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
+  const amps = unitOf('A', system);
   const shownSpeed = toShown(steady.topSpeedMs, speed);
   const speedEnd = niceEnd(Math.max(shownSpeed, pinned ? toShown(pinned.steady.topSpeedMs, speed) : 0) * 1.25);
   const escA = file.esc.continuousA;
@@ -34,8 +40,21 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
         figure={steady.outcome === 'no-motion' ? '0' : formatIn(steady.topSpeedMs, speed, true)}
         unit={speed.symbol}
         change={pinned && change(steady.topSpeedMs, pinned.steady.topSpeedMs, speed)}
-        scale={<AnswerScale tone="amps" ends to={speedEnd} value={shownSpeed} pinned={pinned && toShown(pinned.steady.topSpeedMs, speed)} />}
+        scale={
+          <AnswerScale
+            tone="amps"
+            ends
+            to={speedEnd}
+            value={shownSpeed}
+            span={spanOf(bands?.figures.topSpeedMs, speed)}
+            faint={bandsStale}
+            pinned={pinned && toShown(pinned.steady.topSpeedMs, speed)}
+          />
+        }
         note={speedNote(steady)}
+        band={bands && likely(bands.figures.topSpeedMs, speed)}
+        narrow={bands?.narrows.topSpeedMs}
+        onWhy={onWhy}
       />
       <Answer
         title="Current at speed"
@@ -48,11 +67,16 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
             tone="amps"
             to={niceEnd(Math.max(escA * 1.1, run?.peakPackCurrentA ?? 0))}
             value={steady.packCurrentA}
-            span={run && [Math.min(steady.packCurrentA, run.peakPackCurrentA), Math.max(steady.packCurrentA, run.peakPackCurrentA)]}
+            span={spanOf(bands?.figures.packCurrentA, amps)}
+            faint={bandsStale}
+            mark={run?.peakPackCurrentA}
             pinned={pinned?.steady.packCurrentA}
             limits={[{ at: escA, label: `ESC ${formatNumber(escA, 0)}`, tone: 'caution' }]}
           />
         }
+        band={bands && likely(bands.figures.packCurrentA, amps)}
+        narrow={bands?.narrows.packCurrentA}
+        onWhy={onWhy}
         note={`${short(steady.packPowerW)} W from the pack, ${formatNumber((100 * steady.shaftPowerW) / Math.max(steady.packPowerW, 1e-9), 0)} % of it reaches the pinion`}
       />
       <Answer
@@ -67,14 +91,18 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
             from={toShown(0, warm)}
             to={toShown(Math.max(120, Math.min(260, (run?.maxCanC ?? 0) * 1.1)), warm)}
             value={run && toShown(run.maxCanC, warm)}
-            span={run && [toShown(run.maxCanC, warm), toShown(run.maxWindingC, warm)]}
+            span={spanOf(bands?.figures.maxCanC, warm)}
+            faint={bandsStale}
             pinned={pinned?.run && toShown(pinned.run.maxCanC, warm)}
-            limits={[
-              { at: toShown(CAN_CAUTION_C, warm), label: `caution ${formatIn(CAN_CAUTION_C, warm)}`, tone: 'caution' },
-              { at: toShown(CAN_STOP_C, warm), label: `stop ${formatIn(CAN_STOP_C, warm)}`, tone: 'stop' },
-            ]}
+            limits={(['caution', 'stop'] as const).flatMap((tone) => {
+              const at = limits['motor-temperature'][tone];
+              return at === undefined ? [] : [{ at: toShown(at, warm), label: `${tone} ${formatIn(at, warm)}`, tone }];
+            })}
           />
         }
+        band={bands && likely(bands.figures.maxCanC, warm)}
+        narrow={bands?.narrows.maxCanC}
+        onWhy={onWhy}
         note={
           run
             ? `ESC ${formatIn(run.maxEscC, warm)} · pack ${formatIn(run.maxPackC, warm)} ${warm.symbol} · ${stopWords(run)}`
@@ -83,6 +111,15 @@ export function Answers({ file, steady, run, runStale, pinned }: Props) {
       />
     </section>
   );
+}
+
+/** “54–64”. */
+function likely({ p10, p90 }: Band, unit: Unit): string {
+  return `likely ${formatIn(p10, unit)}–${formatIn(p90, unit)}`;
+}
+
+function spanOf(band: Band | undefined, unit: Unit): readonly [number, number] | undefined {
+  return band && [toShown(band.p10, unit), toShown(band.p90, unit)];
 }
 
 function speedNote(steady: Steady): string {
@@ -131,11 +168,16 @@ interface AnswerProps {
   change: string | undefined;
   scale: ReactNode;
   note: string;
+  /** “likely 54–64”, once the samples are in. */
+  band: string | undefined;
+  /** What, measured, would narrow it most. */
+  narrow: Narrowing | undefined;
+  onWhy: () => void;
   stale?: boolean;
   unitStale?: boolean;
 }
 
-function Answer({ title, figure, unit, change: changed, scale, note, stale = false, unitStale = false }: AnswerProps) {
+function Answer({ title, figure, unit, change: changed, scale, note, band, narrow, onWhy, stale = false, unitStale = false }: AnswerProps) {
   return (
     <div className="min-w-0 border-b border-rule py-2 last:border-0 sm:border-0" aria-busy={stale}>
       <h2 className="eyebrow flex items-baseline justify-between gap-2 text-soft">
@@ -147,8 +189,20 @@ function Answer({ title, figure, unit, change: changed, scale, note, stale = fal
         <span className={`truncate text-[16px] text-soft ${unitStale ? 'opacity-60' : ''}`}>{unit}</span>
       </p>
       {scale}
-      <p className="truncate text-[12px] text-soft" title={note}>
-        {note}
+      <p className="flex items-baseline gap-1 text-[12px] whitespace-nowrap text-soft">
+        {band && <span className="font-semibold text-ink">{band}</span>}
+        {band && <span aria-hidden="true">·</span>}
+        <span className="min-w-0 truncate" title={narrow ? `${note}. Least sure: ${narrow.label}. ${narrow.measure}` : note}>
+          {note}
+        </span>
+        <button
+          type="button"
+          className="hit ml-auto shrink-0 underline decoration-edge underline-offset-4 hover:text-ink"
+          aria-label={`Why: the working of ${title}`}
+          onClick={onWhy}
+        >
+          why
+        </button>
       </p>
     </div>
   );

@@ -1,12 +1,14 @@
-import type { PowerBand, Steady } from '@puddler/core';
+import type { PowerBand, PowerMoment } from '@puddler/core';
 import { useAppSelector } from '../../app/store';
 import { bandShapes, type BandSize } from './band-path';
 import { chainFlow } from './chain-flow';
 import { crossing, short } from './link-text';
 
 interface Props {
-  band: PowerBand;
-  steady: Steady;
+  /** At top speed, or at a moment of the pass. */
+  band: PowerBand | PowerMoment;
+  /** When that moment is [s]. */
+  atS?: number | undefined;
   size: BandSize;
   /** Lying along the top of the page, or standing beside the links on a phone. */
   standing?: boolean;
@@ -16,7 +18,7 @@ const FLOW = { electricity: 'fill-amps', movement: 'fill-drive' } as const;
 const LINE_PX = 16;
 
 /** The band whose thickness is power; what each link loses leaves it sideways. */
-export function Band({ band, steady, size, standing = false }: Props) {
+export function Band({ band, atS, size, standing = false }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const shapes = bandShapes(chainFlow(band), size);
   const length = size.lengths.reduce((sum, one) => sum + one, 0);
@@ -26,7 +28,7 @@ export function Band({ band, steady, size, standing = false }: Props) {
       width={standing ? size.depth : length}
       height={standing ? length : size.depth}
       role="img"
-      aria-label={`Power at top speed: ${summary}`}
+      aria-label={`Power ${atS === undefined ? 'at top speed' : `at ${atS.toFixed(2)} s of the pass`}: ${summary}`}
       className="block overflow-visible"
     >
       <g {...(standing ? { transform: 'matrix(0 1 1 0 0 0)' } : {})}>
@@ -40,7 +42,7 @@ export function Band({ band, steady, size, standing = false }: Props) {
       {!standing &&
         shapes.map((shape) => (
           <g key={shape.link} className="text-[12.5px]">
-            {crossing(shape.link, band, steady, system).map((line, row) => (
+            {crossing(shape.link, band, system).map((line, row) => (
               <text key={row} x={shape.start + 8} y={LINE_PX * (row + 1)} className="fill-ink font-semibold">
                 {line}
               </text>

@@ -1,4 +1,4 @@
-import { givesFirst, type LinkName, type LinkUse } from '@puddler/core';
+import { givesFirst, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { editCar, replacePlan } from '../../data/edits';
@@ -17,6 +17,9 @@ import { withField } from './whole-edits';
 interface Props {
   inHand: PlanInHand;
   view: ChainView;
+  /** The moment of the pass under the pointer, in place of top speed. */
+  moment: PowerMoment | undefined;
+  momentS: number | undefined;
   /** From the last run; undefined until there is one. */
   uses: readonly LinkUse[] | undefined;
   /** True while a newer run is on its way. */
@@ -34,7 +37,7 @@ const COLUMNS = { gridTemplateColumns: WEIGHTS.map((weight) => `minmax(0, ${weig
 const PHONE_PX = 700;
 
 /** Six links from pack to road, their figures to step in place, and the band of power that joins them. */
-export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
+export function Chain({ inHand, view, moment, momentS, uses, usesStale, onOpen }: Props) {
   const [ref, width] = useWidth<HTMLElement>(1232);
   const standing = width < PHONE_PX;
   const first = uses && givesFirst(uses);
@@ -57,7 +60,7 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
       <section ref={ref} aria-label="The chain" className="relative">
         <div className="absolute top-0 left-0">
           {view.state === 'ready' && (
-            <Band band={view.band} steady={view.steady} size={{ ...STANDING, lengths: LINK_ORDER.map(() => STANDING_LINK_PX) }} standing />
+            <Band band={moment ?? view.band} size={{ ...STANDING, lengths: LINK_ORDER.map(() => STANDING_LINK_PX) }} standing />
           )}
         </div>
         <div className="pl-[112px]">
@@ -78,7 +81,7 @@ export function Chain({ inHand, view, uses, usesStale, onOpen }: Props) {
       </div>
       <div className="mt-2" style={{ height: LYING.depth }}>
         {view.state === 'ready' && (
-          <Band band={view.band} steady={view.steady} size={{ ...LYING, lengths: WEIGHTS.map((weight) => (width * weight) / WEIGHT_SUM) }} />
+          <Band band={moment ?? view.band} atS={momentS} size={{ ...LYING, lengths: WEIGHTS.map((weight) => (width * weight) / WEIGHT_SUM) }} />
         )}
       </div>
       <div className="grid" style={COLUMNS}>

@@ -1,6 +1,6 @@
 import type { LinkName, PlanFile, ResolvedPlan } from '@puddler/core';
 import { editCar, replacePlan } from '../../data/edits';
-import { getField } from '../../data/fields';
+import { getField } from '@puddler/core';
 import { useAppDispatch } from '../../app/store';
 import { Button } from '../../ui/Button';
 import { Sheet } from '../../ui/Sheet';

@@ -1,22 +1,34 @@
-import { fitFindings, type LinkName } from '@puddler/core';
+import { powerMoment, type LinkName } from '@puddler/core';
 import { Pin, PinOff } from 'lucide-react';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Tabs } from 'radix-ui';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { pinned, unpinned } from '../../app/pins-slice';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { chainView } from '../../predict/chain-view';
+import { useBands } from '../../predict/use-bands';
+import { USUAL_RAMP_S, useRunWish } from '../../predict/run-wish';
 import { latest, useRun } from '../../predict/use-run';
 import { Button } from '../../ui/Button';
 import { Answers } from './Answers';
 import { Chain } from './Chain';
 import { Figures } from './Figures';
+import { FindingsPanel } from './FindingsPanel';
 import { NoSuchPlan } from './NoSuchPlan';
 import { PhoneAnswers } from './PhoneAnswers';
 import { PassPanel } from './PassPanel';
+import { useFixes } from './use-fixes';
 import { usePlan, type PlanInHand } from './usePlan';
 import { usePlanKeys } from './usePlanKeys';
+import { workingOf } from './working';
+import { WorkingPanel } from './WorkingPanel';
 
 const LinkDrawer = lazy(() => import('./LinkDrawer'));
+const HeatPanel = lazy(() => import('./HeatPanel').then(({ HeatPanel: panel }) => ({ default: panel })));
+const GearsPanel = lazy(() => import('./GearsPanel').then(({ GearsPanel: panel }) => ({ default: panel })));
+
+const TABS = ['Pass', 'Heat', 'Gears', 'Working'] as const;
+type Tab = (typeof TABS)[number];
 
 export default function PlanStation() {
   const { planId = '' } = useParams();
@@ -28,24 +40,34 @@ export default function PlanStation() {
 
 function Desk({ inHand }: { inHand: PlanInHand }) {
   const dispatch = useAppDispatch();
+  const system = useAppSelector((state) => state.prefs.units);
   const [link, setLink] = useState<LinkName>();
+  const [tab, setTab] = useState<Tab>('Pass');
+  const [rampS, setRampS] = useState(USUAL_RAMP_S);
+  const [moment, setMoment] = useState<number>();
   const view = chainView(inHand.file);
-  const runState = useRun(view.state === 'ready' ? inHand.file : undefined, true);
+  const wish = useRunWish(inHand.carId, inHand.plan.limits, rampS);
+  const runState = useRun(view.state === 'ready' ? inHand.file : undefined, wish, true);
   const result = latest(runState);
   const stale = runState.state === 'waiting';
-  const fits = useMemo(() => (view.state === 'ready' ? fitFindings(inHand.file, view.resolved) : []), [view, inHand.file]);
+  const bands = useBands(view.state === 'ready' && !stale ? inHand.file : undefined);
+  const { fixes } = useFixes(inHand.file, wish, stale ? undefined : result?.findings);
 
   const pin = useAppSelector((state) => state.pins[inHand.id]);
   const pinView = pin && chainView(pin);
-  const pinRun = latest(useRun(pin));
+  const pinRun = latest(useRun(pin, wish));
   usePlanKeys(inHand);
+
+  const sample = tab === 'Pass' && moment !== undefined && !stale ? result?.pass.samples[moment] : undefined;
+  const atMoment = useMemo(() => (sample && view.state === 'ready' ? powerMoment(view.resolved, sample) : undefined), [sample, view]);
+  const why = useCallback(() => setTab('Working'), []);
 
   return (
     <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-6 max-sm:px-3 max-sm:pb-20">
       <h1 className="sr-only">
         {inHand.car.name}: {inHand.plan.name}
       </h1>
-      <Chain inHand={inHand} view={view} uses={result?.uses} usesStale={stale} onOpen={setLink} />
+      <Chain inHand={inHand} view={view} moment={atMoment} momentS={sample?.timeS} uses={result?.uses} usesStale={stale} onOpen={setLink} />
       {view.state === 'failed' && (
         <p role="alert" className="my-4 border-l-4 border-stop bg-sheet px-4 py-3">
           <strong>This plan cannot be computed.</strong> {view.message}. Open the link it stands in and mend the figure, or undo.
@@ -64,15 +86,73 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
               steady={view.steady}
               run={result?.run}
               runStale={stale}
+              bands={bands.value}
+              bandsStale={!bands.fresh || stale}
+              limits={wish.limits}
               pinned={pinView?.state === 'ready' ? { steady: pinView.steady, run: pinRun?.run } : undefined}
+              onWhy={why}
             />
           </div>
-          <div className="grid gap-x-6 lg:grid-cols-[1fr_330px]">
-            <div className="min-w-0 py-2">
-              <PassPanel pass={result?.pass} stale={stale} limit={view.steady.gripLimit} />
-            </div>
+          <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_330px]">
+            <Tabs.Root value={tab} onValueChange={(next) => setTab(next as Tab)} className="min-w-0 pt-1 pb-2">
+              <Tabs.List aria-label="Look closer" className="mb-1 flex gap-5">
+                {TABS.map((name) => (
+                  <Tabs.Trigger
+                    key={name}
+                    value={name}
+                    className="border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5"
+                  >
+                    {name}
+                  </Tabs.Trigger>
+                ))}
+              </Tabs.List>
+              <Tabs.Content value="Pass">
+                <PassPanel
+                  pass={result?.pass}
+                  figures={result?.passFigures}
+                  stale={stale}
+                  limit={view.steady.gripLimit}
+                  rampS={rampS}
+                  onRamp={setRampS}
+                  onMoment={setMoment}
+                />
+              </Tabs.Content>
+              <Tabs.Content value="Heat">
+                <Suspense fallback={null}>
+                  <HeatPanel inHand={inHand} limits={wish.limits} minutesToCutoff={bands.value?.figures.minutes.p50} />
+                </Suspense>
+              </Tabs.Content>
+              <Tabs.Content value="Gears">
+                <Suspense fallback={null}>
+                  <GearsPanel inHand={inHand} limits={wish.limits} />
+                </Suspense>
+              </Tabs.Content>
+              <Tabs.Content value="Working">
+                <WorkingPanel
+                  blocks={workingOf({
+                    file: inHand.file,
+                    resolved: view.resolved,
+                    steady: view.steady,
+                    band: view.band,
+                    run: result?.run,
+                    bands: bands.value,
+                    system,
+                  })}
+                >
+                  <Figures file={inHand.file} steady={view.steady} run={result?.run} stale={stale} />
+                </WorkingPanel>
+              </Tabs.Content>
+            </Tabs.Root>
             <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
-              <Figures file={inHand.file} steady={view.steady} run={result?.run} pass={result?.pass} uses={result?.uses} fits={fits} stale={stale}>
+              <FindingsPanel
+                inHand={inHand}
+                findings={result?.findings}
+                uses={result?.uses}
+                fixes={fixes}
+                canC={result?.run.maxCanC}
+                topSpeedMs={view.steady.topSpeedMs}
+                stale={stale}
+              >
                 {pin ? (
                   <Button tone="quiet" icon={<PinOff size={14} />} onClick={() => dispatch(unpinned({ planId: inHand.id }))}>
                     Unpin
@@ -87,7 +167,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
                     Pin to compare
                   </Button>
                 )}
-              </Figures>
+              </FindingsPanel>
               <p className="mt-3 text-[12px] text-soft">
                 Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are
                 hot after a run.

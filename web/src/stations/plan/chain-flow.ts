@@ -1,4 +1,4 @@
-import type { LinkName, PowerBand } from '@puddler/core';
+import type { LinkName, PowerBand, PowerMoment } from '@puddler/core';
 
 /** What one link does to the power that passes it. */
 export interface FlowLink {
@@ -15,7 +15,8 @@ export interface FlowLink {
  * The power band link by link, from its balance at top speed. ESC switching stands outside the circuit's equations
  * and is drawn as if the pack gave it. Downhill, what the slope gives is missing on the way in and is not drawn.
  */
-export function chainFlow(band: PowerBand): FlowLink[] {
+export function chainFlow(band: PowerBand | PowerMoment): FlowLink[] {
+  const gaining = 'accelerationW' in band ? Math.max(0, band.accelerationW) : 0;
   const packLoss = band.packHeatW + band.wiresW;
   const escLoss = band.escW + band.switchingW;
   const motorLoss = band.copperW + band.brushW + band.lagW + band.ironW;
@@ -35,8 +36,8 @@ export function chainFlow(band: PowerBand): FlowLink[] {
       link: 'road',
       carries: 'movement',
       inW: Math.max(0, atTyres - band.rollingW),
-      lossW: band.airW + climb,
-      lossWord: climb > band.airW ? 'slope' : 'air',
+      lossW: band.airW + climb + gaining,
+      lossWord: gaining > band.airW + climb ? 'into speed' : climb > band.airW ? 'slope' : 'air',
     },
   ];
 }

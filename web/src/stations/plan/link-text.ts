@@ -10,21 +10,21 @@ export function short(value: number): string {
 }
 
 /** The two figures that cross into a link, as lines. */
-export function crossing(link: LinkName, band: PowerBand, steady: Steady, system: UnitSystem): string[] {
+export function crossing(link: LinkName, band: PowerBand, system: UnitSystem): string[] {
   switch (link) {
     case 'pack':
       return [`${short(band.packTerminalV)} V`, `${short(band.packA)} A`];
     case 'esc':
       return [`${short(band.busV)} V`, `${short(band.packA)} A`];
     case 'motor':
-      return [`${formatNumber(Math.round(steady.motorRpm / 10) * 10, 0)} rpm`, torque(band.shaftTorqueNm)];
+      return [`${formatNumber(Math.round((band.motorRadS * 3) / Math.PI) * 10, 0)} rpm`, torque(band.shaftTorqueNm)];
     case 'gears':
       return [`${formatNumber((band.wheelRadS * 30) / Math.PI, 0)} rpm`, torque(band.wheelTorqueNm)];
     case 'tyres':
       return [`${short(band.forceN)} N`];
     case 'road': {
       const unit = unitOf('m/s', system);
-      return [`${formatIn(steady.topSpeedMs, unit)} ${unit.symbol}`];
+      return [`${formatIn(band.speedMs, unit)} ${unit.symbol}`];
     }
   }
 }

@@ -1,7 +1,7 @@
 import { RANGES, type Range } from '@puddler/contract/shared';
 import type { LinkName, PlanFile } from '@puddler/core';
 import type { UnitSystem } from '../../app/prefs-slice';
-import { getField, setField } from '../../data/fields';
+import { getField, setField } from '@puddler/core';
 import { withField } from './whole-edits';
 
 /** A figure that a link shows as a stepper. */

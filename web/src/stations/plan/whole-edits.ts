@@ -1,6 +1,6 @@
 import type { Motor, Pack } from '@puddler/core';
 import type { PlanBody } from '@puddler/contract/shared';
-import { setField } from '../../data/fields';
+import { setField } from '@puddler/core';
 
 /** Edits that must change several fields at once to leave a plan that can be computed. */
 

@@ -8,7 +8,10 @@ export function pathParts(path: string): (string | number)[] {
 
 /** The value at a path; undefined where any part is missing. */
 export function getField(doc: unknown, path: string): unknown {
-  return pathParts(path).reduce<unknown>((at, part) => (at === null || typeof at !== 'object' ? undefined : (at as Record<string | number, unknown>)[part]), doc);
+  return pathParts(path).reduce<unknown>(
+    (at, part) => (at === null || typeof at !== 'object' ? undefined : (at as Record<string | number, unknown>)[part]),
+    doc,
+  );
 }
 
 function withPart(at: unknown, parts: readonly (string | number)[], value: unknown): unknown {

@@ -1,0 +1,271 @@
+import type { Part } from '../shelf/part';
+import type { Finding, FindingInput } from './finding';
+import type { FixEdit } from './fixes';
+
+/** Values of one kind of change, from the least to the most. */
+export interface Candidate {
+  values: { label: string; edits: FixEdit[] }[];
+  /** Where more of it would change the car beyond what was asked: one step is offered, even if it only eases. */
+  oneStep?: boolean;
+}
+
+const SMALLEST_PINION = 8;
+const ESC_SIZES_A = [25, 35, 45, 60, 80, 100, 120, 150, 180, 200, 250, 300];
+const C_RATINGS = [25, 30, 40, 50, 60, 75, 100, 120];
+const MOST_PARTS_TRIED = 12;
+
+const edit = (path: string, value: unknown): FixEdit => ({ path, value });
+const one = (label: string, ...edits: FixEdit[]): Candidate => ({ values: [{ label, edits }] });
+
+/** What a builder would try for a finding, the cheapest first. */
+export function candidatesFor(finding: Finding, input: FindingInput, shelf: readonly Part[]): Candidate[] {
+  const { plan } = input;
+  switch (finding.id) {
+    case 'esc-cells':
+      return finding.value > finding.limit ? [fewerCells(input), escOfCells(input, shelf)] : [cellsTo(input, finding.limit)];
+    case 'motor-cells':
+      return [fewerCells(input)];
+    case 'esc-continuous':
+    case 'esc-burst':
+    case 'esc-temperature':
+      return [escFromShelf(shelf), largerEsc(input), smallerPinion(input), fewerCells(input)];
+    case 'motor-temperature':
+    case 'winding-temperature':
+      return [
+        fans(input),
+        smallerPinion(input),
+        ...(plan.cooling?.motorHeatsink ? [] : [one('a heat sink on the can', edit('cooling.motorHeatsink', true))]),
+        fewerCells(input),
+      ];
+    case 'motor-rpm':
+      return [fewerCells(input)];
+    case 'pack-current':
+    case 'pack-sag':
+    case 'pack-temperature':
+      return [harderPack(input), plugOf(input, finding), smallerPinion(input), fewerCells(input)];
+    case 'cutoff':
+      return [cutoffTo(input)];
+    case 'runtime':
+      return [morePack(input), smallerPinion(input)];
+    case 'efficiency':
+      return [smallerPinion(input), fewerCells(input)];
+    case 'sensorless-start':
+      return [one('a motor and ESC with sensor', edit('motor.sensored', true), edit('esc.sensored', true)), smallerPinion(input)];
+    case 'overdrive':
+      return [smallerPinion(input), largerSpur(input)];
+    case 'grip':
+    case 'driveline':
+      return [largerPinion(input), fewerCells(input)];
+    case 'radio-range':
+    case 'straight':
+      return [smallerPinion(input), fewerCells(input)];
+    case 'fit-diameter':
+    case 'fit-length':
+    case 'mount-pattern':
+      return [motorsFromShelf(input, shelf)];
+    case 'fit-esc':
+      return [escFromShelf(shelf)];
+    case 'fit-pack':
+      return [packsFromShelf(input, shelf)];
+    case 'shaft-bore':
+      return [one(`a pinion with ${plan.motor.shaftMm} mm bore`, edit('gearing.pinionBoreMm', plan.motor.shaftMm))];
+    case 'module':
+      return [
+        one(
+          `a pinion of module ${plan.gearing.spurModuleMm ?? plan.car.bay?.moduleMm}`,
+          edit('gearing.moduleMm', plan.gearing.spurModuleMm ?? plan.car.bay?.moduleMm),
+        ),
+      ];
+    case 'mesh-distance':
+      return finding.value >= finding.limit ? [smallerPinion(input), smallerSpur(input)] : [largerPinion(input), largerSpur(input)];
+    case 'spur-clearance':
+      return [smallerSpur(input)];
+    case 'screw-depth':
+      return [one('a screw a millimetre short of the thread', edit('car.bay.screwPastPlateMm', Math.max(0, (plan.motor.threadDepthMm ?? 1) - 1)))];
+    case 'bec-voltage':
+      return [one(`BEC at ${finding.limit} V`, edit('esc.becV', finding.limit))];
+  }
+}
+
+/** Why no change of the plan makes a finding go away. */
+export function cannotWords({ id }: Finding): string {
+  switch (id) {
+    case 'fit-diameter':
+    case 'fit-length':
+    case 'fit-esc':
+    case 'fit-pack':
+      return 'Nothing on the shelf fits: another size, or room made where no load runs.';
+    case 'mount-pattern':
+      return 'Gears cannot mend this: fit an adapter plate or another mount.';
+    case 'grip':
+      return 'No gear mends this on such ground: soften punch and ramp at the ESC, or the trigger.';
+    case 'driveline':
+      return 'Gears alone do not mend this: limit punch at the ESC, and fit stronger shafts before full throttle.';
+    default:
+      return 'No single change of gears, cells or cooling makes this go away: another motor or pack does.';
+  }
+}
+
+function gear(which: 'pinion' | 'spur', values: number[]): Candidate {
+  const path = `gearing.${which}`;
+  return { values: values.map((teeth) => ({ label: `${teeth} T ${which}`, edits: [edit(path, teeth)] })) };
+}
+
+const range = (from: number, to: number): number[] =>
+  Array.from({ length: Math.max(0, Math.abs(to - from) + 1) }, (_, i) => from + i * Math.sign(to - from || 1));
+
+function smallerPinion(input: FindingInput): Candidate {
+  const { pinion } = input.plan.gearing;
+  return gear('pinion', pinion === undefined || pinion <= SMALLEST_PINION ? [] : range(pinion - 1, SMALLEST_PINION));
+}
+
+function largerPinion(input: FindingInput): Candidate {
+  const { pinion, spur } = input.plan.gearing;
+  // Past the spur it would be an overdrive.
+  const most = spur === undefined ? 0 : Math.floor(spur / 1.2);
+  return gear('pinion', pinion === undefined || pinion >= most ? [] : range(pinion + 1, most));
+}
+
+function smallerSpur(input: FindingInput): Candidate {
+  const { spur } = input.plan.gearing;
+  const least = input.plan.car.bay?.spurMin ?? 30;
+  return gear('spur', spur === undefined || spur <= least ? [] : range(spur - 1, least));
+}
+
+function largerSpur(input: FindingInput): Candidate {
+  const { spur } = input.plan.gearing;
+  const most = input.plan.car.bay?.spurMax ?? (spur ?? 0) + 40;
+  return gear('spur', spur === undefined || spur >= most ? [] : range(spur + 1, most));
+}
+
+function cellEdits(input: FindingInput, cells: number): FixEdit[] {
+  // Packs in parallel must be alike.
+  return input.plan.packs.map((_, i) => edit(`packs[${i}].cells`, cells));
+}
+
+function fewerCells(input: FindingInput): Candidate {
+  const { packs, packWiring } = input.plan;
+  if (packs.length > 1 && packWiring !== 'parallel') return { values: [] };
+  const { cells, chemistry } = packs[0]!;
+  const word = chemistry === 'nimh' ? 'NiMH cells' : 'cells';
+  return {
+    values:
+      cells > 1 ? range(cells - 1, 1).map((count) => ({ label: `${count} ${count === 1 ? 'cell' : word}`, edits: cellEdits(input, count) })) : [],
+    oneStep: true,
+  };
+}
+
+function cellsTo(input: FindingInput, limit: number): Candidate {
+  const { cells, chemistry } = input.plan.packs[0]!;
+  const wanted = chemistry === 'nimh' ? limit * 3 : limit;
+  return wanted > cells ? one(`${wanted} cells`, ...cellEdits(input, wanted)) : { values: [] };
+}
+
+function fans(input: FindingInput): Candidate {
+  const now = input.plan.cooling?.motorFans ?? 0;
+  return {
+    values: range(now + 1, 2)
+      .filter((count) => count > now && count <= 2)
+      .map((count) => ({ label: count === 1 ? 'a fan on the motor' : 'two fans on the motor', edits: [edit('cooling.motorFans', count)] })),
+  };
+}
+
+function escEdits(part: { name: string; continuousA: number; burstA?: number | undefined }): FixEdit[] {
+  return [
+    edit('esc.name', part.name),
+    edit('esc.continuousA', part.continuousA),
+    edit('esc.burstA', part.burstA),
+    edit('esc.resistanceOhm', undefined),
+    edit('esc.massG', undefined),
+  ];
+}
+
+function largerEsc(input: FindingInput): Candidate {
+  const sizes = ESC_SIZES_A.filter((amps) => amps > input.plan.esc.continuousA);
+  return { values: sizes.map((amps) => ({ label: `an ESC of ${amps} A`, edits: escEdits({ name: `${amps} A`, continuousA: amps }) })) };
+}
+
+function escParts(shelf: readonly Part[]): Candidate['values'] {
+  return shelf
+    .flatMap((part) => (part.kind === 'esc' && part.status !== 'worn-out' ? [part] : []))
+    .sort((a, b) => a.spec.continuousA - b.spec.continuousA)
+    .slice(0, MOST_PARTS_TRIED)
+    .map((part) => ({ label: `${part.name} from the shelf`, edits: [edit('esc', { name: part.name, ...part.spec })] }));
+}
+
+function escFromShelf(shelf: readonly Part[]): Candidate {
+  return { values: escParts(shelf) };
+}
+
+function escOfCells(input: FindingInput, shelf: readonly Part[]): Candidate {
+  const { cells } = input.plan.packs[0]!;
+  const known = escParts(shelf);
+  return { values: [...known, { label: `an ESC for ${cells} cells`, edits: [edit('esc.maxCells', cells)] }] };
+}
+
+function motorsFromShelf(input: FindingInput, shelf: readonly Part[]): Candidate {
+  const kv = input.resolved.motor.kvRpmPerV;
+  const motors = shelf
+    .flatMap((part) => (part.kind === 'motor' && part.status !== 'worn-out' && part.spec.kind === input.plan.motor.kind ? [part] : []))
+    .sort((a, b) => Math.abs((b.spec.kvRpmPerV ?? 0) - kv) - Math.abs((a.spec.kvRpmPerV ?? 0) - kv));
+  return {
+    values: motors
+      .slice(-MOST_PARTS_TRIED)
+      .map((part) => ({ label: `${part.name} from the shelf`, edits: [edit('motor', { name: part.name, ...part.spec })] })),
+  };
+}
+
+function packsFromShelf(input: FindingInput, shelf: readonly Part[]): Candidate {
+  const { cells, chemistry } = input.plan.packs[0]!;
+  const packs = shelf.flatMap((part) =>
+    part.kind === 'pack' && part.status !== 'worn-out' && part.spec.cells === cells && part.spec.chemistry === chemistry ? [part] : [],
+  );
+  return {
+    values: packs.slice(0, MOST_PARTS_TRIED).map((part) => ({
+      label: `${part.name} from the shelf`,
+      edits: input.plan.packs.map((_, i) => edit(`packs[${i}]`, { name: part.name, ...part.spec })),
+    })),
+  };
+}
+
+function harderPack(input: FindingInput): Candidate {
+  const rating = Math.min(...input.plan.packs.map((pack) => pack.cRating ?? 0));
+  return {
+    values: C_RATINGS.filter((c) => c > rating).map((c) => ({
+      label: `a pack of ${c}C`,
+      edits: input.plan.packs.flatMap((_, i) => [edit(`packs[${i}].cRating`, c), edit(`packs[${i}].cellResistanceOhm`, undefined)]),
+    })),
+  };
+}
+
+function plugOf(input: FindingInput, finding: Finding): Candidate {
+  const { packs } = input.plan;
+  const plugA = Math.min(...packs.map((pack) => pack.plugA ?? Infinity));
+  if (finding.id !== 'pack-current' || !Number.isFinite(plugA)) return { values: [] };
+  return {
+    values: [60, 90, 120, 150, 200]
+      .filter((amps) => amps > plugA)
+      .map((amps) => ({
+        label: `a plug for ${amps} A`,
+        edits: packs.flatMap((_, i) => [edit(`packs[${i}].plugA`, amps), edit(`packs[${i}].plug`, `${amps} A plug`)]),
+      })),
+  };
+}
+
+function cutoffTo(input: FindingInput): Candidate {
+  const { chemistry } = input.plan.packs[0]!;
+  const usual = { lipo: 3.4, lihv: 3.4, liion: 3, life: 2.8, nimh: 0.9 }[chemistry];
+  return one(`cut-off at ${usual} V a cell`, edit('esc.cutoffVPerCell', usual));
+}
+
+function morePack(input: FindingInput): Candidate {
+  const { packs } = input.plan;
+  const now = Math.min(...packs.map((pack) => pack.capacityAh));
+  const steps = Array.from({ length: 16 }, (_, i) => Number((Math.ceil(now * 2) / 2 + 0.5 * (i + 1)).toFixed(1)));
+  return {
+    values: steps.map((ah) => ({
+      label: `a pack of ${ah} Ah`,
+      edits: packs.flatMap((_, i) => [edit(`packs[${i}].capacityAh`, ah), edit(`packs[${i}].massG`, undefined)]),
+    })),
+  };
+}

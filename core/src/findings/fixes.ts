@@ -1,0 +1,108 @@
+import { setField } from '../plan/fields';
+import type { PlanFile } from '../plan/plan-file';
+import { resolvePlan } from '../plan/resolve-plan';
+import { simulateRunFast } from '../predict/run-fast';
+import { predictSteady } from '../predict/steady';
+import type { Part } from '../shelf/part';
+import { allFindings } from './all-findings';
+import type { Finding, FindingInput } from './finding';
+import { candidatesFor, cannotWords, type Candidate } from './fix-candidates';
+
+/** One field to change; undefined takes it out. Paths starting with `car.` change the car and so all its plans. */
+export interface FixEdit {
+  path: string;
+  value: unknown;
+}
+
+/** The headline figures a fix leads to. */
+export interface FixFigures {
+  topSpeedMs: number;
+  packCurrentA: number;
+  maxCanC: number;
+}
+
+/** A change that makes a finding go away, or at least eases it. */
+export interface Fix {
+  /** “16 T pinion”, “a fan on the motor”. */
+  label: string;
+  edits: FixEdit[];
+  figures: FixFigures;
+  /** False when the finding is milder but still there. */
+  clears: boolean;
+}
+
+export interface Fixes {
+  fixes: Fix[];
+  /** Why no change of the plan helps, where none does. */
+  cannot: string | undefined;
+}
+
+const MOST_FIXES = 3;
+const STEP_S = 0.02;
+/** Less relief than this share of the limit is none. */
+const LEAST_RELIEF = 0.03;
+
+/** A plan with edits made. */
+export function withEdits(plan: PlanFile, edits: readonly FixEdit[]): PlanFile {
+  return edits.reduce((changed, { path, value }) => setField(changed, path, value), plan);
+}
+
+/** What a changed plan would find and do; undefined when it cannot be computed. */
+function judge(input: FindingInput, edits: readonly FixEdit[]): { findings: Finding[]; figures: FixFigures } | undefined {
+  try {
+    const plan = withEdits(input.plan, edits);
+    const resolved = resolvePlan(plan);
+    const steady = predictSteady(resolved);
+    const run = simulateRunFast(resolved, { stepS: STEP_S });
+    const findings = allFindings({ plan, resolved, steady, run, limits: input.limits, stock: input.stock });
+    return { findings, figures: { topSpeedMs: steady.topSpeedMs, packCurrentA: steady.packCurrentA, maxCanC: run.maxCanC } };
+  } catch {
+    return undefined;
+  }
+}
+
+const RANK = { info: 0, caution: 1, stop: 2 } as const;
+
+/**
+ * One to three changes that make a finding go away, computed: a pinion, an ESC of the next sufficient size or from the
+ * shelf, fewer cells, a fan. What only eases it says so; where nothing does, `cannot` says why.
+ */
+export function fixesFor(finding: Finding, input: FindingInput, shelf: readonly Part[] = []): Fixes {
+  const clear: Fix[] = [];
+  const ease: Fix[] = [];
+  for (const candidate of candidatesFor(finding, input, shelf)) {
+    const fix = settle(candidate, finding, input);
+    if (fix) (fix.clears ? clear : ease).push(fix);
+    if (clear.length >= MOST_FIXES) break;
+  }
+  const fixes = [...clear, ...ease].slice(0, MOST_FIXES);
+  return { fixes, cannot: fixes.length === 0 ? cannotWords(finding) : undefined };
+}
+
+/** The first of a candidate's values, in their order of least change, that clears the finding; else the last, if it eases. */
+function settle(candidate: Candidate, finding: Finding, input: FindingInput): Fix | undefined {
+  const { values } = candidate;
+  const tried = new Map<number, ReturnType<typeof judge>>();
+  const at = (i: number) => {
+    if (!tried.has(i)) tried.set(i, judge(input, values[i]!.edits));
+    return tried.get(i);
+  };
+  const clears = (i: number) => at(i)?.findings.every((one) => one.id !== finding.id) ?? false;
+  const made = (i: number, cleared: boolean): Fix => ({ ...values[i]!, figures: at(i)!.figures, clears: cleared });
+  const last = values.length - 1;
+  if (last < 0) return undefined;
+  if (clears(last)) {
+    // More of the same helps more: halve towards the least that does.
+    let [low, high] = [-1, last];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (clears(middle)) high = middle;
+      else low = middle;
+    }
+    return made(high, true);
+  }
+  const gentlest = candidate.oneStep ? 0 : last;
+  const after = at(gentlest)?.findings.find((one) => one.id === finding.id);
+  const eased = after && (RANK[after.level] < RANK[finding.level] || after.share < finding.share - LEAST_RELIEF);
+  return eased ? made(gentlest, false) : undefined;
+}

@@ -1,0 +1,154 @@
+import { openCircuitV } from '../chain/pack';
+import type { PlanFile } from '../plan/plan-file';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { normal, randomStream } from './random';
+import { simulateRunFast } from './run-fast';
+import type { Run } from './run-types';
+import { predictSteady } from './steady';
+import { solveTopSpeed } from './top-speed';
+import { scalableCopy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
+
+/** The headline figures whose spread is asked for. */
+export const BAND_FIGURES = ['topSpeedMs', 'packCurrentA', 'peakPackCurrentA', 'maxCanC', 'maxWindingC', 'maxEscC', 'minutes'] as const;
+export type BandFigure = (typeof BAND_FIGURES)[number];
+
+export interface Band {
+  p10: number;
+  p50: number;
+  p90: number;
+}
+
+/** A figure whose measuring would narrow an answer, and the share of the answer's variance it makes. */
+export interface Narrowing {
+  path: string;
+  label: string;
+  share: number;
+  measure: string;
+}
+
+/** How sure a prediction is. */
+export interface Bands {
+  samples: number;
+  figures: Record<BandFigure, Band>;
+  /** For each figure the one that, measured, would narrow it most. */
+  narrows: Record<BandFigure, Narrowing | undefined>;
+}
+
+export const BAND_SAMPLES = 256;
+/** Spreads need no finer steps: within the fast run's own tolerance. */
+const STEP_S = 0.02;
+/** Less of the variance than chance brings at 256 samples is no reason to measure. */
+const LEAST_SHARE = 0.03;
+
+/**
+ * Draws plans whose uncertain figures vary as docs/model.md section 2 says, and sorts what they do. Resumable: each call
+ * of `add` drives some more; `bands` sums up what there is. The same seed gives the same samples.
+ */
+export class BandSampler {
+  private readonly figures: UncertainFigure[];
+  private readonly random: () => number;
+  private readonly draws: number[][] = [];
+  private readonly values = Object.fromEntries(BAND_FIGURES.map((figure) => [figure, [] as number[]])) as Record<BandFigure, number[]>;
+
+  constructor(
+    plan: PlanFile,
+    private readonly resolved: ResolvedPlan,
+    seed = 1,
+  ) {
+    this.figures = uncertainFigures(plan, resolved);
+    this.random = randomStream(seed);
+  }
+
+  get samples(): number {
+    return this.draws.length;
+  }
+
+  /** Drives `count` samples more. */
+  add(count: number): void {
+    for (let i = 0; i < count; i++) {
+      const copy = scalableCopy(this.resolved);
+      const draw = this.figures.map((figure) => {
+        const z = normal(this.random);
+        figure.scale(copy, Math.exp(figure.sigma * z));
+        return z;
+      });
+      const steady = predictSteady(copy, solveTopSpeed(copy));
+      const run = simulateRunFast(copy, { stepS: STEP_S });
+      this.draws.push(draw);
+      this.values.topSpeedMs.push(steady.topSpeedMs);
+      this.values.packCurrentA.push(steady.packCurrentA);
+      this.values.minutes.push(minutesToCutoff(copy, run));
+      for (const figure of ['peakPackCurrentA', 'maxCanC', 'maxWindingC', 'maxEscC'] as const) this.values[figure].push(run[figure]);
+    }
+  }
+
+  bands(): Bands {
+    const entries = <T>(of: (figure: BandFigure) => T) =>
+      Object.fromEntries(BAND_FIGURES.map((figure) => [figure, of(figure)])) as Record<BandFigure, T>;
+    return { samples: this.samples, figures: entries((figure) => bandOf(this.values[figure])), narrows: entries((figure) => this.narrowing(figure)) };
+  }
+
+  /** The figure whose draws go most with an answer. */
+  private narrowing(figure: BandFigure): Narrowing | undefined {
+    const shares = this.figures.map((_, i) =>
+      squaredCorrelation(
+        this.draws.map((draw) => draw[i]!),
+        this.values[figure],
+      ),
+    );
+    const best = shares.reduce((most, share, i) => (share > shares[most]! ? i : most), 0);
+    const { path, label, measure } = this.figures[best]!;
+    return shares[best]! >= LEAST_SHARE ? { path, label, measure, share: shares[best]! } : undefined;
+  }
+}
+
+/** All samples at once, for the command line. */
+export function sampleBands(plan: PlanFile, resolved: ResolvedPlan, seed = 1, samples = BAND_SAMPLES): Bands {
+  const sampler = new BandSampler(plan, resolved, seed);
+  sampler.add(samples);
+  return sampler.bands();
+}
+
+/**
+ * Minutes until the ESC cuts off: where the run does, or carried on from its use of the charge to where the bus, sagging
+ * as much as it did at worst, would be at the cut-off.
+ */
+export function minutesToCutoff(plan: ResolvedPlan, run: Run): number {
+  const minutes = run.endS / 60;
+  const used = run.usedAh / plan.pack.capacityAh;
+  if (run.stop !== 'time' || used <= 0) return minutes;
+  const now = plan.startCharge - used;
+  const sag = Math.max(0, openCircuitV(plan.pack, now) - run.minBusV);
+  let [low, high] = [0, Math.max(now, 0)];
+  for (let i = 0; i < 30; i++) {
+    const middle = 0.5 * (low + high);
+    if (openCircuitV(plan.pack, middle) - sag < plan.pack.cutoffV) low = middle;
+    else high = middle;
+  }
+  return (minutes * (plan.startCharge - high)) / used;
+}
+
+function bandOf(values: readonly number[]): Band {
+  const sorted = Float64Array.from(values).sort();
+  const at = (share: number) => {
+    const place = share * (sorted.length - 1);
+    const below = Math.floor(place);
+    const above = Math.min(below + 1, sorted.length - 1);
+    return sorted[below]! + (place - below) * (sorted[above]! - sorted[below]!);
+  };
+  return sorted.length === 0 ? { p10: NaN, p50: NaN, p90: NaN } : { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+}
+
+function squaredCorrelation(a: readonly number[], b: readonly number[]): number {
+  const n = a.length;
+  const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / n;
+  const [meanA, meanB] = [mean(a), mean(b)];
+  let [ab, aa, bb] = [0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    const [da, db] = [a[i]! - meanA, b[i]! - meanB];
+    ab += da * db;
+    aa += da * da;
+    bb += db * db;
+  }
+  return aa > 0 && bb > 0 ? (ab * ab) / (aa * bb) : 0;
+}

@@ -1,0 +1,132 @@
+import { givesFirst, type Finding, type Fix, type LinkUse } from '@puddler/core';
+import { SlidersHorizontal } from 'lucide-react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import type { UnitSystem } from '../../app/prefs-slice';
+import { Button } from '../../ui/Button';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { wordsForUse } from './link-text';
+import { applyEdits } from './plan-edits';
+import type { FixesById } from './use-fixes';
+import type { PlanInHand } from './usePlan';
+
+const LimitsDialog = lazy(() => import('./LimitsDialog'));
+
+interface Props {
+  inHand: PlanInHand;
+  findings: readonly Finding[] | undefined;
+  uses: readonly LinkUse[] | undefined;
+  fixes: FixesById;
+  /** The can now, to say what a fix changes. */
+  canC: number | undefined;
+  topSpeedMs: number;
+  stale: boolean;
+  /** Controls beside the heading. */
+  children: ReactNode;
+}
+
+/** What gives first, why, and what would mend it, each with its figures before it is taken. */
+export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs, stale, children }: Props) {
+  const [limits, setLimits] = useState(false);
+  const system = useAppSelector((state) => state.prefs.units);
+  const calm = uses && givesFirst(uses);
+  return (
+    <section aria-label="What gives first" aria-busy={stale} className={stale ? 'opacity-70' : ''}>
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="eyebrow text-soft">What gives first</h2>
+        <span className="flex">
+          {children}
+          <Button
+            tone="quiet"
+            icon={<SlidersHorizontal size={14} />}
+            aria-label="Limits"
+            title="Where caution and stop begin"
+            onClick={() => setLimits(true)}
+          />
+        </span>
+      </div>
+      {!findings && <p className="mt-1 text-soft">…</p>}
+      {findings?.length === 0 && (
+        <p className="mt-1 flex items-baseline gap-2">
+          <VerdictMark level="good" />
+          <span>Nothing gives. {calm && <span className="text-soft">Nearest its limit: {wordsForUse(calm, system)}.</span>}</span>
+        </p>
+      )}
+      <ul>
+        {findings?.map((finding) => (
+          <li key={finding.id} className="border-b border-rule py-2 last:border-0">
+            <p className="flex items-baseline gap-2 font-semibold">
+              <VerdictMark level={finding.level === 'info' ? 'good' : finding.level} />
+              <span>
+                {headline(finding, system)}
+                <span className="sr-only">, {finding.level}</span>
+              </span>
+            </p>
+            <p className="pl-[18px] text-[12.5px] text-soft">{finding.why}</p>
+            <div className="mt-1 flex flex-wrap gap-1.5 pl-[18px]">
+              {fixes[finding.id]?.fixes.map((fix) => (
+                <FixChip key={fix.label} fix={fix} inHand={inHand} canC={canC} topSpeedMs={topSpeedMs} system={system} />
+              ))}
+              {fixes[finding.id]?.cannot && <p className="text-[12px]">{fixes[finding.id]!.cannot}</p>}
+            </div>
+          </li>
+        ))}
+      </ul>
+      {limits && (
+        <Suspense fallback={null}>
+          <LimitsDialog inHand={inHand} onClose={() => setLimits(false)} />
+        </Suspense>
+      )}
+    </section>
+  );
+}
+
+function FixChip({
+  fix,
+  inHand,
+  canC,
+  topSpeedMs,
+  system,
+}: {
+  fix: Fix;
+  inHand: PlanInHand;
+  canC: number | undefined;
+  topSpeedMs: number;
+  system: UnitSystem;
+}) {
+  const dispatch = useAppDispatch();
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  const changes: string[] = [];
+  const faster = fix.figures.topSpeedMs - topSpeedMs;
+  if (Math.abs(faster) > 0.02 * topSpeedMs) changes.push(`${formatIn(fix.figures.topSpeedMs, speed, true)} ${speed.symbol}`);
+  if (canC !== undefined && Math.abs(fix.figures.maxCanC - canC) >= 0.5) changes.push(`can ${formatIn(fix.figures.maxCanC, warm)} ${warm.symbol}`);
+  return (
+    <button
+      type="button"
+      className="min-h-7 rounded-md border border-edge px-2 py-0.5 text-left text-[12px] leading-tight font-medium hover:bg-wash max-sm:min-h-10"
+      onClick={() => dispatch(applyEdits(inHand, fix.edits, fix.label))}
+      title={fix.clears ? 'Makes it go away' : 'Eases it; alone it is not enough'}
+    >
+      {fix.label}
+      {changes.length > 0 && <span className="font-normal text-soft"> → {changes.join(', ')}</span>}
+      {!fix.clears && <span className="font-normal text-caution"> not enough alone</span>}
+    </button>
+  );
+}
+
+const QUANTITY: Partial<Record<string, string>> = { '°C': '°C', mm: 'mm', 'm/s': 'm/s', V: 'V' };
+
+/** “Motor can 88 °C, stop at 85”. */
+export function headline(finding: Finding, system: UnitSystem): string {
+  const quantity = QUANTITY[finding.unit];
+  const name = finding.figure.charAt(0).toUpperCase() + finding.figure.slice(1);
+  const share = finding.unit.startsWith('of ') || finding.id === 'efficiency';
+  if (share) return `${name} ${formatNumber(100 * finding.value, 0)} %${finding.id === 'efficiency' ? '' : ` ${finding.unit}`}`;
+  if (!quantity)
+    return `${name} ${formatNumber(finding.value, 1)}${finding.unit === 'cells' ? '' : ` ${finding.unit}`} of ${formatNumber(finding.limit, 1)}`;
+  const unit = unitOf(quantity, system);
+  const digits = finding.unit === 'V' ? { ...unit, digits: 2 } : unit;
+  return `${name} ${formatIn(finding.value, digits)} ${unit.symbol}, limit ${formatIn(finding.limit, digits)}`;
+}

@@ -1,0 +1,141 @@
+import {
+  backToBack,
+  BAND_SAMPLES,
+  BandSampler,
+  fixesFor,
+  gearRun,
+  heatCourse,
+  predictSteady,
+  resolvePlan,
+  simulateRun,
+  type Bands,
+  type Finding,
+  type FindingId,
+  type Fixes,
+  type GearRun,
+  type HeatCourse,
+  type HeatLimits,
+  type Part,
+  type PlanFile,
+} from '@puddler/core';
+import { expose } from 'comlink';
+import type { RunWish } from './predict-worker';
+
+/** Kinds of work; of each only the newest is wanted. */
+export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears';
+
+const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0 };
+/** Work goes on in pieces of about this long, so that a newer wish is heard. */
+const PIECE_MS = 25;
+const FIRST_SAMPLES = 24;
+const BAND_SEED = 1;
+
+const breath = () => new Promise<void>((resolve) => setTimeout(resolve));
+
+/** Runs `work` piece by piece until it says it is done or a newer wish of its kind has come. */
+async function inPieces(kind: DetailKind, token: number, work: () => boolean): Promise<boolean> {
+  newest[kind] = Math.max(newest[kind], token);
+  for (;;) {
+    await breath();
+    if (newest[kind] !== token) return false;
+    const start = performance.now();
+    do {
+      if (work()) return true;
+    } while (performance.now() - start < PIECE_MS);
+  }
+}
+
+export interface HeatAnswer {
+  course: HeatCourse;
+  /** The same with one thing changed, for comparison. */
+  compared: HeatCourse | undefined;
+  /** Runs one after another, when more than one was asked for. */
+  series: HeatCourse[];
+}
+
+export interface HeatWish {
+  limits: HeatLimits;
+  readyC: number;
+  compare: PlanFile | undefined;
+  runs: number;
+  pauseS: number;
+}
+
+const tasks = {
+  /** Says that what was asked under a token is no longer wanted. */
+  cancel(kind: DetailKind, token: number): void {
+    if (newest[kind] <= token) newest[kind] = token + 0.5;
+  },
+
+  /** Bands from the first samples at once, then finer ones as they come. */
+  async bands(token: number, plan: PlanFile, report: (bands: Bands) => void): Promise<void> {
+    const sampler = new BandSampler(plan, resolvePlan(plan), BAND_SEED);
+    let due = FIRST_SAMPLES;
+    await inPieces('bands', token, () => {
+      sampler.add(1);
+      if (sampler.samples < due) return false;
+      report(sampler.bands());
+      due = Math.min(2 * due, BAND_SAMPLES);
+      return sampler.samples >= BAND_SAMPLES;
+    });
+  },
+
+  /** Fixes of each finding, one finding after the other. */
+  async fixes(
+    token: number,
+    plan: PlanFile,
+    { limits, stock }: RunWish,
+    findings: Finding[],
+    shelf: Part[],
+    report: (mended: [FindingId, Fixes]) => void,
+  ): Promise<void> {
+    const resolved = resolvePlan(plan);
+    const input = { plan, resolved, steady: predictSteady(resolved), run: simulateRun(resolved), limits, stock: stock && resolvePlan(stock) };
+    const left = [...findings];
+    await inPieces('fixes', token, () => {
+      const finding = left.shift();
+      if (finding) report([finding.id, fixesFor(finding, input, shelf)]);
+      return left.length === 0;
+    });
+  },
+
+  /** Temperatures through the run, after it, compared, and in runs one after another. */
+  async heat(token: number, plan: PlanFile, wish: HeatWish, report: (answer: HeatAnswer) => void): Promise<void> {
+    await inPieces('heat', token, () => {
+      const resolved = resolvePlan(plan);
+      report({
+        course: heatCourse(resolved, wish.limits, wish.readyC),
+        compared: wish.compare && heatCourse(resolvePlan(wish.compare), wish.limits, wish.readyC),
+        series: wish.runs > 1 ? backToBack(resolved, wish.runs, wish.pauseS, wish.limits, wish.readyC) : [],
+      });
+      return true;
+    });
+  },
+
+  /** Heat of every pair of gears, some at a time. */
+  async gears(
+    token: number,
+    plan: PlanFile,
+    pairs: [pinion: number, spur: number][],
+    report: (done: [number, number, GearRun][]) => void,
+  ): Promise<void> {
+    let done: [number, number, GearRun][] = [];
+    let sent = performance.now();
+    let at = 0;
+    await inPieces('gears', token, () => {
+      const pair = pairs[at++];
+      if (pair) done.push([...pair, gearRun(plan, ...pair)]);
+      const finished = at >= pairs.length;
+      if (finished || performance.now() - sent > 60) {
+        report(done);
+        done = [];
+        sent = performance.now();
+      }
+      return finished;
+    });
+  },
+};
+
+export type DetailTasks = typeof tasks;
+
+expose(tasks);
