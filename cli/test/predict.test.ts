@@ -81,3 +81,48 @@ test('the demo club’s plans are all predicted', () => {
   for (const name of names) expect(JSON.parse(readFileSync(path.join(demo, `${name}.json`), 'utf8'))).toHaveProperty('format', 'puddler-plan');
   expect(run(...names.map((name) => path.join(demo, `${name}.json`))).code).toBe(0);
 });
+
+describe('bands and findings', () => {
+  const fast = ['--samples', '16'];
+
+  test('a seed repeats the bands, another changes them, and both lie around the prediction', () => {
+    type Printed = {
+      steady: { topSpeedMs: number };
+      bands: { topSpeedMs: { p10: number; p50: number; p90: number }; samples: number; seed: number };
+      findings: { id: string }[];
+    };
+    const read = (...args: string[]) => JSON.parse(run(...fast, ...args, good).out) as Printed;
+    const [a, b, c] = [read('--seed', '7'), read('--seed=7'), read('--seed', '8')];
+    expect(a).toEqual(b);
+    expect(c.bands.topSpeedMs).not.toEqual(a.bands.topSpeedMs);
+    expect(a.bands).toMatchObject({ samples: 16, seed: 7 });
+    expect(a.bands.topSpeedMs.p10).toBeLessThan(a.steady.topSpeedMs * 1.02);
+    expect(a.bands.topSpeedMs.p90).toBeGreaterThan(a.steady.topSpeedMs * 0.98);
+    expect(Array.isArray(a.findings)).toBe(true);
+  });
+
+  test('without samples there are no bands', () => {
+    expect(JSON.parse(run('--samples', '0', good).out)).not.toHaveProperty('bands');
+  });
+
+  test('a plan that overheats says so, and a limit of its own moves that', () => {
+    const hot = JSON.parse(JSON.stringify(CASES.find((one) => one.name === 'ridgeback-2s')!.plan)) as (typeof CASES)[number]['plan'];
+    hot.gearing.pinion = 50;
+    const ids = (plan: unknown) =>
+      (JSON.parse(run('--samples', '0', file('hot.json', JSON.stringify(plan))).out) as { findings: { id: string; level: string }[] }).findings;
+    expect(ids(hot)).toContainEqual(expect.objectContaining({ id: 'motor-temperature', level: 'stop' }));
+    expect(ids({ ...hot, limits: { 'motor-temperature': { caution: 400, stop: 500 } } }).map((one) => one.id)).not.toContain('motor-temperature');
+  });
+
+  test.each([
+    [['--seed='], /--seed is ; allowed/],
+    [['--seed', 'x'], /--seed is x; allowed: a whole number/],
+    [['--samples', '-1'], /--samples is -1/],
+    [['--colour', 'red'], /--colour: no such option/],
+  ])('%j is refused', (args, words) => {
+    const { code, err, out } = run(...args, good);
+    expect(code).toBe(2);
+    expect(err).toMatch(words);
+    expect(out).toBe('');
+  });
+});

@@ -10,7 +10,7 @@ export type { ResolvedEsc } from './chain/esc';
 export { finalDriveRatio, rolloutM } from './chain/gears';
 export { SURFACE_TABLE, type GripLimit } from './chain/road';
 
-export { solveTopSpeed, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
+export { solveTopSpeed, warmKv, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
 export { predictSteady, type Steady } from './predict/steady';
 export { CAN_CAUTION_C, CAN_STOP_C, givesFirst, linkUse, type Level, type LinkName, type LinkUse } from './predict/link-use';
 export { powerBand, type PowerBand } from './predict/power-band';
@@ -18,7 +18,7 @@ export { PROFILE_SEGMENTS, type Segment } from './predict/profiles';
 export { simulateRun } from './predict/run';
 export type { Run, RunOptions, RunSample, RunStop } from './predict/run-types';
 export { predictPass, type Pass, type PassOptions } from './predict/pass';
-export { predict, type Prediction } from './predict/predict';
+export { predict, type PredictOptions, type Prediction } from './predict/predict';
 
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
 export { partFromLabel, type FromLabel } from './labels/part-from-label';

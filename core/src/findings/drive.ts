@@ -44,7 +44,15 @@ function grip({ resolved, run, steady, limits }: FindingInput): Finding[] {
     steady.gripLimit === 'grip'
       ? 'Most of full throttle only spins the tyres: power that never reaches the ground wears them.'
       : 'Most of full throttle would lift the front: a driver must hold it back.';
-  return over('grip', 'tyres', 'full throttle at the limit', share, limits, 'of full throttle', why);
+  return over(
+    'grip',
+    'tyres',
+    steady.gripLimit === 'grip' ? 'tyres at their limit' : 'front held down by the driver',
+    share,
+    limits,
+    'of full throttle',
+    why,
+  );
 }
 
 /** Torque at the wheels that full throttle gives at standstill [N·m]; the tyres hold it back when `held`. */

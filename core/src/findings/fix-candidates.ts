@@ -7,6 +7,8 @@ export interface Candidate {
   values: { label: string; edits: FixEdit[] }[];
   /** Where more of it would change the car beyond what was asked: one step is offered, even if it only eases. */
   oneStep?: boolean;
+  /** Where more does not always help more: a slot has two ends. */
+  scan?: boolean;
 }
 
 const SMALLEST_PINION = 8;
@@ -54,6 +56,7 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
     case 'overdrive':
       return [smallerPinion(input), largerSpur(input)];
     case 'grip':
+      return [largerPinion(input)];
     case 'driveline':
       return [largerPinion(input), fewerCells(input)];
     case 'radio-range':
@@ -77,7 +80,11 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
         ),
       ];
     case 'mesh-distance':
-      return finding.value >= finding.limit ? [smallerPinion(input), smallerSpur(input)] : [largerPinion(input), largerSpur(input)];
+      return (
+        finding.value >= finding.limit - 1
+          ? [smallerPinion(input), smallerSpur(input), largerPinion(input)]
+          : [largerPinion(input), largerSpur(input), smallerPinion(input)]
+      ).map((candidate) => ({ ...candidate, scan: true }));
     case 'spur-clearance':
       return [smallerSpur(input)];
     case 'screw-depth':

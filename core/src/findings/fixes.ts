@@ -91,6 +91,10 @@ function settle(candidate: Candidate, finding: Finding, input: FindingInput): Fi
   const made = (i: number, cleared: boolean): Fix => ({ ...values[i]!, figures: at(i)!.figures, clears: cleared });
   const last = values.length - 1;
   if (last < 0) return undefined;
+  if (candidate.scan) {
+    const found = values.findIndex((_, i) => clears(i));
+    return found < 0 ? undefined : made(found, true);
+  }
   if (clears(last)) {
     // More of the same helps more: halve towards the least that does.
     let [low, high] = [-1, last];

@@ -7,7 +7,7 @@ const { min, sqrt } = Math;
 
 /** Copper's resistance and a magnet's strength against temperature, per kelvin. */
 const COPPER_PER_K = 0.00393;
-const MAGNET_PER_K = 0.0011;
+export const MAGNET_PER_K = 0.0011;
 const AIR_SPEED_OF_ROLLING_MS = 20;
 
 /**

@@ -1,5 +1,9 @@
+import { allFindings } from '../findings/all-findings';
+import type { Finding } from '../findings/finding';
+import { limitsWith, type LimitChanges } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
+import { sampleBands, type Band, type BandFigure } from './bands';
 import { simulateRun } from './run';
 import type { Run } from './run-types';
 import { predictSteady, type Steady } from './steady';
@@ -8,10 +12,23 @@ import { predictSteady, type Steady } from './steady';
 export interface Prediction {
   steady: Steady;
   run: Run;
+  /** Only when samples were asked for. */
+  bands?: Record<BandFigure, Band> & { samples: number; seed: number };
+  findings: Finding[];
 }
 
-/** Resolves a checked plan and predicts its top speed and its run. Throws PlanError as resolvePlan does. */
-export function predict(plan: PlanFile): Prediction {
+export interface PredictOptions {
+  /** The same seed gives the same bands. */
+  seed?: number;
+  /** Plans drawn for the bands; 0 leaves them out. */
+  samples?: number;
+}
+
+/** Resolves a checked plan and predicts its top speed, its run, how sure they are and what gives. Throws PlanError as resolvePlan does. */
+export function predict(plan: PlanFile, { seed = 1, samples = 0 }: PredictOptions = {}): Prediction {
   const resolved = resolvePlan(plan);
-  return { steady: predictSteady(resolved), run: simulateRun(resolved) };
+  const steady = predictSteady(resolved);
+  const run = simulateRun(resolved);
+  const findings = allFindings({ plan, resolved, steady, run, limits: limitsWith(plan.limits as LimitChanges | undefined) });
+  return { steady, run, ...(samples > 0 ? { bands: { ...sampleBands(plan, resolved, seed, samples).figures, samples, seed } } : {}), findings };
 }

@@ -1,7 +1,7 @@
-import { GROWTH_SPEED_MS } from '../chain/constants';
+import { GROWTH_SPEED_MS, REFERENCE_C } from '../chain/constants';
 import { coldFactor, openCircuitV } from '../chain/pack';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { Drivetrain } from './drivetrain';
+import { Drivetrain, MAGNET_PER_K } from './drivetrain';
 import { SPEED_CEILING_MS, TOP_SPEED_ABS_MS, TOP_SPEED_MAX_STEPS, TOP_SPEED_REL } from './tolerances';
 
 // Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
@@ -15,6 +15,11 @@ const CAN_C = 45;
 const FIRST_GUESS = 0.92;
 /** Beyond a growing tyre's maximum the search goes up in steps of this factor, so as not to pass the first root. */
 const GROWTH_SEARCH = 1.1;
+
+/** kv of a motor as warm as top speed is quoted at: weaker magnets let it spin faster [rpm/V]. */
+export function warmKv(plan: ResolvedPlan): number {
+  return plan.motor.kvRpmPerV / (1 - MAGNET_PER_K * (CAN_C - REFERENCE_C));
+}
 
 export type TopSpeedOutcome = 'converged' | 'no-motion' | 'runaway' | 'max-steps';
 

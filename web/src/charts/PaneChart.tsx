@@ -122,7 +122,7 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout }: Draw
           </g>
         ))}
         {ticksX.map((tick) => (
-          <text key={tick} x={scaleX(tick)} y={height - 6} textAnchor="middle" className="fill-soft">
+          <text key={tick} x={scaleX(tick)} y={height - 6} textAnchor={scaleX(tick) > width - 30 ? 'end' : 'middle'} className="fill-soft">
             {formatNumber(tick, 1)}
             {tick === ticksX[ticksX.length - 1] && ` ${xUnit}`}
           </text>

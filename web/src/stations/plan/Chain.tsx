@@ -1,4 +1,4 @@
-import { givesFirst, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
+import { givesFirst, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { editCar, replacePlan } from '../../data/edits';
@@ -24,6 +24,8 @@ interface Props {
   uses: readonly LinkUse[] | undefined;
   /** True while a newer run is on its way. */
   usesStale: boolean;
+  /** The worst finding: its link is marked. */
+  worst: Finding | undefined;
   onOpen: (link: LinkName) => void;
 }
 
@@ -37,10 +39,11 @@ const COLUMNS = { gridTemplateColumns: WEIGHTS.map((weight) => `minmax(0, ${weig
 const PHONE_PX = 700;
 
 /** Six links from pack to road, their figures to step in place, and the band of power that joins them. */
-export function Chain({ inHand, view, moment, momentS, uses, usesStale, onOpen }: Props) {
+export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, onOpen }: Props) {
   const [ref, width] = useWidth<HTMLElement>(1232);
   const standing = width < PHONE_PX;
-  const first = uses && givesFirst(uses);
+  const calm = uses && givesFirst(uses);
+  const first = worst ? { link: worst.link, level: worst.level === 'info' ? ('good' as const) : worst.level } : calm;
   const steps = stepsOf(inHand.file);
   const head = (link: LinkName) => (
     <LinkHead
@@ -96,7 +99,7 @@ interface HeadProps {
   inHand: PlanInHand;
   view: ChainView;
   steps: StepSpec[];
-  givesFirst: LinkUse | undefined;
+  givesFirst: Pick<LinkUse, 'link' | 'level'> | undefined;
   onOpen: (link: LinkName) => void;
 }
 

@@ -55,7 +55,7 @@ export function HeatPanel({ inHand, limits, minutesToCutoff }: { inHand: PlanInH
         title={`Heat · ${formatNumber(endMin, 1)} min, then standing`}
         data={data}
         xUnit="min"
-        height={206}
+        height={186}
         stale={!fresh}
         marks={[
           { at: endMin, label: course.run.stop === 'time' ? 'stop' : course.run.stop === 'cutoff' ? 'cut-off' : 'empty' },

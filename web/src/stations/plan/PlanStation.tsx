@@ -67,7 +67,16 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
       <h1 className="sr-only">
         {inHand.car.name}: {inHand.plan.name}
       </h1>
-      <Chain inHand={inHand} view={view} moment={atMoment} momentS={sample?.timeS} uses={result?.uses} usesStale={stale} onOpen={setLink} />
+      <Chain
+        inHand={inHand}
+        view={view}
+        moment={atMoment}
+        momentS={sample?.timeS}
+        uses={result?.uses}
+        usesStale={stale}
+        worst={result?.findings[0]}
+        onOpen={setLink}
+      />
       {view.state === 'failed' && (
         <p role="alert" className="my-4 border-l-4 border-stop bg-sheet px-4 py-3">
           <strong>This plan cannot be computed.</strong> {view.message}. Open the link it stands in and mend the figure, or undo.

@@ -1,4 +1,4 @@
-import type { Bands, PlanFile, PowerBand, ResolvedPlan, Run, Steady } from '@puddler/core';
+import { warmKv, type Bands, type PlanFile, type PowerBand, type ResolvedPlan, type Run, type Steady } from '@puddler/core';
 import type { UnitSystem } from '../../app/prefs-slice';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 import { short } from './link-text';
@@ -42,7 +42,8 @@ function speedBlock({ file, resolved, steady, band, bands, system }: Input): Wor
   const motors = resolved.motorCount;
   const restV = band.packTerminalV + band.packHeatW / Math.max(band.packA, 1e-9);
   const sag = restV - band.busV;
-  const netV = steady.motorRpm / resolved.motor.kvRpmPerV;
+  const kv = warmKv(resolved);
+  const netV = steady.motorRpm / kv;
   const gears = pinion !== undefined && spur !== undefined ? `${spur} / ${pinion} × ${short(file.car.internalRatio)}` : short(file.car.internalRatio);
   const box = file.gearing.gearboxRatio && file.gearing.gearboxRatio !== 1 ? ` × ${short(file.gearing.gearboxRatio)}` : '';
   const lines: WorkingLine[] = [
@@ -65,7 +66,7 @@ function speedBlock({ file, resolved, steady, band, bands, system }: Input): Wor
     },
     {
       what: 'Left to turn it',
-      sum: `${formatNumber(netV, 2)} V × ${formatNumber(resolved.motor.kvRpmPerV, 0)} kv`,
+      sum: `${formatNumber(netV, 2)} V × ${formatNumber(kv, 0)} kv: ${formatNumber(resolved.motor.kvRpmPerV, 0)}, and warm magnets spin faster`,
       gives: `${formatNumber(steady.motorRpm, 0)} rpm`,
     },
     {

@@ -1,0 +1,68 @@
+import fc from 'fast-check';
+import { allFindings, limitsWith, powerBand, predictSteady, resolvePlan, simulateRunFast, solveTopSpeed, type PlanFile } from '@puddler/core';
+import { anyPlan } from '../any-plan';
+
+const SEED = 8801;
+const RUNS = 520;
+
+const fast = (plan: PlanFile) => simulateRunFast(resolvePlan(plan), { stepS: 0.02 });
+
+test(`${RUNS} random plans: findings are finite, named, in their levels’ order, and their shares agree with them (seed ${SEED})`, () => {
+  fc.assert(
+    fc.property(anyPlan, (plan) => {
+      const resolved = resolvePlan(plan);
+      const found = allFindings({ plan, resolved, steady: predictSteady(resolved), run: fast(plan), limits: limitsWith() });
+      const rank = found.map(({ level }) => ({ stop: 2, caution: 1, info: 0 })[level]);
+      expect([...rank].sort((a, b) => b - a)).toEqual(rank);
+      expect(new Set(found.map((one) => one.id)).size).toBe(found.length);
+      for (const one of found) {
+        expect(Number.isFinite(one.value) && Number.isFinite(one.share)).toBe(true);
+        expect(`${one.why} ${one.figure}`).not.toMatch(/NaN|undefined|Infinity/);
+      }
+    }),
+    { seed: SEED, numRuns: RUNS, endOnFailure: true },
+  );
+});
+
+test(`${RUNS} random plans: the power of top speed sums (seed ${SEED})`, () => {
+  fc.assert(
+    fc.property(anyPlan, (plan) => {
+      const resolved = resolvePlan(plan);
+      const solved = solveTopSpeed(resolved);
+      fc.pre(solved.outcome === 'converged' && solved.at.motorA < resolved.esc.burstA);
+      const band = powerBand(resolved, solved);
+      const sum =
+        band.wiresW + band.escW + band.copperW + band.brushW + band.lagW + band.ironW + band.gearsW + band.rollingW + band.airW + band.slopeW;
+      expect(Math.abs(band.packW - sum)).toBeLessThanOrEqual(0.005 * Math.max(band.packW, 0.01));
+    }),
+    { seed: SEED, numRuns: RUNS, endOnFailure: true },
+  );
+});
+
+test(`${RUNS} random plans: a cell more is never slower, more mass never faster on the level or uphill (seed ${SEED})`, () => {
+  fc.assert(
+    fc.property(anyPlan, (plan) => {
+      const top = (file: PlanFile) => predictSteady(resolvePlan(file)).topSpeedMs;
+      const alike = { ...plan, packs: plan.packs.map((pack) => ({ ...pack, cellResistanceOhm: 0.004 / pack.cells })) };
+      const more = { ...plan, packs: plan.packs.map((pack) => ({ ...pack, cells: pack.cells + 1, cellResistanceOhm: 0.004 / (pack.cells + 1) })) };
+      expect(top(more)).toBeGreaterThanOrEqual(top(alike) * (1 - 1e-6));
+      // Where the tyres hold it back, weight is what gives them grip.
+      if ((plan.site.gradePct ?? 0) >= 0 && !solveTopSpeed(resolvePlan(plan)).at.limited)
+        expect(top({ ...plan, car: { ...plan.car, massKg: plan.car.massKg * 1.3 } })).toBeLessThanOrEqual(top(plan) * (1 + 1e-6) + 1e-9);
+    }),
+    { seed: SEED, numRuns: RUNS, endOnFailure: true },
+  );
+});
+
+test(`${RUNS} random plans: two fans and a heat sink are never hotter than none (seed ${SEED})`, () => {
+  fc.assert(
+    fc.property(anyPlan, (plan) => {
+      const bare = fast({ ...plan, cooling: { motorFans: 0 } });
+      // A motor far past burning draws more once cooled: no such car runs.
+      fc.pre(bare.maxWindingC < 200);
+      const cooled = fast({ ...plan, cooling: { motorFans: 2, motorHeatsink: true } });
+      expect(cooled.maxCanC).toBeLessThanOrEqual(bare.maxCanC + 0.3);
+    }),
+    { seed: SEED, numRuns: RUNS, endOnFailure: true },
+  );
+});
