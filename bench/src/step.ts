@@ -48,12 +48,43 @@ try {
       const key = i % 40 < 20 ? ']' : '[';
       document.body.dispatchEvent(new KeyboardEvent('keydown', { key, code: key === ']' ? 'BracketRight' : 'BracketLeft', bubbles: true }));
     }
+    // One step at a time: how long until the run, its findings and the bands are those of the new pinion.
+    const answers = document.querySelector<HTMLElement>('[aria-label="The answers"]')!;
+    const until = (holds: () => boolean, start: number) =>
+      new Promise<number>((resolve) => {
+        const look = () => (holds() || performance.now() - start > 5000 ? resolve(performance.now() - start) : requestAnimationFrame(look));
+        requestAnimationFrame(look);
+      });
+    const heat: number[] = [];
+    const firstBand: number[] = [];
+    const finestBand: number[] = [];
+    const longBefore = long.length;
+    for (let i = 0; i < 12; i++) {
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+      const key = i % 8 < 4 ? ']' : '[';
+      const start = performance.now();
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key, code: key === ']' ? 'BracketRight' : 'BracketLeft', bubbles: true }));
+      await Promise.resolve();
+      heat.push(await until(() => answers.dataset['run'] === 'fresh', start));
+      firstBand.push(await until(() => answers.dataset['bands'] !== 'stale' && answers.dataset['bands'] !== undefined, start));
+      finestBand.push(await until(() => Number(answers.dataset['bands']) >= 256, start));
+    }
     const figure = (all: number[]) => {
       const sorted = [...all].sort((a, b) => a - b);
       const at = (share: number) => Number(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(1));
       return { median: at(0.5), p95: at(0.95), most: at(1) };
     };
-    return { steps, predictAndDrawMs: figure(work), untilPaintedMs: figure(toPaint), frameApartMs: figure(apart), tasksOver50Ms: long.length };
+    return {
+      steps,
+      predictAndDrawMs: figure(work),
+      untilPaintedMs: figure(toPaint),
+      frameApartMs: figure(apart),
+      heatMs: figure(heat),
+      firstBandMs: figure(firstBand),
+      finestBandMs: figure(finestBand),
+      tasksOver50Ms: longBefore,
+      tasksOver50MsInSingleSteps: long.length - longBefore,
+    };
   }, STEPS);
   console.log(JSON.stringify(figures));
 } finally {

@@ -35,8 +35,8 @@ export interface Bands {
 }
 
 export const BAND_SAMPLES = 256;
-/** Spreads need no finer steps: within the fast run's own tolerance. */
-const STEP_S = 0.02;
+/** A spread needs no finer steps: they move its middle by less than its own sampling does. */
+const STEP_S = 0.04;
 /** Less of the variance than chance brings at 256 samples is no reason to measure. */
 const LEAST_SHARE = 0.03;
 

@@ -2,12 +2,13 @@ import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { DetailKind, DetailTasks } from '../workers/detail-worker';
 
-let tasks: Remote<DetailTasks> | undefined;
+/** Bands have a worker of their own: they must not wait for fixes, which take longer in one piece. */
+const workers: Partial<Record<'bands' | 'others', Remote<DetailTasks>>> = {};
 let lastToken = 0;
 
-function remote(): Remote<DetailTasks> {
-  tasks ??= wrap<DetailTasks>(new Worker(new URL('../workers/detail-worker.ts', import.meta.url), { type: 'module' }));
-  return tasks;
+function remote(kind: DetailKind): Remote<DetailTasks> {
+  const name = kind === 'bands' ? 'bands' : 'others';
+  return (workers[name] ??= wrap<DetailTasks>(new Worker(new URL('../workers/detail-worker.ts', import.meta.url), { type: 'module' })));
 }
 
 /** The latest answer, and whether it is to the present question. */
@@ -39,7 +40,7 @@ export function useDetail<Q extends object, R, T>(
       if (!wanted) return;
       setAnswer((before) => ({ question, value: latest.current.gather(before?.question === question ? before.value : undefined, one) }));
     };
-    const worker = remote();
+    const worker = remote(kind);
     void latest.current.ask(worker, token, question, proxy(report)).catch(() => undefined);
     return () => {
       wanted = false;

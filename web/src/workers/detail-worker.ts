@@ -27,14 +27,18 @@ export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears';
 const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0 };
 /** Work goes on in pieces of about this long, so that a newer wish is heard. */
 const PIECE_MS = 25;
-const FIRST_SAMPLES = 24;
+const FIRST_SAMPLES = 12;
 const BAND_SEED = 1;
 
-const breath = () => new Promise<void>((resolve) => setTimeout(resolve));
+/** A drag changes its mind every frame: work begins once it has held still this long. */
+const HOLD_STILL_MS = 25;
+
+const breath = (ms = 0) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 /** Runs `work` piece by piece until it says it is done or a newer wish of its kind has come. */
 async function inPieces(kind: DetailKind, token: number, work: () => boolean): Promise<boolean> {
   newest[kind] = Math.max(newest[kind], token);
+  await breath(HOLD_STILL_MS);
   for (;;) {
     await breath();
     if (newest[kind] !== token) return false;

@@ -34,7 +34,12 @@ export function Answers({ file, steady, run, runStale, bands, bandsStale, limits
   const minutes = file.run?.minutes ?? 10;
   const lasted = run && run.stop !== 'time';
   return (
-    <section aria-label="The answers" className="grid gap-x-10 sm:grid-cols-3">
+    <section
+      aria-label="The answers"
+      className="grid gap-x-10 sm:grid-cols-3"
+      data-run={runStale ? 'stale' : 'fresh'}
+      data-bands={bandsStale ? 'stale' : bands?.samples}
+    >
       <Answer
         title="Top speed"
         figure={steady.outcome === 'no-motion' ? '0' : formatIn(steady.topSpeedMs, speed, true)}

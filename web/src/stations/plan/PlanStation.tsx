@@ -50,7 +50,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   const runState = useRun(view.state === 'ready' ? inHand.file : undefined, wish, true);
   const result = latest(runState);
   const stale = runState.state === 'waiting';
-  const bands = useBands(view.state === 'ready' && !stale ? inHand.file : undefined);
+  const bands = useBands(view.state === 'ready' ? inHand.file : undefined);
   const { fixes } = useFixes(inHand.file, wish, stale ? undefined : result?.findings);
 
   const pin = useAppSelector((state) => state.pins[inHand.id]);
@@ -96,7 +96,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
               run={result?.run}
               runStale={stale}
               bands={bands.value}
-              bandsStale={!bands.fresh || stale}
+              bandsStale={!bands.fresh}
               limits={wish.limits}
               pinned={pinView?.state === 'ready' ? { steady: pinView.steady, run: pinRun?.run } : undefined}
               onWhy={why}
