@@ -184,6 +184,7 @@ test('Ctrl+K finds a part and opens it', async ({ page, club }) => {
   await openPlan(page, club.address);
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('Find a car, a plan, a part or a command').fill('truggy 104');
+  await expect(page.getByRole('option', { name: /Quarry truggy 104/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog').getByLabel('Name')).toHaveValue('Quarry truggy 104');
 });

@@ -76,12 +76,6 @@ const csv = async (page: Page, address: string) => {
   });
   await page.getByRole('alert').waitFor();
 };
-const part = async (page: Page, address: string) => {
-  await shelf(page, address);
-  await page.getByRole('button', { name: 'motor 16' }).click();
-  await page.getByRole('button', { name: 'Osier 3652 3300' }).click();
-  await page.getByRole('dialog').waitFor();
-};
 const gearDrawer = async (page: Page, address: string) => {
   await plan(page, address);
   await page.getByRole('button', { name: /^Motor:/ }).click();
@@ -110,7 +104,6 @@ const shots: Shot[] = [
   { name: 'plan-working', size: WIDE, theme: 'dark', go: tab('Working') },
   { name: 'plan-moment', size: WIDE, theme: 'light', go: moment },
   { name: 'csv', size: WIDE, theme: 'light', go: csv },
-  { name: 'part', size: WIDE, theme: 'light', go: part },
   { name: 'plan-shelf', size: WIDE, theme: 'light', go: gearDrawer },
   { name: 'shelf', size: WIDE, theme: 'light', go: quickAdd },
   { name: 'shelf-phone', size: PHONE, theme: 'dark', go: shelf },
@@ -119,10 +112,8 @@ const shots: Shot[] = [
   { name: 'car-phone', size: PHONE, theme: 'light', go: car },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },
   { name: 'plan', size: WIDE, theme: 'light', go: plan },
-  { name: 'plan-drawer', size: WIDE, theme: 'light', go: drawer },
   { name: 'new-car', size: WIDE, theme: 'light', go: newCar },
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
-  { name: 'garage-phone', size: PHONE, theme: 'dark', go: garage },
   { name: 'plan-drawer-phone', size: PHONE, theme: 'dark', go: drawer },
   // Last, since it steps the plan that the others show.
   { name: 'plan-dark', size: WIDE, theme: 'dark', go: compared },

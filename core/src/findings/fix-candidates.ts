@@ -1,5 +1,5 @@
 import type { Part } from '../shelf/part';
-import type { Finding, FindingInput } from './finding';
+import type { Finding, FindingId, FindingInput } from './finding';
 import type { FixEdit } from './fixes';
 
 /** Values of one kind of change, from the least to the most. */
@@ -94,23 +94,20 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
   }
 }
 
+const NOTHING_FITS = 'Nothing on the shelf fits: another size, or room made where no load runs.';
+const CANNOT: Partial<Record<FindingId, string>> = {
+  'fit-diameter': NOTHING_FITS,
+  'fit-length': NOTHING_FITS,
+  'fit-esc': NOTHING_FITS,
+  'fit-pack': NOTHING_FITS,
+  'mount-pattern': 'Gears cannot mend this: fit an adapter plate or another mount.',
+  grip: 'No gear mends this on such ground: soften punch and ramp at the ESC, or the trigger.',
+  driveline: 'Gears alone do not mend this: limit punch at the ESC, and fit stronger shafts before full throttle.',
+};
+
 /** Why no change of the plan makes a finding go away. */
 export function cannotWords({ id }: Finding): string {
-  switch (id) {
-    case 'fit-diameter':
-    case 'fit-length':
-    case 'fit-esc':
-    case 'fit-pack':
-      return 'Nothing on the shelf fits: another size, or room made where no load runs.';
-    case 'mount-pattern':
-      return 'Gears cannot mend this: fit an adapter plate or another mount.';
-    case 'grip':
-      return 'No gear mends this on such ground: soften punch and ramp at the ESC, or the trigger.';
-    case 'driveline':
-      return 'Gears alone do not mend this: limit punch at the ESC, and fit stronger shafts before full throttle.';
-    default:
-      return 'No single change of gears, cells or cooling makes this go away: another motor or pack does.';
-  }
+  return CANNOT[id] ?? 'No single change of gears, cells or cooling makes this go away: another motor or pack does.';
 }
 
 function gear(which: 'pinion' | 'spur', values: number[]): Candidate {

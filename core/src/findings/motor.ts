@@ -3,6 +3,9 @@ import { over, under, type Finding, type FindingInput } from './finding';
 /** Below this electrical speed a sensorless ESC does not see the rotor [rpm]. */
 const SEEN_FROM_ERPM = 3000;
 
+/** A motor that loses less speed than this idles [%]. */
+const IDLING_LOSS_PCT = 8;
+
 /** Motor: heat, speed, efficiency, and whether it starts smoothly. */
 export function motorFindings(input: FindingInput): Finding[] {
   const { plan, resolved, run, steady, limits } = input;
@@ -38,21 +41,17 @@ export function motorFindings(input: FindingInput): Finding[] {
           `${Math.round(steady.motorRpm)} rpm at top speed; it is made for ${motor.maxRpm}.`,
         )),
     ...(steady.outcome === 'converged' && steady.topSpeedMs > 0
-      ? under(
-          'efficiency',
-          'motor',
-          'motor efficiency at top speed',
-          steady.motorEfficiency,
-          limits,
-          '',
-          efficiencyWords(steady.motorEfficiency, limits.efficiency.stop ?? 0),
-        )
+      ? under('efficiency', 'motor', 'motor efficiency at top speed', steady.motorEfficiency, limits, '', efficiencyWords(steady))
       : []),
     ...sensorless(input),
   ];
-  function efficiencyWords(share: number, stop: number): string {
-    const heat = `${Math.round(100 * (1 - share))} % of what it takes stays in it as heat`;
-    return share < stop ? `${heat}: wrong kv for these volts, or geared far too long.` : `${heat}: gear it shorter.`;
+  function efficiencyWords({ motorEfficiency, speedLossPct }: FindingInput['steady']): string {
+    const heat = `${Math.round(100 * (1 - motorEfficiency))} % of what it takes stays in it as heat`;
+    // Nearly as fast as without load: not pulled down, but too large or too fast a motor for so little work.
+    if (speedLossPct < IDLING_LOSS_PCT) return `${heat}: it has so little to do that its own losses outweigh the work. Fewer kv or a smaller motor.`;
+    return motorEfficiency < (limits.efficiency.stop ?? 0)
+      ? `${heat}: wrong kv for these volts, or geared far too long.`
+      : `${heat}: gear it shorter.`;
   }
   function sensorless({ plan: { motor: label } }: FindingInput): Finding[] {
     if (label.kind === 'brushed' || resolved.motor.sensored) return [];

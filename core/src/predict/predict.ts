@@ -1,6 +1,6 @@
 import { allFindings } from '../findings/all-findings';
 import type { Finding } from '../findings/finding';
-import { limitsWith, type LimitChanges } from '../findings/limits';
+import { limitsWith } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import { sampleBands, type Band, type BandFigure } from './bands';
@@ -29,6 +29,6 @@ export function predict(plan: PlanFile, { seed = 1, samples = 0 }: PredictOption
   const resolved = resolvePlan(plan);
   const steady = predictSteady(resolved);
   const run = simulateRun(resolved);
-  const findings = allFindings({ plan, resolved, steady, run, limits: limitsWith(plan.limits as LimitChanges | undefined) });
+  const findings = allFindings({ plan, resolved, steady, run, limits: limitsWith(plan.limits) });
   return { steady, run, ...(samples > 0 ? { bands: { ...sampleBands(plan, resolved, seed, samples).figures, samples, seed } } : {}), findings };
 }

@@ -9,6 +9,18 @@ import { useAppDispatch, useAppSelector } from './store';
 
 const ITEM = 'flex cursor-pointer items-center justify-between gap-3 rounded-sm px-3 py-2 data-[selected=true]:bg-wash';
 
+/** What an item is found by, and behind a mark what tells it from others of the same name. */
+const MARK = '\u0000';
+const named = (text: string, id: string) => `${text}${MARK}${id}`;
+
+/** Every word typed must stand in the item's text; items that begin with it come first. */
+function rank(value: string, search: string): number {
+  const text = value.split(MARK)[0]!.toLowerCase();
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  if (!words.every((word) => text.includes(word))) return 0;
+  return text.startsWith(words[0] ?? '') ? 1 : 0.5;
+}
+
 /** Parts are many: they show once this much is typed, and no more than fit. */
 const PARTS_FROM = 2;
 const PARTS_SHOWN = 20;
@@ -39,6 +51,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
   return (
     <Command.Dialog
       open
+      filter={rank}
       onOpenChange={(open) => !open && onClose()}
       label="Find a car, a plan, a part or a command"
       overlayClassName="fixed inset-0 z-40 bg-black/40"
@@ -54,14 +67,14 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
         {garage.map(({ id, car, plans }) => (
           <Command.Group key={id} heading={<span className="eyebrow px-3 text-soft">{car.name}</span>}>
-            <Command.Item value={`${car.name} car ${id}`} className={ITEM} onSelect={run(() => void navigate(`/cars/${id}`))}>
+            <Command.Item value={named(`${car.name} car`, id)} className={ITEM} onSelect={run(() => void navigate(`/cars/${id}`))}>
               {car.name}
               <span className="text-[12px] text-soft">car</span>
             </Command.Item>
             {plans.map((plan) => (
               <Command.Item
                 key={plan.id}
-                value={`${car.name} ${plan.plan.name} ${plan.id}`}
+                value={named(`${car.name} ${plan.plan.name}`, plan.id)}
                 className={ITEM}
                 onSelect={run(() => void navigate(`/plans/${plan.id}`))}
               >
@@ -74,12 +87,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
         {parts.length > 0 && (
           <Command.Group heading={<span className="eyebrow px-3 text-soft">Shelf</span>}>
             {parts.map(({ id, part }) => (
-              <Command.Item
-                key={id}
-                value={`${searchText(part)} ${sought} ${id}`}
-                className={ITEM}
-                onSelect={run(() => void navigate(`/shelf?part=${id}`))}
-              >
+              <Command.Item key={id} value={named(searchText(part), id)} className={ITEM} onSelect={run(() => void navigate(`/shelf?part=${id}`))}>
                 {part.name}
                 <span className="truncate text-[12px] text-soft">{summary(part, system)}</span>
               </Command.Item>

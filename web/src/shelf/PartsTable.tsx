@@ -55,7 +55,12 @@ function sorted(parts: PartOnDesk[], [sort]: SortingState): PartOnDesk[] {
   const keyed = parts.map((row) => ({ row, value: valueIn(row.part, field) }));
   keyed.sort((a, b) => {
     if (a.value === undefined || b.value === undefined) return a.value === b.value ? 0 : a.value === undefined ? 1 : -1;
-    return sign * (typeof a.value === 'number' && typeof b.value === 'number' ? a.value - b.value : byText.compare(String(a.value), String(b.value)));
+    return (
+      sign *
+      (typeof a.value === 'number' && typeof b.value === 'number'
+        ? a.value - b.value
+        : byText.compare(`${a.value as string}`, `${b.value as string}`))
+    );
   });
   return keyed.map(({ row }) => row);
 }

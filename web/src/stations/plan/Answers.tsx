@@ -136,7 +136,7 @@ function speedNote(steady: Steady): string {
     case 'max-steps':
       return 'No balance was found: the figure is where the search stood';
     case 'converged':
-      return `${formatNumber(steady.speedLossPct, 1)} % under what kv × volts would give · ${formatNumber(steady.motorRpm, 0)} rpm`;
+      return `${formatNumber(Math.abs(steady.speedLossPct), 1)} % ${steady.speedLossPct < 0 ? 'over' : 'under'} what kv × volts would give · ${formatNumber(steady.motorRpm, 0)} rpm`;
   }
 }
 

@@ -274,7 +274,7 @@ function Curve({ file, runs, limits }: { file: PlanFile; runs: Runs | undefined;
                 weight: 1,
                 digits: 0,
                 fromZero: false,
-                y: heats.map((heat) => toShown(heat!, warm)),
+                y: heats.map((heat) => toShown(heat, warm)),
                 ...(caution === undefined
                   ? {}
                   : {

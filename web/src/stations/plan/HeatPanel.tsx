@@ -11,6 +11,13 @@ import { HEAT_CHANGES, type HeatChange } from './heat-changes';
 import { applyEdits } from './plan-edits';
 import type { PlanInHand } from './usePlan';
 
+/** Words for the moment a store goes over its caution. */
+const CROSSED = [
+  ['canC', 'can over caution'],
+  ['windingC', 'winding over caution'],
+  ['escC', 'ESC over caution'],
+  ['packC', 'pack over caution'],
+] as const;
 const READY_STEPS_C = [30, 35, 40, 45, 50];
 
 /** Heat over the minutes of the run and after it: limits, the moment one is crossed, the wait until the next run, and what would cool it. */
@@ -59,7 +66,10 @@ export function HeatPanel({ inHand, limits, minutesToCutoff }: { inHand: PlanInH
         stale={!fresh}
         marks={[
           { at: endMin, label: course.run.stop === 'time' ? 'stop' : course.run.stop === 'cutoff' ? 'cut-off' : 'empty' },
-          ...(course.crossedS.canC !== undefined && course.crossedS.canC > 0 ? [{ at: course.crossedS.canC / 60, label: 'can over caution' }] : []),
+          ...CROSSED.flatMap(([store, label]) => {
+            const atS = course.crossedS[store];
+            return atS === undefined || atS <= 0 ? [] : [{ at: atS / 60, label }];
+          }),
         ]}
       >
         <span className="ml-auto flex flex-wrap items-center gap-1" role="group" aria-label="Compare with">
