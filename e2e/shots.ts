@@ -98,7 +98,6 @@ const moment = async (page: Page, address: string) => {
 };
 
 const shots: Shot[] = [
-  { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
   { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
   { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
   { name: 'plan-working', size: WIDE, theme: 'dark', go: tab('Working') },
@@ -115,7 +114,8 @@ const shots: Shot[] = [
   { name: 'new-car', size: WIDE, theme: 'light', go: newCar },
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
   { name: 'plan-drawer-phone', size: PHONE, theme: 'dark', go: drawer },
-  // Last, since it steps the plan that the others show.
+  // Last, since these step the plans that the others show.
+  { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
   { name: 'plan-dark', size: WIDE, theme: 'dark', go: compared },
 ];
 

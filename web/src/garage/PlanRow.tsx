@@ -49,9 +49,16 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
             }}
           />
         ) : (
-          <Link to={`/plans/${id}`} className="block py-1 decoration-edge underline-offset-4 hover:underline">
-            {plan.name}
-          </Link>
+          <span className="flex items-baseline gap-2">
+            <Link to={`/plans/${id}`} className="block truncate py-1 decoration-edge underline-offset-4 hover:underline">
+              {plan.name}
+            </Link>
+            {worst && worst.level !== 'info' && (
+              <span title={`${worst.figure}: ${worst.why}`}>
+                <VerdictMark level={worst.level} />
+              </span>
+            )}
+          </span>
         )}
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
@@ -74,7 +81,6 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
           </td>
           <td className="py-1.5 pr-3 text-right whitespace-nowrap">
             <span className="inline-flex items-baseline gap-1.5">
-              {worst && worst.level !== 'info' && <VerdictMark level={worst.level} />}
               <strong className="text-[15px] font-semibold">{result ? formatIn(result.run.maxCanC, warm) : '…'}</strong>
               <span className="text-[12px] text-soft">{warm.symbol} can</span>
             </span>
