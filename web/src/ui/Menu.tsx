@@ -1,56 +1,40 @@
-import { DropdownMenu } from 'radix-ui';
-import { useRef, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
+
+const load = () => import('./MenuOpen');
+const MenuOpen = lazy(load);
 
 /** `takesFocus`: what it does moves the focus itself, so the menu must not take it back to its button. */
 export type MenuItem = { label: string; tone?: 'stop'; takesFocus?: boolean } & ({ act: () => void } | { href: string });
 
-interface Props {
+export interface MenuProps {
   label: string;
   icon: ReactNode;
   items: MenuItem[];
 }
 
-const ITEM = 'block cursor-pointer rounded-sm px-3 py-1.5 text-[13.5px] outline-none data-[highlighted]:bg-wash max-sm:py-2.5';
+export const TRIGGER = 'hit grid size-8 place-items-center rounded-md hover:bg-wash';
 
-/** A button that opens a list of things to do. */
-export function Menu({ label, icon, items }: Props) {
-  const focusTaken = useRef(false);
-  return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="hit grid size-8 place-items-center rounded-md hover:bg-wash" aria-label={label}>
-        {icon}
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          onCloseAutoFocus={(event) => {
-            if (focusTaken.current) event.preventDefault();
-            focusTaken.current = false;
-          }}
-          className="z-40 min-w-48 rounded-md border border-edge bg-sheet p-1 shadow-lg"
-        >
-          {items.map((item) =>
-            'href' in item ? (
-              <DropdownMenu.Item key={item.label} asChild className={ITEM}>
-                <a href={item.href} download>
-                  {item.label}
-                </a>
-              </DropdownMenu.Item>
-            ) : (
-              <DropdownMenu.Item
-                key={item.label}
-                className={`${ITEM} ${item.tone === 'stop' ? 'text-stop' : ''}`}
-                onSelect={() => {
-                  focusTaken.current = item.takesFocus ?? false;
-                  item.act();
-                }}
-              >
-                {item.label}
-              </DropdownMenu.Item>
-            ),
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+/** A button that opens a list of things to do. The list's machinery comes when a hand comes near: the first view does without. */
+export function Menu(props: MenuProps) {
+  const [wanted, setWanted] = useState(false);
+  const button = (
+    <button
+      type="button"
+      className={TRIGGER}
+      aria-label={props.label}
+      aria-haspopup="menu"
+      onPointerEnter={() => void load()}
+      onFocus={() => void load()}
+      onClick={() => setWanted(true)}
+    >
+      {props.icon}
+    </button>
+  );
+  return wanted ? (
+    <Suspense fallback={button}>
+      <MenuOpen {...props} />
+    </Suspense>
+  ) : (
+    button
   );
 }
