@@ -55,7 +55,7 @@ const BRUSHED_CONSTANT_SHARE = 0.8;
 const BRUSHLESS_CONSTANT_SHARE = 0.5;
 const DEFAULT_LAG_US = 50;
 /** An outrunner's bell stands this much outside its stator [mm]. */
-const BELL_OVER_STATOR = { diameterMm: 6, heightMm: 18 };
+export const BELL_OVER_STATOR = { diameterMm: 6, heightMm: 18 };
 
 /** What size alone says about a motor, before its label's figures are taken. */
 interface SizeEstimate {

@@ -1,4 +1,5 @@
 import { setField } from '../plan/fields';
+import { PlanError } from '../plan/plan-error';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
@@ -56,8 +57,9 @@ function judge(input: FindingInput, edits: readonly FixEdit[]): { findings: Find
     const run = simulateRunFast(resolved, { stepS: STEP_S });
     const findings = allFindings({ plan, resolved, steady, run, limits: input.limits, stock: input.stock });
     return { findings, figures: { topSpeedMs: steady.topSpeedMs, packCurrentA: steady.packCurrentA, maxCanC: run.maxCanC } };
-  } catch {
-    return undefined;
+  } catch (error) {
+    if (error instanceof PlanError) return undefined;
+    throw error;
   }
 }
 

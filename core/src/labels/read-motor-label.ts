@@ -1,9 +1,7 @@
-import { BRUSHED_CLASSES } from '../chain/motor';
+import { BELL_OVER_STATOR as BELL, BRUSHED_CLASSES } from '../chain/motor';
 import { SIZE_CLASSES, type SizeClass } from '../plan/plan-file';
 import { round, type LabelText, type ReadFields } from './label-text';
 
-/** An outrunner's can stands this much outside its stator [mm], as the model has it. */
-const BELL = { diameterMm: 6, lengthMm: 18 };
 /** A code's second figure up to this is a stator's height: no can is that short [mm]. */
 const SHORTEST_CAN_MM = 22;
 /** Inrunners are longer than this share of their diameter; a squatter code may be an outrunner's. */
@@ -122,12 +120,12 @@ function askOrSet(text: LabelText, first: number, second: number, said: { outrun
   const readings = [
     {
       label: `Can ${first} × ${second} mm, outrunner`,
-      why: `the stator is then about ${first - BELL.diameterMm} × ${second - BELL.lengthMm} mm`,
+      why: `the stator is then about ${first - BELL.diameterMm} × ${second - BELL.heightMm} mm`,
       fields: outrunnerCan(first, second),
     },
     {
       label: `Stator ${first} × ${second} mm, outrunner`,
-      why: `the can is then about ${first + BELL.diameterMm} × ${second + BELL.lengthMm} mm`,
+      why: `the can is then about ${first + BELL.diameterMm} × ${second + BELL.heightMm} mm`,
       fields: statorOf(first, second),
     },
     { label: `Can ${first} × ${second} mm, inrunner`, why: 'the outside stands still while it runs', fields: inrunnerCan(first, second) },
@@ -143,7 +141,7 @@ function outrunnerCan(diameterMm: number, lengthMm: number): ReadFields {
   return {
     ...printed({ form: 'outrunner' }),
     statorDiameterMm: { value: diameterMm - BELL.diameterMm, source: 'estimated', rule },
-    statorHeightMm: { value: lengthMm - BELL.lengthMm, source: 'estimated', rule },
+    statorHeightMm: { value: lengthMm - BELL.heightMm, source: 'estimated', rule },
   };
 }
 
