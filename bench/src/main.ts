@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { checkPlanFile } from '@puddler/contract';
 import { resolvePlan, simulateRun, solveTopSpeed, type ResolvedPlan } from '@puddler/core';
+import { searchFigures } from './search';
 
 const PLAN = 'demo/plans/11-ridgeback-first-conversion.json';
 const WARM_UP = 30;
@@ -41,10 +42,17 @@ const figures = {
   plan: checked.value.name,
   topSpeedNs: Math.round(topSpeedNs(plan)),
   runMs: Number(medianMs(() => simulateRun(plan), WARM_UP, ROUNDS).toFixed(2)),
+  search: searchFigures(),
 };
 if (process.argv.includes('--json')) console.log(JSON.stringify(figures));
 else {
   console.log(`${figures.plan}, median of ${ROUNDS} after warm-up`);
   console.log(`  one top-speed solution   ${figures.topSpeedNs} ns`);
   console.log(`  one ten-minute race run  ${figures.runMs} ms`);
+  const { combinations, searchMs, perSecond, driven, front, timesPlain } = figures.search;
+  const million = (value: number) => `${(value / 1e6).toFixed(2)} million`;
+  console.log(`A search of ${million(combinations)} combinations, one worker`);
+  console.log(`  ${searchMs} ms, ${driven} setups driven, ${front} on the front`);
+  console.log(`  ${million(perSecond)} combinations a second; solving every top speed alone would do ${million(1e9 / figures.topSpeedNs)}`);
+  console.log(`  ${timesPlain} times as fast as judging every combination`);
 }

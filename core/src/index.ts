@@ -53,3 +53,13 @@ export { coolDown, type CoolDown, type Temperatures } from './predict/cool-down'
 export { backToBack, heatCourse, type HeatCourse, type HeatLimits } from './predict/heat-course';
 export { gearCell, gearRun, type GearCell, type GearRun } from './predict/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
+
+export { ABOUT_SHARE, TARGETS, targetsOf, wishProblems, type Aim, type SearchWish, type Target, type WishProblem } from './search/wish';
+export type { Option, PartSource, SearchScope, ShelfPart } from './search/options';
+export { SearchSpace, type Choice, type SearchTask } from './search/space';
+export { Search, type SearchProgress, type Share } from './search/search';
+export { BOX, Front, type Setup, type SetupFigures } from './search/front';
+export type { RuleCounts } from './search/examine';
+export { searchLimits, searchRun } from './search/judge';
+export { Relaxing, type Relaxation } from './search/relax';
+export { standings, type Merit, type Standing } from './search/standing';

@@ -6,10 +6,11 @@ import { over, under, type Finding, type FindingInput } from './finding';
 
 /** Gears, tyres and the place: overdrive, grip, driveline, radio, straight. */
 export function driveFindings(input: FindingInput): Finding[] {
-  return [...overdrive(input), ...grip(input), ...driveline(input), ...place(input)];
+  return [...overdriveFindings(input), ...grip(input), ...driveline(input), ...place(input)];
 }
 
-function overdrive({ plan: { gearing }, limits }: FindingInput): Finding[] {
+/** Pinion and spur that are too near to each other in size. */
+export function overdriveFindings({ plan: { gearing }, limits }: Pick<FindingInput, 'plan' | 'limits'>): Finding[] {
   const { pinion, spur } = gearing;
   if (pinion === undefined || spur === undefined) return [];
   const why =
@@ -79,6 +80,7 @@ function driveline({ resolved, stock, limits }: FindingInput): Finding[] {
   );
 }
 
+/** What the place asks: the edge of radio range, and a straight to reach the speed and stop on. */
 function place({ plan: { site }, resolved, steady, limits }: FindingInput): Finding[] {
   const found: Finding[] = [];
   if (!(steady.topSpeedMs > 0)) return found;
@@ -117,7 +119,7 @@ function place({ plan: { site }, resolved, steady, limits }: FindingInput): Find
 }
 
 /** “8 s” itself is no longer safe. */
-function inclusive(limit: { caution?: number; stop?: number; unit: string; what: string }) {
+export function inclusive(limit: { caution?: number; stop?: number; unit: string; what: string }) {
   const up = (value: number | undefined) => (value === undefined ? {} : value * (1 + 1e-9));
   const [caution, stop] = [up(limit.caution), up(limit.stop)];
   return { ...limit, ...(typeof caution === 'number' ? { caution } : {}), ...(typeof stop === 'number' ? { stop } : {}) };

@@ -1,4 +1,4 @@
-import type { Chemistry } from '../plan/plan-file';
+import type { Chemistry, PlanFile } from '../plan/plan-file';
 import { minutesToCutoff } from '../predict/bands';
 import { over, under, type Finding, type FindingInput } from './finding';
 
@@ -9,15 +9,16 @@ const LOWER_V: Partial<Record<Chemistry, number>> = { lipo: 0, lihv: 0, liion: 0
 
 /** Pack and ESC: cells, currents, sag, cut-off, minutes. */
 export function electricFindings(input: FindingInput): Finding[] {
-  return [...cells(input), ...esc(input), ...pack(input), ...cutoff(input), ...runtime(input)];
+  return [...cellFindings(input), ...esc(input), ...pack(input), ...cutoff(input), ...runtime(input)];
 }
 
 /** Cells as ratings count them. */
-export function ratedCells({ plan, resolved }: Pick<FindingInput, 'plan' | 'resolved'>): number {
+export function ratedCells({ plan, resolved }: { plan: Pick<PlanFile, 'packs'>; resolved: { pack: { cells: number } } }): number {
   return plan.packs[0]!.chemistry === 'nimh' ? Math.ceil(resolved.pack.cells / NIMH_A_LITHIUM_CELL) : resolved.pack.cells;
 }
 
-function cells(input: FindingInput): Finding[] {
+/** Cells against what ESC and motor are rated for. */
+export function cellFindings(input: { plan: Pick<PlanFile, 'esc' | 'motor' | 'packs'>; resolved: { pack: { cells: number } } }): Finding[] {
   const { esc, motor } = input.plan;
   const count = ratedCells(input);
   const words = input.plan.packs[0]!.chemistry === 'nimh' ? `${input.resolved.pack.cells} NiMH cells, as ${count} of lithium,` : `${count} cells`;

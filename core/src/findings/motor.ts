@@ -1,7 +1,7 @@
 import { over, under, type Finding, type FindingInput } from './finding';
 
 /** Below this electrical speed a sensorless ESC does not see the rotor [rpm]. */
-const SEEN_FROM_ERPM = 3000;
+export const SEEN_FROM_ERPM = 3000;
 
 /** A motor that loses less speed than this idles [%]. */
 const IDLING_LOSS_PCT = 8;

@@ -58,8 +58,9 @@ export class Drivetrain {
   resistanceN = 0;
   resistanceSlope = 0;
 
-  constructor(plan: ResolvedPlan) {
-    this.line = lineConstants(plan);
+  /** With a `line` of its own it can be given other gears later; the plan's is shared and stays as it is. */
+  constructor(plan: ResolvedPlan, line: LineConstants = lineConstants(plan)) {
+    this.line = line;
     this.slope(plan.site.grade, false);
   }
 

@@ -10,6 +10,14 @@ const STORES = ['windingC', 'canC', 'escC', 'packC'] as const;
 
 type Moment = ReturnType<RunSimulation['save']>;
 
+export interface FastOptions extends Pick<RunOptions, 'stepS'> {
+  /** How far a heat store may move [K], and what share of the charge may go, in cycles left out: more is faster and rougher. */
+  skipK?: number;
+  skipCharge?: number;
+  /** Asked after each cycle that is driven: true ends the run there, as `time`. */
+  hopeless?: (run: Run) => boolean;
+}
+
 /** Cycles left out after the one from `start` to `end`, which they are taken to repeat. */
 interface Skip {
   start: Moment;
@@ -22,7 +30,8 @@ interface Skip {
  * they have moved enough to be asked again. Within 1 K and 1 % of `simulateRun` in a fifth of its time; for spreads,
  * fixes and searches, where many runs are compared.
  */
-export function simulateRunFast(plan: ResolvedPlan, options: Pick<RunOptions, 'stepS'> = {}): Run {
+export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): Run {
+  const { skipK = FAST_SKIP_K, skipCharge = FAST_CHARGE_SKIP } = options;
   const segments = PROFILE_SEGMENTS[plan.run.profile];
   const cycleS = segments.reduce((sum, segment) => sum + segment.seconds, 0);
   const totalS = plan.run.minutes * 60;
@@ -46,13 +55,14 @@ export function simulateRunFast(plan: ResolvedPlan, options: Pick<RunOptions, 's
       skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: floor(skip.cycles / 2) }, cycleS) : undefined;
       continue;
     }
+    if (options.hopeless?.(run)) return simulation.finish();
     const end = simulation.save();
     const moved = max(...STORES.map((store) => abs(end.heat[store] - start.heat[store])));
     const spent = start.own.charge - end.own.charge;
     const left = floor((totalS - run.endS) / cycleS + 1e-9) - 1;
     // Only a cycle that ends as fast as it began repeats itself.
     const settled = abs(end.own.speed - start.own.speed) <= FAST_SETTLED * run.maxSpeedMs;
-    const cycles = floor(min(settled ? left : 0, FAST_SKIP_K / moved, FAST_CHARGE_SKIP / max(spent, 1e-9)));
+    const cycles = floor(min(settled ? left : 0, skipK / moved, skipCharge / max(spent, 1e-9)));
     skip = cycles >= 1 ? leaveOut(simulation, { start, end, cycles }, cycleS) : undefined;
   }
 }

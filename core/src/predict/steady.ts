@@ -1,6 +1,7 @@
 import { rolloutM } from '../chain/gears';
 import type { GripLimit } from '../chain/road';
 import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { Drivetrain } from './drivetrain';
 import { solveTopSpeed, type TopSpeed, type TopSpeedOutcome } from './top-speed';
 
 /** What the car does at its top speed. Currents of one motor and of the pack; powers of all motors together. */
@@ -21,13 +22,23 @@ export interface Steady {
   gripLimit: GripLimit;
 }
 
+/** What one motor gives at its shaft [W]. */
+function shaftPowerW(at: Drivetrain): number {
+  return Math.max(0, (at.kt * at.motorA - at.lossTorqueNm()) * at.omega);
+}
+
+/** Shaft power over the power at the motor's terminals; 0 while it takes none. */
+export function motorEfficiency(at: Drivetrain): number {
+  const terminalW = at.motorA * (at.kt * at.omega + at.line.brushV + at.motorA * (at.windingOhm + at.lagOhm()));
+  return terminalW > 0 ? shaftPowerW(at) / terminalW : 0;
+}
+
 /** Top speed and the state of the chain at it, docs/model.md section 6. Never NaN: a car that cannot move says `no-motion`. */
 export function predictSteady(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(plan)): Steady {
   const { at, outcome, topSpeedMs } = solved;
   const amp = at.motorA;
   const busV = at.busV();
-  const shaftW = Math.max(0, (at.kt * amp - at.lossTorqueNm()) * at.omega);
-  const terminalW = amp * (at.kt * at.omega + plan.motor.brushDropV + amp * (at.windingOhm + at.lagOhm()));
+  const shaftW = shaftPowerW(at);
   const rpm = at.motorRpm();
   return {
     outcome,
@@ -38,7 +49,7 @@ export function predictSteady(plan: ResolvedPlan, solved: TopSpeed = solveTopSpe
     busV,
     packPowerW: busV * at.packA,
     shaftPowerW: at.line.motors * shaftW,
-    motorEfficiency: terminalW > 0 ? shaftW / terminalW : 0,
+    motorEfficiency: motorEfficiency(at),
     speedLossPct: 100 * (1 - rpm / (plan.motor.kvRpmPerV * at.openCircuitV)),
     finalDriveRatio: plan.ratio,
     rolloutMm: 1000 * rolloutM(plan.car.tyreDiameterM, plan.ratio),

@@ -36,10 +36,20 @@ export interface TopSpeed {
  */
 export function solveTopSpeed(plan: ResolvedPlan): TopSpeed {
   const at = new Drivetrain(plan);
+  warmUp(at, plan);
+  return balance(at, plan.car.tyreGrowth);
+}
+
+/** Sets the temperatures and the volts that top speed is quoted at. */
+export function warmUp(at: Drivetrain, plan: ResolvedPlan): void {
   at.conditions(WINDING_C, CAN_C, plan.pack.resistanceOhm * coldFactor(plan.site.packC), openCircuitV(plan.pack, plan.startCharge));
+}
+
+/** `solveTopSpeed` of a drivetrain that stands ready, for searches that change its gears many times. */
+export function balance(at: Drivetrain, tyreGrowth: number): TopSpeed {
   const free = at.freeSpeedMs();
   // On a tyre that grows, motor speed has a maximum over car speed: the surplus falls only up to there.
-  const monotoneTo = plan.car.tyreGrowth > 0 ? GROWTH_SPEED_MS / sqrt(plan.car.tyreGrowth) : UNBOUNDED;
+  const monotoneTo = tyreGrowth > 0 ? GROWTH_SPEED_MS / sqrt(tyreGrowth) : UNBOUNDED;
   if (!(free > 0) || monotoneTo < free) {
     if (surplusN(at, 0) <= 0) return { outcome: 'no-motion', topSpeedMs: 0, at };
   }

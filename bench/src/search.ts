@@ -1,0 +1,94 @@
+import { readFileSync } from 'node:fs';
+import {
+  allFindings,
+  fitFindings,
+  limitsWith,
+  predictSteady,
+  resolvePlan,
+  Search,
+  searchRun,
+  SearchSpace,
+  type Choice,
+  type PlanFile,
+  type SearchTask,
+} from '@puddler/core';
+import { seededShelf } from './seeded-shelf';
+
+const SHELF = { motors: 60, escs: 25, packs: 24, pinions: 14, spurs: 6 };
+const ROUNDS = 5;
+const SAMPLE = 4000;
+
+const demo = (name: string) => JSON.parse(readFileSync(`demo/plans/${name}.json`, 'utf8')) as PlanFile;
+
+/** A big shelf and a common wish: 60 km/h, can under 70 °C after ten minutes, at most 120 in new parts. */
+export const bigTask = (): SearchTask => ({
+  base: demo('12-ridgeback-sixty'),
+  shelf: seededShelf(7, SHELF),
+  scope: { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false },
+  wish: { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 60 / 3.6 }, minutes: 10, canC: 70, newMoney: 120 },
+  limits: limitsWith(),
+  stock: demo('10-ridgeback-as-bought'),
+});
+
+/** How fast one worker searches, and how that compares with looking at every combination the plain way. */
+export function searchFigures(): {
+  combinations: number;
+  searchMs: number;
+  perSecond: number;
+  driven: number;
+  front: number;
+  plainMs: number;
+  timesPlain: number;
+} {
+  const times: number[] = [];
+  let last: Search | undefined;
+  for (let i = 0; i < ROUNDS; i++) {
+    const start = performance.now();
+    last = new Search(new SearchSpace(bigTask()));
+    while (last.step());
+    times.push(performance.now() - start);
+  }
+  const searchMs = times.sort((a, b) => a - b)[ROUNDS >> 1]!;
+  const combinations = last!.space.counts.all;
+  const plainMs = plainWayMs(last!.space);
+  return {
+    combinations,
+    searchMs: Math.round(searchMs),
+    perSecond: Math.round((1000 * combinations) / searchMs),
+    driven: last!.progress().driven,
+    front: last!.front.members.length,
+    plainMs: Math.round(plainMs),
+    timesPlain: Math.round(plainMs / searchMs),
+  };
+}
+
+/** Time that judging every combination would take, from some taken evenly through all: fit, top speed, then run and findings of what is left. */
+function plainWayMs(space: SearchSpace): number {
+  const { motors, packs, escs, pinions, spurs } = space.options;
+  const { wish, limits, stock } = space.task;
+  const start = performance.now();
+  const bought = resolvePlan(stock!);
+  for (let i = 0; i < SAMPLE; i++) {
+    let place = Math.floor(((i + 0.5) * space.counts.all) / SAMPLE);
+    const digit = (size: number) => {
+      const at = place % size;
+      place = Math.floor(place / size);
+      return at;
+    };
+    const choice: Choice = {
+      spur: digit(spurs.length),
+      pinion: digit(pinions.length),
+      esc: digit(escs.length),
+      pack: digit(packs.length),
+      motor: digit(motors.length),
+      gearbox: 0,
+    };
+    const plan = space.planOf(choice);
+    const resolved = resolvePlan(plan);
+    if (fitFindings(plan, resolved, limits).some((one) => one.level === 'stop')) continue;
+    const steady = predictSteady(resolved);
+    if (steady.topSpeedMs < wish.topSpeed!.speedMs || space.newMoney(choice) > wish.newMoney!) continue;
+    allFindings({ plan, resolved, steady, run: searchRun(resolved), limits, stock: bought });
+  }
+  return ((performance.now() - start) * space.counts.all) / SAMPLE;
+}

@@ -1,0 +1,122 @@
+import type { Choice } from './space';
+import type { Aim } from './wish';
+
+/** What a setup does, as a search knows it. */
+export interface SetupFigures {
+  topSpeedMs: number;
+  /** Pull at the tyres from standstill, as the tyres hold it [N], and the slope that it climbs [%]. */
+  pullN: number;
+  climbPct: number;
+  /** Slowest speed at which it runs smoothly [m/s]; 0 with a sensor or brushes. */
+  crawlMs: number;
+  minutes: number;
+  maxCanC: number;
+  maxWindingC: number;
+  maxEscC: number;
+  maxPackC: number;
+  newMoney: number;
+  packCurrentA: number;
+  peakPackCurrentA: number;
+  motorRpm: number;
+  motorEfficiency: number;
+  finalDriveRatio: number;
+}
+
+/** A combination that meets a wish. */
+export interface Setup {
+  key: string;
+  choice: Choice;
+  figures: SetupFigures;
+  /** Parts of it that are owned. */
+  ownedParts: number;
+  boxes: Boxes;
+}
+
+/** Figures in steps that a prediction can tell apart; more is better in each. */
+export interface Boxes {
+  aim: number;
+  cool: number;
+  minutes: number;
+  thrift: number;
+}
+
+/** Figures nearer to each other than this count as the same: less than a prediction is sure of, or a builder cares for. */
+export const BOX = { speedMs: 0.25, pullN: 1, canK: 2, minutes: 1, money: 1 } as const;
+
+/** `aim` is undefined where a wish is for about a speed: any speed within it is as good. */
+export function boxesOf(aim: Aim | undefined, figures: Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'maxCanC' | 'minutes' | 'newMoney'>): Boxes {
+  const { floor, ceil } = Math;
+  return {
+    aim: aim === undefined ? 0 : aim === 'speed' ? floor(figures.topSpeedMs / BOX.speedMs) : floor(figures.pullN / BOX.pullN),
+    cool: floor(-figures.maxCanC / BOX.canK),
+    minutes: floor(figures.minutes / BOX.minutes),
+    thrift: -ceil(figures.newMoney / BOX.money),
+  };
+}
+
+function covers(a: Boxes, b: Boxes): boolean {
+  return a.thrift >= b.thrift && a.aim >= b.aim && a.cool >= b.cool && a.minutes >= b.minutes;
+}
+
+function sameBoxes(a: Boxes, b: Boxes): boolean {
+  return a.thrift === b.thrift && a.aim === b.aim && a.cool === b.cool && a.minutes === b.minutes;
+}
+
+/** Which of two in the same boxes stands for both: the cheaper, with more parts owned, the faster, the cooler, the longer, the first by name. */
+export function precedes(a: Setup, b: Setup): boolean {
+  const [x, y] = [a.figures, b.figures];
+  if (x.newMoney !== y.newMoney) return x.newMoney < y.newMoney;
+  if (a.ownedParts !== b.ownedParts) return a.ownedParts > b.ownedParts;
+  if (x.topSpeedMs !== y.topSpeedMs) return x.topSpeedMs > y.topSpeedMs;
+  if (x.maxCanC !== y.maxCanC) return x.maxCanC < y.maxCanC;
+  if (x.minutes !== y.minutes) return x.minutes > y.minutes;
+  return a.key < b.key;
+}
+
+/** What a setup could at best be, before its run is known. */
+export interface AtBest {
+  boxes: Boxes;
+  newMoney: number;
+  ownedParts: number;
+  topSpeedMs: number;
+}
+
+/**
+ * Setups that none other is at least as good as in every box. The order is a strict one, so whatever order members come
+ * in, or wherever parts of them were gathered, the same ones stay.
+ */
+export class Front {
+  private kept: Setup[] = [];
+
+  get members(): readonly Setup[] {
+    return this.kept;
+  }
+
+  /** True when it stays. */
+  add(setup: Setup): boolean {
+    for (const one of this.kept)
+      if (covers(one.boxes, setup.boxes) && (!sameBoxes(one.boxes, setup.boxes) || one.key === setup.key || precedes(one, setup))) return false;
+    this.kept = this.kept.filter((one) => !covers(setup.boxes, one.boxes));
+    this.kept.push(setup);
+    return true;
+  }
+
+  /** True when a setup is off the front even if it turns out as good as it could. */
+  surelyBeats({ boxes, newMoney, ownedParts, topSpeedMs }: AtBest): boolean {
+    return this.kept.some((one) => {
+      if (!covers(one.boxes, boxes)) return false;
+      if (!sameBoxes(one.boxes, boxes)) return true;
+      const { figures } = one;
+      if (figures.newMoney !== newMoney) return figures.newMoney < newMoney;
+      if (one.ownedParts !== ownedParts) return one.ownedParts > ownedParts;
+      return figures.topSpeedMs > topSpeedMs;
+    });
+  }
+
+  /** Members in an order that does not depend on how they were found: cheapest first, then fastest. */
+  sorted(): Setup[] {
+    return [...this.kept].sort(
+      (a, b) => a.figures.newMoney - b.figures.newMoney || b.figures.topSpeedMs - a.figures.topSpeedMs || (a.key < b.key ? -1 : 1),
+    );
+  }
+}

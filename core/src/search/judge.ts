@@ -1,0 +1,140 @@
+import { driveFindings } from '../findings/drive';
+import { electricFindings } from '../findings/electric';
+import type { Finding, FindingId, FindingInput } from '../findings/finding';
+import type { Limits } from '../findings/limits';
+import { motorFindings } from '../findings/motor';
+import { minutesToCutoff } from '../predict/bands';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { simulateRunFast } from '../predict/run-fast';
+import type { Run } from '../predict/run-types';
+import { predictSteady, type Steady } from '../predict/steady';
+import { SEARCH_CHARGE_SKIP, SEARCH_SKIP_K, SEARCH_STEP_S } from '../predict/tolerances';
+import type { Candidate } from './examine';
+import { boxesOf, type Setup, type SetupFigures } from './front';
+import type { Choice, Group, SearchSpace } from './space';
+import { targetsOf, type SearchWish, type Target } from './wish';
+
+/** A search's run is rougher than a plan's: its stop limits stand this much nearer, so that a plan opened from it has none. */
+const ROUGH_SHARE = 0.02;
+const ROUGH_K = 1.5;
+const ROUGH_V = 0.02;
+const WARM: readonly FindingId[] = ['motor-temperature', 'winding-temperature', 'esc-temperature', 'pack-temperature'];
+const SHARES: readonly FindingId[] = ['esc-continuous', 'esc-burst', 'pack-current'];
+
+/** The limits that a search judges runs by. */
+export function searchLimits(limits: Limits): Limits {
+  const nearer = { ...limits };
+  const move = (id: FindingId, to: (stop: number) => number) => {
+    const { stop } = limits[id];
+    if (stop !== undefined) nearer[id] = { ...limits[id], stop: to(stop) };
+  };
+  for (const id of WARM) move(id, (stop) => stop - ROUGH_K);
+  for (const id of SHARES) move(id, (stop) => stop * (1 - ROUGH_SHARE));
+  move('pack-sag', (stop) => stop + ROUGH_V);
+  return nearer;
+}
+
+/** The run that a search compares by: within 1.5 K and 2 % of a plan's. Ends where it is `hopeless`. */
+export function searchRun(plan: ResolvedPlan, hopeless?: (run: Run) => boolean): Run {
+  return simulateRunFast(plan, { stepS: SEARCH_STEP_S, skipK: SEARCH_SKIP_K, skipCharge: SEARCH_CHARGE_SKIP, ...(hopeless ? { hopeless } : {}) });
+}
+
+/** So far over its limit a run is hopeless, and so are those between two such [share of the rise]. */
+const HOPELESS_SHARE = 0.06;
+
+/** Temperatures that no setup may reach. An ESC's are left out: they say nothing of the same motor on another. */
+export interface Hottest {
+  canC: number;
+  windingC: number;
+  /** Where a run is not driven on [°C]. */
+  hopelessCanC: number;
+  hopelessWindingC: number;
+}
+
+export function hottestOf(wish: SearchWish, limits: Limits, ambientC: number): Hottest {
+  const canC = Math.min(wish.canC ?? Infinity, limits['motor-temperature'].stop ?? Infinity);
+  const windingC = limits['winding-temperature'].stop ?? Infinity;
+  const beyond = (limit: number) => limit + HOPELESS_SHARE * Math.max(0, limit - ambientC);
+  return { canC, windingC, hopelessCanC: beyond(canC), hopelessWindingC: beyond(windingC) };
+}
+
+/** A candidate with its run. */
+export interface Driven {
+  resolved: ResolvedPlan;
+  steady: Steady;
+  run: Run;
+  figures: SetupFigures;
+  /** It went far over a temperature that none may reach, and was not driven on. */
+  tooHot: boolean;
+}
+
+export function choiceOf({ motor, pack }: Group, { esc, gear: { pinion, spur, gearbox } }: Pick<Candidate, 'esc' | 'gear'>): Choice {
+  return { motor, pack, esc, pinion, spur, gearbox };
+}
+
+/** Drives a candidate: a fraction of a millisecond. */
+export function driveCandidate(space: SearchSpace, group: Group, candidate: Candidate, hottest?: Hottest): Driven {
+  const { esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney } = candidate;
+  const resolved = space.resolvedOf({ ...group, esc }, gear.ratio);
+  const steady = predictSteady(resolved);
+  let tooHot = false;
+  const run = searchRun(
+    resolved,
+    hottest && ((sofar) => (tooHot = sofar.maxCanC > hottest.hopelessCanC || sofar.maxWindingC > hottest.hopelessWindingC)),
+  );
+  const figures: SetupFigures = {
+    topSpeedMs,
+    pullN,
+    climbPct,
+    crawlMs,
+    minutes: minutesToCutoff(resolved, run),
+    maxCanC: run.maxCanC,
+    maxWindingC: run.maxWindingC,
+    maxEscC: run.maxEscC,
+    maxPackC: run.maxPackC,
+    newMoney,
+    packCurrentA: steady.packCurrentA,
+    peakPackCurrentA: run.peakPackCurrentA,
+    motorRpm: steady.motorRpm,
+    motorEfficiency: steady.motorEfficiency,
+    finalDriveRatio: steady.finalDriveRatio,
+  };
+  return { resolved, steady, run, figures, tooHot };
+}
+
+/** Targets of heat and time that a driven setup misses. */
+export function missedByRun(wish: SearchWish, { maxCanC, minutes }: Pick<SetupFigures, 'maxCanC' | 'minutes'>): Target[] {
+  return targetsOf(wish).filter((target) => (target === 'canC' ? maxCanC > wish.canC! : target === 'minutes' ? minutes < wish.minutes! : false));
+}
+
+/** What stops a driven setup by its currents, heat and cells; fits were asked before, the place is asked last. */
+export function runStops(space: SearchSpace, limits: Limits, choice: Choice, { resolved, steady, run }: Driven): Finding[] {
+  const input = inputOf(space, limits, choice, resolved, steady, run);
+  return [...electricFindings(input), ...motorFindings(input)].filter((one) => one.level === 'stop');
+}
+
+/** What stops it by gears, tyres and the place: the run-up needs a pass of its own. */
+export function placeStops(space: SearchSpace, limits: Limits, choice: Choice, { resolved, steady, run }: Driven): Finding[] {
+  return driveFindings(inputOf(space, limits, choice, resolved, steady, run)).filter((one) => one.level === 'stop');
+}
+
+function inputOf(space: SearchSpace, limits: Limits, choice: Choice, resolved: ResolvedPlan, steady: Steady, run: Run): FindingInput {
+  return { plan: space.planOf(choice), resolved, steady, run, limits, stock: space.stock };
+}
+
+/** The aim that a wish's front is drawn by; undefined where any speed within “about” is as good. */
+export const aimOf = (wish: SearchWish) => (wish.aim === 'speed' && wish.topSpeed?.is === 'about' ? undefined : wish.aim);
+
+export function setupOf(space: SearchSpace, choice: Choice, figures: SetupFigures): Setup {
+  return {
+    key: space.keyOf(choice),
+    choice,
+    figures,
+    ownedParts: ownedParts(space, choice),
+    boxes: boxesOf(aimOf(space.task.wish), figures),
+  };
+}
+
+export function ownedParts(space: SearchSpace, choice: Choice): number {
+  return space.partsOf(choice).filter((part) => part.owned).length;
+}

@@ -1,0 +1,126 @@
+import type { Limits } from '../findings/limits';
+import { examine, noCounts, type Candidate } from './examine';
+import type { Setup, SetupFigures } from './front';
+import { choiceOf, driveCandidate, hottestOf, missedByRun, placeStops, runStops, searchLimits, setupOf } from './judge';
+import { Search } from './search';
+import { SearchSpace, type Group } from './space';
+import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
+
+/** Giving up a target as far as this would leave a setup that meets all others. */
+export interface Relaxation {
+  target: Target;
+  asked: number;
+  /** What can be had instead, in the target's unit. */
+  possible: number;
+  setup: Setup;
+}
+
+/** The nearest is looked for among so many. */
+const MOST_RUNS = 250;
+
+/**
+ * When nothing meets a wish: for each target, how far it alone would have to be given up. Resumable as `Search` is. A
+ * target with no answer is missing from the list: giving up that one alone does not help, or not among the 250 nearest.
+ */
+export class Relaxing {
+  readonly found: Relaxation[] = [];
+  private readonly limits: Limits;
+  private readonly work: Generator<undefined, void>;
+
+  constructor(private readonly space: SearchSpace) {
+    this.limits = searchLimits(space.task.limits);
+    this.work = this.pieces();
+  }
+
+  /** Does the next piece; false when there is none. */
+  step(): boolean {
+    return !this.work.next().done;
+  }
+
+  private *pieces(): Generator<undefined, void> {
+    const { wish } = this.space.task;
+    for (const target of targetsOf(wish)) {
+      const setup = (yield* this.bySearch(target)) ?? (yield* this.byFigure(target));
+      if (setup) this.found.push({ target, asked: askedOf(target, wish), possible: figureOf(target, setup.figures), setup });
+    }
+  }
+
+  /**
+   * A search without the target has the best there is of it on its front, to a step of the front's. Undefined where the
+   * best goes past what was asked: then the nearest lies on the other side, or is not what a front is drawn by.
+   */
+  private *bySearch(target: Target): Generator<undefined, Setup | undefined> {
+    const { space } = this;
+    const { wish } = space.task;
+    if (target === 'crawlMs') return undefined;
+    const aim = target === 'topSpeed' ? 'speed' : target === 'pullN' || target === 'climbPct' ? 'pull' : wish.aim;
+    const search = new Search(new SearchSpace({ ...space.task, base: space.base, wish: { ...without(wish, target), aim } }));
+    while (search.step()) yield;
+    const of = (setup: Setup) => givenUp(target, wish, setup.figures);
+    const best = search.front.sorted().reduce<Setup | undefined>((nearest, one) => (nearest && of(nearest) <= of(one) ? nearest : one), undefined);
+    return best && of(best) > 0 && !(target === 'topSpeed' && best.figures.topSpeedMs > wish.topSpeed!.speedMs) ? best : undefined;
+  }
+
+  /** What is known before a run is tried from the nearest on: the first that a run does not rule out is it. */
+  private *byFigure(target: Target): Generator<undefined, Setup | undefined> {
+    const { space } = this;
+    const { wish } = space.task;
+    if (target === 'canC' || target === 'minutes') return undefined;
+    const others = without(wish, target);
+    const able: { group: Group; candidate: Candidate }[] = [];
+    for (const group of space.groups) {
+      for (const candidate of examine(space, group, space.gearsOf(group.motor), this.limits, noCounts(), true))
+        if (candidate.missed === target) able.push({ group, candidate });
+      yield;
+    }
+    able.sort((a, b) => givenUp(target, wish, a.candidate) - givenUp(target, wish, b.candidate));
+    const hottest = hottestOf(wish, this.limits, space.base.site.ambientC);
+    for (const { group, candidate } of able.slice(0, MOST_RUNS)) {
+      const driven = driveCandidate(space, group, candidate, hottest);
+      const choice = choiceOf(group, candidate);
+      yield;
+      if (driven.tooHot || missedByRun(others, driven.figures).length > 0) continue;
+      if (runStops(space, this.limits, choice, driven).length > 0 || placeStops(space, this.limits, choice, driven).length > 0) continue;
+      return setupOf(space, choice, driven.figures);
+    }
+    return undefined;
+  }
+}
+
+function without(wish: SearchWish, target: Target): SearchWish {
+  const { [target]: _given, ...others } = wish;
+  return others;
+}
+
+type Known = Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'climbPct' | 'crawlMs' | 'newMoney'> & Partial<SetupFigures>;
+
+/** By how much a setup misses a target, in its unit; 0 when it meets it. */
+function givenUp(target: Target, wish: SearchWish, figures: Known): number {
+  const asked = askedOf(target, wish);
+  const value = figureOf(target, figures);
+  switch (target) {
+    case 'topSpeed': {
+      const slack = wish.topSpeed!.is === 'about' ? asked * ABOUT_SHARE : 0;
+      return wish.topSpeed!.is === 'about' ? Math.max(0, Math.abs(value - asked) - slack) : Math.max(0, asked - value);
+    }
+    case 'minutes':
+    case 'climbPct':
+    case 'pullN':
+      return Math.max(0, asked - value);
+    case 'canC':
+    case 'crawlMs':
+    case 'newMoney':
+      return Math.max(0, value - asked);
+  }
+}
+
+/** What was asked of a target, in its unit. */
+export function askedOf(target: Target, wish: SearchWish): number {
+  return target === 'topSpeed' ? wish.topSpeed!.speedMs : wish[target]!;
+}
+
+/** The figure that a target is about. */
+export function figureOf(target: Target, figures: Partial<SetupFigures>): number {
+  const key = target === 'topSpeed' ? 'topSpeedMs' : target === 'canC' ? 'maxCanC' : target;
+  return figures[key] ?? NaN;
+}

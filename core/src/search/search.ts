@@ -1,0 +1,177 @@
+import type { Limits } from '../findings/limits';
+import { examine, loopOhm, noCounts, type Candidate, type RuleCounts } from './examine';
+import { boxesOf, Front, type Setup } from './front';
+import { HeatSketch } from './heat-sketch';
+import {
+  aimOf,
+  choiceOf,
+  driveCandidate,
+  hottestOf,
+  missedByRun,
+  ownedParts,
+  placeStops,
+  runStops,
+  searchLimits,
+  setupOf,
+  type Hottest,
+} from './judge';
+import type { GearChoice, Group, SearchSpace } from './space';
+
+/** How far a search is. */
+export interface SearchProgress {
+  /** Combinations looked at, of all there are; those that rules exclude as a whole count as looked at. */
+  examined: number;
+  /** Combinations left after each rule. */
+  counts: RuleCounts;
+  /** Setups driven, and those that no run was needed for because it could not matter. */
+  driven: number;
+  spared: number;
+  finished: boolean;
+}
+
+/** Which share of the groups one worker takes: every `of`-th from `worker`. */
+export interface Share {
+  worker: number;
+  of: number;
+}
+
+/**
+ * The search, piece by piece: `step` does the next small piece and says whether there is more, so whoever calls it
+ * decides how long to go on, when to show progress and when to stop; it goes on where it stood. Pure. The front is the
+ * same whatever the shares and whatever was learnt from others: what is left out could not be on it.
+ */
+export class Search {
+  readonly front = new Front();
+  private readonly counts = noCounts();
+  private examined = 0;
+  private driven = 0;
+  private spared = 0;
+  private finished = false;
+  private readonly limits: Limits;
+  private readonly hottest: Hottest;
+  private readonly work: Generator<undefined, void>;
+  private readonly gears = new Map<number, GearChoice[]>();
+
+  constructor(
+    readonly space: SearchSpace,
+    private readonly share: Share = { worker: 0, of: 1 },
+  ) {
+    this.limits = searchLimits(space.task.limits);
+    this.hottest = hottestOf(space.task.wish, this.limits, space.base.site.ambientC);
+    this.work = this.pieces();
+  }
+
+  /** Does the next piece, a millisecond or two; false when there is none. */
+  step(): boolean {
+    this.finished = this.work.next().done ?? false;
+    return !this.finished;
+  }
+
+  /** Takes in what other workers found, so that less has to be driven here. */
+  learn(setups: readonly Setup[]): void {
+    for (const setup of setups) this.front.add(setup);
+  }
+
+  progress(): SearchProgress {
+    const { examined, counts, driven, spared, finished } = this;
+    return { examined, counts: { ...counts }, driven, spared, finished };
+  }
+
+  private *pieces(): Generator<undefined, void> {
+    const { space, share } = this;
+    const { all, gears } = space.counts;
+    // What rules on parts exclude is looked at by nobody: one worker reports it.
+    if (share.worker === 0) this.examined += all - gears;
+    for (let i = share.worker; i < space.groups.length; i += share.of) yield* this.group(space.groups[i]!);
+  }
+
+  private *group(group: Group): Generator<undefined, void> {
+    const { space } = this;
+    const gears = this.gearsOf(group.motor);
+    const candidates = examine(space, group, gears, this.limits, this.counts, false);
+    this.examined += space.escsOf(group.pack).length * gears.length;
+    yield;
+    if (candidates.length === 0) return;
+    const sketch = new HeatSketch(loopOhm(space, group), space.base.site.ambientC);
+    for (const candidate of inGoodOrder(candidates)) {
+      if (this.cannotMatter(group, candidate, sketch)) {
+        this.spared++;
+        continue;
+      }
+      this.settle(group, candidate, sketch);
+      yield;
+    }
+  }
+
+  private gearsOf(motor: number): GearChoice[] {
+    let gears = this.gears.get(motor);
+    if (!gears) this.gears.set(motor, (gears = this.space.gearsOf(motor)));
+    return gears;
+  }
+
+  /** True when bounds alone say that a target is missed or that others are at least as good. */
+  private cannotMatter(group: Group, candidate: Candidate, sketch: HeatSketch): boolean {
+    const { space } = this;
+    const { wish } = space.task;
+    const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc));
+    if (!bounds) return false;
+    if (bounds.canC > this.hottest.canC) return true;
+    if (wish.minutes !== undefined && bounds.minutes < wish.minutes) return true;
+    return this.front.surelyBeats({
+      boxes: boxesOf(aimOf(wish), { ...candidate, maxCanC: bounds.canC, minutes: bounds.minutes }),
+      newMoney: candidate.newMoney,
+      ownedParts: ownedParts(space, choiceOf(group, candidate)),
+      topSpeedMs: candidate.topSpeedMs,
+    });
+  }
+
+  private settle(group: Group, candidate: Candidate, sketch: HeatSketch): void {
+    const { space, limits } = this;
+    const choice = choiceOf(group, candidate);
+    const driven = driveCandidate(space, group, candidate, this.hottest);
+    this.driven++;
+    sketch.add(candidate.gear.ratio, driven);
+    if (driven.tooHot) return;
+    if (missedByRun(space.task.wish, driven.figures).length > 0) return;
+    if (runStops(space, limits, choice, driven).length > 0) return;
+    const setup = setupOf(space, choice, driven.figures);
+    if (this.front.surelyBeats({ ...setup, ...setup.figures })) return;
+    if (placeStops(space, limits, choice, driven).length === 0) this.front.add(setup);
+  }
+}
+
+/**
+ * The cheapest of each gearing first, the gears from both ends and then halfway between, so that those driven early say
+ * the most about the others.
+ */
+function inGoodOrder(candidates: readonly Candidate[]): Candidate[] {
+  const byRatio = new Map<number, Candidate[]>();
+  for (const one of candidates) {
+    const alike = byRatio.get(one.gear.ratio);
+    if (alike) alike.push(one);
+    else byRatio.set(one.gear.ratio, [one]);
+  }
+  const rows = [...byRatio.values()].sort((a, b) => a[0]!.gear.ratio - b[0]!.gear.ratio);
+  for (const row of rows) row.sort((a, b) => a.newMoney - b.newMoney || a.esc - b.esc || a.gear.pinion - b.gear.pinion || a.gear.spur - b.gear.spur);
+  const order = halving(rows.length).map((place) => rows[place]!);
+  const most = Math.max(...rows.map((row) => row.length));
+  return Array.from({ length: most }, (_, i) => order.flatMap((row) => row[i] ?? [])).flat();
+}
+
+/** 0…n−1 from both ends and then halfway between neighbours, again and again. */
+function halving(n: number): number[] {
+  const order = n > 1 ? [0, n - 1] : n === 1 ? [0] : [];
+  let spans: [number, number][] = [[0, n - 1]];
+  while (spans.length > 0) {
+    spans = spans.flatMap(([from, to]): [number, number][] => {
+      if (to - from < 2) return [];
+      const middle = (from + to) >> 1;
+      order.push(middle);
+      return [
+        [from, middle],
+        [middle, to],
+      ];
+    });
+  }
+  return order;
+}

@@ -1,0 +1,96 @@
+import { limitsWith, type Limits } from '../findings/limits';
+import type { Boxes, Setup, SetupFigures } from './front';
+import { askedOf, figureOf } from './relax';
+import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
+
+export type Merit = keyof Boxes;
+const MERITS: readonly Merit[] = ['aim', 'cool', 'minutes', 'thrift'];
+
+/** Why a setup is on the front, and what is nearest to going wrong with it. */
+export interface Standing {
+  /** What it is best of all at. */
+  bestAt: Merit[];
+  /** The setup most like it, and what this one is better and worse at. */
+  against: { setup: Setup; better: Merit[]; worse: Merit[] } | undefined;
+  /** The target with the least to spare: 1 is at it. */
+  tightest: { target: Target; share: number } | undefined;
+  /** The warmest of motor, winding, ESC and pack: its share of the stop limit. */
+  warmest: { part: 'can' | 'winding' | 'esc' | 'pack'; valueC: number; share: number };
+}
+
+/** Where each setup of a front stands among the others. */
+export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: number, limits: Limits = limitsWith()): Map<string, Standing> {
+  const span = (merit: Merit) => {
+    const values = setups.map((one) => one.boxes[merit]);
+    return Math.max(1, Math.max(...values) - Math.min(...values));
+  };
+  const spans = Object.fromEntries(MERITS.map((merit) => [merit, span(merit)])) as Record<Merit, number>;
+  const most = Object.fromEntries(MERITS.map((merit) => [merit, Math.max(...setups.map((one) => one.boxes[merit]))])) as Record<Merit, number>;
+  return new Map(
+    setups.map((setup) => [
+      setup.key,
+      {
+        // A merit that all share distinguishes none.
+        bestAt:
+          setups.length > 1
+            ? MERITS.filter((merit) => setup.boxes[merit] === most[merit] && setups.some((one) => one.boxes[merit] !== most[merit]))
+            : [],
+        against: nearest(setup, setups, spans),
+        tightest: tightest(setup.figures, wish, ambientC),
+        warmest: warmest(setup.figures, limits),
+      },
+    ]),
+  );
+}
+
+function nearest(setup: Setup, setups: readonly Setup[], spans: Record<Merit, number>): Standing['against'] {
+  let best: { setup: Setup; distance: number } | undefined;
+  for (const other of setups) {
+    if (other.key === setup.key) continue;
+    const distance = MERITS.reduce((sum, merit) => sum + ((other.boxes[merit] - setup.boxes[merit]) / spans[merit]) ** 2, 0);
+    if (!best || distance < best.distance) best = { setup: other, distance };
+  }
+  if (!best) return undefined;
+  const other = best.setup;
+  return {
+    setup: other,
+    better: MERITS.filter((merit) => setup.boxes[merit] > other.boxes[merit]),
+    worse: MERITS.filter((merit) => setup.boxes[merit] < other.boxes[merit]),
+  };
+}
+
+/** How much of each target is used up; for temperatures counted from the air. */
+function tightest(figures: SetupFigures, wish: SearchWish, ambientC: number): Standing['tightest'] {
+  const shares = targetsOf(wish).map((target) => {
+    const [asked, value] = [askedOf(target, wish), figureOf(target, figures)];
+    const share = ((): number => {
+      switch (target) {
+        case 'topSpeed':
+          return wish.topSpeed!.is === 'about' ? Math.abs(value - asked) / (asked * ABOUT_SHARE) : asked / value;
+        case 'canC':
+          return (value - ambientC) / (asked - ambientC);
+        case 'minutes':
+        case 'climbPct':
+        case 'pullN':
+          return asked / value;
+        case 'crawlMs':
+        case 'newMoney':
+          return asked > 0 ? value / asked : 1;
+      }
+    })();
+    return { target, share };
+  });
+  return shares.reduce<Standing['tightest']>((most, one) => (most && most.share >= one.share ? most : one), undefined);
+}
+
+function warmest(figures: SetupFigures, limits: Limits): Standing['warmest'] {
+  const parts = [
+    ['can', figures.maxCanC, limits['motor-temperature']],
+    ['winding', figures.maxWindingC, limits['winding-temperature']],
+    ['esc', figures.maxEscC, limits['esc-temperature']],
+    ['pack', figures.maxPackC, limits['pack-temperature']],
+  ] as const;
+  return parts
+    .map(([part, valueC, limit]) => ({ part, valueC, share: valueC / (limit.stop ?? Infinity) }))
+    .reduce((most, one) => (one.share > most.share ? one : most));
+}

@@ -1,0 +1,83 @@
+import type { Limits } from '../findings/limits';
+import { gripLimit } from '../chain/road';
+import { GRAVITY_MS2 } from '../chain/constants';
+import type { PlanFile } from '../plan/plan-file';
+import { resolvePlan } from '../plan/resolve-plan';
+
+/** What a search tries to make the most of, beside heat, minutes and money. */
+export type Aim = 'speed' | 'pull';
+
+/** What a builder asks of a setup; what is left out is not asked. Each is a target that a setup meets or misses. */
+export interface SearchWish {
+  aim: Aim;
+  topSpeed?: { is: 'at-least' | 'about'; speedMs: number };
+  /** Runs at least this long; the heat is that of such a run. */
+  minutes?: number;
+  /** Can at most [°C]. */
+  canC?: number;
+  /** Steepest slope it starts on, at least [%]. */
+  climbPct?: number;
+  /** Pull at the tyres from standstill, at least [N]. */
+  pullN?: number;
+  /** Slowest speed at which it still runs smoothly, at most [m/s]. */
+  crawlMs?: number;
+  /** For parts that are not owned, at most, in the builder's currency. */
+  newMoney?: number;
+}
+
+export const TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN', 'crawlMs', 'newMoney'] as const;
+export type Target = (typeof TARGETS)[number];
+
+/** “About” a speed is within this share of it: what one tooth of the pinion changes. */
+export const ABOUT_SHARE = 0.04;
+
+/** A wish that cannot be met whatever the parts. */
+export interface WishProblem {
+  target: Target;
+  /** What was asked and what is the most or least possible, in the target's unit. */
+  asked: number;
+  possible: number;
+  reason: 'air' | 'grip' | 'front' | 'range' | 'none-asked';
+}
+
+/** The targets a wish names. */
+export function targetsOf(wish: SearchWish): Target[] {
+  return TARGETS.filter((target) => wish[target] !== undefined);
+}
+
+/** What contradicts the place and the car before any part is tried: a can cooler than the air, a slope beyond the grip. */
+export function wishProblems(wish: SearchWish, base: PlanFile, limits: Limits): WishProblem[] {
+  const { car, site, tow } = resolvePlan(base);
+  const found: WishProblem[] = [];
+  if (wish.canC !== undefined && wish.canC <= site.ambientC) found.push({ target: 'canC', asked: wish.canC, possible: site.ambientC, reason: 'air' });
+  const grip = gripLimit(car, site.grip);
+  const reason = grip.limit === 'grip' ? 'grip' : 'front';
+  if (wish.pullN !== undefined && wish.pullN > grip.forceN) found.push({ target: 'pullN', asked: wish.pullN, possible: grip.forceN, reason });
+  if (wish.climbPct !== undefined) {
+    const weightN = GRAVITY_MS2 * (car.massKg + tow.massKg);
+    const rollingN = GRAVITY_MS2 * (car.massKg * site.rollingResistance + tow.massKg * tow.rollingResistance);
+    const possible = climbPctOf(grip.forceN, grip.forceN, rollingN, weightN);
+    if (wish.climbPct > possible) found.push({ target: 'climbPct', asked: wish.climbPct, possible, reason });
+  }
+  const { radioRangeM } = base.site;
+  const least = limits['radio-range'].stop;
+  if (wish.topSpeed && radioRangeM !== undefined && least !== undefined) {
+    const possible = radioRangeM / least;
+    const asked = wish.topSpeed.speedMs * (wish.topSpeed.is === 'about' ? 1 - ABOUT_SHARE : 1);
+    if (asked >= possible) found.push({ target: 'topSpeed', asked, possible, reason: 'range' });
+  }
+  return found;
+}
+
+/**
+ * Steepest slope [%] on which a pull at the tyres still overcomes rolling and the car's weight. Tyres hold less the
+ * steeper it is (docs/model.md section 4 leaves that out, which on gentle slopes changes nothing), so that no car climbs a wall.
+ */
+export function climbPctOf(pullN: number, gripN: number, rollingN: number, weightN: number): number {
+  // grip·cos θ = rolling·cos θ + weight·sin θ
+  const held = (100 * (gripN - rollingN)) / weightN;
+  // pull = rolling·cos θ + weight·sin θ
+  const size = Math.hypot(rollingN, weightN);
+  if (pullN >= size) return held;
+  return Math.min(held, 100 * Math.tan(Math.asin(pullN / size) - Math.atan2(rollingN, weightN)));
+}

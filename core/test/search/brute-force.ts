@@ -1,0 +1,126 @@
+import {
+  allFindings,
+  BOX,
+  minutesToCutoff,
+  PlanError,
+  predictSteady,
+  resolvePlan,
+  searchLimits,
+  searchRun,
+  solveTopSpeed,
+  fitFindings,
+  type Choice,
+  type SearchSpace,
+  type SearchTask,
+} from '@puddler/core';
+
+/** What the plain way knows of a combination that meets a wish. */
+export interface Plain {
+  key: string;
+  topSpeedMs: number;
+  canC: number;
+  minutes: number;
+  money: number;
+  pullN: number;
+  ownedParts: number;
+}
+
+/** Every combination resolved, solved, driven and judged by the rules that Plan uses; nothing is left out early but for a part that does not fit. */
+export function bruteForce(space: SearchSpace): Plain[] {
+  const { motors, packs, escs, pinions, spurs, gearbox } = space.options;
+  const each = (list: readonly unknown[]) => (list.length === 0 ? [0] : [...list.keys()]);
+  const found: Plain[] = [];
+  for (const motor of each(motors))
+    for (const pack of each(packs))
+      for (const esc of each(escs))
+        for (const pinion of each(pinions))
+          for (const spur of each(spurs))
+            for (const box of each(gearbox)) {
+              const plain = judge(space, { motor, pack, esc, pinion, spur, gearbox: box });
+              if (plain) found.push(plain);
+            }
+  return found;
+}
+
+function judge(space: SearchSpace, choice: Choice): Plain | undefined {
+  const { wish, limits: asked, stock } = space.task;
+  const limits = searchLimits(asked);
+  const plan = space.planOf(choice);
+  const { spurMin = 0, spurMax = Infinity } = plan.car.bay ?? {};
+  const spur = space.options.spurs[choice.spur];
+  if (spur && spur.key !== 'plan' && (spur.fields.teeth < spurMin || spur.fields.teeth > spurMax)) return undefined;
+  let resolved;
+  try {
+    resolved = resolvePlan(plan);
+  } catch (error) {
+    if (error instanceof PlanError) return undefined;
+    throw error;
+  }
+  if (fitFindings(plan, resolved, limits).some((one) => one.level === 'stop')) return undefined;
+  const steady = predictSteady(resolved);
+  if (steady.outcome !== 'converged' || !(steady.topSpeedMs > 0)) return undefined;
+  const parts = space.partsOf(choice);
+  const money = space.newMoney(choice);
+  const { topSpeed } = wish;
+  if (topSpeed?.is === 'at-least' && steady.topSpeedMs < topSpeed.speedMs) return undefined;
+  if (topSpeed?.is === 'about' && Math.abs(steady.topSpeedMs - topSpeed.speedMs) > 0.04 * topSpeed.speedMs * (1 + 1e-12)) return undefined;
+  if (wish.newMoney !== undefined && money > wish.newMoney) return undefined;
+  const { at } = solveTopSpeed(resolved);
+  at.throttle(0, 1);
+  const pullN = Math.max(0, at.forceN);
+  if (wish.pullN !== undefined && pullN < wish.pullN) return undefined;
+  if (wish.climbPct !== undefined) {
+    // The slope that Plan says it starts on.
+    const steep = resolvePlan({ ...plan, site: { ...plan.site, gradePct: wish.climbPct } });
+    const { car, site } = steep;
+    const slope = Math.atan(wish.climbPct / 100);
+    const heldN = (steady.gripN - 9.80665 * car.massKg * site.rollingResistance) * Math.cos(slope);
+    if (solveTopSpeed(steep).outcome === 'no-motion' || heldN < 9.80665 * car.massKg * Math.sin(slope)) return undefined;
+  }
+  const run = searchRun(resolved);
+  const minutes = minutesToCutoff(resolved, run);
+  if (wish.canC !== undefined && run.maxCanC > wish.canC) return undefined;
+  if (wish.minutes !== undefined && minutes < wish.minutes) return undefined;
+  const findings = allFindings({ plan, resolved, steady, run, limits, stock: stock && resolvePlan(stock) });
+  if (findings.some((one) => one.level === 'stop')) return undefined;
+  if (wish.crawlMs !== undefined && resolved.motor.kind === 'brushless' && !resolved.motor.sensored) {
+    const slowest = ((3000 / (resolved.motor.poles / 2) / 60) * Math.PI * resolved.car.tyreDiameterM) / resolved.ratio;
+    if (slowest > wish.crawlMs) return undefined;
+  }
+  return {
+    key: space.keyOf(choice),
+    topSpeedMs: steady.topSpeedMs,
+    canC: run.maxCanC,
+    minutes,
+    money,
+    pullN,
+    ownedParts: parts.filter((part) => part.owned).length,
+  };
+}
+
+/** Those that no other is at least as good as in all four steps, one for each set of steps; by comparing all with all. */
+export function plainFront(all: readonly Plain[], { wish }: SearchTask): string[] {
+  const steps = (one: Plain) => [
+    wish.aim === 'pull' ? Math.floor(one.pullN / BOX.pullN) : wish.topSpeed?.is === 'about' ? 0 : Math.floor(one.topSpeedMs / BOX.speedMs),
+    Math.floor(-one.canC / BOX.canK),
+    Math.floor(one.minutes / BOX.minutes),
+    -Math.ceil(one.money / BOX.money),
+  ];
+  const first = (a: Plain, b: Plain) =>
+    a.money - b.money ||
+    b.ownedParts - a.ownedParts ||
+    b.topSpeedMs - a.topSpeedMs ||
+    a.canC - b.canC ||
+    b.minutes - a.minutes ||
+    (a.key < b.key ? -1 : 1);
+  const stepped = all.map((one) => ({ one, steps: steps(one) }));
+  return stepped
+    .filter(({ one, steps: mine }) =>
+      stepped.every(({ one: other, steps: theirs }) => {
+        if (other === one || !theirs.every((step, i) => step >= mine[i]!)) return true;
+        return theirs.every((step, i) => step === mine[i]) && first(one, other) < 0;
+      }),
+    )
+    .map(({ one }) => one.key)
+    .sort();
+}

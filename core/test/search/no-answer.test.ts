@@ -1,0 +1,174 @@
+import { BOX, limitsWith, Relaxing, Search, SearchSpace, standings, wishProblems, type SearchTask, type SearchWish } from '@puddler/core';
+import { seededShelf } from '../../../bench/src/seeded-shelf';
+import { plainPlan } from '../helpers';
+
+const task = (wish: SearchWish, change: Partial<SearchTask> = {}): SearchTask => ({
+  base: plainPlan({ run: { profile: 'race', minutes: 5 } }),
+  shelf: seededShelf(5, { motors: 5, escs: 4, packs: 4, pinions: 5, spurs: 2 }),
+  scope: { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false },
+  wish,
+  limits: limitsWith(),
+  ...change,
+});
+
+function search(space: SearchSpace): Search {
+  const whole = new Search(space);
+  while (whole.step());
+  return whole;
+}
+
+function relaxed(wish: SearchWish) {
+  const space = new SearchSpace(task(wish));
+  expect(search(space).front.members).toEqual([]);
+  const relaxing = new Relaxing(space);
+  while (relaxing.step());
+  return { space, found: relaxing.found };
+}
+
+describe('a wish that nothing meets', () => {
+  it.each<[SearchWish, string]>([
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16 }, canC: 52 }, 'canC'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16 }, canC: 52 }, 'topSpeed'],
+    [{ aim: 'speed', topSpeed: { is: 'about', speedMs: 25 }, canC: 60 }, 'topSpeed'],
+    [{ aim: 'speed', topSpeed: { is: 'about', speedMs: 3 } }, 'topSpeed'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 20 }, newMoney: 10 }, 'newMoney'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 10 }, minutes: 95 }, 'minutes'],
+    [{ aim: 'pull', topSpeed: { is: 'at-least', speedMs: 21 }, climbPct: 80, canC: 70 }, 'topSpeed'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 13 }, crawlMs: 0.2, canC: 90 }, 'crawlMs'],
+  ])('says how far one target must be given up: %j, %s', (wish, target) => {
+    const { found } = relaxed(wish);
+    const one = found.find((each) => each.target === target)!;
+    expect(one).toBeDefined();
+    // Taking the advice leaves an answer …
+    const eased: SearchWish = { ...wish };
+    if (target === 'topSpeed') eased.topSpeed = { is: wish.topSpeed!.is, speedMs: one.possible };
+    // A shorter run ends a little otherwise: whole minutes are advised.
+    else eased[target as 'canC'] = target === 'minutes' ? Math.floor(one.possible) : one.possible;
+    expect(search(new SearchSpace(task(eased))).front.members.length).toBeGreaterThan(0);
+  });
+
+  it('gives up no more than it must, to a step of the front', () => {
+    const { found } = relaxed({ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16 }, canC: 52 });
+    const speed = found.find((one) => one.target === 'topSpeed')!;
+    const speedMs = speed.possible + BOX.speedMs;
+    expect(search(new SearchSpace(task({ aim: 'speed', topSpeed: { is: 'at-least', speedMs }, canC: 52 }))).front.members).toEqual([]);
+  });
+
+  it('names no target when none alone would do', () => {
+    const { found } = relaxed({ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 40 }, canC: 30, minutes: 200 });
+    expect(found).toEqual([]);
+  });
+});
+
+describe('contradictions', () => {
+  const limits = limitsWith();
+  const asked = (wish: SearchWish, change = {}) =>
+    wishProblems(wish, plainPlan(change), limits).map(({ target, reason, possible }) => [target, reason, possible]);
+
+  it('finds a can cooler than the air', () => {
+    expect(asked({ aim: 'speed', canC: 25 })).toEqual([['canC', 'air', 25]]);
+    expect(asked({ aim: 'speed', canC: 26 })).toEqual([]);
+  });
+
+  it('finds a slope and a pull beyond the grip', () => {
+    const [[target, reason, possible]] = asked({ aim: 'pull', climbPct: 100 }) as [[string, string, number]];
+    expect([target, reason]).toEqual(['climbPct', 'grip']);
+    // µ 1 less .035 to roll.
+    expect(possible).toBeCloseTo(96.5, 9);
+    expect(asked({ aim: 'pull', pullN: 20 })).toEqual([['pullN', 'grip', expect.closeTo(2 * 9.80665, 3)]]);
+    expect(asked({ aim: 'pull', pullN: 19 })).toEqual([]);
+  });
+
+  it('finds a speed at which the radio is left behind', () => {
+    const site = { surface: 'tarmac', ambientC: 25, radioRangeM: 80 };
+    expect(asked({ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 21 } }, { site })).toEqual([['topSpeed', 'range', 20]]);
+    expect(asked({ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 19 } }, { site })).toEqual([]);
+  });
+});
+
+describe('little to choose from', () => {
+  it('an empty shelf leaves the plan itself', () => {
+    const space = new SearchSpace(task({ aim: 'speed' }, { shelf: [] }));
+    expect(space.counts.all).toBe(1);
+    const [one] = search(space).front.members;
+    expect(space.planOf(one!.choice)).toMatchObject({
+      motor: space.base.motor,
+      esc: space.base.esc,
+      packs: space.base.packs,
+      gearing: { pinion: 20, spur: 60 },
+    });
+  });
+
+  it('a part that cannot be computed is named and left out', () => {
+    const shelf = [{ id: 'x', part: { kind: 'pack', name: 'Bare', status: 'owned', spec: { chemistry: 'lipo', cells: 2, capacityAh: 5 } } }] as const;
+    const space = new SearchSpace(task({ aim: 'speed' }, { shelf }));
+    expect(space.broken).toEqual([{ name: 'Bare', message: expect.stringContaining('cRating') as string }]);
+    expect(space.counts).toMatchObject({ all: 2, cells: 1 });
+  });
+
+  it('direct drive has one gearing', () => {
+    const base = plainPlan({ gearing: {} });
+    const space = new SearchSpace(task({ aim: 'speed' }, { base, shelf: [] }));
+    expect(space.counts.gears).toBe(1);
+    expect(space.planOf({ motor: 0, pack: 0, esc: 0, pinion: 0, spur: 0, gearbox: 0 }).gearing).toEqual({});
+  });
+});
+
+describe('money', () => {
+  const motor = {
+    kind: 'motor',
+    name: 'Osier',
+    spec: { kind: 'brushless', form: 'inrunner', kvRpmPerV: 3000, diameterMm: 36, lengthMm: 52 },
+  } as const;
+  const moneyOf = (shelf: SearchTask['shelf'], twoMotors: boolean) => {
+    const space = new SearchSpace(
+      task(
+        { aim: 'speed' },
+        { shelf, scope: { motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'plan', packPairs: false, twoMotors, gearbox: false } },
+      ),
+    );
+    return Object.fromEntries(space.options.motors.map(({ key, newMoney, priceGuessed }) => [key, [newMoney, priceGuessed]]));
+  };
+
+  it('counts what is not owned, and the second of an owned one', () => {
+    const owned = { id: 'a', part: { ...motor, status: 'owned', price: 40 } } as const;
+    const considered = { id: 'b', part: { ...motor, name: 'Lathe', status: 'considered', price: 30 } } as const;
+    expect(moneyOf([owned, considered], true)).toMatchObject({ a: [0, false], 'a×2': [40, false], b: [30, false], 'b×2': [60, false] });
+  });
+
+  it('takes the middle price for a part without one, and says so', () => {
+    const priced = [10, 30, 80].map((price, i) => ({ id: `${i}`, part: { ...motor, name: `M${i}`, status: 'considered' as const, price } }));
+    const without = { id: 'x', part: { ...motor, name: 'Bare', status: 'considered' as const } };
+    expect(moneyOf([...priced, without], false)).toMatchObject({ x: [30, true] });
+  });
+
+  it('a second ESC comes with a second motor', () => {
+    const esc = { id: 'e', part: { kind: 'esc', name: 'Tallow', status: 'considered', price: 50, spec: { continuousA: 80 } } } as const;
+    const space = new SearchSpace(
+      task(
+        { aim: 'speed' },
+        { shelf: [esc], scope: { motor: 'plan', esc: 'shelf', pack: 'plan', gears: 'plan', packPairs: false, twoMotors: true, gearbox: false } },
+      ),
+    );
+    const place = space.options.escs.findIndex((one) => one.key === 'e');
+    expect([0, 1].map((motorPlace) => space.escMoney(motorPlace, place))).toEqual([50, 100]);
+  });
+});
+
+test('each member of a front says what it is best at, what it gives for it, and what is nearest to failing', () => {
+  const wish: SearchWish = { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 8 }, canC: 80 };
+  const space = new SearchSpace(task(wish));
+  const setups = search(space).front.sorted();
+  const all = standings(setups, wish, 25);
+  expect(all.size).toBe(setups.length);
+  const fastest = setups.reduce((a, b) => (b.figures.topSpeedMs > a.figures.topSpeedMs ? b : a));
+  expect(all.get(fastest.key)!.bestAt).toContain('aim');
+  const coolest = setups.reduce((a, b) => (b.boxes.cool > a.boxes.cool ? b : a));
+  expect(all.get(coolest.key)!.bestAt).toContain('cool');
+  for (const { against, tightest } of all.values()) {
+    // On a front nothing is better at everything.
+    expect(against!.better.length).toBeGreaterThan(0);
+    expect(against!.worse.length).toBeGreaterThan(0);
+    expect(tightest!.share).toBeLessThanOrEqual(1);
+  }
+});

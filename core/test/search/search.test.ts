@@ -1,0 +1,140 @@
+import {
+  limitsWith,
+  predict,
+  Search,
+  SearchSpace,
+  type PlanFile,
+  type ProfileName,
+  type SearchScope,
+  type SearchTask,
+  type SearchWish,
+} from '@puddler/core';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { seededShelf } from '../../../bench/src/seeded-shelf';
+import { bruteForce, plainFront } from './brute-force';
+
+const demo = (name: string) => JSON.parse(readFileSync(path.join(__dirname, '../../../demo/plans', `${name}.json`), 'utf8')) as PlanFile;
+
+const SHELF: SearchScope = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false };
+/** With the plan's own parts about 5,000 combinations. */
+const SIZE = { motors: 8, escs: 5, packs: 4, pinions: 5, spurs: 3 };
+
+function task(
+  seed: number,
+  wish: SearchWish,
+  change: { plan?: string; profile?: ProfileName; scope?: Partial<SearchScope>; size?: Partial<typeof SIZE> } = {},
+): SearchTask {
+  const base = demo(change.plan ?? '12-ridgeback-sixty');
+  return {
+    base: { ...base, run: { profile: change.profile ?? 'race', minutes: 5 } },
+    shelf: seededShelf(seed, { ...SIZE, ...change.size }),
+    scope: { ...SHELF, ...change.scope },
+    wish,
+    limits: limitsWith(),
+    stock: demo('10-ridgeback-as-bought'),
+  };
+}
+
+function found(space: SearchSpace, shares = 1): string[] {
+  const searches = Array.from({ length: shares }, (_, worker) => new Search(space, { worker, of: shares }));
+  // In turns, each told now and then what the others have.
+  for (let turn = 0; searches.map((one) => one.step()).some(Boolean); turn++)
+    if (turn % 40 === 0) for (const one of searches) for (const other of searches) if (other !== one) one.learn(other.front.members);
+  const [whole] = searches;
+  for (const other of searches.slice(1)) whole!.learn(other.front.members);
+  return whole!.front.members.map((one) => one.key).sort();
+}
+
+const SEEDED: [seed: number, wish: SearchWish, change: Parameters<typeof task>[2]][] = [
+  [11, { aim: 'speed', topSpeed: { is: 'about', speedMs: 15 }, canC: 75 }, {}],
+  [12, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 70, newMoney: 150 }, { profile: 'bash' }],
+  [13, { aim: 'speed' }, { profile: 'race' }],
+  [14, { aim: 'pull' }, { profile: 'trail' }],
+  [15, { aim: 'pull', climbPct: 40, crawlMs: 0.6 }, { profile: 'pull' }],
+  [16, { aim: 'speed', minutes: 25, canC: 60 }, { plan: '20-pacer-forty-minutes', profile: 'cruise' }],
+  [17, { aim: 'speed', newMoney: 60 }, { plan: '40-plough-snow', profile: 'trail', scope: { twoMotors: true }, size: { motors: 4 } }],
+  [18, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 8 } }, { profile: 'speed-pass', scope: { packPairs: true }, size: { packs: 2 } }],
+  [19, { aim: 'pull', pullN: 8, minutes: 8 }, { plan: '31-drover-high', profile: 'pull', scope: { gearbox: true }, size: { motors: 4 } }],
+  [
+    20,
+    { aim: 'speed', topSpeed: { is: 'about', speedMs: 11 }, canC: 80 },
+    { profile: 'cruise', scope: { gears: 'classes' }, size: { motors: 3, escs: 3, packs: 2, pinions: 2, spurs: 1 } },
+  ],
+];
+
+test.each(SEEDED)('the front of seeded shelf %i is that of trying every combination', (seed, wish, change) => {
+  const space = new SearchSpace(task(seed, wish, change));
+  const all = bruteForce(space);
+  expect(space.counts.all).toBeGreaterThan(4000);
+  expect(all.length).toBeGreaterThan(1);
+  expect(found(space)).toEqual(plainFront(all, space.task));
+});
+
+describe('the search', () => {
+  const many = task(31, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 9 }, canC: 78 }, { size: { motors: 10, packs: 6 } });
+
+  it('finds the same front with one, two and five workers that tell each other', () => {
+    const space = new SearchSpace(many);
+    const alone = found(space);
+    expect(alone.length).toBeGreaterThan(5);
+    expect(found(space, 2)).toEqual(alone);
+    expect(found(space, 5)).toEqual(alone);
+  });
+
+  it('counts what each rule leaves, the same however it is shared', () => {
+    const space = new SearchSpace(many);
+    const countsOf = (of: number) => {
+      const parts = Array.from({ length: of }, (_, worker) => new Search(space, { worker, of }));
+      for (const part of parts) while (part.step());
+      const all = parts.map((part) => part.progress());
+      return {
+        examined: all.reduce((sum, one) => sum + one.examined, 0),
+        money: all.reduce((sum, one) => sum + one.counts.money, 0),
+        speed: all.reduce((sum, one) => sum + one.counts.speed, 0),
+        pull: all.reduce((sum, one) => sum + one.counts.pull, 0),
+        settled: all.reduce((sum, one) => sum + one.driven + one.spared, 0),
+      };
+    };
+    const whole = countsOf(1);
+    const { all, cells, fit, gears } = space.counts;
+    expect(whole.examined).toBe(all);
+    expect([all > cells, cells > fit, fit > gears, gears >= whole.money, whole.money > whole.speed, whole.speed >= whole.pull]).toEqual(
+      Array(6).fill(true),
+    );
+    expect(whole.settled).toBe(whole.pull);
+    expect(countsOf(3)).toEqual(whole);
+  });
+
+  it('drives only what could matter', () => {
+    const search = new Search(new SearchSpace(many));
+    while (search.step());
+    const { driven, spared } = search.progress();
+    expect(driven).toBeLessThan(0.8 * (driven + spared));
+  });
+
+  it('goes on where it stopped', () => {
+    const space = new SearchSpace(many);
+    const search = new Search(space);
+    for (let i = 0; i < 10; i++) search.step();
+    const { examined, finished } = search.progress();
+    expect(finished).toBe(false);
+    while (search.step());
+    expect(search.progress().examined).toBeGreaterThan(examined);
+    expect(search.front.members.map((one) => one.key).sort()).toEqual(found(space));
+  });
+
+  it('gives plans that meet the wish with no stop, by the run that Plan makes', () => {
+    const space = new SearchSpace(many);
+    const search = new Search(space);
+    while (search.step());
+    for (const { choice, figures } of search.front.members) {
+      const plan = space.planOf(choice);
+      const { steady, run, findings } = predict(plan);
+      expect(findings.filter((one) => one.level === 'stop')).toEqual([]);
+      expect(steady.topSpeedMs).toBeCloseTo(figures.topSpeedMs, 6);
+      expect(steady.topSpeedMs).toBeGreaterThanOrEqual(9);
+      expect(Math.abs(run.maxCanC - figures.maxCanC)).toBeLessThan(1.5);
+    }
+  });
+});
