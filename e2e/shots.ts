@@ -82,6 +82,23 @@ const gearDrawer = async (page: Page, address: string) => {
   await page.getByRole('button', { name: 'Fit Osier 3660 2700' }).scrollIntoViewIfNeeded();
 };
 
+const find = async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await page.locator('[data-search=finished]').waitFor();
+};
+
+/** The sixty, a gear down, the first conversion and the car as bought, side by side. */
+const compare = async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.keyboard.press('p');
+  await page.getByRole('link', { name: 'Compare 1' }).click();
+  for (const name of ['Ridgeback, first conversion', 'Ridgeback as bought'])
+    await page.getByLabel('Pin another plan').selectOption({ label: name.endsWith('bought') ? `${name} (as bought)` : name });
+  await page.getByText('Passes at full throttle').waitFor();
+  await page.waitForTimeout(6000);
+};
+
 const tab = (name: string) => async (page: Page, address: string) => {
   await plan(page, address);
   await page.getByRole('tab', { name }).click();
@@ -109,6 +126,10 @@ const shots: Shot[] = [
   { name: 'car', size: WIDE, theme: 'light', go: car },
   { name: 'car-today', size: WIDE, theme: 'dark', go: today },
   { name: 'car-phone', size: PHONE, theme: 'light', go: car },
+  { name: 'find', size: WIDE, theme: 'light', go: find },
+  { name: 'find-phone', size: PHONE, theme: 'dark', go: find },
+  { name: 'compare', size: WIDE, theme: 'light', go: compare },
+  { name: 'compare-phone', size: PHONE, theme: 'dark', go: compare },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },
   { name: 'plan', size: WIDE, theme: 'light', go: plan },
   { name: 'new-car', size: WIDE, theme: 'light', go: newCar },

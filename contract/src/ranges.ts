@@ -105,6 +105,13 @@ export const RANGES = {
   'part.price': { min: 0, max: 100000, unit: '' },
   'part.massG': { min: 0, max: 5000, unit: 'g' },
   'part.fanSizeMm': { min: 5, max: 200, unit: 'mm' },
+  'wish.topSpeed.speedMs': { min: 0.1, max: 150, unit: 'm/s' },
+  'wish.minutes': { min: 0.1, max: 1440, unit: 'min' },
+  'wish.canC': { min: -20, max: 250, unit: '°C' },
+  'wish.climbPct': { min: 0, max: 500, unit: '%' },
+  'wish.pullN': { min: 0, max: 10000, unit: 'N' },
+  'wish.crawlMs': { min: 0, max: 50, unit: 'm/s' },
+  'wish.newMoney': { min: 0, max: 1000000, unit: '' },
   'today.topSpeedMs': { min: 0.1, max: 150, unit: 'm/s' },
   'today.canC': { min: -20, max: 250, unit: '°C' },
 } as const satisfies Record<string, Range>;

@@ -14,7 +14,17 @@ export type {
   ShelfWritten,
   VersionOnly,
 } from './api';
-export { MOST_PHOTO_BYTES, MOST_PHOTOS, PHOTO_TYPES, type Bench, type PhotoRef, type PhotoType, type Today } from './bench';
+export {
+  MOST_PHOTO_BYTES,
+  MOST_PHOTOS,
+  MOST_SEARCHES,
+  PHOTO_TYPES,
+  type Bench,
+  type PhotoRef,
+  type PhotoType,
+  type SavedSearch,
+  type Today,
+} from './bench';
 export { ERRORS, type ErrorBody, type ErrorCode } from './errors';
 export type { PlanBody } from './plan-file';
 export type { Problem } from './problem';

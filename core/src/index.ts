@@ -55,7 +55,7 @@ export { gearCell, gearRun, type GearCell, type GearRun } from './predict/gear-t
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 
 export { ABOUT_SHARE, TARGETS, targetsOf, wishProblems, type Aim, type SearchWish, type Target, type WishProblem } from './search/wish';
-export type { Option, PartSource, SearchScope, ShelfPart } from './search/options';
+export { PART_SOURCES, type Option, type PartSource, type SearchScope, type ShelfPart } from './search/options';
 export { SearchSpace, type Choice, type SearchTask } from './search/space';
 export { Search, type SearchProgress, type Share } from './search/search';
 export { BOX, Front, type Setup, type SetupFigures } from './search/front';
@@ -63,3 +63,5 @@ export type { RuleCounts } from './search/examine';
 export { searchLimits, searchRun } from './search/judge';
 export { Relaxing, type Relaxation } from './search/relax';
 export { standings, type Merit, type Standing } from './search/standing';
+export { compareShares, POWER_SINKS, powerShares, type PowerShares, type PowerSink, type SetupDifference } from './compare/compare-setups';
+export { SWAPPED_LINKS, withLinkOf, type SwappedLink } from './compare/swap-link';

@@ -3,7 +3,8 @@ import type { Part, PartKind } from '../shelf/part';
 import { ESC_CLASSES, MOTOR_CLASSES, PACK_CLASSES, PINION_TEETH } from './classes';
 
 /** Where the parts of one kind come from: the plan's own, what is owned, all on the shelf, or the shelf and generic sizes. */
-export type PartSource = 'plan' | 'owned' | 'shelf' | 'classes';
+export const PART_SOURCES = ['plan', 'owned', 'shelf', 'classes'] as const;
+export type PartSource = (typeof PART_SOURCES)[number];
 
 /** What a search may vary. */
 export interface SearchScope {

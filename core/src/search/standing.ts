@@ -6,9 +6,12 @@ import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
 export type Merit = keyof Boxes;
 const MERITS: readonly Merit[] = ['aim', 'cool', 'minutes', 'thrift'];
 
+/** “Coolest of all” is said of no more than these. */
+const MOST_BEST = 2;
+
 /** Why a setup is on the front, and what is nearest to going wrong with it. */
 export interface Standing {
-  /** What it is best of all at. */
+  /** What it is best of all at; what many share distinguishes none. */
   bestAt: Merit[];
   /** The setup most like it, and what this one is better and worse at. */
   against: { setup: Setup; better: Merit[]; worse: Merit[] } | undefined;
@@ -26,15 +29,12 @@ export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: 
   };
   const spans = Object.fromEntries(MERITS.map((merit) => [merit, span(merit)])) as Record<Merit, number>;
   const most = Object.fromEntries(MERITS.map((merit) => [merit, Math.max(...setups.map((one) => one.boxes[merit]))])) as Record<Merit, number>;
+  const shared = Object.fromEntries(MERITS.map((merit) => [merit, setups.filter((one) => one.boxes[merit] === most[merit]).length])) as Record<Merit, number>;
   return new Map(
     setups.map((setup) => [
       setup.key,
       {
-        // A merit that all share distinguishes none.
-        bestAt:
-          setups.length > 1
-            ? MERITS.filter((merit) => setup.boxes[merit] === most[merit] && setups.some((one) => one.boxes[merit] !== most[merit]))
-            : [],
+        bestAt: MERITS.filter((merit) => setup.boxes[merit] === most[merit] && setups.length > 1 && shared[merit] <= MOST_BEST),
         against: nearest(setup, setups, spans),
         tightest: tightest(setup.figures, wish, ambientC),
         warmest: warmest(setup.figures, limits),

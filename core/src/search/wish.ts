@@ -37,7 +37,7 @@ export interface WishProblem {
   /** What was asked and what is the most or least possible, in the target's unit. */
   asked: number;
   possible: number;
-  reason: 'air' | 'grip' | 'front' | 'range' | 'none-asked';
+  reason: 'air' | 'grip' | 'front' | 'range';
 }
 
 /** The targets a wish names. */

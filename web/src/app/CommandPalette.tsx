@@ -6,6 +6,7 @@ import { selectGarage, selectShelf } from '../data/selectors';
 import { searchText, summary } from '../shelf/part-text';
 import { themeSwapped, unitsSwapped } from './prefs-slice';
 import { useAppDispatch, useAppSelector } from './store';
+import { useWhere } from './use-where';
 
 const ITEM = 'flex cursor-pointer items-center justify-between gap-3 rounded-sm px-3 py-2 data-[selected=true]:bg-wash';
 
@@ -32,6 +33,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
   const garage = useAppSelector(selectGarage);
   const shelf = useAppSelector(selectShelf);
   const system = useAppSelector((state) => state.prefs.units);
+  const { planId } = useWhere();
   const [sought, setSought] = useState('');
   const parts = useMemo(() => {
     const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
@@ -98,6 +100,14 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
           <Command.Item value="Garage" className={ITEM} onSelect={run(() => void navigate('/'))}>
             Go to the Garage
           </Command.Item>
+          <Command.Item value="Compare pinned setups" className={ITEM} onSelect={run(() => void navigate('/compare'))}>
+            Compare what is pinned
+          </Command.Item>
+          {planId && (
+            <Command.Item value="Find parts and gears search" className={ITEM} onSelect={run(() => void navigate(`/plans/${planId}/find`))}>
+              Find parts and gears for this car
+            </Command.Item>
+          )}
           <Command.Item value="Shelf parts" className={ITEM} onSelect={run(() => void navigate('/shelf'))}>
             Go to the Shelf
           </Command.Item>

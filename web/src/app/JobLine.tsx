@@ -5,6 +5,7 @@ import type { Where } from './use-where';
 const STATIONS = [
   { place: 'car', name: 'Car', to: (where: Where) => where.car && `/cars/${where.car.id}` },
   { place: 'plan', name: 'Plan', to: (where: Where) => where.planId && `/plans/${where.planId}` },
+  { place: 'find', name: 'Find', to: (where: Where) => where.planId && `/plans/${where.planId}/find` },
 ] as const;
 
 /** Where a car stands on its way: a line of stations, the present one filled. */

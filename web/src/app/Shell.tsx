@@ -4,8 +4,10 @@ import { Outlet } from 'react-router';
 import { redone, undone } from '../data/desk-slice';
 import { selectConflict, selectRefused } from '../data/selectors';
 import { Header } from './Header';
+import { togglePlanPin, toggleStockPin } from './pinning';
 import { unitsSwapped } from './prefs-slice';
 import { useAppDispatch, useAppSelector } from './store';
+import { useWhere } from './use-where';
 
 const ConflictDialog = lazy(() => import('./ConflictDialog'));
 const Notices = lazy(() => import('./Notices'));
@@ -17,6 +19,7 @@ export function Shell() {
   const theme = useAppSelector((state) => state.prefs.theme);
   const hasNotices = useAppSelector((state) => state.notices.length > 0 || selectRefused(state) !== undefined);
   const conflict = useAppSelector(selectConflict);
+  const { place, car } = useWhere();
   const [searching, setSearching] = useState(false);
 
   useEffect(() => {
@@ -27,6 +30,12 @@ export function Shell() {
   useHotkeys(['mod+shift+z', 'mod+y'], () => dispatch(redone({ at: Date.now() })), { preventDefault: true });
   useHotkeys('mod+k', () => setSearching(true), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('u', () => dispatch(unitsSwapped()));
+  // Plan and Find pin what they have in hand themselves.
+  useHotkeys('p', () => {
+    const planId = planUnderHand();
+    if (planId) dispatch(togglePlanPin(planId));
+    else if (place === 'car' && car) dispatch(toggleStockPin(car.id));
+  });
 
   return (
     <>
@@ -51,4 +60,10 @@ export function Shell() {
       )}
     </>
   );
+}
+
+/** The plan of a list that has the focus or is under the pointer. */
+function planUnderHand(): string | undefined {
+  const row = document.activeElement?.closest<HTMLElement>('[data-plan]') ?? document.querySelector<HTMLElement>('[data-plan]:hover');
+  return row?.dataset['plan'];
 }

@@ -1,8 +1,10 @@
 import { Link } from 'react-router';
+import { useAppSelector } from './store';
 import type { Where } from './use-where';
 
 /** The two places outside a car's journey, and the way from them to where you are. */
 export function Trail({ where: { place, car, plan } }: { where: Where }) {
+  const pins = useAppSelector((state) => state.pins.length);
   const link = (to: string, name: string, here: boolean) => (
     <Link to={to} className={here ? 'py-1 font-semibold' : 'py-1 text-soft hover:text-ink hover:underline'} aria-current={here ? 'page' : undefined}>
       {name}
@@ -17,6 +19,7 @@ export function Trail({ where: { place, car, plan } }: { where: Where }) {
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2 truncate max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
       {link('/', 'Garage', place === 'garage')}
       {!car && link('/shelf', 'Shelf', place === 'shelf')}
+      {(place === 'compare' || pins > 0) && link('/compare', pins > 0 ? `Compare ${pins}` : 'Compare', place === 'compare')}
       {car && (
         <>
           {slash}

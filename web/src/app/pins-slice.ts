@@ -1,19 +1,50 @@
 import type { PlanFile } from '@puddler/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-/** Setups pinned for comparison, by plan id. They last as long as the page. */
+/** A setup pinned for comparison, as it was then. */
+export interface PinnedSetup {
+  id: string;
+  name: string;
+  carId: string;
+  /** The plan it was pinned from, or found for. */
+  planId?: string;
+  file: PlanFile;
+  /** As it was pinned, where it has been changed in Compare. */
+  before?: PlanFile;
+}
+
+/** More columns than this are not compared but searched. */
+export const MOST_PINS = 4;
+
+/** Pinned setups in the order they were pinned. They last as long as the page. */
 const slice = createSlice({
   name: 'pins',
-  initialState: (): Record<string, PlanFile> => ({}),
+  initialState: (): PinnedSetup[] => [],
   reducers: {
-    pinned(pins, action: PayloadAction<{ planId: string; file: PlanFile }>) {
-      pins[action.payload.planId] = action.payload.file;
+    /** When all places are taken nothing happens: whoever pins asks before. */
+    pinned(pins, action: PayloadAction<PinnedSetup>) {
+      if (pins.length < MOST_PINS && !pins.some((one) => one.id === action.payload.id)) pins.push(action.payload);
     },
-    unpinned(pins, action: PayloadAction<{ planId: string }>) {
-      delete pins[action.payload.planId];
+    unpinned(pins, action: PayloadAction<{ id: string }>) {
+      return pins.filter((one) => one.id !== action.payload.id);
+    },
+    /** Other parts or gears for pinned setups. */
+    repinned(pins, action: PayloadAction<{ id: string; file: PlanFile }[]>) {
+      return pins.map((one) => {
+        const change = action.payload.find(({ id }) => id === one.id);
+        return change ? { ...one, before: one.before ?? one.file, file: change.file } : one;
+      });
+    },
+    /** Back to how it was pinned. */
+    putBack(pins, action: PayloadAction<{ id: string }>) {
+      return pins.map(({ before, ...one }) => (before === undefined ? one : one.id === action.payload.id ? { ...one, file: before } : { ...one, before }));
+    },
+    /** The one named becomes the one that the others are told against. */
+    broughtFirst(pins, action: PayloadAction<{ id: string }>) {
+      return [...pins.filter((one) => one.id === action.payload.id), ...pins.filter((one) => one.id !== action.payload.id)];
     },
   },
 });
 
 export const pinsReducer = slice.reducer;
-export const { pinned, unpinned } = slice.actions;
+export const { pinned, unpinned, repinned, putBack, broughtFirst } = slice.actions;

@@ -6,6 +6,8 @@ import { Shell } from './Shell';
 const Garage = lazy(() => import('../garage/Garage'));
 const Shelf = lazy(() => import('../shelf/Shelf'));
 const CarStation = lazy(() => import('../stations/car/CarStation'));
+const Compare = lazy(() => import('../stations/compare/Compare'));
+const FindStation = lazy(() => import('../stations/find/FindStation'));
 const PlanStation = lazy(() => import('../stations/plan/PlanStation'));
 
 export const routes: RouteObject[] = [
@@ -17,6 +19,8 @@ export const routes: RouteObject[] = [
       { path: '/shelf', element: <Shelf /> },
       { path: '/cars/:carId', element: <CarStation /> },
       { path: '/plans/:planId', element: <PlanStation /> },
+      { path: '/plans/:planId/find', element: <FindStation /> },
+      { path: '/compare', element: <Compare /> },
       { path: '*', element: <Garage /> },
     ],
   },

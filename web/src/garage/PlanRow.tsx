@@ -1,8 +1,9 @@
 import type { Car } from '@puddler/core';
-import { MoreHorizontal } from 'lucide-react';
+import { MoreHorizontal, Pin } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { noticed } from '../app/notices-slice';
+import { pinOf, togglePlanPin } from '../app/pinning';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { addPlan, deletePlan, editPlan } from '../data/edits';
 import type { PlanOnDesk } from '../data/selectors';
@@ -30,13 +31,15 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
 
+  const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
+
   const remove = () => {
     dispatch(deletePlan(id));
     dispatch(noticed({ text: `${plan.name} is deleted.`, tone: 'plain', action: 'undo' }));
   };
 
   return (
-    <tr className="border-b border-rule hover:bg-wash/50">
+    <tr className="border-b border-rule hover:bg-wash/50" data-plan={id}>
       <th scope="row" className="py-1.5 pr-3 text-left leading-tight font-medium sm:truncate">
         {renaming ? (
           <NameField
@@ -50,6 +53,7 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
           />
         ) : (
           <span className="flex items-baseline gap-2">
+            {isPinned && <Pin size={12} className="shrink-0 self-center text-steel" aria-label="pinned" />}
             <Link to={`/plans/${id}`} className="block truncate py-1 decoration-edge underline-offset-4 hover:underline">
               {plan.name}
             </Link>
@@ -99,6 +103,8 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
             { label: 'Open', act: () => void navigate(`/plans/${id}`) },
             { label: 'Rename', act: () => setRenaming(true), takesFocus: true },
             { label: 'Duplicate', act: () => dispatch(addPlan(carId, { ...plan, name: `${plan.name} copy` })) },
+            { label: isPinned ? 'Take its pin out' : 'Pin to compare', act: () => dispatch(togglePlanPin(id)) },
+            { label: 'Find parts and gears', act: () => void navigate(`/plans/${id}/find`) },
             { label: 'Export as a file', href: `/api/plans/${id}/file` },
             { label: 'Delete', act: remove, tone: 'stop' },
           ]}

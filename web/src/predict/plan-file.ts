@@ -11,3 +11,8 @@ export function planFileFor(car: Car, plan: PlanBody): PlanFile {
   joined.set(plan, { car, file });
   return file;
 }
+
+/** A plan file without its car: what a new plan of that car holds. */
+export function splitPlan({ format: _format, version: _version, car: _car, ...plan }: PlanFile): PlanBody {
+  return plan;
+}

@@ -16,3 +16,10 @@ export function useBands(file: PlanFile | undefined): Detail<Bands> {
   if (file && detail.fresh && detail.value && detail.value.samples >= BAND_SAMPLES) known.set(file, detail.value);
   return done ? { value: done, fresh: true } : detail;
 }
+
+/** Bands of several plans, one after the other: only one is drawn at a time, so that none takes another's place. */
+export function useBandsOfAll(files: readonly PlanFile[]): (Bands | undefined)[] {
+  const next = files.find((file) => !known.has(file));
+  const { value, fresh } = useBands(next);
+  return files.map((file) => known.get(file) ?? (file === next && fresh ? value : undefined));
+}

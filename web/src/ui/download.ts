@@ -1,6 +1,6 @@
-/** Hands a text to the builder as a file. */
-export function download(name: string, type: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a text or a picture to the builder as a file. */
+export function download(name: string, type: string, content: string | Blob): void {
+  const address = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

@@ -22,13 +22,15 @@ import { expose } from 'comlink';
 import type { RunWish } from './predict-worker';
 
 /** Kinds of work; of each only the newest is wanted. */
-export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears';
+export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears' | 'courses' | 'sweep';
 
-const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0 };
+const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0, courses: 0, sweep: 0 };
 /** Work goes on in pieces of about this long, so that a newer wish is heard. */
 const PIECE_MS = 25;
 const FIRST_SAMPLES = 12;
 const BAND_SEED = 1;
+/** Only the run itself is drawn; the wait after it is not asked for. */
+const COURSE_READY_C = 40;
 
 /** A drag changes its mind every frame: work begins once it has held still this long. */
 const HOLD_STILL_MS = 25;
@@ -112,6 +114,17 @@ const tasks = {
         compared: wish.compare && heatCourse(resolvePlan(wish.compare), wish.limits, wish.readyC),
         series: wish.runs > 1 ? backToBack(resolved, wish.runs, wish.pauseS, wish.limits, wish.readyC) : [],
       });
+      return true;
+    });
+  },
+
+  /** Temperatures through the runs of several plans, one plan after the other. */
+  async courses(token: number, plans: PlanFile[], report: (courses: HeatCourse[]) => void): Promise<void> {
+    const courses: HeatCourse[] = [];
+    await inPieces('courses', token, () => {
+      courses.push(heatCourse(resolvePlan(plans[courses.length]!), {}, COURSE_READY_C));
+      if (courses.length < plans.length) return false;
+      report(courses);
       return true;
     });
   },

@@ -1,11 +1,9 @@
 import { PART_FIELDS, partValue } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import Papa from 'papaparse';
+import { guarded } from '../../ui/to-csv';
 import { toShown, unitOf } from '../../units/units';
 import { headFor } from './csv-columns';
-
-/** Characters with which a spreadsheet would take a text for a formula. */
-const FORMULA = /^[=+\-@\t\r]/;
 
 /** Parts as CSV with units in the heads; columns that no part fills are left out. Reads back in as it stands. */
 export function writeCsv(parts: readonly Part[]): string {
@@ -16,8 +14,7 @@ export function writeCsv(parts: readonly Part[]): string {
       if (value === undefined) return '';
       if (typeof value === 'boolean') return value ? 'yes' : 'no';
       if (typeof value === 'number') return Number(toShown(value, unitOf(range!.unit, 'metric')).toPrecision(9));
-      const text = value as string;
-      return FORMULA.test(text) ? `'${text}` : text;
+      return guarded(value as string);
     }),
   );
   return Papa.unparse({ fields: fields.map(headFor), data: rows });

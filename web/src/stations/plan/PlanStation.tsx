@@ -3,7 +3,7 @@ import { Pin, PinOff } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import { pinned, unpinned } from '../../app/pins-slice';
+import { pinOf, togglePlanPin } from '../../app/pinning';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { chainView } from '../../predict/chain-view';
 import { useBands } from '../../predict/use-bands';
@@ -53,9 +53,12 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   const bands = useBands(view.state === 'ready' ? inHand.file : undefined);
   const { fixes } = useFixes(inHand.file, wish, stale ? undefined : result?.findings);
 
-  const pin = useAppSelector((state) => state.pins[inHand.id]);
-  const pinView = pin && chainView(pin);
-  const pinRun = latest(useRun(pin, wish));
+  // What was pinned last of this plan is what its answers are told against.
+  const pins = useAppSelector((state) => state.pins);
+  const pin = pins.findLast((one) => one.planId === inHand.id);
+  const pinView = pin && chainView(pin.file);
+  const pinRun = latest(useRun(pin?.file, wish));
+  const pinnedNow = pinOf(pins, inHand.file) !== undefined;
   usePlanKeys(inHand);
 
   const sample = tab === 'Pass' && moment !== undefined && !stale ? result?.pass.samples[moment] : undefined;
@@ -162,20 +165,14 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
                 topSpeedMs={view.steady.topSpeedMs}
                 stale={stale}
               >
-                {pin ? (
-                  <Button tone="quiet" icon={<PinOff size={14} />} onClick={() => dispatch(unpinned({ planId: inHand.id }))}>
-                    Unpin
-                  </Button>
-                ) : (
-                  <Button
-                    tone="quiet"
-                    icon={<Pin size={14} />}
-                    title="Pin this setup and compare what you change with it (p)"
-                    onClick={() => dispatch(pinned({ planId: inHand.id, file: inHand.file }))}
-                  >
-                    Pin to compare
-                  </Button>
-                )}
+                <Button
+                  tone="quiet"
+                  icon={pinnedNow ? <PinOff size={14} /> : <Pin size={14} />}
+                  title={pinnedNow ? 'Take this setup’s pin out (p)' : 'Pin this setup and compare what you change with it (p)'}
+                  onClick={() => dispatch(togglePlanPin(inHand.id))}
+                >
+                  {pinnedNow ? 'Unpin' : pin ? 'Pin this too' : 'Pin to compare'}
+                </Button>
               </FindingsPanel>
               <p className="mt-3 text-[12px] text-soft">
                 Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are

@@ -1,6 +1,6 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { pinned, unpinned } from '../../app/pins-slice';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { togglePlanPin } from '../../app/pinning';
+import { useAppDispatch } from '../../app/store';
 import { replacePlan } from '../../data/edits';
 import { figureOf, stepFor } from './steps';
 import type { PlanInHand } from './usePlan';
@@ -19,14 +19,13 @@ const STEPS: Record<string, { path: string; by: number }> = {
 /** Keys of the Plan station: `[` `]` pinion, `{` `}` spur, `,` `.` cells, `p` pin. */
 export function usePlanKeys(inHand: PlanInHand): void {
   const dispatch = useAppDispatch();
-  const isPinned = useAppSelector((state) => inHand.id in state.pins);
 
   useHotkeys(
     '*',
     (event) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key === 'p') {
-        dispatch(isPinned ? unpinned({ planId: inHand.id }) : pinned({ planId: inHand.id, file: inHand.file }));
+        dispatch(togglePlanPin(inHand.id));
         return;
       }
       const key = STEPS[event.key];
@@ -38,6 +37,6 @@ export function usePlanKeys(inHand: PlanInHand): void {
       dispatch(replacePlan(inHand.id, withField(inHand.plan, key.path, next), step.label, `${inHand.id}:${key.path}`));
     },
     {},
-    [inHand, isPinned, dispatch],
+    [inHand, dispatch],
   );
 }

@@ -1,0 +1,148 @@
+import { Front, type SearchProgress, type SearchTask } from '@puddler/core';
+import { proxy, wrap, type Remote } from 'comlink';
+import type { FoundRelaxation, FoundSetup, SearchReport, SearchTasks, SpaceFacts } from '../workers/search-worker';
+
+/** What a search has come to. */
+export interface SearchState {
+  facts: SpaceFacts | undefined;
+  progress: SearchProgress;
+  /** Cheapest first, then fastest. */
+  setups: readonly FoundSetup[];
+  /** What could be given up; undefined while that is not known, or not asked because there are setups. */
+  relaxations: readonly FoundRelaxation[] | undefined;
+  relaxing: boolean;
+  /** Milliseconds from the beginning to the first setup and to the end. */
+  firstMs: number | undefined;
+  wholeMs: number | undefined;
+  failed: string | undefined;
+}
+
+export const NOTHING_YET: SearchState = {
+  facts: undefined,
+  progress: { examined: 0, counts: { money: 0, start: 0, speed: 0, drive: 0, pull: 0 }, driven: 0, spared: 0, finished: false },
+  setups: [],
+  relaxations: undefined,
+  relaxing: false,
+  firstMs: undefined,
+  wholeMs: undefined,
+  failed: undefined,
+};
+
+/** More workers than this gain nothing that a builder would notice. */
+const MOST_WORKERS = 4;
+
+let lastToken = 0;
+
+/** One search at a time over several workers, each with its share of the groups, told now and then what the others found. */
+export class SearchPool {
+  private readonly workers: { worker: Worker; tasks: Remote<SearchTasks> }[];
+  private token = 0;
+  private state: SearchState = NOTHING_YET;
+  private front = new Front();
+  private readonly known = new Map<string, FoundSetup>();
+  private shares: (SearchProgress | undefined)[] = [];
+  private startedAt = 0;
+  private listen: (state: SearchState) => void = () => undefined;
+
+  constructor(size = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2))) {
+    this.workers = Array.from({ length: size }, () => {
+      const worker = new Worker(new URL('../workers/search-worker.ts', import.meta.url), { type: 'module' });
+      return { worker, tasks: wrap<SearchTasks>(worker) };
+    });
+  }
+
+  /** Begins a search; one under way is given up. `listen` is told whenever there is news. */
+  start(task: SearchTask, listen: (state: SearchState) => void): void {
+    this.token = ++lastToken;
+    this.listen = listen;
+    this.front = new Front();
+    this.known.clear();
+    this.shares = this.workers.map(() => undefined);
+    this.startedAt = performance.now();
+    this.tell(NOTHING_YET);
+    const { token } = this;
+    for (const [i, { tasks }] of this.workers.entries()) {
+      tasks
+        .begin(token, task, { worker: i, of: this.workers.length })
+        .then((facts) => {
+          if (token !== this.token) return undefined;
+          if (i === 0) this.tell({ ...this.state, facts });
+          return this.go(i);
+        })
+        .catch(
+          (error: unknown) => token === this.token && this.tell({ ...this.state, failed: error instanceof Error ? error.message : String(error) }),
+        );
+    }
+  }
+
+  /** Goes on where `pause` stopped it. */
+  resume(): void {
+    for (const i of this.workers.keys()) if (!this.shares[i]?.finished) void this.go(i);
+  }
+
+  /** Stops all workers where they stand. */
+  pause(): void {
+    for (const { tasks } of this.workers) void tasks.stop();
+  }
+
+  close(): void {
+    this.token = -1;
+    for (const { worker } of this.workers) worker.terminate();
+  }
+
+  private go(i: number): Promise<void> {
+    const { token } = this;
+    return this.workers[i]!.tasks.go(
+      token,
+      proxy((report: SearchReport) => token === this.token && this.hear(i, report)),
+    );
+  }
+
+  private hear(i: number, { progress, found }: SearchReport): void {
+    this.shares[i] = progress;
+    const joined = found.filter((one) => this.front.add(one));
+    for (const one of joined) this.known.set(one.key, one);
+    if (joined.length > 0) {
+      const bare = joined.map(({ plan: _plan, parts: _parts, ...setup }) => setup);
+      for (const [other, { tasks }] of this.workers.entries()) if (other !== i) void tasks.learn(this.token, bare);
+    }
+    const now = performance.now() - this.startedAt;
+    const whole = sum(this.shares);
+    this.tell({
+      ...this.state,
+      progress: whole,
+      setups: joined.length > 0 ? this.front.sorted().map((one) => this.known.get(one.key)!) : this.state.setups,
+      firstMs: this.state.firstMs ?? (joined.length > 0 ? now : undefined),
+      wholeMs: this.state.wholeMs ?? (whole.finished ? now : undefined),
+    });
+    if (whole.finished && this.front.members.length === 0) this.relax();
+  }
+
+  private relax(): void {
+    if (this.state.relaxing || this.state.relaxations) return;
+    const { token } = this;
+    this.tell({ ...this.state, relaxing: true });
+    void this.workers[0]!.tasks.relax(
+      token,
+      proxy((relaxations: FoundRelaxation[]) => token === this.token && this.tell({ ...this.state, relaxations })),
+    ).then(() => token === this.token && this.tell({ ...this.state, relaxing: false, relaxations: this.state.relaxations ?? [] }));
+  }
+
+  private tell(state: SearchState): void {
+    this.state = state;
+    this.listen(state);
+  }
+}
+
+function sum(shares: readonly (SearchProgress | undefined)[]): SearchProgress {
+  const total = structuredClone(NOTHING_YET.progress);
+  for (const one of shares) {
+    if (!one) continue;
+    total.examined += one.examined;
+    total.driven += one.driven;
+    total.spared += one.spared;
+    for (const rule of Object.keys(total.counts) as (keyof SearchProgress['counts'])[]) total.counts[rule] += one.counts[rule];
+  }
+  total.finished = shares.every((one) => one?.finished ?? false);
+  return total;
+}

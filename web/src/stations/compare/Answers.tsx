@@ -1,0 +1,58 @@
+import type { BandFigure } from '@puddler/core';
+import { useAppSelector } from '../../app/store';
+import { toShown, unitOf, type Unit } from '../../units/units';
+import { BandScale } from './BandScale';
+import type { ComparedSetup } from './use-setups';
+
+interface AnswerSpec {
+  title: string;
+  unit: Unit;
+  band: BandFigure | undefined;
+  tone: 'amps' | 'heat';
+  of: (setup: ComparedSetup) => number | undefined;
+  limit?: 'motor-temperature' | 'esc-temperature' | 'winding-temperature';
+}
+
+/** What the setups do, each answer on one scale. */
+export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const warm = unitOf('°C', system);
+  const steady = (setup: ComparedSetup) => (setup.view.state === 'ready' ? setup.view.steady : undefined);
+  const specs: AnswerSpec[] = [
+    { title: 'Top speed', unit: unitOf('m/s', system), band: 'topSpeedMs', tone: 'amps', of: (one) => steady(one)?.topSpeedMs },
+    { title: 'Motor can', unit: warm, band: 'maxCanC', tone: 'heat', of: (one) => one.result?.run.maxCanC, limit: 'motor-temperature' },
+    { title: 'Peak current', unit: { ...unitOf('A', system), digits: 0 }, band: 'peakPackCurrentA', tone: 'amps', of: (one) => one.result?.run.peakPackCurrentA },
+    { title: 'Current at speed', unit: unitOf('A', system), band: 'packCurrentA', tone: 'amps', of: (one) => steady(one)?.packCurrentA },
+    { title: 'ESC', unit: warm, band: 'maxEscC', tone: 'heat', of: (one) => one.result?.run.maxEscC, limit: 'esc-temperature' },
+    { title: 'To cut-off', unit: { symbol: 'min', factor: 1, digits: 0 }, band: 'minutes', tone: 'amps', of: (one) => one.bands?.figures.minutes.p50 },
+  ];
+  return (
+    <section aria-label="The answers on one scale" className="grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3" aria-busy={setups.some((one) => one.stale)}>
+      {specs.map(({ title, unit, band, tone, of, limit }) => {
+        const limits = limit ? setups[0]!.wish.limits[limit] : undefined;
+        return (
+          <BandScale
+            key={title}
+            title={title}
+            unit={unit.symbol}
+            digits={unit.digits}
+            tone={tone}
+            rows={setups.map((setup) => {
+              const value = of(setup);
+              const spread = band && setup.bands?.figures[band];
+              return {
+                letter: setup.letter,
+                value: value === undefined ? undefined : toShown(value, unit),
+                band: spread && { p10: toShown(spread.p10, unit), p90: toShown(spread.p90, unit) },
+              };
+            })}
+            limits={(['caution', 'stop'] as const).flatMap((level) => {
+              const at = limits?.[level];
+              return at === undefined ? [] : [{ at: toShown(at, unit), label: level, tone: level }];
+            })}
+          />
+        );
+      })}
+    </section>
+  );
+}

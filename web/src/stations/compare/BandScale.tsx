@@ -1,0 +1,87 @@
+import type { Band } from '@puddler/core';
+import { scaleLinear } from 'd3-scale';
+import { useWidth } from '../../ui/useWidth';
+import { formatNumber } from '../../units/units';
+
+/** One setup on a scale: its figure and its likely band, in units shown. */
+export interface ScaleRow {
+  letter: string;
+  value: number | undefined;
+  band: Pick<Band, 'p10' | 'p90'> | undefined;
+}
+
+interface Props {
+  title: string;
+  unit: string;
+  digits: number;
+  rows: readonly ScaleRow[];
+  tone: 'amps' | 'heat';
+  limits?: { at: number; label: string; tone: 'caution' | 'stop' }[];
+}
+
+const ROW_PX = 21;
+const LEFT = 20;
+const RIGHT = 60;
+const FILL = { amps: 'fill-amps', heat: 'fill-heat' } as const;
+const LIMIT = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
+const LIMIT_TEXT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
+
+/** One answer of all setups on one scale, each with its likely band. */
+export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Props) {
+  const [ref, width] = useWidth<HTMLDivElement>(380);
+  const known = rows.flatMap((row) => [row.value ?? [], row.band?.p90 ?? [], row.band?.p10 ?? []].flat());
+  const most = Math.max(...known, 0.1);
+  // A limit far beyond all would only squeeze what is compared.
+  const near = limits.filter((limit) => limit.at <= 1.35 * most);
+  const x = scaleLinear([Math.min(0, ...known), Math.max(most, ...near.map((one) => one.at))], [LEFT, Math.max(width - RIGHT, LEFT + 40)]).nice(4);
+  const height = rows.length * ROW_PX + 18;
+  return (
+    <div ref={ref} className="min-w-0">
+      <h3 className="eyebrow text-soft">
+        {title} <span className="tracking-normal normal-case">{unit}</span>
+      </h3>
+      <svg width={width} height={height} role="img" aria-label={`${title}: ${rows.map((row) => `${row.letter} ${sayRow(row, digits)}`).join(', ')}`} className="block text-[11.5px]">
+        {x.ticks(4).map((tick) => (
+          <g key={tick}>
+            <path d={`M${x(tick)} 2V${height - 15}`} className="stroke-rule" />
+            <text x={x(tick)} y={height - 3} textAnchor="middle" className="fill-soft">
+              {formatNumber(tick, 1)}
+            </text>
+          </g>
+        ))}
+        {near.map((limit) => (
+          <g key={limit.label}>
+            <path d={`M${x(limit.at)} 2V${height - 15}`} className={`${LIMIT[limit.tone]} [stroke-dasharray:5_3]`} />
+            <text x={x(limit.at) + 3} y={10} className={LIMIT_TEXT[limit.tone]}>
+              {limit.label}
+            </text>
+          </g>
+        ))}
+        {rows.map((row, i) => {
+          const y = i * ROW_PX + 12;
+          return (
+            <g key={row.letter}>
+              <text x={0} y={y + 4} className="fill-ink text-[12.5px] font-bold">
+                {row.letter}
+              </text>
+              {row.band && <rect x={x(row.band.p10)} y={y - 4} width={Math.max(1, x(row.band.p90) - x(row.band.p10))} height={8} className={FILL[tone]} />}
+              {row.value !== undefined && (
+                <>
+                  <rect x={x(row.value) - 1.5} y={y - 7} width={3} height={14} className="fill-ink" />
+                  <text x={width} y={y + 4} textAnchor="end" className="fill-ink text-[13px] font-semibold">
+                    {formatNumber(row.value, digits, true)}
+                  </text>
+                </>
+              )}
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}
+
+function sayRow({ value, band }: ScaleRow, digits: number): string {
+  if (value === undefined) return 'not known yet';
+  return `${formatNumber(value, digits)}${band ? `, likely ${formatNumber(band.p10, digits)} to ${formatNumber(band.p90, digits)}` : ''}`;
+}

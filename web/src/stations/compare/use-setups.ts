@@ -1,0 +1,68 @@
+import { compareShares, powerShares, type Bands, type PowerShares, type SetupDifference } from '@puddler/core';
+import { useMemo } from 'react';
+import type { PinnedSetup } from '../../app/pins-slice';
+import { useAppSelector } from '../../app/store';
+import { chainView, type ChainView } from '../../predict/chain-view';
+import { useRunWish } from '../../predict/run-wish';
+import { useBandsOfAll } from '../../predict/use-bands';
+import { latest, useRun, type RunState } from '../../predict/use-run';
+import type { RunResult, RunWish } from '../../workers/predict-worker';
+import { LETTERS, TONES } from './compare-text';
+
+/** A pinned setup with all that is known of it. */
+export interface ComparedSetup {
+  pin: PinnedSetup;
+  letter: string;
+  tone: (typeof TONES)[number];
+  view: ChainView;
+  wish: RunWish;
+  result: RunResult | undefined;
+  stale: boolean;
+  bands: Bands | undefined;
+  shares: PowerShares | undefined;
+  /** Against the first; undefined for the first itself. */
+  difference: SetupDifference | undefined;
+}
+
+interface Slot {
+  wish: RunWish;
+  run: RunState;
+}
+
+/** One place in the comparison; hooks want as many calls whether it is taken or not. */
+function useSlot(pin: PinnedSetup | undefined): Slot {
+  const wish = useRunWish(pin?.carId ?? '', pin?.file.limits);
+  const run = useRun(pin?.file, wish, true);
+  return { wish, run };
+}
+
+/** The pinned setups, computed. */
+export function useSetups(): ComparedSetup[] {
+  const pins = useAppSelector((state) => state.pins);
+  const slots = [useSlot(pins[0]), useSlot(pins[1]), useSlot(pins[2]), useSlot(pins[3])];
+  const bands = useBandsOfAll(useMemo(() => pins.map((pin) => pin.file), [pins]));
+  const shares = useMemo(
+    () =>
+      pins.map((pin) => {
+        const view = chainView(pin.file);
+        return view.state === 'ready' ? powerShares(view.resolved) : undefined;
+      }),
+    [pins],
+  );
+  return pins.map((pin, i): ComparedSetup => {
+    const { wish, run } = slots[i]!;
+    const [first, own] = [shares[0], shares[i]];
+    return {
+      pin,
+      letter: LETTERS[i]!,
+      tone: TONES[i]!,
+      view: chainView(pin.file),
+      wish,
+      result: latest(run),
+      stale: run.state === 'waiting',
+      bands: bands[i],
+      shares: own,
+      difference: i > 0 && first && own ? compareShares(first, own) : undefined,
+    };
+  });
+}

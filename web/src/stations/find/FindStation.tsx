@@ -1,0 +1,207 @@
+import { standings, wishProblems, type SearchTask } from '@puddler/core';
+import type { SavedSearch } from '@puddler/contract/shared';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, useNavigate, useParams } from 'react-router';
+import { noticed } from '../../app/notices-slice';
+import { pinOf, togglePin } from '../../app/pinning';
+import { useAppDispatch, useAppSelector } from '../../app/store';
+import { addPlan } from '../../data/edits';
+import { selectShelf } from '../../data/selectors';
+import { useRunWish } from '../../predict/run-wish';
+import { useSearch } from '../../predict/use-search';
+import { splitPlan } from '../../predict/plan-file';
+import type { FoundSetup } from '../../workers/search-worker';
+import { NoSuchPlan } from '../plan/NoSuchPlan';
+import { usePlan, type PlanInHand } from '../plan/usePlan';
+import { brushed, type Brush } from './front-layout';
+import { FrontChart, type Axes } from './FrontChart';
+import { NoAnswer } from './NoAnswer';
+import { ResultsTable } from './ResultsTable';
+import { SavedWishes } from './SavedWishes';
+import { markSeen, sinceSeen, type SinceSeen } from './seen';
+import { setupName, whyText } from './setup-text';
+import { SetupDetail } from './SetupDetail';
+import { Sieve } from './Sieve';
+import { TableExport } from './TableExport';
+import { useBackground } from './use-background';
+import { useSearches } from './use-searches';
+import { baseOf } from './wish-text';
+import { planName } from './setup-text';
+import { WishSentence } from './WishSentence';
+
+const USUAL_AXES: Axes = { x: 'topSpeedMs', y: 'maxCanC', size: 'minutes' };
+
+export default function FindStation() {
+  const { planId = '' } = useParams();
+  const inHand = usePlan(planId);
+  const loaded = useAppSelector((state) => state.desk.loaded);
+  if (!inHand) return <NoSuchPlan loaded={loaded} />;
+  return <Desk key={inHand.carId} inHand={inHand} />;
+}
+
+function Desk({ inHand }: { inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const system = useAppSelector((state) => state.prefs.units);
+  const shelf = useAppSelector(selectShelf);
+  const shelfLoaded = useAppSelector((state) => state.desk.shelfLoaded);
+  const pins = useAppSelector((state) => state.pins);
+  const { carId, file, car } = inHand;
+  const { limits, stock } = useRunWish(carId, inHand.plan.limits);
+  const searches = useSearches(carId);
+  const { search, all } = searches;
+
+  const taskOf = useCallback(
+    (one: SavedSearch): SearchTask | undefined => {
+      const base = baseOf(file, one);
+      if (!shelfLoaded || wishProblems(one.wish, base, limits).length > 0) return undefined;
+      return { base, shelf, scope: one.scope, wish: one.wish, limits, stock };
+    },
+    [file, shelf, shelfLoaded, limits, stock],
+  );
+  const base = useMemo(() => baseOf(file, search), [file, search]);
+  const problems = useMemo(() => wishProblems(search.wish, base, limits), [search.wish, base, limits]);
+  const task = useMemo(() => taskOf(search), [taskOf, search]);
+  const live = useSearch(task);
+  const { setups, progress, stale } = live;
+  const done = progress.finished && !stale;
+  const background = useBackground(
+    useMemo(() => all.filter((one) => one.id !== search.id), [all, search.id]),
+    taskOf,
+    done || problems.length > 0,
+  );
+
+  const since = useSince(search, setups, done);
+  const [axes, setAxes] = useState<Axes>(USUAL_AXES);
+  const [brush, setBrush] = useState<Brush>();
+  const [selected, setSelected] = useState<string>();
+  const inBrush = useMemo(
+    () =>
+      brush ? setups.filter((one) => brushed({ x: one.figures[axes.x as 'topSpeedMs'], y: one.figures[axes.y as 'topSpeedMs'] }, brush)) : setups,
+    [setups, brush, axes],
+  );
+  const standing = useMemo(() => standings(setups, search.wish, base.site.ambientC, limits), [setups, search.wish, base.site.ambientC, limits]);
+  const names = useMemo(() => new Map(setups.map((one) => [one.key, setupName(one)])), [setups]);
+  const nameOf = useCallback((key: string) => names.get(key), [names]);
+  const held = setups.find((one) => one.key === selected) ?? setups[0];
+  const pinnedKeys = useMemo(() => new Set(setups.filter((one) => pinOf(pins, one.plan)).map((one) => one.key)), [setups, pins]);
+  const also = useMemo(() => [axes.x, axes.y, axes.size], [axes]);
+  const whyOf = useCallback(
+    (setup: FoundSetup) => whyText(setup, standing.get(setup.key), search.wish, system, nameOf),
+    [standing, search.wish, system, nameOf],
+  );
+
+  const open = (setup: FoundSetup) => {
+    const id = dispatch(addPlan(carId, { ...splitPlan(setup.plan), name: planName(setup) }));
+    dispatch(noticed({ text: `${planName(setup)} is a plan of ${car.name} now.`, tone: 'plain', action: 'undo' }));
+    void navigate(`/plans/${id}`);
+  };
+  const pin = (setup: FoundSetup) => dispatch(togglePin({ name: setupName(setup), carId, file: setup.plan }));
+  useHotkeys('p', () => held && pin(held), [held, pin]);
+
+  return (
+    <main className="mx-auto max-w-[1400px] px-6 pt-2.5 pb-6 max-sm:px-3 max-sm:pb-20">
+      <h1 className="sr-only">Find parts and gears for {car.name}</h1>
+      <SavedWishes searches={searches} background={background} carName={car.name} planName={inHand.plan.name} />
+      <WishSentence search={search} file={file} onChange={searches.change} />
+      {shelfLoaded && shelf.length === 0 && (
+        <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-caution bg-sheet px-4 py-2">
+          The shelf is empty: only this plan’s own parts and gears are tried.
+          <Link to="/shelf" className="underline decoration-edge underline-offset-4">
+            Put parts on the shelf
+          </Link>
+          or choose generic sizes above.
+        </p>
+      )}
+      {live.failed !== undefined && (
+        <p role="alert" className="mt-2 border-l-4 border-stop bg-sheet px-4 py-3">
+          <strong>The search could not go on.</strong> {live.failed}
+        </p>
+      )}
+      {problems.length > 0 || (done && setups.length === 0) ? (
+        <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[250px_1fr]">
+          <div>{problems.length === 0 && <Sieve live={live} />}</div>
+          <NoAnswer
+            live={live}
+            wish={search.wish}
+            scope={search.scope}
+            problems={problems}
+            onWish={(wish, label) => searches.change({ ...search, wish }, label)}
+            onScope={(scope, label) => searches.change({ ...search, scope }, label)}
+          />
+        </div>
+      ) : (
+        <>
+          <div className="mt-2 grid gap-x-6 gap-y-3 lg:grid-cols-[235px_minmax(0,1fr)_290px]">
+            <div className="max-lg:order-last">
+              <Sieve live={live} />
+            </div>
+            <FrontChart
+              setups={setups}
+              axes={axes}
+              onAxes={(next) => {
+                setAxes(next);
+                setBrush(undefined);
+              }}
+              selected={held?.key}
+              onSelect={setSelected}
+              brush={brush}
+              onBrush={setBrush}
+              height={286}
+              stale={stale}
+              nameOf={setupName}
+            />
+            {held && (
+              <SetupDetail
+                setup={held}
+                standing={standing.get(held.key)}
+                wish={search.wish}
+                pinned={pinnedKeys.has(held.key)}
+                onOpen={() => open(held)}
+                onPin={() => pin(held)}
+                nameOf={nameOf}
+              />
+            )}
+          </div>
+          <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
+            <h2 className="eyebrow text-soft">
+              {inBrush.length === setups.length ? `${setups.length} on the front` : `${inBrush.length} of ${setups.length} on the front`}
+            </h2>
+            {brush && (
+              <button type="button" className="hit underline decoration-edge underline-offset-4" onClick={() => setBrush(undefined)}>
+                show all
+              </button>
+            )}
+            {since && (since.fresh.length > 0 || since.gone > 0) && (
+              <span className="text-steel">
+                since you last looked: {since.fresh.length} new, {since.gone} gone
+              </span>
+            )}
+            <span className="text-soft max-sm:hidden">Figures nearer than 0.9 km/h, 2 K, 1 min or 1 in price count as the same.</span>
+            <span className="ml-auto">
+              <TableExport setups={inBrush} name={`${car.name} ${search.name}`} />
+            </span>
+          </div>
+          <ResultsTable setups={inBrush} selected={held?.key} onSelect={setSelected} onOpen={open} pinned={pinnedKeys} also={also} whyOf={whyOf} />
+          <p className="mt-2 text-[12px] text-soft">
+            Weights are the car’s as noted: a heavier pack makes it slower than said here. Speed runs only in a closed, empty place with permission,
+            away from people, roads and traffic; follow local rules.
+          </p>
+        </>
+      )}
+    </main>
+  );
+}
+
+/** What is new on a front since it was last looked at; from then on this is what was seen. */
+function useSince(search: SavedSearch, setups: readonly FoundSetup[], done: boolean): SinceSeen | undefined {
+  const [since, setSince] = useState<SinceSeen>();
+  useEffect(() => {
+    if (!done) return;
+    const keys = setups.map((one) => one.key);
+    setSince(sinceSeen(search, keys));
+    markSeen(search, keys);
+  }, [search, setups, done]);
+  return since;
+}

@@ -1,0 +1,247 @@
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { useAppSelector } from '../../app/store';
+import { ChartExport } from '../../charts/ChartExport';
+import { useWidth } from '../../ui/useWidth';
+import { formatIn, formatNumber, fromShown, toShown, type Unit } from '../../units/units';
+import type { FoundSetup } from '../../workers/search-worker';
+import { FRONT_FIGURES, figureNamed, type FrontFigure } from './figures';
+import { layFront, type Brush } from './front-layout';
+
+export interface Axes {
+  x: string;
+  y: string;
+  /** Empty: all points alike. */
+  size: string;
+}
+
+interface Props {
+  setups: readonly FoundSetup[];
+  axes: Axes;
+  onAxes: (axes: Axes) => void;
+  selected: string | undefined;
+  onSelect: (key: string | undefined) => void;
+  brush: Brush | undefined;
+  onBrush: (brush: Brush | undefined) => void;
+  height: number;
+  stale: boolean;
+  nameOf: (setup: FoundSetup) => string;
+}
+
+const MARGIN = { left: 46, right: 12, top: 22, bottom: 34 };
+const DRAG_FROM_PX = 5;
+
+const shownIn = (figure: FrontFigure, unit: Unit) => (setup: FoundSetup) => toShown(setup.figures[figure.id], unit);
+
+/** The front on two axes of choice. A drag narrows the table to what it encloses; arrows walk from point to point. */
+export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, onBrush, height, stale, nameOf }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const [ref, width] = useWidth<HTMLDivElement>(640);
+  const svg = useRef<SVGSVGElement>(null);
+  const [drag, setDrag] = useState<{ from: [number, number]; to: [number, number] }>();
+  const [figureX, figureY, figureSize] = [figureNamed(axes.x), figureNamed(axes.y), axes.size ? figureNamed(axes.size) : undefined];
+  const [unitX, unitY] = [figureX.unit(system), figureY.unit(system)];
+  const layout = useMemo(() => {
+    const [x, y] = [shownIn(figureX, unitX), shownIn(figureY, unitY)];
+    const size = figureSize && shownIn(figureSize, figureSize.unit(system));
+    return layFront(
+      setups.map((setup) => ({ key: setup.key, x: x(setup), y: y(setup), size: size?.(setup) })),
+      { left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 60), top: MARGIN.top, bottom: height - MARGIN.bottom },
+      { x: figureX.better, y: figureY.better },
+    );
+  }, [setups, figureX, figureY, figureSize, unitX, unitY, system, width, height]);
+  const { scaleX, scaleY, placed } = layout;
+  const byKey = useMemo(() => new Map(setups.map((setup) => [setup.key, setup])), [setups]);
+  const held = selected === undefined ? undefined : byKey.get(selected);
+
+  const at = (event: PointerEvent): [number, number] => {
+    const box = svg.current!.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  };
+  const rectangle = ({ from, to }: NonNullable<typeof drag>): Brush => {
+    const span = (a: number, b: number): [number, number] => (a < b ? [a, b] : [b, a]);
+    return {
+      x: span(fromShown(scaleX.invert(from[0]), unitX), fromShown(scaleX.invert(to[0]), unitX)),
+      y: span(fromShown(scaleY.invert(from[1]), unitY), fromShown(scaleY.invert(to[1]), unitY)),
+    };
+  };
+  const onUp = () => {
+    if (!drag) return;
+    const far = Math.max(Math.abs(drag.from[0] - drag.to[0]), Math.abs(drag.from[1] - drag.to[1])) >= DRAG_FROM_PX;
+    if (far) onBrush(rectangle(drag));
+    else {
+      const [x, y] = drag.to;
+      const near = placed.map((point) => ({ point, away: Math.hypot(point.cx - x, point.cy - y) })).sort((a, b) => a.away - b.away)[0];
+      if (near && near.away < 16) onSelect(near.point.key);
+      else if (brush) onBrush(undefined);
+    }
+    setDrag(undefined);
+  };
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') {
+      onBrush(undefined);
+      return;
+    }
+    const along = [...placed].sort((a, b) => a.cx - b.cx || b.cy - a.cy);
+    const now = along.findIndex((point) => point.key === selected);
+    const next = { ArrowRight: now + 1, ArrowLeft: now < 0 ? along.length - 1 : now - 1, Home: 0, End: along.length - 1 }[event.key];
+    if (next === undefined) return;
+    event.preventDefault();
+    const point = along[Math.max(0, Math.min(along.length - 1, next))];
+    if (point) onSelect(point.key);
+  };
+  const area = drag ? { from: drag.from, to: drag.to } : brush && shownBrush(brush, scaleX, scaleY, unitX, unitY);
+
+  return (
+    <figure className={`m-0 min-w-0 ${stale ? 'opacity-60' : ''}`} aria-busy={stale}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12.5px]">
+        <figcaption className="eyebrow text-soft">The front</figcaption>
+        <span className="ml-auto flex flex-wrap items-center gap-x-3 gap-y-1">
+          <AxisPick label="across" value={axes.x} onPick={(x) => onAxes({ ...axes, x })} />
+          <AxisPick label="up" value={axes.y} onPick={(y) => onAxes({ ...axes, y })} />
+          <AxisPick label="size" value={axes.size} none onPick={(size) => onAxes({ ...axes, size })} />
+          <ChartExport svg={() => svg.current} name={`front ${figureX.label} ${figureY.label}`} />
+        </span>
+      </div>
+      <div ref={ref}>
+        <svg
+          ref={svg}
+          width={width}
+          height={height}
+          className="block cursor-crosshair touch-pan-y text-[11.5px] select-none"
+          role="application"
+          tabIndex={0}
+          aria-label={`${setups.length} setups by ${figureX.label} and ${figureY.label}. Arrow keys walk from one to the next, Escape shows all.`}
+          onKeyDown={onKey}
+          onPointerDown={(event) => {
+            if (event.button !== 0) return;
+            event.currentTarget.setPointerCapture(event.pointerId);
+            setDrag({ from: at(event), to: at(event) });
+          }}
+          onPointerMove={(event) => drag && setDrag({ ...drag, to: at(event) })}
+          onPointerUp={onUp}
+          onPointerCancel={() => setDrag(undefined)}
+        >
+          {layout.ticksX.map((tick) => (
+            <g key={`x${tick}`}>
+              <path d={`M${scaleX(tick)} ${MARGIN.top}V${height - MARGIN.bottom}`} className="stroke-rule" />
+              <text x={scaleX(tick)} y={height - MARGIN.bottom + 15} textAnchor="middle" className="fill-soft">
+                {formatNumber(tick, 2)}
+              </text>
+            </g>
+          ))}
+          {layout.ticksY.map((tick) => (
+            <g key={`y${tick}`}>
+              <path d={`M${MARGIN.left} ${scaleY(tick)}H${width - MARGIN.right}`} className="stroke-rule" />
+              <text x={MARGIN.left - 6} y={scaleY(tick) + 4} textAnchor="end" className="fill-soft">
+                {formatNumber(tick, 2)}
+              </text>
+            </g>
+          ))}
+          <text x={width - MARGIN.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
+            {axisText(figureX, unitX, '→', '←')}
+          </text>
+          <text x={4} y={10} className="fill-ink font-semibold">
+            {axisText(figureY, unitY, '↑', '↓')}
+          </text>
+          {layout.edge && <path d={layout.edge} fill="none" className="stroke-ember [stroke-dasharray:2_3]" />}
+          {area && (
+            <rect
+              x={Math.min(area.from[0], area.to[0])}
+              y={Math.min(area.from[1], area.to[1])}
+              width={Math.abs(area.from[0] - area.to[0])}
+              height={Math.abs(area.from[1] - area.to[1])}
+              className="fill-steel/10 stroke-steel [stroke-dasharray:4_3]"
+            />
+          )}
+          {placed.map((point) => {
+            const setup = byKey.get(point.key)!;
+            const owned = setup.figures.newMoney === 0;
+            return (
+              <circle
+                key={point.key}
+                cx={point.cx}
+                cy={point.cy}
+                r={point.r}
+                data-key={point.key}
+                data-owned={owned}
+                className={`${owned ? 'fill-steel stroke-paper' : 'fill-paper stroke-steel'} [stroke-width:1.5]`}
+              >
+                <title>{nameOf(setup)}</title>
+              </circle>
+            );
+          })}
+          {held && <Held point={placed.find((one) => one.key === held.key)} />}
+        </svg>
+      </div>
+      <p className="flex h-5 items-center gap-x-3 overflow-hidden pl-11 text-[12px] whitespace-nowrap text-soft" aria-live="polite">
+        {held ? (
+          <span className="truncate">
+            <strong className="font-semibold text-ink">{nameOf(held)}</strong> · {formatIn(held.figures[figureX.id], unitX)} {unitX.symbol} ·{' '}
+            {formatIn(held.figures[figureY.id], unitY)} {unitY.symbol}
+          </span>
+        ) : (
+          <Legend />
+        )}
+      </p>
+    </figure>
+  );
+}
+
+function Legend(): ReactNode {
+  return (
+    <>
+      <span className="inline-flex items-center gap-1">
+        <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
+          <circle cx={6} cy={6} r={4.5} className="fill-steel" />
+        </svg>
+        nothing to buy
+      </span>
+      <span className="inline-flex items-center gap-1">
+        <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
+          <circle cx={6} cy={6} r={4.5} className="fill-paper stroke-steel [stroke-width:1.5]" />
+        </svg>
+        new parts
+      </span>
+      <span className="max-sm:hidden">dashed: none is better in both · drag to narrow the table</span>
+    </>
+  );
+}
+
+function Held({ point }: { point: { cx: number; cy: number; r: number } | undefined }) {
+  return point ? <circle cx={point.cx} cy={point.cy} r={point.r + 4} fill="none" className="stroke-ember [stroke-width:2]" /> : null;
+}
+
+function AxisPick({ label, value, none = false, onPick }: { label: string; value: string; none?: boolean; onPick: (value: string) => void }) {
+  return (
+    <label className="inline-flex items-center gap-1 text-soft">
+      {label}
+      <select
+        className="h-7 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-10"
+        value={value}
+        onChange={(event) => onPick(event.target.value)}
+      >
+        {none && <option value="">all alike</option>}
+        {FRONT_FIGURES.map((figure) => (
+          <option key={figure.id} value={figure.id}>
+            {figure.label}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function axisText({ label, better }: FrontFigure, unit: Unit, more: string, less: string): string {
+  const arrow = better === 'more' ? ` ${more} better` : better === 'less' ? ` ${less} better` : '';
+  return `${label}${unit.symbol ? ` ${unit.symbol}` : ''}${arrow}`;
+}
+
+function shownBrush(
+  { x, y }: Brush,
+  scaleX: (value: number) => number,
+  scaleY: (value: number) => number,
+  unitX: Unit,
+  unitY: Unit,
+): { from: [number, number]; to: [number, number] } {
+  return { from: [scaleX(toShown(x[0], unitX)), scaleY(toShown(y[0], unitY))], to: [scaleX(toShown(x[1], unitX)), scaleY(toShown(y[1], unitY))] };
+}

@@ -1,0 +1,90 @@
+import { MoreHorizontal, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { useAppSelector } from '../../app/store';
+import { Menu } from '../../ui/Menu';
+import type { BackgroundAnswer } from './use-background';
+import type { Searches } from './use-searches';
+import { wishSummary } from './wish-text';
+
+interface Props {
+  searches: Searches;
+  background: Record<string, BackgroundAnswer>;
+  carName: string;
+  planName: string;
+}
+
+/** The wishes kept with the car; those not in hand say what is new for them. */
+export function SavedWishes({ searches, background, carName, planName }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const { all, search, pick, add, remove, change, full } = searches;
+  const [naming, setNaming] = useState(false);
+  const shown = all.length > 0 ? all : [search];
+  return (
+    <div className="mb-1 flex flex-wrap items-center gap-x-1 gap-y-1 text-[12.5px]" role="group" aria-label={`Wishes for ${carName}`}>
+      {shown.map((one) => {
+        const answer = background[one.id];
+        const here = one.id === search.id;
+        if (here && naming)
+          return (
+            <input
+              key={one.id}
+              autoFocus
+              aria-label="Name of the wish"
+              className="h-7 rounded-sm border border-edge bg-sheet px-2 font-semibold"
+              defaultValue={one.name}
+              maxLength={120}
+              onBlur={(event) => {
+                setNaming(false);
+                const name = event.target.value.trim();
+                if (name !== '' && name !== one.name) change({ ...one, name }, 'name of the wish');
+              }}
+              onKeyDown={(event) => {
+                if (event.key === 'Enter') event.currentTarget.blur();
+                if (event.key === 'Escape') setNaming(false);
+              }}
+            />
+          );
+        return (
+          <button
+            key={one.id}
+            type="button"
+            aria-pressed={here}
+            title={here ? 'Double-click to name it' : wishSummary(one, system)}
+            className={`h-7 rounded-sm px-2 max-sm:h-10 ${here ? 'bg-ink text-paper' : 'border border-rule hover:bg-wash'}`}
+            onClick={() => pick(one.id)}
+            onDoubleClick={() => here && setNaming(true)}
+          >
+            {one.name}
+            {answer && !here && (
+              <span className="ml-1.5 text-soft">
+                {answer.count}
+                {answer.since && answer.since.fresh.length > 0 && <strong className="text-steel"> · {answer.since.fresh.length} new</strong>}
+              </span>
+            )}
+          </button>
+        );
+      })}
+      <button
+        type="button"
+        className="hit grid size-7 place-items-center rounded-sm text-soft hover:bg-wash hover:text-ink max-sm:size-10"
+        aria-label="Another wish"
+        title="Another wish, beginning like this one"
+        disabled={full}
+        onClick={add}
+      >
+        <Plus size={14} />
+      </button>
+      <Menu
+        label={`More for ${search.name}`}
+        icon={<MoreHorizontal size={15} />}
+        items={[
+          { label: 'Name it', takesFocus: true, act: () => setNaming(true) },
+          ...(all.length > 0 ? [{ label: 'Delete this wish', tone: 'stop' as const, act: remove }] : []),
+        ]}
+      />
+      <span className="ml-auto truncate text-soft max-sm:hidden">
+        for {carName}, from {planName}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import type { SearchWish, Standing } from '@puddler/core';
+import { ArrowRight, Pin, PinOff } from 'lucide-react';
+import { useAppSelector } from '../../app/store';
+import { Button } from '../../ui/Button';
+import { formatIn, formatNumber, unitOf } from '../../units/units';
+import type { FoundSetup } from '../../workers/search-worker';
+import { gearsText, moneyText, motorText, tightestText, warmestText, whyText } from './setup-text';
+
+interface Props {
+  setup: FoundSetup;
+  standing: Standing | undefined;
+  wish: SearchWish;
+  pinned: boolean;
+  onOpen: () => void;
+  onPin: () => void;
+  nameOf: (key: string) => string | undefined;
+}
+
+const KINDS = { pack: 'Pack', esc: 'ESC', motor: 'Motor', pinion: 'Pinion', spur: 'Spur' } as const;
+
+/** One setup of the front: what it does, why it is there, what is nearest to going wrong, what is to be bought. */
+export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, nameOf }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  const { figures, parts, plan } = setup;
+  const tightest = tightestText(standing);
+  return (
+    <section aria-label="The setup in hand" className="min-w-0 text-[12.5px]">
+      <h2 className="wide text-[16px] leading-tight font-semibold">
+        {motorText(setup)} <span className="whitespace-nowrap">{gearsText(setup)}</span>
+      </h2>
+      <p className="mt-1 text-[14px]">
+        <strong className="font-semibold">
+          {formatIn(figures.topSpeedMs, speed, true)} {speed.symbol}
+        </strong>{' '}
+        · can {formatIn(figures.maxCanC, warm)} {warm.symbol} · {formatNumber(figures.minutes, 0)} min · peak{' '}
+        {formatNumber(figures.peakPackCurrentA, 0)} A
+      </p>
+      <dl className="mt-1.5 grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-0.5">
+        <dt className="text-soft">why</dt>
+        <dd>{whyText(setup, standing, wish, system, nameOf)}</dd>
+        {tightest && (
+          <>
+            <dt className="text-soft">tightest</dt>
+            <dd>{tightest}</dd>
+          </>
+        )}
+        {standing && (
+          <>
+            <dt className="text-soft">warmest</dt>
+            <dd>{warmestText(standing, system)}</dd>
+          </>
+        )}
+      </dl>
+      <ul className="mt-2 border-t border-rule">
+        {parts.map((part) => (
+          <li key={part.kind} className="grid grid-cols-[4.6rem_1fr_auto] gap-x-2 border-b border-rule py-0.5">
+            <span className="text-soft">{KINDS[part.kind]}</span>
+            <span className="truncate" title={part.name}>
+              {part.count > 1 ? `${part.count} × ` : ''}
+              {part.name}
+            </span>
+            <span className="text-right">
+              {part.owned ? <span className="text-soft">owned</span> : `${part.priceGuessed ? '≈ ' : ''}${formatNumber(part.newMoney, 2)}`}
+            </span>
+          </li>
+        ))}
+        <li className="grid grid-cols-[4.6rem_1fr_auto] gap-x-2 py-0.5 font-semibold">
+          <span />
+          <span>new parts</span>
+          <span className="text-right">{moneyText(setup)}</span>
+        </li>
+      </ul>
+      {parts.some((part) => part.priceGuessed) && (
+        <p className="text-[11.5px] text-soft">≈ no price on the shelf: the middle one of its kind stands in.</p>
+      )}
+      {plan.packs.length > 1 && <p className="text-[11.5px] text-soft">Two packs: check that both go in; use only packs of one age and charge.</p>}
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        <Button tone="action" icon={<ArrowRight size={14} />} onClick={onOpen}>
+          Open as a plan
+        </Button>
+        <Button icon={pinned ? <PinOff size={14} /> : <Pin size={14} />} onClick={onPin} title="Pin to compare (p)">
+          {pinned ? 'Unpin' : 'Pin'}
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,31 @@
+import type { SetupFigures } from '@puddler/core';
+import type { UnitSystem } from '../../app/prefs-slice';
+import { unitOf, type Unit } from '../../units/units';
+
+/** A figure of a setup that can stand on an axis or in a column. */
+export interface FrontFigure {
+  id: keyof SetupFigures;
+  label: string;
+  unit: (system: UnitSystem) => Unit;
+  /** Which way is better; undefined where neither is. */
+  better: 'more' | 'less' | undefined;
+}
+
+const plain = (symbol: string, digits: number) => (): Unit => ({ symbol, factor: 1, digits });
+
+export const FRONT_FIGURES: readonly FrontFigure[] = [
+  { id: 'topSpeedMs', label: 'top speed', unit: (system) => unitOf('m/s', system), better: 'more' },
+  { id: 'maxCanC', label: 'can', unit: (system) => unitOf('°C', system), better: 'less' },
+  { id: 'minutes', label: 'minutes', unit: plain('min', 0), better: 'more' },
+  { id: 'newMoney', label: 'new parts', unit: plain('', 0), better: 'less' },
+  { id: 'pullN', label: 'pull', unit: plain('N', 0), better: 'more' },
+  { id: 'climbPct', label: 'slope', unit: plain('%', 0), better: 'more' },
+  { id: 'crawlMs', label: 'crawl', unit: plain('m/s', 2), better: 'less' },
+  { id: 'packCurrentA', label: 'current at speed', unit: plain('A', 1), better: 'less' },
+  { id: 'peakPackCurrentA', label: 'peak current', unit: plain('A', 0), better: 'less' },
+  { id: 'maxEscC', label: 'ESC', unit: (system) => unitOf('°C', system), better: 'less' },
+  { id: 'motorRpm', label: 'motor', unit: plain('rpm', 0), better: undefined },
+  { id: 'finalDriveRatio', label: 'final drive', unit: plain(': 1', 2), better: undefined },
+];
+
+export const figureNamed = (id: string): FrontFigure => FRONT_FIGURES.find((one) => one.id === id) ?? FRONT_FIGURES[0]!;

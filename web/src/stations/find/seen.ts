@@ -1,0 +1,46 @@
+import type { SavedSearch } from '@puddler/contract/shared';
+
+/** What a search had on its front when it was last looked at, in this browser. */
+interface Seen {
+  asked: string;
+  keys: string[];
+}
+
+const STORED_AS = 'puddler.seen-searches.v1';
+const MOST_KEPT = 100;
+
+const askedOf = ({ wish, scope, surface, profile }: SavedSearch) => JSON.stringify([wish, scope, surface, profile]);
+
+function recall(): Record<string, Seen> {
+  try {
+    return JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Record<string, Seen>;
+  } catch {
+    return {};
+  }
+}
+
+export interface SinceSeen {
+  /** Keys that were not there before. */
+  fresh: string[];
+  gone: number;
+}
+
+/** What has come and gone since the same wish was last looked at; undefined when it never was. */
+export function sinceSeen(search: SavedSearch, keys: readonly string[]): SinceSeen | undefined {
+  const seen = recall()[search.id];
+  if (!seen || seen.asked !== askedOf(search)) return undefined;
+  const before = new Set(seen.keys);
+  const fresh = keys.filter((key) => !before.has(key));
+  return { fresh, gone: before.size - (keys.length - fresh.length) };
+}
+
+/** Remembers what is on the front now. */
+export function markSeen(search: SavedSearch, keys: readonly string[]): void {
+  const others = Object.entries(recall()).filter(([id]) => id !== search.id);
+  const all = [...others.slice(-MOST_KEPT), [search.id, { asked: askedOf(search), keys: [...keys] }] as const];
+  try {
+    localStorage.setItem(STORED_AS, JSON.stringify(Object.fromEntries(all)));
+  } catch {
+    // A full store only loses the “new since” marks.
+  }
+}

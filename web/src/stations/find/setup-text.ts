@@ -1,0 +1,102 @@
+import type { Merit, SearchWish, Standing } from '@puddler/core';
+import type { UnitSystem } from '../../app/prefs-slice';
+import { formatIn, formatNumber, unitOf } from '../../units/units';
+import type { FoundPart, FoundSetup } from '../../workers/search-worker';
+import { TARGET_WORDS } from './wish-text';
+
+const partNamed = (setup: FoundSetup, kind: FoundPart['kind']) => setup.parts.find((part) => part.kind === kind);
+
+/** “17 / 58”, with the gear of the gearbox where there is one. */
+export function gearsText({ plan: { gearing, car } }: FoundSetup): string {
+  const pair = gearing.pinion === undefined ? 'direct' : `${gearing.pinion} / ${gearing.spur}`;
+  const gear = car.gearboxRatios?.find((one) => one.ratio === gearing.gearboxRatio);
+  return gear ? `${pair}, ${gear.name}` : pair;
+}
+
+export function motorText(setup: FoundSetup): string {
+  const motor = partNamed(setup, 'motor')!;
+  return motor.count > 1 ? `${motor.count} × ${motor.name}` : motor.name;
+}
+
+/** “Osier 3652 3300 · Brackwater 3S 4000 · 17 / 58”. */
+export function setupName(setup: FoundSetup): string {
+  return `${motorText(setup)} · ${partNamed(setup, 'pack')!.name} · ${gearsText(setup)}`;
+}
+
+/** The name of a plan made of it: 120 characters at most. */
+export const planName = (setup: FoundSetup) => `${motorText(setup)}, ${gearsText(setup)}`.slice(0, 120);
+
+export function moneyText(setup: Pick<FoundSetup, 'figures' | 'parts'>): string {
+  const guessed = setup.parts.some((part) => part.priceGuessed);
+  return `${guessed ? '≈ ' : ''}${formatNumber(setup.figures.newMoney, 2)}`;
+}
+
+const BEST_WORDS: Record<Merit, (wish: SearchWish) => string> = {
+  aim: (wish) => (wish.aim === 'speed' ? 'fastest' : 'strongest'),
+  cool: () => 'coolest',
+  minutes: () => 'longest',
+  thrift: () => 'cheapest',
+};
+const BETTER_WORDS: Record<Merit, (wish: SearchWish) => string> = {
+  aim: (wish) => (wish.aim === 'speed' ? 'faster' : 'stronger'),
+  cool: () => 'cooler',
+  minutes: () => 'longer',
+  thrift: () => 'cheaper',
+};
+
+const list = (words: readonly string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`);
+
+/** Why it is on the front: what it is best of all at, else against the setup most like it, with figures. */
+export function whyText(
+  setup: FoundSetup,
+  standing: Standing | undefined,
+  wish: SearchWish,
+  system: UnitSystem,
+  nameOf: (key: string) => string | undefined,
+): string {
+  if (!standing) return '';
+  if (standing.bestAt.length > 0) return `${list(standing.bestAt.map((merit) => BEST_WORDS[merit](wish)))} of all`;
+  const { against } = standing;
+  if (!against) return 'the only one';
+  const other = against.setup;
+  const better = list(against.better.map((merit) => `${difference(merit, setup, other, wish, system)} ${BETTER_WORDS[merit](wish)}`));
+  return `${better} than ${nameOf(other.key) ?? 'the one most like it'}`;
+}
+
+/** By how much two setups differ, as a builder would say it. */
+function difference(
+  merit: Merit,
+  one: Pick<FoundSetup, 'figures'>,
+  other: Pick<FoundSetup, 'figures'>,
+  wish: SearchWish,
+  system: UnitSystem,
+): string {
+  const by = (id: 'topSpeedMs' | 'pullN' | 'maxCanC' | 'minutes' | 'newMoney') => Math.abs(one.figures[id] - other.figures[id]);
+  switch (merit) {
+    case 'aim': {
+      const speed = unitOf('m/s', system);
+      return wish.aim === 'speed' ? `${formatIn(by('topSpeedMs'), speed)} ${speed.symbol}` : `${formatNumber(by('pullN'), 1)} N`;
+    }
+    case 'cool':
+      return `${formatNumber(by('maxCanC') * unitOf('°C', system).factor, 0)} ${system === 'metric' ? 'K' : '°F'}`;
+    case 'minutes':
+      return `${formatNumber(by('minutes'), 0)} min`;
+    case 'thrift':
+      return formatNumber(by('newMoney'), 0);
+  }
+}
+
+/** The target with the least to spare. */
+export function tightestText(standing: Standing | undefined): string | undefined {
+  const tightest = standing?.tightest;
+  if (!tightest) return undefined;
+  const { name } = TARGET_WORDS[tightest.target];
+  return `${name}: ${formatNumber(100 * Math.max(0, tightest.share), 0)} % of what was asked`;
+}
+
+const WARM_WORDS = { can: 'motor can', winding: 'winding', esc: 'ESC', pack: 'pack' } as const;
+
+export function warmestText({ warmest }: Standing, system: UnitSystem): string {
+  const warm = unitOf('°C', system);
+  return `${WARM_WORDS[warmest.part]} ${formatIn(warmest.valueC, warm)} ${warm.symbol}, ${formatNumber(100 * warmest.share, 0)} % of its stop limit`;
+}

@@ -1,0 +1,52 @@
+import type { SearchState } from '../../predict/search-pool';
+
+/** One rule and what it leaves. */
+export interface SieveRow {
+  id: string;
+  label: string;
+  left: number;
+  /** Share of the bar, on a scale that shows ten and a million. */
+  share: number;
+  /** Its count still grows. */
+  counting: boolean;
+  title: string;
+}
+
+/** What each rule leaves of all combinations, in the order they are asked. */
+export function sieveRows({ facts, progress, setups }: Pick<SearchState, 'facts' | 'progress' | 'setups'>): SieveRow[] {
+  if (!facts) return [];
+  const { all, cells, fit, gears } = facts.counts;
+  const { counts, finished } = progress;
+  const known: [string, string, number, string][] = [
+    ['all', 'combinations', all, 'Motor × ESC × pack × gears'],
+    ['cells', 'bear the cells', cells, 'Motor and ESC are rated for the pack’s cells'],
+    ['fit', 'fit the bay', fit, 'Can, ESC and pack go in, screw holes meet, the BEC suits receiver and servo'],
+    ['gears', 'mesh', gears, 'Bore, module, slot, room at the spur; no overdrive'],
+  ];
+  const counted: [string, string, number, string][] = [
+    ['money', 'in the budget', counts.money, 'New parts for no more than asked'],
+    ['start', 'start smoothly', counts.start, 'Without a sensor a motor stutters below 3,000 electrical rpm'],
+    ['speed', 'have the speed', counts.speed, 'Top speed as asked'],
+    ['drive', 'drive soundly', counts.drive, 'Motor speed, efficiency, radio range, driveline'],
+    ['pull', 'have the pull', counts.pull, 'Slope and pull as asked'],
+    ['front', 'on the front', setups.length, 'Cool and long enough, within all ratings, and no other is as good in everything'],
+  ];
+  // Logarithmic, since what counts is the last dozen of a million.
+  const share = (left: number) => (left <= 0 ? 0 : Math.log10(left + 1) / Math.log10(all + 1));
+  const row =
+    (counting: boolean) =>
+    ([id, label, left, title]: [string, string, number, string]): SieveRow => ({
+      id,
+      label,
+      left,
+      share: share(left),
+      counting,
+      title,
+    });
+  return [...known.map(row(false)), ...counted.map(row(!finished))];
+}
+
+/** The first rule that leaves nothing, when one does. */
+export function emptiedBy(rows: readonly SieveRow[]): SieveRow | undefined {
+  return rows.find((row) => row.left === 0);
+}

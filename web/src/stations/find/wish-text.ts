@@ -1,0 +1,137 @@
+import type { ProfileName, PlanFile, SearchScope, SearchWish, PartSource, Target } from '@puddler/core';
+import type { RangePath, SavedSearch } from '@puddler/contract/shared';
+import type { PartOnDesk } from '../../data/selectors';
+import type { UnitSystem } from '../../app/prefs-slice';
+import { formatIn, formatNumber, unitOf } from '../../units/units';
+
+/** How each target reads in the sentence, and where its range stands. */
+export interface TargetWords {
+  target: Target;
+  before: string;
+  /** For what reads it aloud, and for “add”. */
+  name: string;
+  range: RangePath;
+  /** A sensible start when it is added. */
+  start: (plan: PlanFile) => number;
+  /** More of it is harder to get, or less. */
+  bound: 'at least' | 'at most';
+}
+
+export const TARGET_WORDS: Record<Target, TargetWords> = {
+  topSpeed: { target: 'topSpeed', before: '', name: 'top speed', range: 'wish.topSpeed.speedMs', start: () => 50 / 3.6, bound: 'at least' },
+  minutes: {
+    target: 'minutes',
+    before: 'for at least',
+    name: 'minutes',
+    range: 'wish.minutes',
+    start: (plan) => plan.run?.minutes ?? 10,
+    bound: 'at least',
+  },
+  canC: { target: 'canC', before: 'motor can at most', name: 'can', range: 'wish.canC', start: () => 70, bound: 'at most' },
+  newMoney: { target: 'newMoney', before: 'new parts for at most', name: 'new parts', range: 'wish.newMoney', start: () => 100, bound: 'at most' },
+  climbPct: { target: 'climbPct', before: 'climbing at least', name: 'slope', range: 'wish.climbPct', start: () => 30, bound: 'at least' },
+  pullN: { target: 'pullN', before: 'pulling at least', name: 'pull', range: 'wish.pullN', start: () => 20, bound: 'at least' },
+  crawlMs: {
+    target: 'crawlMs',
+    before: 'crawling smoothly at no more than',
+    name: 'crawl',
+    range: 'wish.crawlMs',
+    start: () => 0.3,
+    bound: 'at most',
+  },
+};
+
+/** Units that a target's figure is written in: slow speeds in m/s. */
+export function targetUnit(target: Target, system: UnitSystem) {
+  switch (target) {
+    case 'topSpeed':
+      return unitOf('m/s', system);
+    case 'crawlMs':
+      return { symbol: 'm/s', factor: 1, digits: 2 };
+    case 'canC':
+      return unitOf('°C', system);
+    case 'minutes':
+      return { symbol: 'min', factor: 1, digits: 1 };
+    case 'climbPct':
+      return { symbol: '%', factor: 1, digits: 0 };
+    case 'pullN':
+      return { symbol: 'N', factor: 1, digits: 0 };
+    case 'newMoney':
+      return { symbol: '', factor: 1, digits: 2 };
+  }
+}
+
+export function targetText(target: Target, value: number, system: UnitSystem): string {
+  const unit = targetUnit(target, system);
+  return `${formatIn(value, unit)}${unit.symbol ? ` ${unit.symbol}` : ''}`;
+}
+
+export const PROFILE_WORDS: Record<ProfileName, string> = {
+  'speed-pass': 'in speed passes',
+  race: 'racing',
+  bash: 'bashing',
+  cruise: 'cruising',
+  trail: 'on a trail',
+  crawl: 'crawling',
+  pull: 'pulling a load',
+};
+
+export const SOURCE_WORDS: Record<PartSource, string> = {
+  plan: 'as in this plan',
+  owned: 'what I own',
+  shelf: 'what is on the shelf',
+  classes: 'the shelf and generic sizes',
+};
+
+export const GEAR_SOURCE_WORDS: Record<PartSource, string> = { ...SOURCE_WORDS, classes: 'every size that is cut' };
+
+/** Where a search begins: everything on the shelf, a cool can, and the plan's own driving. */
+export function firstSearch(shelf: readonly PartOnDesk[]): Omit<SavedSearch, 'id'> {
+  const has = (kind: string) => shelf.some(({ part }) => part.kind === kind && part.status !== 'worn-out');
+  const from = (kind: string): PartSource => (has(kind) ? 'shelf' : 'plan');
+  return {
+    name: 'First wish',
+    wish: { aim: 'speed', canC: 70 },
+    scope: {
+      motor: from('motor'),
+      esc: from('esc'),
+      pack: from('pack'),
+      gears: has('pinion') ? 'shelf' : 'classes',
+      packPairs: false,
+      twoMotors: false,
+      gearbox: false,
+    },
+  };
+}
+
+/** The plan that a search puts parts into: the one in hand, on the ground and driven as wished. */
+export function baseOf(file: PlanFile, { surface, profile, wish }: Pick<SavedSearch, 'surface' | 'profile' | 'wish'>): PlanFile {
+  const { grip: _grip, rollingResistance: _rolling, ...site } = file.site;
+  const run = { profile: profile ?? file.run?.profile ?? 'race', minutes: wish.minutes ?? file.run?.minutes ?? 10 } as const;
+  // Grip and rolling that were measured hold for the plan's own ground only.
+  return { ...file, site: surface && surface !== file.site.surface ? { ...site, surface } : file.site, run };
+}
+
+/** A wish in a few words, for a list. */
+export function wishSummary(search: Pick<SavedSearch, 'wish'>, system: UnitSystem): string {
+  const { wish } = search;
+  const words: string[] = [];
+  if (wish.topSpeed) words.push(`${wish.topSpeed.is === 'about' ? 'about' : '≥'} ${targetText('topSpeed', wish.topSpeed.speedMs, system)}`);
+  if (wish.minutes !== undefined) words.push(`${formatNumber(wish.minutes, 1)} min`);
+  if (wish.canC !== undefined) words.push(`can ≤ ${targetText('canC', wish.canC, system)}`);
+  if (wish.climbPct !== undefined) words.push(`climbs ${formatNumber(wish.climbPct, 0)} %`);
+  if (wish.pullN !== undefined) words.push(`pulls ${formatNumber(wish.pullN, 0)} N`);
+  if (wish.crawlMs !== undefined) words.push(`crawls ${formatNumber(wish.crawlMs, 2)} m/s`);
+  if (wish.newMoney !== undefined) words.push(`new ≤ ${formatNumber(wish.newMoney, 2)}`);
+  return words.join(' · ') || 'no targets';
+}
+
+/** A wish with one target set, or taken out with undefined. */
+export function withTarget(wish: SearchWish, target: Target, value: number | undefined): SearchWish {
+  const { [target]: before, ...others } = wish;
+  if (value === undefined) return others;
+  if (target === 'topSpeed') return { ...others, topSpeed: { is: typeof before === 'object' ? before.is : 'at-least', speedMs: value } };
+  return { ...others, [target]: value };
+}
+
+export type { SearchScope };

@@ -1,0 +1,169 @@
+import {
+  Relaxing,
+  Search,
+  SearchSpace,
+  type PlanFile,
+  type Relaxation,
+  type SearchProgress,
+  type SearchTask,
+  type Setup,
+  type Share,
+} from '@puddler/core';
+import { expose } from 'comlink';
+
+/** A part of a setup, as shown and bought. */
+export interface FoundPart {
+  kind: 'pack' | 'esc' | 'motor' | 'pinion' | 'spur';
+  name: string;
+  count: number;
+  newMoney: number;
+  owned: boolean;
+  priceGuessed: boolean;
+}
+
+/** A setup on the front with what the page needs to show and to open it. */
+export interface FoundSetup extends Setup {
+  plan: PlanFile;
+  parts: FoundPart[];
+}
+
+/** What the space is, told once before the search begins. */
+export interface SpaceFacts {
+  counts: SearchSpace['counts'];
+  broken: SearchSpace['broken'];
+  choices: { motors: number; escs: number; packs: number; pinions: number; spurs: number };
+}
+
+export interface SearchReport {
+  progress: SearchProgress;
+  /** Those that joined the front since the last report. */
+  found: FoundSetup[];
+}
+
+export interface FoundRelaxation extends Omit<Relaxation, 'setup'> {
+  setup: FoundSetup;
+}
+
+/** Work goes on in pieces of about this long, so that a stop or news from another worker is heard. */
+const PIECE_MS = 20;
+const REPORT_EVERY_MS = 60;
+
+const breath = () => new Promise<void>((resolve) => setTimeout(resolve));
+
+let current: { token: number; search: Search; told: Set<string> } | undefined;
+let wanted = 0;
+
+function withPlan(space: SearchSpace, setup: Setup): FoundSetup {
+  const { choice } = setup;
+  const { motors, packs, escs, pinions, spurs } = space.options;
+  const [pack, esc, motor, pinion, spur] = [
+    packs[choice.pack]!,
+    escs[choice.esc]!,
+    motors[choice.motor]!,
+    pinions[choice.pinion],
+    spurs[choice.spur],
+  ];
+  const { count } = motor.fields;
+  const part = (kind: FoundPart['kind'], { name, newMoney, owned, priceGuessed }: Omit<FoundPart, 'kind' | 'count'>, times = 1): FoundPart => ({
+    kind,
+    name,
+    count: times,
+    newMoney,
+    owned,
+    priceGuessed,
+  });
+  const escMoney = space.escMoney(choice.motor, choice.esc);
+  return {
+    ...setup,
+    plan: space.planOf(choice),
+    parts: [
+      part('pack', pack),
+      part('esc', { ...esc, newMoney: escMoney, owned: esc.owned && count === 1 }, count),
+      part('motor', motor, count),
+      ...(pinion ? [part('pinion', pinion)] : []),
+      ...(spur ? [part('spur', spur)] : []),
+    ],
+  };
+}
+
+const tasks = {
+  /** Lays out what there is to search; a search under way is given up. */
+  begin(token: number, task: SearchTask, share: Share): SpaceFacts {
+    wanted = token;
+    const space = new SearchSpace(task);
+    current = { token, search: new Search(space, share), told: new Set() };
+    const { motors, escs, packs, pinions, spurs } = space.options;
+    return {
+      counts: space.counts,
+      broken: space.broken,
+      choices: { motors: motors.length, escs: escs.length, packs: packs.length, pinions: pinions.length, spurs: spurs.length },
+    };
+  },
+
+  /** Goes on until all is looked at, or `stop` is called. */
+  async go(token: number, report: (report: SearchReport) => void): Promise<void> {
+    wanted = token;
+    const state = current;
+    if (state?.token !== token) return;
+    const { search, told } = state;
+    const tell = () => {
+      const fresh = search.front.members.filter((one) => !told.has(one.key));
+      for (const one of fresh) told.add(one.key);
+      report({ progress: search.progress(), found: fresh.map((one) => withPlan(search.space, one)) });
+    };
+    let last = performance.now();
+    let more = true;
+    let toldAny = told.size > 0;
+    while (more) {
+      const start = performance.now();
+      do more = search.step();
+      while (more && performance.now() - start < PIECE_MS);
+      // The first find is told at once, later ones now and then.
+      const first = !toldAny && search.front.members.length > 0;
+      if (!more || first || performance.now() - last > REPORT_EVERY_MS) {
+        tell();
+        last = performance.now();
+        toldAny ||= first;
+      }
+      await breath();
+      if (wanted !== token) return;
+    }
+  },
+
+  /** Takes in what another worker found. */
+  learn(token: number, setups: Setup[]): void {
+    if (current?.token !== token) return;
+    for (const one of setups) current.told.add(one.key);
+    current.search.learn(setups);
+  },
+
+  /** Stops where it stands; `go` with the same token goes on. */
+  stop(): void {
+    wanted = -1;
+  },
+
+  /** Which target to give up, and how far, when nothing meets all. */
+  async relax(token: number, report: (found: FoundRelaxation[]) => void): Promise<void> {
+    wanted = token;
+    if (current?.token !== token) return;
+    const { space } = current.search;
+    const relaxing = new Relaxing(space);
+    let told = 0;
+    let more = true;
+    while (more) {
+      const start = performance.now();
+      do more = relaxing.step();
+      while (more && performance.now() - start < PIECE_MS);
+      if (relaxing.found.length > told || !more) {
+        told = relaxing.found.length;
+        report(relaxing.found.map((one) => ({ ...one, setup: withPlan(space, one.setup) })));
+      }
+      await breath();
+      if (wanted !== token) return;
+    }
+  },
+};
+
+export type SearchTasks = typeof tasks;
+
+expose(tasks);
