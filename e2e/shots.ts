@@ -96,13 +96,22 @@ const compare = async (page: Page, address: string) => {
   for (const name of ['Ridgeback, first conversion', 'Ridgeback as bought'])
     await page.getByLabel('Pin another plan').selectOption({ label: name.endsWith('bought') ? `${name} (as bought)` : name });
   await page.getByText('Passes at full throttle').waitFor();
-  await page.waitForTimeout(6000);
+  await page.locator('[aria-label^="To cut-off"]:not([aria-label*="not known"])').waitFor({ timeout: 20_000 });
+  await page.waitForTimeout(2500);
 };
 
 const tab = (name: string) => async (page: Page, address: string) => {
   await plan(page, address);
   await page.getByRole('tab', { name }).click();
   await page.waitForTimeout(1500);
+};
+/** Can temperature over pinion and kv, with the limits as borders. */
+const sweepMap = async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.getByRole('tab', { name: 'Sweep' }).click();
+  await page.getByLabel('Figure up').selectOption('kv');
+  await page.getByLabel('Answer of the map').selectOption('maxCanC');
+  await page.getByText('darker is more').waitFor();
 };
 const hot = async (page: Page, address: string) => {
   await openPlan(page, address, 'Ridgeback, first conversion');
@@ -117,6 +126,7 @@ const moment = async (page: Page, address: string) => {
 const shots: Shot[] = [
   { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
   { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
+  { name: 'plan-sweep', size: WIDE, theme: 'light', go: sweepMap },
   { name: 'plan-working', size: WIDE, theme: 'dark', go: tab('Working') },
   { name: 'plan-moment', size: WIDE, theme: 'light', go: moment },
   { name: 'csv', size: WIDE, theme: 'light', go: csv },

@@ -37,7 +37,9 @@ const slice = createSlice({
     },
     /** Back to how it was pinned. */
     putBack(pins, action: PayloadAction<{ id: string }>) {
-      return pins.map(({ before, ...one }) => (before === undefined ? one : one.id === action.payload.id ? { ...one, file: before } : { ...one, before }));
+      return pins.map(({ before, ...one }) =>
+        before === undefined ? one : one.id === action.payload.id ? { ...one, file: before } : { ...one, before },
+      );
     },
     /** The one named becomes the one that the others are told against. */
     broughtFirst(pins, action: PayloadAction<{ id: string }>) {

@@ -1,7 +1,9 @@
 import { ChartLine, Table2 } from 'lucide-react';
-import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { useMemo, useRef, useState, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
 import { formatNumber } from '../units/units';
+import { toCsv } from '../ui/to-csv';
 import { useWidth } from '../ui/useWidth';
+import { ChartExport } from './ChartExport';
 import { layPanes, nearest, tableRows, type PaneData } from './pane-layout';
 
 interface Props {
@@ -18,6 +20,8 @@ interface Props {
   xName?: string;
   /** Told which sample the readout is on; undefined when it is gone. */
   onReadout?: (index: number | undefined) => void;
+  /** Takes the sample that is clicked, or that the readout is on at Enter. */
+  onTake?: (index: number) => void;
   /** Beside the title. */
   children?: ReactNode;
 }
@@ -30,13 +34,27 @@ const LIMIT_FILL = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 const TABLE_ROWS = 25;
 
 /** Several quantities over one axis, each in its own pane with its own unit; a readout follows pointer and arrow keys. */
-export function PaneChart({ title, data, xUnit, height, regions = [], marks = [], xName = 'time', stale = false, onReadout, children }: Props) {
+export function PaneChart({
+  title,
+  data,
+  xUnit,
+  height,
+  regions = [],
+  marks = [],
+  xName = 'time',
+  stale = false,
+  onReadout,
+  onTake,
+  children,
+}: Props) {
   const [asTable, setAsTable] = useState(false);
+  const svg = useRef<SVGSVGElement>(null);
   return (
     <figure className={`m-0 ${stale ? 'opacity-70' : ''}`} aria-busy={stale}>
       <div className="flex items-center justify-between gap-3">
         <figcaption className="eyebrow text-soft">{title}</figcaption>
         {children}
+        <span className="flex items-center">
         <button
           type="button"
           className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] text-soft hover:bg-wash hover:text-ink"
@@ -45,19 +63,35 @@ export function PaneChart({ title, data, xUnit, height, regions = [], marks = []
           {asTable ? <ChartLine size={14} /> : <Table2 size={14} />}
           {asTable ? 'As a chart' : 'As a table'}
         </button>
+        <ChartExport svg={() => svg.current} name={title} csv={() => csvOf(data, xName, xUnit)} />
+        </span>
       </div>
       {asTable ? (
         <DataTable title={title} data={data} xName={xName} xUnit={xUnit} height={height} />
       ) : (
-        <Drawing title={title} data={data} xUnit={xUnit} height={height} regions={regions} marks={marks} onReadout={onReadout} />
+        <Drawing
+          title={title}
+          data={data}
+          xUnit={xUnit}
+          height={height}
+          regions={regions}
+          marks={marks}
+          onReadout={onReadout}
+          onTake={onTake}
+          svg={svg}
+        />
       )}
     </figure>
   );
 }
 
-type DrawingProps = Required<Pick<Props, 'title' | 'data' | 'xUnit' | 'height' | 'regions' | 'marks'>> & { onReadout: Props['onReadout'] };
+type DrawingProps = Required<Pick<Props, 'title' | 'data' | 'xUnit' | 'height' | 'regions' | 'marks'>> & {
+  onReadout: Props['onReadout'];
+  onTake: Props['onTake'];
+  svg: RefObject<SVGSVGElement | null>;
+};
 
-function Drawing({ title, data, xUnit, height, regions, marks, onReadout }: DrawingProps) {
+function Drawing({ title, data, xUnit, height, regions, marks, onReadout, onTake, svg }: DrawingProps) {
   const [ref, width] = useWidth<HTMLDivElement>(780);
   const [cursor, moveCursor] = useState<number>();
   const setCursor = (index: number | undefined) => {
@@ -78,6 +112,7 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout }: Draw
     const stride = event.shiftKey ? 10 : 1;
     const next = { ArrowRight: (at ?? -1) + stride, ArrowLeft: (at ?? last + 1) - stride, Home: 0, End: last }[event.key];
     if (event.key === 'Escape') setCursor(undefined);
+    if (event.key === 'Enter' && at !== undefined) onTake?.(at);
     if (next === undefined) return;
     event.preventDefault();
     setCursor(Math.max(0, Math.min(last, next)));
@@ -86,13 +121,15 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout }: Draw
   return (
     <div ref={ref}>
       <svg
+        ref={svg}
         width={width}
         height={height}
-        className="block touch-pan-y text-[11.5px]"
+        className={`block touch-pan-y text-[11.5px] ${onTake ? 'cursor-crosshair' : ''}`}
         role="application"
         tabIndex={0}
-        aria-label={`${title}. Arrow keys move the readout.`}
+        aria-label={`${title}. Arrow keys move the readout${onTake ? ', Enter takes it' : ''}.`}
         onKeyDown={onKey}
+        onClick={() => at !== undefined && onTake?.(at)}
         onPointerMove={(event) => {
           const box = event.currentTarget.getBoundingClientRect();
           setCursor(nearest(data.x, scaleX.invert(event.clientX - box.left)));
@@ -184,6 +221,7 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout }: Draw
                 </strong>
               </span>
             ))}
+            {onTake && <span className="text-soft"> · click takes it</span>}
           </>
         ) : null}
       </p>
@@ -223,5 +261,14 @@ function DataTable({ title, data, xName, xUnit, height }: Required<Pick<Props, '
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** All samples, not only those a table shows, with units in the heads. */
+function csvOf(data: PaneData, xName: string, xUnit: string): Promise<string> {
+  const heads = [`${xName} [${xUnit}]`, ...data.panes.map((pane) => `${pane.label} [${pane.unit}]`)];
+  return toCsv(
+    heads,
+    data.x.map((x, i) => [x, ...data.panes.map((pane) => pane.y[i])]),
   );
 }

@@ -28,6 +28,9 @@ export const NOTHING_YET: SearchState = {
   failed: undefined,
 };
 
+/** The page is told no oftener than this, but of the first setup and the end at once: drawing hundreds of points takes its time. */
+const TELL_EVERY_MS = 150;
+
 /** More workers than this gain nothing that a builder would notice. */
 const MOST_WORKERS = 4;
 
@@ -42,6 +45,7 @@ export class SearchPool {
   private readonly known = new Map<string, FoundSetup>();
   private shares: (SearchProgress | undefined)[] = [];
   private startedAt = 0;
+  private toldAt = 0;
   private listen: (state: SearchState) => void = () => undefined;
 
   constructor(size = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2))) {
@@ -59,6 +63,7 @@ export class SearchPool {
     this.known.clear();
     this.shares = this.workers.map(() => undefined);
     this.startedAt = performance.now();
+    this.toldAt = 0;
     this.tell(NOTHING_YET);
     const { token } = this;
     for (const [i, { tasks }] of this.workers.entries()) {
@@ -108,10 +113,13 @@ export class SearchPool {
     }
     const now = performance.now() - this.startedAt;
     const whole = sum(this.shares);
+    const first = this.state.firstMs === undefined && joined.length > 0;
+    if (!first && !whole.finished && now - this.toldAt < TELL_EVERY_MS) return;
+    this.toldAt = now;
     this.tell({
       ...this.state,
       progress: whole,
-      setups: joined.length > 0 ? this.front.sorted().map((one) => this.known.get(one.key)!) : this.state.setups,
+      setups: this.front.sorted().map((one) => this.known.get(one.key)!),
       firstMs: this.state.firstMs ?? (joined.length > 0 ? now : undefined),
       wholeMs: this.state.wholeMs ?? (whole.finished ? now : undefined),
     });

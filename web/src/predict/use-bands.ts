@@ -1,4 +1,5 @@
 import { BAND_SAMPLES, type Bands, type PlanFile } from '@puddler/core';
+import { useEffect, useState } from 'react';
 import { useDetail, type Detail } from './detail';
 
 const known = new WeakMap<PlanFile, Bands>();
@@ -21,5 +22,11 @@ export function useBands(file: PlanFile | undefined): Detail<Bands> {
 export function useBandsOfAll(files: readonly PlanFile[]): (Bands | undefined)[] {
   const next = files.find((file) => !known.has(file));
   const { value, fresh } = useBands(next);
+  const [, turn] = useState(0);
+  const finished = fresh && value !== undefined && value.samples >= BAND_SAMPLES;
+  useEffect(() => {
+    // One is done: the next one’s turn.
+    if (finished) turn((count) => count + 1);
+  }, [finished, next]);
   return files.map((file) => known.get(file) ?? (file === next && fresh ? value : undefined));
 }

@@ -1,5 +1,5 @@
 import type { SearchTask } from '@puddler/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import { NOTHING_YET, SearchPool, type SearchState } from './search-pool';
 
 /** A wish that is still being typed or dragged is asked once it has held still this long. */
@@ -30,11 +30,14 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
     const waiting = setTimeout(() => {
       setPaused(false);
       pool.current?.start(task, (state) =>
-        setAnswer((before) => {
-          // An empty chart between two answers would only flicker.
-          const old = state.setups.length === 0 && !state.progress.finished && before !== undefined;
-          return { task, old, state: old ? { ...state, setups: before.state.setups } : state };
-        }),
+        // Drawing hundreds of points and rows gives way to whatever a hand does meanwhile.
+        startTransition(() =>
+          setAnswer((before) => {
+            // An empty chart between two answers would only flicker.
+            const old = state.setups.length === 0 && !state.progress.finished && before !== undefined;
+            return { task, old, state: old ? { ...state, setups: before.state.setups } : state };
+          }),
+        ),
       );
     }, HOLD_STILL_MS);
     return () => clearTimeout(waiting);

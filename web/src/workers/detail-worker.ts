@@ -8,6 +8,8 @@ import {
   predictSteady,
   resolvePlan,
   simulateRun,
+  sweepEdits,
+  sweepPoint,
   type Bands,
   type Finding,
   type FindingId,
@@ -17,6 +19,8 @@ import {
   type HeatLimits,
   type Part,
   type PlanFile,
+  type SweepAnswers,
+  type Swept,
 } from '@puddler/core';
 import { expose } from 'comlink';
 import type { RunWish } from './predict-worker';
@@ -65,6 +69,23 @@ export interface HeatWish {
   compare: PlanFile | undefined;
   runs: number;
   pauseS: number;
+}
+
+export interface SweepAxis {
+  swept: Swept;
+  values: number[];
+}
+
+export interface SweepWish {
+  x: SweepAxis;
+  y: SweepAxis | undefined;
+}
+
+export interface SweepAnswer {
+  /** Share that is done. */
+  done: number;
+  /** All points with what was asked, x running fastest; once they are all there. Undefined ones cannot be computed. */
+  whole: { wish: SweepWish; points: (SweepAnswers | undefined)[] } | undefined;
 }
 
 const tasks = {
@@ -126,6 +147,27 @@ const tasks = {
       if (courses.length < plans.length) return false;
       report(courses);
       return true;
+    });
+  },
+
+  /** Every point of one or two figures over a range, row by row of the second; told how far it is, and all of it at the end. */
+  async sweep(token: number, plan: PlanFile, wish: SweepWish, report: (answer: SweepAnswer) => void): Promise<void> {
+    const { x, y } = wish;
+    const rows = y ? y.values : [undefined];
+    const points: (SweepAnswers | undefined)[] = [];
+    const total = rows.length * x.values.length;
+    let sent = performance.now();
+    await inPieces('sweep', token, () => {
+      const across = x.values[points.length % x.values.length]!;
+      const up = rows[Math.floor(points.length / x.values.length)];
+      const edits = [...sweepEdits(plan, x.swept, across), ...(y && up !== undefined ? sweepEdits(plan, y.swept, up) : [])];
+      points.push(sweepPoint(plan, edits));
+      const finished = points.length >= total;
+      if (finished || performance.now() - sent > 80) {
+        sent = performance.now();
+        report({ done: points.length / total, whole: finished ? { wish, points } : undefined });
+      }
+      return finished;
     });
   },
 

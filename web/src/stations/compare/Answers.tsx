@@ -21,13 +21,29 @@ export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }
   const specs: AnswerSpec[] = [
     { title: 'Top speed', unit: unitOf('m/s', system), band: 'topSpeedMs', tone: 'amps', of: (one) => steady(one)?.topSpeedMs },
     { title: 'Motor can', unit: warm, band: 'maxCanC', tone: 'heat', of: (one) => one.result?.run.maxCanC, limit: 'motor-temperature' },
-    { title: 'Peak current', unit: { ...unitOf('A', system), digits: 0 }, band: 'peakPackCurrentA', tone: 'amps', of: (one) => one.result?.run.peakPackCurrentA },
+    {
+      title: 'Peak current',
+      unit: { ...unitOf('A', system), digits: 0 },
+      band: 'peakPackCurrentA',
+      tone: 'amps',
+      of: (one) => one.result?.run.peakPackCurrentA,
+    },
     { title: 'Current at speed', unit: unitOf('A', system), band: 'packCurrentA', tone: 'amps', of: (one) => steady(one)?.packCurrentA },
     { title: 'ESC', unit: warm, band: 'maxEscC', tone: 'heat', of: (one) => one.result?.run.maxEscC, limit: 'esc-temperature' },
-    { title: 'To cut-off', unit: { symbol: 'min', factor: 1, digits: 0 }, band: 'minutes', tone: 'amps', of: (one) => one.bands?.figures.minutes.p50 },
+    {
+      title: 'To cut-off',
+      unit: { symbol: 'min', factor: 1, digits: 0 },
+      band: 'minutes',
+      tone: 'amps',
+      of: (one) => one.bands?.figures.minutes.p50,
+    },
   ];
   return (
-    <section aria-label="The answers on one scale" className="grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3" aria-busy={setups.some((one) => one.stale)}>
+    <section
+      aria-label="The answers on one scale"
+      className="grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3"
+      aria-busy={setups.some((one) => one.stale)}
+    >
       {specs.map(({ title, unit, band, tone, of, limit }) => {
         const limits = limit ? setups[0]!.wish.limits[limit] : undefined;
         return (

@@ -22,6 +22,7 @@ interface Props {
 const ROW_PX = 21;
 const LEFT = 20;
 const RIGHT = 60;
+const LABEL_PX = 11;
 const FILL = { amps: 'fill-amps', heat: 'fill-heat' } as const;
 const LIMIT = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
 const LIMIT_TEXT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
@@ -34,37 +35,48 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
   // A limit far beyond all would only squeeze what is compared.
   const near = limits.filter((limit) => limit.at <= 1.35 * most);
   const x = scaleLinear([Math.min(0, ...known), Math.max(most, ...near.map((one) => one.at))], [LEFT, Math.max(width - RIGHT, LEFT + 40)]).nice(4);
-  const height = rows.length * ROW_PX + 18;
+  const top = near.length > 0 ? LABEL_PX : 0;
+  const height = top + rows.length * ROW_PX + 18;
+  // Labels close together would write over each other.
+  const labelled = near.filter((limit, i) => i === 0 || x(limit.at) - x(near[i - 1]!.at) > 50);
   return (
     <div ref={ref} className="min-w-0">
       <h3 className="eyebrow text-soft">
         {title} <span className="tracking-normal normal-case">{unit}</span>
       </h3>
-      <svg width={width} height={height} role="img" aria-label={`${title}: ${rows.map((row) => `${row.letter} ${sayRow(row, digits)}`).join(', ')}`} className="block text-[11.5px]">
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`${title}: ${rows.map((row) => `${row.letter} ${sayRow(row, digits)}`).join(', ')}`}
+        className="block text-[11.5px]"
+      >
         {x.ticks(4).map((tick) => (
           <g key={tick}>
-            <path d={`M${x(tick)} 2V${height - 15}`} className="stroke-rule" />
+            <path d={`M${x(tick)} ${top}V${height - 15}`} className="stroke-rule" />
             <text x={x(tick)} y={height - 3} textAnchor="middle" className="fill-soft">
               {formatNumber(tick, 1)}
             </text>
           </g>
         ))}
         {near.map((limit) => (
-          <g key={limit.label}>
-            <path d={`M${x(limit.at)} 2V${height - 15}`} className={`${LIMIT[limit.tone]} [stroke-dasharray:5_3]`} />
-            <text x={x(limit.at) + 3} y={10} className={LIMIT_TEXT[limit.tone]}>
-              {limit.label}
-            </text>
-          </g>
+          <path key={limit.label} d={`M${x(limit.at)} ${top}V${height - 15}`} className={`${LIMIT[limit.tone]} [stroke-dasharray:5_3]`} />
+        ))}
+        {labelled.map((limit) => (
+          <text key={limit.label} x={x(limit.at)} y={9} textAnchor="middle" className={LIMIT_TEXT[limit.tone]}>
+            {limit.label}
+          </text>
         ))}
         {rows.map((row, i) => {
-          const y = i * ROW_PX + 12;
+          const y = top + i * ROW_PX + 12;
           return (
             <g key={row.letter}>
               <text x={0} y={y + 4} className="fill-ink text-[12.5px] font-bold">
                 {row.letter}
               </text>
-              {row.band && <rect x={x(row.band.p10)} y={y - 4} width={Math.max(1, x(row.band.p90) - x(row.band.p10))} height={8} className={FILL[tone]} />}
+              {row.band && (
+                <rect x={x(row.band.p10)} y={y - 4} width={Math.max(1, x(row.band.p90) - x(row.band.p10))} height={8} className={FILL[tone]} />
+              )}
               {row.value !== undefined && (
                 <>
                   <rect x={x(row.value) - 1.5} y={y - 7} width={3} height={14} className="fill-ink" />

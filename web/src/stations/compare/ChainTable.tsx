@@ -71,24 +71,50 @@ export function ChainTable({ setups, onOpen }: Props) {
                   <span className="wide text-[22px] leading-6 font-bold">{setup.letter}</span>
                   <span className="min-w-0 flex-1 leading-tight">
                     <span className="block font-semibold">{setup.pin.name}</span>
-                    <span className="block text-[11.5px] text-soft">{setup.pin.before ? 'changed since it was pinned' : setup === first ? 'the others are told against it' : ''}</span>
+                    <span className="block text-[11.5px] text-soft">
+                      {setup.pin.before ? 'changed since it was pinned' : setup === first ? 'the others are told against it' : ''}
+                    </span>
                   </span>
                 </span>
                 <span className="-ml-1 flex">
                   {setup !== first && (
-                    <button type="button" className={SMALL} aria-label={`Tell the others against ${setup.letter}`} title="Make it the first" onClick={() => dispatch(broughtFirst({ id: setup.pin.id }))}>
+                    <button
+                      type="button"
+                      className={SMALL}
+                      aria-label={`Tell the others against ${setup.letter}`}
+                      title="Make it the first"
+                      onClick={() => dispatch(broughtFirst({ id: setup.pin.id }))}
+                    >
                       <ArrowLeftToLine size={14} />
                     </button>
                   )}
                   {setup.pin.before && (
-                    <button type="button" className={SMALL} aria-label={`Put ${setup.letter} back as it was pinned`} title="Back to how it was pinned" onClick={() => dispatch(putBack({ id: setup.pin.id }))}>
+                    <button
+                      type="button"
+                      className={SMALL}
+                      aria-label={`Put ${setup.letter} back as it was pinned`}
+                      title="Back to how it was pinned"
+                      onClick={() => dispatch(putBack({ id: setup.pin.id }))}
+                    >
                       <RotateCcw size={14} />
                     </button>
                   )}
-                  <button type="button" className={SMALL} aria-label={`Open ${setup.letter} as a plan`} title="Open as a plan" onClick={() => onOpen(setup)}>
+                  <button
+                    type="button"
+                    className={SMALL}
+                    aria-label={`Open ${setup.letter} as a plan`}
+                    title="Open as a plan"
+                    onClick={() => onOpen(setup)}
+                  >
                     <ArrowRight size={14} />
                   </button>
-                  <button type="button" className={SMALL} aria-label={`Take ${setup.letter} out`} title="Take it out" onClick={() => dispatch(unpinned({ id: setup.pin.id }))}>
+                  <button
+                    type="button"
+                    className={SMALL}
+                    aria-label={`Take ${setup.letter} out`}
+                    title="Take it out"
+                    onClick={() => dispatch(unpinned({ id: setup.pin.id }))}
+                  >
                     <X size={14} />
                   </button>
                 </span>

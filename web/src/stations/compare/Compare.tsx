@@ -75,7 +75,7 @@ export default function Compare() {
             Gear them all for {first.letter}’s {formatIn(targetMs, speed, true)} {speed.symbol}
           </Button>
         )}
-        <span className="ml-auto">{setups.length < MOST_PINS && <PlanPicker />}</span>
+        <span className="ml-auto min-w-0 max-sm:basis-full">{setups.length < MOST_PINS && <PlanPicker />}</span>
       </div>
       <ChainTable setups={setups} onOpen={open} />
       {setups.some((one) => one.view.state === 'failed') && (
@@ -121,7 +121,7 @@ function PlanPicker() {
   return (
     <select
       aria-label="Pin another plan"
-      className="h-8 max-w-full rounded-sm border border-edge bg-sheet px-1.5 text-[13px] max-sm:h-10"
+      className="h-8 w-72 max-w-full rounded-sm border border-edge bg-sheet px-1.5 text-[13px] max-sm:h-10"
       value=""
       onChange={(event) => event.target.value && dispatch(togglePlanPin(event.target.value))}
     >

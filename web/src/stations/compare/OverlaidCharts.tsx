@@ -8,7 +8,8 @@ import { overlay } from './overlay';
 import type { ComparedSetup } from './use-setups';
 import type { HeatCourse, PlanFile } from '@puddler/core';
 
-const TAB = 'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
+const TAB =
+  'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
 
 /** Passes over each other, or the heat of the runs. */
 export function OverlaidCharts({ setups }: { setups: readonly ComparedSetup[] }) {

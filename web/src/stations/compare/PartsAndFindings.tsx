@@ -18,7 +18,11 @@ interface BuyLine {
 export function partsOf(file: PlanFile, shelf: readonly PartOnDesk[]): BuyLine[] {
   const count = file.motorCount ?? 1;
   const names: [string, string, number][] = [
-    ...[...new Set(file.packs.map((pack) => pack.name))].map((name): [string, string, number] => ['pack', name, file.packs.filter((pack) => pack.name === name).length]),
+    ...[...new Set(file.packs.map((pack) => pack.name))].map((name): [string, string, number] => [
+      'pack',
+      name,
+      file.packs.filter((pack) => pack.name === name).length,
+    ]),
     ['esc', file.esc.name, count],
     ['motor', file.motor.name, count],
   ];
@@ -54,7 +58,13 @@ export function PartsAndFindings({ setups }: { setups: readonly ComparedSetup[] 
                     {part.name}
                   </span>
                   <span className="shrink-0 text-soft">
-                    {toBuy(part) === 0 ? 'owned' : part.price === undefined ? (part.known ? 'no price' : 'not on the shelf') : formatNumber(toBuy(part) * part.price, 2)}
+                    {toBuy(part) === 0
+                      ? 'owned'
+                      : part.price === undefined
+                        ? part.known
+                          ? 'no price'
+                          : 'not on the shelf'
+                        : formatNumber(toBuy(part) * part.price, 2)}
                   </span>
                 </li>
               ))}

@@ -30,7 +30,12 @@ const SAME_SPEED_MS = 0.03;
 const SAME_TIMES = 0.005;
 
 /** Why one setup is faster or slower than the first, from the power balance: gearing and volts, load, and where the power goes. */
-export function differenceText(first: PowerShares, other: PowerShares, { speedMs, noLoadTimes, underLoadTimes, shares }: SetupDifference, system: UnitSystem): string {
+export function differenceText(
+  first: PowerShares,
+  other: PowerShares,
+  { speedMs, noLoadTimes, underLoadTimes, shares }: SetupDifference,
+  system: UnitSystem,
+): string {
   const speed = unitOf('m/s', system);
   const words: string[] = [];
   if (other.topSpeedMs <= 0 || first.topSpeedMs <= 0) return other.topSpeedMs <= 0 ? 'It does not move.' : 'The first does not move.';
@@ -38,11 +43,16 @@ export function differenceText(first: PowerShares, other: PowerShares, { speedMs
   words.push(Math.abs(speedMs) < SAME_SPEED_MS ? 'As fast' : `${by} ${speedMs > 0 ? 'faster' : 'slower'}`);
   const reasons: string[] = [];
   if (Math.abs(noLoadTimes - 1) >= SAME_TIMES)
-    reasons.push(`volts, kv and gears would make it ${formatNumber(100 * Math.abs(noLoadTimes - 1), 0)} % ${noLoadTimes > 1 ? 'faster' : 'slower'} without load`);
+    reasons.push(
+      `volts, kv and gears would make it ${formatNumber(100 * Math.abs(noLoadTimes - 1), 0)} % ${noLoadTimes > 1 ? 'faster' : 'slower'} without load`,
+    );
   if (Math.abs(underLoadTimes - 1) >= SAME_TIMES)
-    reasons.push(`the road pulls it down by ${percent(1 - other.topSpeedMs / other.noLoadMs)} against ${percent(1 - first.topSpeedMs / first.noLoadMs)}`);
+    reasons.push(
+      `the road pulls it down by ${percent(1 - other.topSpeedMs / other.noLoadMs)} against ${percent(1 - first.topSpeedMs / first.noLoadMs)}`,
+    );
   const power = `it takes ${formatNumber(other.cellsW, 0)} W from the cells against ${formatNumber(first.cellsW, 0)}`;
-  const lost = shares.filter((one) => LOSSES.includes(one.sink)).slice(0, MOST_SHARES);
+  // Only what tells for the difference: a slower one’s greater losses, a faster one’s smaller.
+  const lost = shares.filter((one) => LOSSES.includes(one.sink) && one.this > one.first === speedMs < 0).slice(0, MOST_SHARES);
   const sinks = lost.map((one) => `${percent(one.this)} of it ${SINK_WORDS[one.sink]} against ${percent(one.first)}`);
   return `${words[0]}: ${[...reasons, power, ...sinks].join('; ')}.`;
 }

@@ -81,15 +81,15 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
       brush ? setups.filter((one) => brushed({ x: one.figures[axes.x as 'topSpeedMs'], y: one.figures[axes.y as 'topSpeedMs'] }, brush)) : setups,
     [setups, brush, axes],
   );
-  const standing = useMemo(() => standings(setups, search.wish, base.site.ambientC, limits), [setups, search.wish, base.site.ambientC, limits]);
+  const standingOf = useMemo(() => standings(setups, search.wish, base.site.ambientC, limits), [setups, search.wish, base.site.ambientC, limits]);
   const names = useMemo(() => new Map(setups.map((one) => [one.key, setupName(one)])), [setups]);
   const nameOf = useCallback((key: string) => names.get(key), [names]);
   const held = setups.find((one) => one.key === selected) ?? setups[0];
   const pinnedKeys = useMemo(() => new Set(setups.filter((one) => pinOf(pins, one.plan)).map((one) => one.key)), [setups, pins]);
   const also = useMemo(() => [axes.x, axes.y, axes.size], [axes]);
   const whyOf = useCallback(
-    (setup: FoundSetup) => whyText(setup, standing.get(setup.key), search.wish, system, nameOf),
-    [standing, search.wish, system, nameOf],
+    (setup: FoundSetup) => whyText(setup, standingOf(setup), search.wish, system, nameOf),
+    [standingOf, search.wish, system, nameOf],
   );
 
   const open = (setup: FoundSetup) => {
@@ -155,7 +155,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
             {held && (
               <SetupDetail
                 setup={held}
-                standing={standing.get(held.key)}
+                standing={standingOf(held)}
                 wish={search.wish}
                 pinned={pinnedKeys.has(held.key)}
                 onOpen={() => open(held)}

@@ -14,7 +14,9 @@ export function Sieve({ live }: { live: LiveSearch }) {
     <section
       aria-label="What each rule leaves"
       className="text-[12.5px]"
-      data-search={progress.finished ? 'finished' : paused ? 'paused' : 'running'}
+      data-search={progress.finished && !live.stale ? 'finished' : paused ? 'paused' : 'running'}
+      data-first-ms={live.firstMs}
+      data-whole-ms={live.wholeMs}
     >
       <h2 className="eyebrow mb-1 text-soft">What each rule leaves</h2>
       <ol>

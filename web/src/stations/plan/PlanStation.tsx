@@ -26,8 +26,9 @@ import { WorkingPanel } from './WorkingPanel';
 const LinkDrawer = lazy(() => import('./LinkDrawer'));
 const HeatPanel = lazy(() => import('./HeatPanel').then(({ HeatPanel: panel }) => ({ default: panel })));
 const GearsPanel = lazy(() => import('./GearsPanel').then(({ GearsPanel: panel }) => ({ default: panel })));
+const SweepPanel = lazy(() => import('./SweepPanel').then(({ SweepPanel: panel }) => ({ default: panel })));
 
-const TABS = ['Pass', 'Heat', 'Gears', 'Working'] as const;
+const TABS = ['Pass', 'Heat', 'Gears', 'Sweep', 'Working'] as const;
 type Tab = (typeof TABS)[number];
 
 export default function PlanStation() {
@@ -137,6 +138,11 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
               <Tabs.Content value="Gears">
                 <Suspense fallback={null}>
                   <GearsPanel inHand={inHand} limits={wish.limits} />
+                </Suspense>
+              </Tabs.Content>
+              <Tabs.Content value="Sweep">
+                <Suspense fallback={null}>
+                  <SweepPanel inHand={inHand} limits={wish.limits} />
                 </Suspense>
               </Tabs.Content>
               <Tabs.Content value="Working">

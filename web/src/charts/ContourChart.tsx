@@ -1,0 +1,164 @@
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useWidth } from '../ui/useWidth';
+import { formatNumber } from '../units/units';
+import { ChartExport } from './ChartExport';
+import { layBorder, layContours, type Field } from './contour-layout';
+
+export interface Axis {
+  label: string;
+  unit: string;
+  digits: number;
+}
+
+interface Props {
+  title: string;
+  /** In units shown. */
+  field: Field;
+  x: Axis;
+  y: Axis;
+  value: Axis;
+  tone: 'heat' | 'amps';
+  borders: readonly { label: string; tone: 'caution' | 'stop'; values: readonly number[]; at: number }[];
+  /** Where the plan stands now. */
+  now: { x: number; y: number } | undefined;
+  height: number;
+  stale: boolean;
+  /** Takes a point of the field, by its places in x and y. */
+  onTake: (i: number, j: number) => void;
+  csv: () => Promise<string>;
+}
+
+const MARGIN = { left: 48, right: 12, top: 18, bottom: 34 };
+const FILL = { heat: 'fill-heat', amps: 'fill-amps' } as const;
+const STROKE = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
+const TEXT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
+
+/** A figure over two others as filled steps, limits as borders; a click or Enter takes a point. */
+export function ContourChart({ title, field, x, y, value, tone, borders, now, height, stale, onTake, csv }: Props) {
+  const [ref, width] = useWidth<HTMLDivElement>(760);
+  const svg = useRef<SVGSVGElement>(null);
+  const [at, setAt] = useState<[number, number]>();
+  const box = useMemo(
+    () => ({ left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 60), top: MARGIN.top, bottom: height - MARGIN.bottom }),
+    [width, height],
+  );
+  const layout = useMemo(() => layContours(field, box), [field, box]);
+  const lines = useMemo(
+    () =>
+      borders.flatMap((border) => {
+        const laid = layBorder({ ...field, values: border.values }, border.at, box);
+        return laid ? [{ ...border, ...laid }] : [];
+      }),
+    [borders, field, box],
+  );
+  const { scaleX, scaleY, levels } = layout;
+  const [nx, ny] = [field.x.length, field.y.length];
+  const cursor = at && at[0] < nx && at[1] < ny ? at : undefined;
+  const here = cursor && { x: field.x[cursor[0]]!, y: field.y[cursor[1]]!, value: field.values[cursor[1] * nx + cursor[0]]! };
+
+  const nearestTo = (event: PointerEvent): [number, number] => {
+    const rect = svg.current!.getBoundingClientRect();
+    const near = (values: readonly number[], wanted: number) =>
+      values.reduce((best, one, i) => (Math.abs(one - wanted) < Math.abs(values[best]! - wanted) ? i : best), 0);
+    return [near(field.x, scaleX.invert(event.clientX - rect.left)), near(field.y, scaleY.invert(event.clientY - rect.top))];
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const [i, j] = cursor ?? [nx >> 1, ny >> 1];
+    const next = ({ ArrowRight: [i + 1, j], ArrowLeft: [i - 1, j], ArrowUp: [i, j + 1], ArrowDown: [i, j - 1] } as Record<string, [number, number]>)[
+      event.key
+    ];
+    if (event.key === 'Escape') setAt(undefined);
+    if (event.key === 'Enter' && cursor) onTake(...cursor);
+    if (!next) return;
+    event.preventDefault();
+    setAt([Math.max(0, Math.min(nx - 1, next[0])), Math.max(0, Math.min(ny - 1, next[1]))]);
+  };
+
+  return (
+    <figure className={`m-0 ${stale ? 'opacity-70' : ''}`} aria-busy={stale}>
+      <div className="flex items-center justify-between gap-3">
+        <figcaption className="eyebrow text-soft">{title}</figcaption>
+        <ChartExport svg={() => svg.current} name={title} csv={csv} />
+      </div>
+      <div ref={ref}>
+        <svg
+          ref={svg}
+          width={width}
+          height={height}
+          className="block cursor-crosshair touch-pan-y text-[11.5px]"
+          role="application"
+          tabIndex={0}
+          aria-label={`${title}. Arrow keys move over it, Enter takes the point into the plan.`}
+          onKeyDown={onKey}
+          onPointerMove={(event) => setAt(nearestTo(event))}
+          onPointerLeave={() => setAt(undefined)}
+          onClick={() => cursor && onTake(...cursor)}
+        >
+          {levels.map((level, i) => (
+            <path
+              key={level.at}
+              d={level.path}
+              fillRule="evenodd"
+              fillOpacity={i === 0 ? 0.06 : 0.15}
+              className={FILL[tone]}
+            />
+          ))}
+          {layout.ticksX.map((tick) => (
+            <text key={`x${tick}`} x={scaleX(tick)} y={box.bottom + 15} textAnchor="middle" className="fill-soft">
+              {formatNumber(tick, 2)}
+            </text>
+          ))}
+          {layout.ticksY.map((tick) => (
+            <text key={`y${tick}`} x={box.left - 6} y={scaleY(tick) + 4} textAnchor="end" className="fill-soft">
+              {formatNumber(tick, 2)}
+            </text>
+          ))}
+          <text x={box.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
+            {axisText(x)}
+          </text>
+          <text x={4} y={11} className="fill-ink font-semibold">
+            {axisText(y)}
+          </text>
+          {lines.map((line) => (
+            <g key={line.label}>
+              <path d={line.path} fill="none" className={`${STROKE[line.tone]} [stroke-width:2]`} />
+              <text
+                x={Math.min(line.labelAt[0], box.right) - 4}
+                y={Math.max(box.top + 10, line.labelAt[1] - 4)}
+                textAnchor="end"
+                className={`${TEXT[line.tone]} stroke-paper font-semibold [paint-order:stroke] [stroke-width:3px]`}
+              >
+                {line.label}
+              </text>
+            </g>
+          ))}
+          {now && (
+            <path d={`M${scaleX(now.x) - 6} ${scaleY(now.y)}h12M${scaleX(now.x)} ${scaleY(now.y) - 6}v12`} className="stroke-ink [stroke-width:2]" />
+          )}
+          {here && <circle cx={scaleX(here.x)} cy={scaleY(here.y)} r={5} className="fill-paper stroke-ember [stroke-width:2]" />}
+        </svg>
+      </div>
+      <p className="h-5 pl-12 text-[12.5px]" aria-live="polite">
+        {here ? (
+          <>
+            <strong className="font-semibold">
+              {formatNumber(here.x, x.digits)} {x.unit || x.label} × {formatNumber(here.y, y.digits)} {y.unit || y.label}
+            </strong>
+            <span className="text-soft"> · {value.label} </span>
+            <strong className="font-semibold">
+              {Number.isFinite(here.value) ? `${formatNumber(here.value, value.digits, true)} ${value.unit}` : 'cannot be computed'}
+            </strong>
+            <span className="text-soft"> · click takes it into the plan</span>
+          </>
+        ) : (
+          <span className="text-soft">
+            {value.label} in steps of {formatNumber(Math.abs((levels[2]?.at ?? 0) - (levels[1]?.at ?? 0)), 2)} {value.unit}, darker is more · cross:
+            the plan as it is
+          </span>
+        )}
+      </p>
+    </figure>
+  );
+}
+
+const axisText = ({ label, unit }: Axis) => (unit && unit !== label ? `${label} ${unit}` : label);
