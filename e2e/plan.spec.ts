@@ -41,8 +41,13 @@ test('the keys step, pin, undo and swap units', async ({ page, club }) => {
   await expect(cells).toHaveValue('2');
   await expect(page.getByText(/on pinned/).first()).toBeVisible();
   await page.keyboard.press('.');
+  // Another setup is pinned beside the first; pressed again on the same, its pin is out, and the first is told against.
   await page.keyboard.press('p');
   await expect(page.getByText(/on pinned/)).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Compare 2' })).toBeVisible();
+  await page.keyboard.press('p');
+  await expect(page.getByRole('link', { name: 'Compare 1' })).toBeVisible();
+  await expect(page.getByText(/on pinned/).first()).toBeVisible();
 
   await page.keyboard.press('u');
   await expect(page.getByText('mph', { exact: true }).first()).toBeVisible();

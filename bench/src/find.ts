@@ -21,7 +21,11 @@ const server = await startServer({ demo: true });
 const browser = await chromium.launch(CHROMIUM);
 try {
   const writes = seededShelf(7, SHELF).map(({ part }) => ({ id: crypto.randomUUID(), base: 0, part }));
-  const answer = await fetch(`${server.address}/api/shelf`, { method: 'POST', headers: { 'content-type': 'application/json', origin: server.address }, body: JSON.stringify({ writes }) });
+  const answer = await fetch(`${server.address}/api/shelf`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: server.address },
+    body: JSON.stringify({ writes }),
+  });
   if (!answer.ok) throw new Error(`the shelf was refused: ${await answer.text()}`);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.addInitScript(`
@@ -52,10 +56,22 @@ try {
     await page.waitForTimeout(150);
     await finished(page);
     await page.waitForTimeout(200);
-    rounds.push({ firstMs: Math.round(await readMs(page, 'data-first-ms')), wholeMs: Math.round(await readMs(page, 'data-whole-ms')), longTasksMs: (await page.evaluate('long')) as number[], mb: Math.round(rendererMb()) });
+    rounds.push({
+      firstMs: Math.round(await readMs(page, 'data-first-ms')),
+      wholeMs: Math.round(await readMs(page, 'data-whole-ms')),
+      longTasksMs: (await page.evaluate('long')) as number[],
+      mb: Math.round(rendererMb()),
+    });
   }
   const combinations = await page.locator('[data-search] li').first().innerText();
-  console.log(JSON.stringify({ combinations: combinations.replace(/\s+/g, ' '), workers: await page.evaluate(() => navigator.hardwareConcurrency), mbBefore: Math.round(before), rounds }));
+  console.log(
+    JSON.stringify({
+      combinations: combinations.replace(/\s+/g, ' '),
+      workers: await page.evaluate(() => navigator.hardwareConcurrency),
+      mbBefore: Math.round(before),
+      rounds,
+    }),
+  );
 } finally {
   await browser.close();
   await server.stop('SIGKILL');

@@ -29,9 +29,26 @@ export interface RuleCounts {
   speed: number;
   drive: number;
   pull: number;
+  /** Those that the `drive` rules took out: it does not move, or one of the limits of docs/model.md section 7 stops it. */
+  still: number;
+  overRpm: number;
+  inefficient: number;
+  outOfRange: number;
+  overDriveline: number;
 }
 
-export const noCounts = (): RuleCounts => ({ money: 0, start: 0, speed: 0, drive: 0, pull: 0 });
+export const noCounts = (): RuleCounts => ({
+  money: 0,
+  start: 0,
+  speed: 0,
+  drive: 0,
+  pull: 0,
+  still: 0,
+  overRpm: 0,
+  inefficient: 0,
+  outOfRange: 0,
+  overDriveline: 0,
+});
 
 /** Drive torque a longest driveline can bear is told by the stock motor's; its launch is asked once. */
 const stockTorque = new WeakMap<SearchSpace, number>();
@@ -98,11 +115,22 @@ export function examine(
       const { outcome, topSpeedMs } = balance(at, tyreGrowth);
       if (missed !== 'topSpeed' && (topSpeedMs < least || topSpeedMs > most) && miss('topSpeed')) continue;
       counts.speed++;
-      if (outcome !== 'converged' || !(topSpeedMs > 0) || radioRangeM / topSpeedMs < leastRangeS) continue;
-      if ((maxRpm !== undefined && at.motorRpm() / maxRpm >= rpmStop) || motorEfficiency(at) < leastEfficiency) continue;
+      const lost = ((): 'still' | 'overRpm' | 'inefficient' | 'outOfRange' | undefined => {
+        if (outcome !== 'converged' || !(topSpeedMs > 0)) return 'still';
+        if (radioRangeM / topSpeedMs < leastRangeS) return 'outOfRange';
+        if (maxRpm !== undefined && at.motorRpm() / maxRpm >= rpmStop) return 'overRpm';
+        return motorEfficiency(at) < leastEfficiency ? 'inefficient' : undefined;
+      })();
+      if (lost) {
+        counts[lost]++;
+        continue;
+      }
       at.throttle(0, 1);
       const pullN = Math.max(0, at.forceN);
-      if (couldNm !== undefined && (pullN * tyreDiameterM) / 2 / couldNm >= mostTimesStock) continue;
+      if (couldNm !== undefined && (pullN * tyreDiameterM) / 2 / couldNm >= mostTimesStock) {
+        counts.overDriveline++;
+        continue;
+      }
       counts.drive++;
       const climbPct = climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll);
       if (wish.pullN !== undefined && pullN < wish.pullN && miss('pullN')) continue;

@@ -39,7 +39,8 @@ export interface Option<T> {
 }
 
 export type MotorOption = Option<{ motor: Motor; count: number }>;
-export type EscOption = Option<{ esc: Esc }>;
+/** Each motor has an ESC of its own: `eachMoney` is what another of the same costs. */
+export type EscOption = Option<{ esc: Esc; eachMoney: number; eachGuessed: boolean }>;
 export type PackOption = Option<{ packs: Pack[]; wiring: 'series' | 'parallel' | undefined }>;
 /** A generic pinion is bought with the bore of the motor's shaft. */
 export type PinionOption = Option<{ teeth: number; moduleMm: number | undefined; boreMm: number | 'of the shaft' | undefined }>;
@@ -90,30 +91,40 @@ export function searchOptions(base: PlanFile, shelf: readonly ShelfPart[], scope
     return twin || source === 'owned' ? [] : [{ ...generic(kind, 1), part }];
   };
 
+  const fitted = base.motorCount ?? 1;
+  /** What stays as it is, and more of it where two motors are tried. */
+  const more = (kind: PartKind, count: number): Priced => (count > fitted ? generic(kind, count - fitted) : kept);
+  const each = (kind: PartKind, part?: Part) => ({ eachMoney: part?.price ?? middle[kind] ?? 0, eachGuessed: part?.price === undefined });
+
   const motors = [
     ...own('motor', scope.motor, base.motor).map((one) => ({
       key: 'plan',
       motor: one.part,
-      price: (n: number) => (scope.motor === 'plan' ? kept : times(one, n)),
+      price: (n: number) => (scope.motor === 'plan' ? more('motor', n) : times(one, n)),
     })),
     ...ofKind('motor', scope.motor).map(({ id, part }) => ({
       key: id,
-      motor: { name: part.name, ...part.spec },
+      motor: { name: part.name, ...part.spec } as Motor,
       price: (n: number) => priced(part, n),
     })),
     ...(scope.motor === 'classes' ? MOTOR_CLASSES.map((motor) => ({ key: motor.name, motor, price: (n: number) => generic('motor', n) })) : []),
   ];
-  const counts = scope.twoMotors ? [1, 2] : [base.motorCount ?? 1];
+  const counts = scope.twoMotors ? [1, 2] : [fitted];
   const escs = [
-    ...own('esc', scope.esc, base.esc).map(({ part, ...price }) => ({ key: 'plan', esc: part, price })),
-    ...ofKind('esc', scope.esc).map(({ id, part }) => ({ key: id, esc: { name: part.name, ...part.spec }, price: priced(part, 1) })),
-    ...(scope.esc === 'classes' ? ESC_CLASSES.map((esc) => ({ key: esc.name, esc, price: generic('esc', 1) })) : []),
+    ...own('esc', scope.esc, base.esc).map(({ part, ...price }) => ({ key: 'plan', esc: part, price, each: each('esc') })),
+    ...ofKind('esc', scope.esc).map(({ id, part }) => ({
+      key: id,
+      esc: { name: part.name, ...part.spec },
+      price: priced(part, 1),
+      each: each('esc', part),
+    })),
+    ...(scope.esc === 'classes' ? ESC_CLASSES.map((esc) => ({ key: esc.name, esc, price: generic('esc', 1), each: each('esc') })) : []),
   ];
   return {
     motors: motors.flatMap(({ key, motor, price }) =>
       counts.map((count): MotorOption => ({ key: count > 1 ? `${key}×${count}` : key, name: motor.name, ...price(count), fields: { motor, count } })),
     ),
-    escs: escs.map(({ key, esc, price }): EscOption => ({ key, name: esc.name, ...price, fields: { esc } })),
+    escs: escs.map(({ key, esc, price, each: another }): EscOption => ({ key, name: esc.name, ...price, fields: { esc, ...another } })),
     packs: packOptions(),
     ...gearOptions(),
     gearbox:

@@ -163,16 +163,12 @@ export class SearchSpace {
     );
   }
 
-  /** Each motor has an ESC of its own; of an owned one there is one. */
+  /** Each motor has an ESC of its own: of an owned one, or the one on the car, all but the first are bought. */
   escMoney(motor: number, esc: number): number {
-    const { newMoney, owned } = this.options.escs[esc]!;
-    const more = this.options.motors[motor]!.fields.count - 1;
-    return owned ? more * this.ownedEscPrice(esc) : newMoney * (more + 1);
-  }
-
-  private ownedEscPrice(esc: number): number {
-    const { key } = this.options.escs[esc]!;
-    return this.task.shelf.find((one) => one.id === key)?.part.price ?? 0;
+    const { newMoney, owned, fields } = this.options.escs[esc]!;
+    const { count } = this.options.motors[motor]!.fields;
+    const there = owned && this.task.scope.esc === 'plan' ? (this.base.motorCount ?? 1) : 1;
+    return owned ? Math.max(0, count - there) * fields.eachMoney : newMoney * count;
   }
 
   /** The parts of a choice, in the order of the chain. */

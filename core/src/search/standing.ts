@@ -23,10 +23,14 @@ export interface Standing {
 
 /** Where each setup of a front stands among the others: what is needed of all is worked out once, the rest when one is asked for. */
 export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: number, limits: Limits = limitsWith()): (setup: Setup) => Standing {
-  const each = <T>(of: (values: number[]) => T) => Object.fromEntries(MERITS.map((merit) => [merit, of(setups.map((one) => one.boxes[merit]))])) as Record<Merit, T>;
+  const each = <T>(of: (values: number[]) => T) =>
+    Object.fromEntries(MERITS.map((merit) => [merit, of(setups.map((one) => one.boxes[merit]))])) as Record<Merit, T>;
   const most = each((values) => values.reduce((a, b) => Math.max(a, b), -Infinity));
   const least = each((values) => values.reduce((a, b) => Math.min(a, b), Infinity));
-  const shared = Object.fromEntries(MERITS.map((merit) => [merit, setups.filter((one) => one.boxes[merit] === most[merit]).length])) as Record<Merit, number>;
+  const shared = Object.fromEntries(MERITS.map((merit) => [merit, setups.filter((one) => one.boxes[merit] === most[merit]).length])) as Record<
+    Merit,
+    number
+  >;
   const spans = Object.fromEntries(MERITS.map((merit) => [merit, Math.max(1, most[merit] - least[merit])])) as Record<Merit, number>;
   return (setup) => ({
     bestAt: MERITS.filter((merit) => setup.boxes[merit] === most[merit] && setups.length > 1 && shared[merit] <= MOST_BEST),

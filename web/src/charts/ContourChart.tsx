@@ -95,13 +95,7 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
           onClick={() => cursor && onTake(...cursor)}
         >
           {levels.map((level, i) => (
-            <path
-              key={level.at}
-              d={level.path}
-              fillRule="evenodd"
-              fillOpacity={i === 0 ? 0.06 : 0.15}
-              className={FILL[tone]}
-            />
+            <path key={level.at} d={level.path} fillRule="evenodd" fillOpacity={i === 0 ? 0.06 : 0.15} className={FILL[tone]} />
           ))}
           {layout.ticksX.map((tick) => (
             <text key={`x${tick}`} x={scaleX(tick)} y={box.bottom + 15} textAnchor="middle" className="fill-soft">

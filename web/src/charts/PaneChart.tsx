@@ -55,15 +55,15 @@ export function PaneChart({
         <figcaption className="eyebrow text-soft">{title}</figcaption>
         {children}
         <span className="flex items-center">
-        <button
-          type="button"
-          className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] text-soft hover:bg-wash hover:text-ink"
-          onClick={() => setAsTable(!asTable)}
-        >
-          {asTable ? <ChartLine size={14} /> : <Table2 size={14} />}
-          {asTable ? 'As a chart' : 'As a table'}
-        </button>
-        <ChartExport svg={() => svg.current} name={title} csv={() => csvOf(data, xName, xUnit)} />
+          <button
+            type="button"
+            className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] text-soft hover:bg-wash hover:text-ink"
+            onClick={() => setAsTable(!asTable)}
+          >
+            {asTable ? <ChartLine size={14} /> : <Table2 size={14} />}
+            {asTable ? 'As a chart' : 'As a table'}
+          </button>
+          <ChartExport svg={() => svg.current} name={title} csv={() => csvOf(data, xName, xUnit)} />
         </span>
       </div>
       {asTable ? (

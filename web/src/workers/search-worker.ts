@@ -78,7 +78,16 @@ function withPlan(space: SearchSpace, setup: Setup): FoundSetup {
     plan: space.planOf(choice),
     parts: [
       part('pack', pack),
-      part('esc', { ...esc, newMoney: escMoney, owned: esc.owned && count === 1 }, count),
+      part(
+        'esc',
+        {
+          ...esc,
+          newMoney: escMoney,
+          owned: esc.owned && escMoney === 0,
+          priceGuessed: esc.owned ? escMoney > 0 && esc.fields.eachGuessed : esc.priceGuessed,
+        },
+        count,
+      ),
       part('motor', motor, count),
       ...(pinion ? [part('pinion', pinion)] : []),
       ...(spur ? [part('spur', spur)] : []),

@@ -6,7 +6,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { noticed } from '../../app/notices-slice';
 import { pinOf, togglePin } from '../../app/pinning';
 import { useAppDispatch, useAppSelector } from '../../app/store';
-import { addPlan } from '../../data/edits';
+import { addPlan, editPlan } from '../../data/edits';
 import { selectShelf } from '../../data/selectors';
 import { useRunWish } from '../../predict/run-wish';
 import { useSearch } from '../../predict/use-search';
@@ -129,6 +129,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
             problems={problems}
             onWish={(wish, label) => searches.change({ ...search, wish }, label)}
             onScope={(scope, label) => searches.change({ ...search, scope }, label)}
+            onIdle={() => dispatch(editPlan(inHand.id, 'limits.efficiency', { caution: 0, stop: 0 }, 'let motors idle'))}
           />
         </div>
       ) : (

@@ -15,6 +15,8 @@ interface Props {
   problems: readonly WishProblem[];
   onWish: (wish: SearchWish, label: string) => void;
   onScope: (scope: SearchScope, label: string) => void;
+  /** Lets motors idle in this plan: its efficiency limit no longer stops. */
+  onIdle: () => void;
 }
 
 const ADVICE: Record<string, string> = {
@@ -25,17 +27,31 @@ const ADVICE: Record<string, string> = {
   money: 'Everything that fits costs more than the budget.',
   start: 'Without a sensor all of them stutter when they start: shorter gears, more poles, or a sensored motor.',
   speed: 'Nothing that fits has this speed.',
-  drive: 'All that have the speed turn the motor too fast or wastefully, outrun the radio, or overload the driveline.',
+  drive: 'Limits of this plan stop all that have the speed:',
   pull: 'Nothing that has the speed pulls as asked.',
   front: 'All that remain run too hot or too short, or overload ESC, pack or motor.',
 };
 
+/** What the drive rules take out, and why. */
+const LOST = [
+  { id: 'still', words: 'do not move at all' },
+  { id: 'overRpm', words: 'turn the motor faster than it is made for: fewer cells, less kv or longer gears' },
+  {
+    id: 'inefficient',
+    words:
+      'turn more of what they take into heat than into work at top speed. A slow hauler’s motor idles there, which does no harm if it stays cool',
+  },
+  { id: 'outOfRange', words: 'leave the radio’s range within the stop limit' },
+  { id: 'overDriveline', words: 'pull harder than the driveline was made for' },
+] as const;
+
 /** What to do when nothing meets a wish: which target to give up, and how far; or which rule leaves nothing. */
-export function NoAnswer({ live, wish, scope, problems, onWish, onScope }: Props) {
+export function NoAnswer({ live, wish, scope, problems, onWish, onScope, onIdle }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const rows = sieveRows(live);
   const emptied = emptiedBy(rows);
   const { relaxations, relaxing } = live;
+  const { counts } = live.progress;
   const widened = widen(scope);
   if (problems.length > 0)
     return (
@@ -45,7 +61,7 @@ export function NoAnswer({ live, wish, scope, problems, onWish, onScope }: Props
           <p key={problem.target} className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
             {problemText(problem, system)}
             <Button onClick={() => onWish(withTarget(wish, problem.target, undefined), `no wish for ${TARGET_WORDS[problem.target].name}`)}>
-              Do not ask for {TARGET_WORDS[problem.target].name}
+              Drop the wish for {TARGET_WORDS[problem.target].name}
             </Button>
           </p>
         ))}
@@ -55,6 +71,18 @@ export function NoAnswer({ live, wish, scope, problems, onWish, onScope }: Props
     <section aria-label="No setup meets the wish" aria-busy={relaxing} className="border-l-4 border-caution bg-sheet px-4 py-3">
       <h2 className="wide text-[17px] font-semibold">Nothing here meets all of it</h2>
       {emptied && <p className="mt-1">{ADVICE[emptied.id] ?? ''}</p>}
+      {emptied?.id === 'drive' && (
+        <ul className="mt-1 space-y-1">
+          {LOST.filter(({ id }) => counts[id] > 0).map(({ id, words }) => (
+            <li key={id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+              <span>
+                <strong className="font-semibold">{formatNumber(counts[id], 0)}</strong> {words}
+              </span>
+              {id === 'inefficient' && <Button onClick={onIdle}>Let motors idle in this plan</Button>}
+            </li>
+          ))}
+        </ul>
+      )}
       {relaxations && relaxations.length > 0 && (
         <>
           <p className="mt-2 text-soft">Giving up one of the targets is enough:</p>
@@ -73,7 +101,7 @@ export function NoAnswer({ live, wish, scope, problems, onWish, onScope }: Props
         </>
       )}
       {relaxing && <p className="mt-2 text-soft">Looking for the target that is nearest to being met …</p>}
-      {!relaxing && relaxations?.length === 0 && (
+      {!relaxing && relaxations?.length === 0 && emptied?.id === 'front' && (
         <p className="mt-2 text-soft">No single target, given up alone, lets anything through: ease two, or look further afield.</p>
       )}
       {widened && (

@@ -125,6 +125,7 @@ function From({ scope, file, onScope }: { scope: SearchScope; file: PlanFile; on
     <label className="inline-flex items-center gap-1.5">
       <span className="text-soft">{name}</span>
       <select
+        aria-label={`Where ${name.toLowerCase().replace('esc', 'ESC')} come from`}
         className="h-7 max-w-[13.5rem] rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
         value={scope[kind]}
         onChange={(event) => onScope({ ...scope, [kind]: event.target.value as SearchScope['motor'] }, `where ${name.toLowerCase()} come from`)}

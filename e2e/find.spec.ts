@@ -1,0 +1,236 @@
+import type { Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
+import { expect, openPlan, saved, settled, test } from './fixtures';
+
+const wish = (page: Page) => page.getByRole('region', { name: 'The wish' });
+const table = (page: Page) => page.getByRole('table', { name: 'Setups on the front' });
+const inHand = (page: Page) => page.getByRole('region', { name: 'The setup in hand' });
+
+async function openFind(page: Page, address: string, plan?: string): Promise<void> {
+  await openPlan(page, address, plan);
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await wish(page).waitFor();
+}
+
+/** Adds a target where it is not asked for yet, and types its figure. */
+async function ask(page: Page, target: string, figure: string): Promise<void> {
+  const add = wish(page).getByRole('button', { name: target, exact: true });
+  if (await add.count()) await add.click();
+  const field = wish(page).getByLabel(target, { exact: true });
+  await field.fill(figure);
+  await field.press('Enter');
+}
+
+/** The search for the wish as it now stands is through. */
+async function found(page: Page): Promise<void> {
+  await page.waitForTimeout(250);
+  await page.locator('[data-search=finished]').waitFor({ timeout: 30_000 });
+  await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+}
+
+/** Opens the setup in hand as a plan; returns what it said, and what Plan says. */
+async function opened(page: Page): Promise<{ said: string; plan: string }> {
+  const said = await inHand(page).innerText();
+  await inHand(page).getByRole('button', { name: 'Open as a plan' }).click();
+  await settled(page);
+  return { said, plan: await page.getByRole('main').innerText() };
+}
+
+const figure = (text: string, pattern: RegExp) => Number(pattern.exec(text)![1]!.replace(/\u2009/g, ''));
+
+test.describe('three wishes of the club', () => {
+  test('fast on packed dirt: sixty with at most 120 in new parts, opened in Plan with no stop', async ({ page, club }) => {
+    await openFind(page, club.address);
+    await ask(page, 'top speed', '60 km/h');
+    await ask(page, 'new parts', '120');
+    await found(page);
+    await expect(table(page).getByRole('row')).not.toHaveCount(1);
+    const { said, plan } = await opened(page);
+    expect(figure(said, /([\d.]+) km\/h/)).toBeGreaterThanOrEqual(60);
+    // What Find said is what Plan says.
+    expect(figure(plan, /TOP SPEED\s+([\d.]+)/i)).toBeCloseTo(figure(said, /([\d.]+) km\/h/), 1);
+    expect(Math.abs(figure(plan, /MOTOR AFTER 10 MIN\s+(\d+)/i) - figure(said, /can (\d+)/))).toBeLessThanOrEqual(2);
+    await expect(page.getByRole('img', { name: 'stop', exact: true })).toHaveCount(0);
+    await saved(page);
+  });
+
+  test('cool for forty minutes: the pacer at 24 km/h, coolest first', async ({ page, club }) => {
+    await openFind(page, club.address, 'Pacer, forty minutes');
+    await ask(page, 'minutes', '40');
+    await ask(page, 'can', '60 C');
+    await ask(page, 'top speed', '24');
+    await found(page);
+    await table(page).getByRole('button', { name: 'can °C' }).click();
+    await table(page).getByRole('row').nth(1).click();
+    const { said, plan } = await opened(page);
+    expect(figure(said, /· (\d+) min/)).toBeGreaterThanOrEqual(40);
+    expect(figure(plan, /MOTOR AFTER 40 MIN\s+(\d+)/i)).toBeLessThanOrEqual(60);
+    await expect(page.getByRole('img', { name: 'stop', exact: true })).toHaveCount(0);
+  });
+
+  test('strongest slow pull: the tractor unit’s motors idle, which its plan may allow', async ({ page, club }) => {
+    await openFind(page, club.address, 'Drover in low with a trailer');
+    await wish(page).getByLabel('What counts beyond the targets').selectOption('pull');
+    await ask(page, 'crawl', '0.3');
+    await ask(page, 'slope', '20');
+    await found(page);
+    await expect(page.getByText('A slow hauler’s motor idles there')).toBeVisible();
+    await page.getByRole('button', { name: 'Let motors idle in this plan' }).click();
+    await found(page);
+    await table(page).getByRole('row').nth(1).click();
+    await opened(page);
+    await expect(page.getByRole('img', { name: 'stop', exact: true })).toHaveCount(0);
+  });
+});
+
+test.describe('wishes with no answer', () => {
+  test('say which target to give up and how far; taking the advice finds something', async ({ page, club }) => {
+    await openFind(page, club.address);
+    await ask(page, 'top speed', '60');
+    await ask(page, 'can', '45');
+    await found(page);
+    const reply = page.getByRole('region', { name: 'No setup meets the wish' });
+    await expect(reply).toContainText('Giving up one of the targets is enough', { timeout: 30_000 });
+    await expect(reply).toHaveAttribute('aria-busy', 'false', { timeout: 30_000 });
+    await reply.getByRole('button', { name: /^can / }).click();
+    await found(page);
+    await expect(inHand(page)).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(reply).toBeVisible({ timeout: 30_000 });
+  });
+
+  test('a contradiction is told before any part is tried', async ({ page, club }) => {
+    await openFind(page, club.address);
+    await ask(page, 'can', '15');
+    await expect(page.getByRole('alert', { name: 'A wish that cannot be met' })).toContainText('the air has 18 °C already');
+    await ask(page, 'can', '70');
+    await ask(page, 'slope', '200 %');
+    await expect(page.getByRole('alert')).toContainText('Tyres on this ground hold 69 % at most');
+    await page.getByRole('button', { name: 'Drop the wish for slope' }).click();
+    await found(page);
+    await expect(inHand(page)).toBeVisible();
+  });
+
+  test('a figure out of its range is refused where it stands, and the wish stays', async ({ page, club }) => {
+    await openFind(page, club.address);
+    await ask(page, 'can', '900');
+    await expect(wish(page).getByRole('alert')).toContainText('allowed: −20 to 250 °C');
+    await wish(page).getByLabel('can', { exact: true }).press('Escape');
+    await expect(wish(page).getByLabel('can', { exact: true })).toHaveValue('70');
+    await found(page);
+    await expect(inHand(page)).toBeVisible();
+  });
+
+  test('an empty shelf says so, tries the plan’s own parts, and generic sizes on a word; one part is enough to search', async ({ page, empty }) => {
+    await page.goto(empty.address);
+    await page.getByRole('button', { name: 'New car' }).first().click();
+    await page.getByRole('dialog').getByLabel(/name/i).first().fill('Slate hare');
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: /make|put|add|start/i })
+      .last()
+      .click();
+    await page.getByRole('link', { name: 'Find', exact: true }).click();
+    await expect(page.getByText('The shelf is empty')).toBeVisible();
+    await found(page);
+    await wish(page).getByLabel('Where motors come from').selectOption('classes');
+    await wish(page).getByLabel('Where packs come from').selectOption('classes');
+    await found(page);
+    await expect(table(page).getByRole('row').nth(1)).toContainText(/any \d+ (in|out)runner/);
+    // One owned motor on the shelf.
+    await page.getByRole('link', { name: 'Put parts on the shelf' }).click();
+    await page.getByLabel('Put a part on the shelf').fill('Osier 3652 4000KV sensored');
+    await page.getByLabel('Put a part on the shelf').press('Enter');
+    await page.goBack();
+    await wish(page).getByLabel('Where motors come from').selectOption('shelf');
+    await found(page);
+    await expect(page.locator('[data-search] li').first()).toContainText(/\d/);
+  });
+});
+
+test('the wish is kept with its car, can be undone, and asks again when the shelf has changed', async ({ page, club }) => {
+  await openFind(page, club.address);
+  await ask(page, 'top speed', '55');
+  await found(page);
+  await saved(page);
+  await page.reload();
+  await expect(wish(page).getByLabel('top speed', { exact: true })).toHaveValue('55');
+  await found(page);
+  await page.getByRole('button', { name: 'Another wish' }).click();
+  await expect(page.getByRole('button', { name: 'Wish 2', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await ask(page, 'new parts', '0');
+  await found(page);
+  await expect(page.getByRole('button', { name: /^First wish/ })).toContainText(/\d+/, { timeout: 30_000 });
+
+  // A faster motor comes onto the shelf.
+  await page.goto(`${club.address}/shelf`);
+  await page.getByLabel('Put a part on the shelf').fill('Osier 3650 4600KV sensorless 4 pole 3.17 mm shaft');
+  await page.getByLabel('Put a part on the shelf').press('Enter');
+  await saved(page);
+  await page.goBack();
+  await found(page);
+  await expect(page.getByRole('button', { name: /^First wish/ })).toContainText(/· \d+ new/, { timeout: 30_000 });
+  await page.getByRole('button', { name: /^First wish/ }).click();
+  await found(page);
+  await expect(page.getByText(/since you last looked: \d+ new/)).toBeVisible();
+
+  await page.getByRole('button', { name: /^More for First wish/ }).click();
+  await page.getByRole('menuitem', { name: 'Delete this wish' }).click();
+  await expect(page.getByRole('button', { name: /^First wish/ })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^First wish/ })).toBeVisible();
+});
+
+test('a long search stops and goes on where it stood', async ({ page, club }) => {
+  await openFind(page, club.address);
+  for (const kind of ['motors', 'ESCs', 'packs', 'gears']) await wish(page).getByLabel(`Where ${kind} come from`).selectOption('classes');
+  const search = page.locator('[data-search]');
+  await page.getByRole('button', { name: 'Stop' }).click({ timeout: 15_000 });
+  await expect(search).toHaveAttribute('data-search', 'paused');
+  const share = () => page.getByRole('progressbar', { name: 'Combinations looked at' }).getAttribute('value').then(Number);
+  await page.waitForTimeout(300);
+  const stood = await share();
+  await page.waitForTimeout(500);
+  expect(await share()).toBe(stood);
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect.poll(share, { timeout: 15_000 }).toBeGreaterThan(stood);
+  // A narrower wish ends it.
+  await ask(page, 'new parts', '0');
+  await wish(page).getByLabel('Where gears come from').selectOption('owned');
+  await found(page);
+});
+
+test('the front narrows by a drag, walks by keys, sorts, pins and goes out as CSV', async ({ page, club }) => {
+  await openFind(page, club.address);
+  await ask(page, 'new parts', '60');
+  await found(page);
+  const chart = page.getByRole('application', { name: /setups by top speed and can/ });
+  const box = (await chart.boundingBox())!;
+  await page.mouse.move(box.x + 0.6 * box.width, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width - 14, box.y + box.height - 40, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole('heading', { name: /^\d+ of \d+ on the front$/ })).toBeVisible();
+  await page.getByRole('button', { name: 'show all' }).click();
+  await chart.focus();
+  await page.keyboard.press('End');
+  const fastest = await inHand(page).innerText();
+  await page.keyboard.press('Home');
+  expect(figure(await inHand(page).innerText(), /([\d.]+) km\/h/)).toBeLessThan(figure(fastest, /([\d.]+) km\/h/));
+  await table(page)
+    .getByRole('button', { name: /^top speed/ })
+    .click();
+  await table(page).focus();
+  await page.keyboard.press('Home');
+  expect(await inHand(page).innerText()).toContain(/([\d.]+) km\/h/.exec(fastest)![0]);
+  await page.keyboard.press('p');
+  await expect(page.getByRole('link', { name: 'Compare 1' })).toBeVisible();
+  await expect(inHand(page).getByRole('button', { name: 'Unpin' })).toBeVisible();
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).click();
+  const text = await readFile(await (await download).path(), 'utf8');
+  const [head, ...rows] = text.trim().split(/\r?\n/);
+  expect(head).toMatch(/^motor,esc,pack,gears,top speed \[km\/h\],can \[°C\]/);
+  expect(rows.length + 1).toBe(Number(await table(page).getAttribute('aria-rowcount')));
+});

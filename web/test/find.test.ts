@@ -1,0 +1,206 @@
+import type { PlanFile, SetupFigures } from '@puddler/core';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { layBorder, layContours } from '../src/charts/contour-layout';
+import { NOTHING_YET } from '../src/predict/search-pool';
+import { brushed, layFront } from '../src/stations/find/front-layout';
+import { markSeen, sinceSeen } from '../src/stations/find/seen';
+import { gearsText, moneyText, planName, setupName, tightestText, warmestText, whyText } from '../src/stations/find/setup-text';
+import { emptiedBy, sieveRows } from '../src/stations/find/sieve-rows';
+import { baseOf, firstSearch, targetText, wishSummary, withTarget } from '../src/stations/find/wish-text';
+import type { FoundSetup } from '../src/workers/search-worker';
+
+const plan = JSON.parse(readFileSync(path.join(__dirname, '../../demo/plans/12-ridgeback-sixty.json'), 'utf8')) as PlanFile;
+const box = { left: 0, right: 100, top: 0, bottom: 100 };
+
+function setup(figures: Partial<SetupFigures>, change: Partial<FoundSetup> = {}): FoundSetup {
+  const part = (kind: FoundSetup['parts'][number]['kind'], name: string, newMoney = 0) => ({
+    kind,
+    name,
+    count: 1,
+    newMoney,
+    owned: newMoney === 0,
+    priceGuessed: false,
+  });
+  return {
+    key: 'a',
+    choice: { motor: 0, pack: 0, esc: 0, pinion: 0, spur: 0, gearbox: 0 },
+    figures: { topSpeedMs: 15, maxCanC: 60, minutes: 20, newMoney: 0, pullN: 12, climbPct: 60, ...figures } as SetupFigures,
+    ownedParts: 5,
+    boxes: { aim: 60, cool: -30, minutes: 20, thrift: 0 },
+    plan,
+    parts: [part('pack', 'Brackwater 3S'), part('esc', 'Tallow 60'), part('motor', 'Osier 3652'), part('pinion', '17 T'), part('spur', '58 T')],
+    ...change,
+  };
+}
+
+describe('the front’s chart', () => {
+  const points = [
+    { key: 'slow', x: 10, y: 40, size: 30 },
+    { key: 'fast', x: 20, y: 70, size: 10 },
+    { key: 'worse', x: 9, y: 50, size: 20 },
+  ];
+
+  it('places points, larger ones first so that none hides a smaller', () => {
+    const { placed, scaleX, scaleY } = layFront(points, box, { x: 'more', y: 'less' });
+    expect(placed.map((one) => one.key)).toEqual(['slow', 'worse', 'fast']);
+    const fast = placed.find((one) => one.key === 'fast')!;
+    expect([fast.cx, fast.cy]).toEqual([scaleX(20), scaleY(70)]);
+    expect(placed[0]!.r).toBeGreaterThan(placed[2]!.r);
+  });
+
+  it('draws the edge through those that none is better than in both axes', () => {
+    const { edge, scaleX, scaleY } = layFront(points, box, { x: 'more', y: 'less' });
+    expect(edge.startsWith(`M${Math.round(scaleX(10) * 1000) / 1000},${Math.round(scaleY(40) * 1000) / 1000}`)).toBe(true);
+    expect(edge).not.toContain(String(Math.round(scaleX(9) * 1000) / 1000));
+    expect(layFront(points, box, { x: 'more', y: undefined }).edge).toBe('');
+  });
+
+  it('holds a single point, and none', () => {
+    expect(layFront([points[0]!], box, { x: 'more', y: 'less' }).placed.every((one) => Number.isFinite(one.cx) && Number.isFinite(one.cy))).toBe(
+      true,
+    );
+    expect(layFront([], box, { x: 'more', y: 'less' }).placed).toEqual([]);
+  });
+
+  it('knows what a brush encloses', () => {
+    const inside = points.filter((point) => brushed(point, { x: [9.5, 25], y: [0, 60] })).map((one) => one.key);
+    expect(inside).toEqual(['slow']);
+  });
+});
+
+describe('a map', () => {
+  const grid = (n: number) => Array.from({ length: n }, (_, i) => i);
+  const field = { x: grid(11), y: grid(6), values: grid(66).map((i) => i % 11) };
+
+  it('fills the whole box from the lowest step on', () => {
+    const { levels, scaleX, scaleY } = layContours(field, box);
+    expect(levels[0]!.at).toBeLessThanOrEqual(0);
+    expect(levels.length).toBeGreaterThan(4);
+    expect(levels.map((one) => one.at)).toEqual([...levels.map((one) => one.at)].sort((a, b) => a - b));
+    expect([scaleX(10), scaleY(5)]).toEqual([100, 0]);
+  });
+
+  it('draws a limit where the field reaches it, and only inside', () => {
+    const border = layBorder(field, 4, box)!;
+    const xs = [...border.path.matchAll(/[ML]([\d.]+) /g)].map((match) => Number(match[1]));
+    expect(xs.length).toBeGreaterThan(3);
+    for (const x of xs) expect(x).toBeCloseTo(40, 0);
+    expect(layBorder(field, 99, box)).toBeUndefined();
+    expect(layBorder(field, -1, box)).toBeUndefined();
+  });
+
+  it('bears points that cannot be computed', () => {
+    const holed = { ...field, values: field.values.map((value, i) => (i < 3 ? NaN : value)) };
+    expect(layContours(holed, box).levels.every((one) => !one.path.includes('NaN'))).toBe(true);
+  });
+});
+
+describe('the wish', () => {
+  it('reads short', () => {
+    const wish = { aim: 'speed', topSpeed: { is: 'about', speedMs: 60 / 3.6 }, minutes: 10, canC: 70, newMoney: 120 } as const;
+    expect(wishSummary({ wish }, 'metric')).toBe('about 60 km/h · 10 min · can ≤ 70 °C · new ≤ 120');
+    expect(wishSummary({ wish }, 'imperial')).toBe('about 37.3 mph · 10 min · can ≤ 158 °F · new ≤ 120');
+    expect(wishSummary({ wish: { aim: 'speed' } }, 'metric')).toBe('no targets');
+    expect(targetText('crawlMs', 0.3, 'imperial')).toBe('0.3 m/s');
+  });
+
+  it('sets and drops targets, and keeps how a speed is taken', () => {
+    const about = { aim: 'speed', topSpeed: { is: 'about', speedMs: 10 } } as const;
+    expect(withTarget(about, 'topSpeed', 12)).toEqual({ aim: 'speed', topSpeed: { is: 'about', speedMs: 12 } });
+    expect(withTarget({ aim: 'pull' }, 'topSpeed', 12)).toEqual({ aim: 'pull', topSpeed: { is: 'at-least', speedMs: 12 } });
+    expect(withTarget(about, 'topSpeed', undefined)).toEqual({ aim: 'speed' });
+  });
+
+  it('puts parts into the plan on the ground and for the minutes wished; grip measured elsewhere does not come along', () => {
+    const measured = { ...plan, site: { ...plan.site, grip: 0.9 } };
+    const base = baseOf(measured, { wish: { aim: 'speed', minutes: 25 }, surface: 'gravel', profile: 'bash' });
+    expect(base.run).toEqual({ profile: 'bash', minutes: 25 });
+    expect(base.site).toMatchObject({ surface: 'gravel', straightM: 120 });
+    expect(base.site).not.toHaveProperty('grip');
+    expect(baseOf(measured, { wish: { aim: 'speed' } }).site.grip).toBe(0.9);
+  });
+
+  it('begins with what there is', () => {
+    const shelf = [{ id: '1', part: { kind: 'motor', name: 'M', status: 'owned', spec: { kind: 'brushed', sizeClass: '540', turns: 27 } } }] as const;
+    expect(firstSearch(shelf).scope).toMatchObject({ motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'classes' });
+  });
+});
+
+describe('what each rule leaves', () => {
+  const facts = {
+    counts: { all: 1_000_000, cells: 1000, fit: 100, gears: 50 },
+    broken: [],
+    choices: { motors: 1, escs: 1, packs: 1, pinions: 1, spurs: 1 },
+  };
+
+  it('is told from all to the front, on a scale of tens', () => {
+    const rows = sieveRows({
+      ...NOTHING_YET,
+      facts,
+      progress: { ...NOTHING_YET.progress, counts: { ...NOTHING_YET.progress.counts, money: 40, start: 30 } },
+    });
+    expect(rows.map((row) => row.left)).toEqual([1_000_000, 1000, 100, 50, 40, 30, 0, 0, 0, 0]);
+    expect(rows[0]!.share).toBe(1);
+    expect(rows[1]!.share).toBeCloseTo(0.5, 2);
+    expect(emptiedBy(rows)!.id).toBe('speed');
+    expect(rows[4]!.counting).toBe(true);
+  });
+
+  it('is nothing before the space is known', () => expect(sieveRows(NOTHING_YET)).toEqual([]));
+});
+
+describe('a setup in words', () => {
+  const wish = { aim: 'speed', canC: 70 } as const;
+  const standing = {
+    bestAt: [],
+    against: undefined,
+    tightest: { target: 'canC' as const, share: 0.92 },
+    warmest: { part: 'can' as const, valueC: 60, share: 0.7 },
+  };
+
+  it('has a name', () => {
+    expect(setupName(setup({}))).toBe('Osier 3652 · Brackwater 3S · 17 / 58');
+    expect(planName(setup({}, { parts: setup({}).parts.map((part) => ({ ...part, name: 'x'.repeat(200), count: 2 })) })).length).toBe(120);
+    const twoSpeed = { ...plan, car: { ...plan.car, gearboxRatios: [{ name: 'low', ratio: 2.8 }] }, gearing: { ...plan.gearing, gearboxRatio: 2.8 } };
+    expect(gearsText(setup({}, { plan: twoSpeed }))).toBe('17 / 58, low');
+    expect(gearsText(setup({}, { plan: { ...plan, gearing: {} } }))).toBe('direct');
+    expect(moneyText(setup({ newMoney: 46.5 }, { parts: [{ ...setup({}).parts[0]!, priceGuessed: true }] }))).toBe('≈ 46.5');
+  });
+
+  it('says what it is best at, or against which one and by how much', () => {
+    const other = setup({ topSpeedMs: 14, maxCanC: 52, newMoney: 30 }, { key: 'b' });
+    const name = (key: string) => (key === 'b' ? 'the other' : undefined);
+    expect(whyText(setup({}), { ...standing, bestAt: ['aim', 'thrift'] }, wish, 'metric', name)).toBe('fastest and cheapest of all');
+    expect(whyText(setup({}), { ...standing, against: { setup: other, better: ['aim', 'thrift'], worse: ['cool'] } }, wish, 'metric', name)).toBe(
+      '3.6 km/h faster and 30 cheaper than the other',
+    );
+    expect(whyText(other, { ...standing, against: { setup: setup({}), better: ['cool'], worse: [] } }, wish, 'imperial', name)).toBe(
+      '14 °F cooler than the one most like it',
+    );
+    expect(whyText(setup({}), standing, wish, 'metric', name)).toBe('the only one');
+  });
+
+  it('says what is nearest to failing', () => {
+    expect(tightestText(standing)).toBe('can: 92 % of what was asked');
+    expect(warmestText(standing, 'metric')).toBe('motor can 60 °C, 70 % of its stop limit');
+  });
+});
+
+describe('what is new since a wish was looked at', () => {
+  const kept = new Map<string, string>();
+  beforeAll(() => {
+    Object.defineProperty(globalThis, 'localStorage', {
+      value: { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => kept.set(key, value) },
+      configurable: true,
+    });
+  });
+  const search = { id: 's', ...firstSearch([]) };
+
+  it('is told for the same wish only', () => {
+    expect(sinceSeen(search, ['a'])).toBeUndefined();
+    markSeen(search, ['a', 'b']);
+    expect(sinceSeen(search, ['b', 'c', 'd'])).toEqual({ fresh: ['c', 'd'], gone: 1 });
+    expect(sinceSeen({ ...search, wish: { aim: 'pull' } }, ['b'])).toBeUndefined();
+  });
+});
