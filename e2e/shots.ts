@@ -88,6 +88,32 @@ const find = async (page: Page, address: string) => {
   await page.locator('[data-search=finished]').waitFor();
 };
 
+const wishFor = async (page: Page, target: string, figure: string) => {
+  const wish = page.getByRole('region', { name: 'The wish' });
+  const add = wish.getByRole('button', { name: target, exact: true });
+  if (await add.count()) await add.click();
+  await wish.getByLabel(target, { exact: true }).fill(figure);
+  await wish.getByLabel(target, { exact: true }).press('Enter');
+  await page.waitForTimeout(300);
+  await page.locator('[data-search=finished]').waitFor();
+};
+const findSixty = async (page: Page, address: string) => {
+  await find(page, address);
+  await wishFor(page, 'top speed', '60 km/h');
+  await wishFor(page, 'new parts', '120');
+};
+const noAnswer = async (page: Page, address: string) => {
+  await findSixty(page, address);
+  await wishFor(page, 'can', '45 C');
+  await page.getByText('Giving up one of the targets').waitFor();
+};
+const sweepCurves = async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.getByRole('tab', { name: 'Sweep' }).click();
+  await page.getByRole('application', { name: /^Over pinion/ }).waitFor();
+  await page.getByRole('application', { name: /^Over pinion/ }).scrollIntoViewIfNeeded();
+};
+
 /** The sixty, a gear down, the first conversion and the car as bought, side by side. */
 const compare = async (page: Page, address: string) => {
   await plan(page, address);
@@ -136,8 +162,10 @@ const shots: Shot[] = [
   { name: 'car', size: WIDE, theme: 'light', go: car },
   { name: 'car-today', size: WIDE, theme: 'dark', go: today },
   { name: 'car-phone', size: PHONE, theme: 'light', go: car },
-  { name: 'find', size: WIDE, theme: 'light', go: find },
-  { name: 'find-phone', size: PHONE, theme: 'dark', go: find },
+  { name: 'find', size: WIDE, theme: 'light', go: findSixty },
+  { name: 'find-no-answer', size: WIDE, theme: 'dark', go: noAnswer },
+  { name: 'find-phone', size: PHONE, theme: 'dark', go: findSixty },
+  { name: 'sweep-phone', size: PHONE, theme: 'light', go: sweepCurves },
   { name: 'compare', size: WIDE, theme: 'light', go: compare },
   { name: 'compare-phone', size: PHONE, theme: 'dark', go: compare },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },

@@ -3,6 +3,7 @@ import { execSync } from 'node:child_process';
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../../e2e/browser-options';
 import { startServer } from '../../e2e/start-server';
+import { watchLongTasks } from './long-tasks';
 import { seededShelf } from './seeded-shelf';
 
 const SHELF = { motors: 44, escs: 12, packs: 10, pinions: 6, spurs: 1 };
@@ -28,11 +29,7 @@ try {
   });
   if (!answer.ok) throw new Error(`the shelf was refused: ${await answer.text()}`);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.addInitScript(`
-    globalThis.__name = (target) => target;
-    globalThis.long = [];
-    new PerformanceObserver((list) => long.push(...list.getEntries().map((entry) => Math.round(entry.duration)))).observe({ type: 'longtask' });
-  `);
+  const longTasks = await watchLongTasks(page);
   await page.goto(server.address);
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).click();
   await page.getByRole('link', { name: 'Find', exact: true }).click();
@@ -50,7 +47,7 @@ try {
   const rounds: { firstMs: number; wholeMs: number; longTasksMs: number[]; mb: number }[] = [];
   for (let i = 0; i < ROUNDS; i++) {
     await page.waitForTimeout(400);
-    await page.evaluate('long.length = 0');
+    await longTasks.clear();
     await page.getByLabel('new parts', { exact: true }).fill(String(120 + ((i + 1) % 2)));
     await page.getByLabel('new parts', { exact: true }).press('Enter');
     await page.waitForTimeout(150);
@@ -59,7 +56,7 @@ try {
     rounds.push({
       firstMs: Math.round(await readMs(page, 'data-first-ms')),
       wholeMs: Math.round(await readMs(page, 'data-whole-ms')),
-      longTasksMs: (await page.evaluate('long')) as number[],
+      longTasksMs: await longTasks.read(),
       mb: Math.round(rendererMb()),
     });
   }

@@ -2,6 +2,7 @@
 import { chromium } from '@playwright/test';
 import { CHROMIUM } from '../../e2e/browser-options';
 import { startServer } from '../../e2e/start-server';
+import { watchLongTasks } from './long-tasks';
 
 const ROWS = 5000;
 
@@ -9,15 +10,11 @@ const server = await startServer({ demo: true });
 const browser = await chromium.launch(CHROMIUM);
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.addInitScript(`
-    globalThis.__name = (target) => target;
-    globalThis.long = [];
-    new PerformanceObserver((list) => long.push(...list.getEntries().map((entry) => Math.round(entry.duration)))).observe({ type: 'longtask' });
-  `);
+  const longTasks = await watchLongTasks(page);
   await page.goto(`${server.address}/shelf`);
   await page.getByText('63 parts').waitFor();
   await page.waitForTimeout(500);
-  await page.evaluate('long.length = 0');
+  await longTasks.clear();
   const lines = Array.from({ length: ROWS }, (_, i) => `motor,Box ${i},owned,${2000 + (i % 40) * 50},36,52,4,3.17,${(i % 90) / 10}`);
   const text = ['kind,name,status,kv,diameter [mm],length [mm],poles,shaft [mm],price', ...lines].join('\n');
   // Asked at every frame: a locator's own polling is too coarse for a stop-watch.
@@ -38,8 +35,8 @@ try {
   await seen(`${ROWS + 63} parts`);
   const done = Date.now();
   await page.waitForTimeout(1000);
-  const long = await page.evaluate('long');
-  await page.evaluate('long.length = 0');
+  const long = await longTasks.read();
+  await longTasks.clear();
   const scroll = Date.now();
   await page.getByRole('button', { name: 'Name', exact: true }).click();
   await page.getByRole('table').getByText('Box 0', { exact: true }).waitFor();
@@ -55,7 +52,7 @@ try {
       wholeMs: done - start,
       tasksOver50Ms: long,
       sortedMs: sorted,
-      tasksOver50MsOnSortAndFind: await page.evaluate('long'),
+      tasksOver50MsOnSortAndFind: await longTasks.read(),
     }),
   );
 } finally {

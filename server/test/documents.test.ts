@@ -57,6 +57,24 @@ describe('a car', () => {
     expect((await client.http.get(`/api/plans/${early.id}`)).status).toBe(404);
   });
 
+  test('keeps the wishes asked for it; a bad one is refused and changes nothing', async () => {
+    const doc = await client.addCar();
+    const wish = {
+      id: randomUUID(),
+      name: 'Sixty',
+      wish: { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16.7 }, canC: 70 },
+      scope: { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false },
+    };
+    const kept = await client.http.put(`/api/cars/${doc.id}`).send({ base: 1, car: CAR, bench: { searches: [wish] } });
+    expect(kept.body).toMatchObject({ version: 2, bench: { searches: [wish] } });
+    const refused = await client.http
+      .put(`/api/cars/${doc.id}`)
+      .send({ base: 2, car: CAR, bench: { searches: [{ ...wish, wish: { aim: 'speed', canC: 'warm' } }] } });
+    expect(refused.status).toBe(422);
+    expect(JSON.stringify(refused.body.error)).toContain('canC');
+    expect((await client.http.get(`/api/cars/${doc.id}`)).body).toEqual(kept.body);
+  });
+
   test('a problem names the field, the value and what is allowed', async () => {
     const response = await client.http.put(`/api/cars/${randomUUID()}`).send({ base: 0, car: { ...CAR, massKg: 2000 } });
     expect(response.status).toBe(422);

@@ -5,6 +5,7 @@ import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { routes } from './app/routes';
 import { loadGarage, loadShelf } from './app/load';
+import { recallPins, storePins } from './app/keep-pins';
 import { recallPrefs, storePrefs } from './app/prefs-slice';
 import { createStore } from './app/store';
 import { startSync } from './data/sync';
@@ -14,11 +15,12 @@ import './styles.css';
 // The scroll lock of dialogs writes a style element: it needs the nonce that this page's CSP names.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '');
 
-const store = createStore(recallPrefs());
-let { prefs } = store.getState();
+const store = createStore(recallPrefs(), recallPins());
+let { prefs, pins } = store.getState();
 store.subscribe(() => {
-  const now = store.getState().prefs;
-  if (now !== prefs) storePrefs((prefs = now));
+  const now = store.getState();
+  if (now.prefs !== prefs) storePrefs((prefs = now.prefs));
+  if (now.pins !== pins) storePins((pins = now.pins));
 });
 keepUnsaved(store);
 void loadGarage(store).then(() => {

@@ -104,7 +104,7 @@ export function searchOptions(base: PlanFile, shelf: readonly ShelfPart[], scope
     })),
     ...ofKind('motor', scope.motor).map(({ id, part }) => ({
       key: id,
-      motor: { name: part.name, ...part.spec } as Motor,
+      motor: { name: part.name, ...part.spec },
       price: (n: number) => priced(part, n),
     })),
     ...(scope.motor === 'classes' ? MOTOR_CLASSES.map((motor) => ({ key: motor.name, motor, price: (n: number) => generic('motor', n) })) : []),

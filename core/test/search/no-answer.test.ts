@@ -162,8 +162,10 @@ test('each member of a front says what it is best at, what it gives for it, and 
   const standingOf = standings(setups, wish, 25);
   const fastest = setups.reduce((a, b) => (b.figures.topSpeedMs > a.figures.topSpeedMs ? b : a));
   expect(standingOf(fastest).bestAt).toContain('aim');
-  const coolest = setups.reduce((a, b) => (b.boxes.cool > a.boxes.cool ? b : a));
-  expect(standingOf(coolest).bestAt).toContain('cool');
+  const coolest = Math.max(...setups.map((one) => one.boxes.cool));
+  const asCool = setups.filter((one) => one.boxes.cool === coolest);
+  // What more than two share tells none of them apart.
+  for (const one of asCool) expect(standingOf(one).bestAt.includes('cool')).toBe(asCool.length <= 2);
   for (const setup of setups) {
     const { against, tightest } = standingOf(setup);
     // On a front nothing is better at everything.

@@ -16,7 +16,7 @@ export interface PinnedSetup {
 /** More columns than this are not compared but searched. */
 export const MOST_PINS = 4;
 
-/** Pinned setups in the order they were pinned. They last as long as the page. */
+/** Pinned setups in the order they were pinned. They are kept in this browser. */
 const slice = createSlice({
   name: 'pins',
   initialState: (): PinnedSetup[] => [],

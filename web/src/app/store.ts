@@ -3,7 +3,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import { api } from '../data/api';
 import { deskReducer } from '../data/desk-slice';
 import { noticesReducer } from './notices-slice';
-import { pinsReducer } from './pins-slice';
+import { pinsReducer, type PinnedSetup } from './pins-slice';
 import { prefsReducer, type Prefs } from './prefs-slice';
 
 const reducer = combineReducers({
@@ -17,10 +17,10 @@ const reducer = combineReducers({
 export type RootState = ReturnType<typeof reducer>;
 
 /** One store a page; tests make their own. */
-export function createStore(prefs?: Prefs) {
+export function createStore(prefs?: Prefs, pins?: PinnedSetup[]) {
   return configureStore({
     reducer,
-    ...(prefs ? { preloadedState: { prefs } } : {}),
+    ...(prefs ? { preloadedState: { prefs, ...(pins ? { pins } : {}) } } : {}),
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
   });
 }

@@ -1,6 +1,7 @@
 import { Download } from 'lucide-react';
 import { noticed } from '../app/notices-slice';
 import { useAppDispatch } from '../app/store';
+import { fileName } from '../ui/CsvButton';
 import { download } from '../ui/download';
 import { Menu, type MenuItem } from '../ui/Menu';
 import { pngOf, svgText } from './export-chart';
@@ -16,10 +17,7 @@ interface Props {
 /** Takes a chart out as SVG or PNG, and its data as CSV. */
 export function ChartExport({ svg, name, csv }: Props) {
   const dispatch = useAppDispatch();
-  const file = name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '');
+  const file = fileName(name);
   const attempt = (work: () => void | Promise<void>) => () => {
     Promise.resolve()
       .then(work)

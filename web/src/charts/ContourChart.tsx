@@ -1,6 +1,7 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWidth } from '../ui/useWidth';
 import { formatNumber } from '../units/units';
+import { AxisTicks } from './AxisTicks';
 import { ChartExport } from './ChartExport';
 import { layBorder, layContours, type Field } from './contour-layout';
 
@@ -97,16 +98,7 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
           {levels.map((level, i) => (
             <path key={level.at} d={level.path} fillRule="evenodd" fillOpacity={i === 0 ? 0.06 : 0.15} className={FILL[tone]} />
           ))}
-          {layout.ticksX.map((tick) => (
-            <text key={`x${tick}`} x={scaleX(tick)} y={box.bottom + 15} textAnchor="middle" className="fill-soft">
-              {formatNumber(tick, 2)}
-            </text>
-          ))}
-          {layout.ticksY.map((tick) => (
-            <text key={`y${tick}`} x={box.left - 6} y={scaleY(tick) + 4} textAnchor="end" className="fill-soft">
-              {formatNumber(tick, 2)}
-            </text>
-          ))}
+          <AxisTicks {...layout} box={box} />
           <text x={box.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
             {axisText(x)}
           </text>

@@ -9,11 +9,11 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp } from 'lucide-react';
 import type { Part } from '@puddler/core';
 import { useMemo, useRef, useState } from 'react';
 import { useAppSelector } from '../app/store';
 import type { PartOnDesk } from '../data/selectors';
+import { SortHead } from '../ui/SortHead';
 import { fieldText, headOf, summary } from './part-text';
 
 const features = tableFeatures({ rowSortingFeature, columnVisibilityFeature, rowSelectionFeature });
@@ -199,23 +199,5 @@ function Head({ path, field, sorted, onSort }: { path: string; field: PartField 
       </span>
     );
   const { name, unit } = headOf(field, system);
-  return (
-    <span
-      role="columnheader"
-      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-      className={field.type === 'number' ? 'text-right' : ''}
-    >
-      <button
-        type="button"
-        data-column={path}
-        className="inline-flex max-w-full items-center gap-1 truncate px-2 py-2 text-[12px] font-medium text-soft hover:text-ink"
-        onClick={onSort}
-      >
-        {name}
-        {unit && <span className="font-normal">{unit}</span>}
-        {sorted === 'asc' && <ArrowUp size={12} />}
-        {sorted === 'desc' && <ArrowDown size={12} />}
-      </button>
-    </span>
-  );
+  return <SortHead column={path} name={name} unit={unit} sorted={sorted} right={field.type === 'number'} onSort={onSort} />;
 }

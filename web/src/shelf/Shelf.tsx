@@ -5,6 +5,7 @@ import { useSearchParams } from 'react-router';
 import { useAppSelector } from '../app/store';
 import { selectShelf, type PartOnDesk } from '../data/selectors';
 import { Button } from '../ui/Button';
+import { Choice } from '../ui/Choice';
 import { download } from '../ui/download';
 import { wordFor } from '../ui/words';
 import { BulkBar } from './BulkBar';
@@ -75,15 +76,9 @@ export default function Shelf() {
       <QuickAdd />
       <div className="mt-3 flex flex-wrap items-center gap-x-1 gap-y-2" role="group" aria-label="Filters">
         {(['', ...PART_KINDS] as const).map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={kind === one}
-            className={`h-8 rounded-sm px-2 text-[13px] max-sm:h-10 ${kind === one ? 'bg-ink text-paper' : 'text-soft hover:bg-wash hover:text-ink'}`}
-            onClick={() => setKind(one)}
-          >
+          <Choice key={one} size="large" on={kind === one} onClick={() => setKind(one)}>
             {one === '' ? 'all' : wordFor(one)} {one === '' ? shelf.length : (counts[one] ?? 0)}
-          </button>
+          </Choice>
         ))}
         <span className="ml-auto flex flex-wrap gap-2">
           <select

@@ -9,9 +9,11 @@ import { addPlan } from '../../data/edits';
 import { carOf, selectGarage } from '../../data/selectors';
 import { splitPlan } from '../../predict/plan-file';
 import { Button } from '../../ui/Button';
+import { CsvButton } from '../../ui/CsvButton';
 import { formatIn, unitOf } from '../../units/units';
 import { ComparedAnswers } from './Answers';
 import { ChainTable } from './ChainTable';
+import { comparedTable } from './compared-table';
 import { differenceText, heatText } from './compare-text';
 import { OverlaidCharts } from './OverlaidCharts';
 import { PartsAndFindings } from './PartsAndFindings';
@@ -75,6 +77,7 @@ export default function Compare() {
             Gear them all for {first.letter}’s {formatIn(targetMs, speed, true)} {speed.symbol}
           </Button>
         )}
+        <CsvButton name="compared setups" table={() => comparedTable(setups)} />
         <span className="ml-auto min-w-0 max-sm:basis-full">{setups.length < MOST_PINS && <PlanPicker />}</span>
       </div>
       <ChainTable setups={setups} onOpen={open} />

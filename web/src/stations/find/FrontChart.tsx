@@ -1,8 +1,9 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { useAppSelector } from '../../app/store';
+import { AxisTicks } from '../../charts/AxisTicks';
 import { ChartExport } from '../../charts/ChartExport';
 import { useWidth } from '../../ui/useWidth';
-import { formatIn, formatNumber, fromShown, toShown, type Unit } from '../../units/units';
+import { formatIn, fromShown, toShown, type Unit } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';
 import { FRONT_FIGURES, figureNamed, type FrontFigure } from './figures';
 import { layFront, type Brush } from './front-layout';
@@ -40,15 +41,19 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
   const [drag, setDrag] = useState<{ from: [number, number]; to: [number, number] }>();
   const [figureX, figureY, figureSize] = [figureNamed(axes.x), figureNamed(axes.y), axes.size ? figureNamed(axes.size) : undefined];
   const [unitX, unitY] = [figureX.unit(system), figureY.unit(system)];
+  const box = useMemo(
+    () => ({ left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 60), top: MARGIN.top, bottom: height - MARGIN.bottom }),
+    [width, height],
+  );
   const layout = useMemo(() => {
     const [x, y] = [shownIn(figureX, unitX), shownIn(figureY, unitY)];
     const size = figureSize && shownIn(figureSize, figureSize.unit(system));
     return layFront(
       setups.map((setup) => ({ key: setup.key, x: x(setup), y: y(setup), size: size?.(setup) })),
-      { left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 60), top: MARGIN.top, bottom: height - MARGIN.bottom },
+      box,
       { x: figureX.better, y: figureY.better },
     );
-  }, [setups, figureX, figureY, figureSize, unitX, unitY, system, width, height]);
+  }, [setups, figureX, figureY, figureSize, unitX, unitY, system, box]);
   const { scaleX, scaleY, placed } = layout;
   const byKey = useMemo(() => new Map(setups.map((setup) => [setup.key, setup])), [setups]);
   const held = selected === undefined ? undefined : byKey.get(selected);
@@ -121,22 +126,7 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
           onPointerUp={onUp}
           onPointerCancel={() => setDrag(undefined)}
         >
-          {layout.ticksX.map((tick) => (
-            <g key={`x${tick}`}>
-              <path d={`M${scaleX(tick)} ${MARGIN.top}V${height - MARGIN.bottom}`} className="stroke-rule" />
-              <text x={scaleX(tick)} y={height - MARGIN.bottom + 15} textAnchor="middle" className="fill-soft">
-                {formatNumber(tick, 2)}
-              </text>
-            </g>
-          ))}
-          {layout.ticksY.map((tick) => (
-            <g key={`y${tick}`}>
-              <path d={`M${MARGIN.left} ${scaleY(tick)}H${width - MARGIN.right}`} className="stroke-rule" />
-              <text x={MARGIN.left - 6} y={scaleY(tick) + 4} textAnchor="end" className="fill-soft">
-                {formatNumber(tick, 2)}
-              </text>
-            </g>
-          ))}
+          <AxisTicks {...layout} box={box} lines />
           <text x={width - MARGIN.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
             {axisText(figureX, unitX, '→', '←')}
           </text>

@@ -1,8 +1,9 @@
 import { rowSortingFeature, tableFeatures, useTable, type ColumnDef, type SortingState } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp, Pin } from 'lucide-react';
+import { Pin } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useAppSelector } from '../../app/store';
+import { SortHead } from '../../ui/SortHead';
 import { formatIn } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';
 import { FRONT_FIGURES, figureNamed, type FrontFigure } from './figures';
@@ -57,11 +58,12 @@ export function ResultsTable({ setups, selected, onSelect, onOpen, pinned, also,
   const virtual = useVirtualizer({ count: ordered.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: OVERSCAN });
   const grid = { gridTemplateColumns: `minmax(230px,1fr) ${figures.map(() => '104px').join(' ')}` };
   const place = ordered.findIndex((setup) => setup.key === selected);
+  // Only a new selection scrolls: a new order or new rows must not take the table from under a hand.
+  const toSelected = useRef(() => undefined as void);
   useEffect(() => {
-    if (place >= 0) virtual.scrollToIndex(place, { align: 'auto' });
-    // Only a new selection scrolls: a new order or new rows must not take the table from under a hand.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [selected]);
+    toSelected.current = () => place >= 0 && void virtual.scrollToIndex(place, { align: 'auto' });
+  });
+  useEffect(() => toSelected.current(), [selected]);
 
   return (
     <div
@@ -82,16 +84,17 @@ export function ResultsTable({ setups, selected, onSelect, onOpen, pinned, also,
       <div className="min-w-max">
         <div role="rowgroup" className="sticky top-0 z-10 border-b border-rule bg-paper">
           <div role="row" aria-rowindex={1} className="grid items-center" style={grid}>
-            <Head
-              label="Setup"
+            <SortHead
+              name="Setup"
               unit=""
+              right={false}
               sorted={table.getColumn('setup')?.getIsSorted() ?? false}
               onSort={() => table.getColumn('setup')?.toggleSorting()}
             />
             {figures.map((figure) => (
-              <Head
+              <SortHead
                 key={figure.id}
-                label={figure.label}
+                name={figure.label}
                 unit={figure.unit(system).symbol}
                 sorted={table.getColumn(figure.id)?.getIsSorted() ?? false}
                 onSort={() => table.getColumn(figure.id)?.toggleSorting()}
@@ -140,35 +143,6 @@ export function ResultsTable({ setups, selected, onSelect, onOpen, pinned, also,
         </div>
       </div>
     </div>
-  );
-}
-
-function Head({
-  label,
-  unit,
-  sorted: way,
-  onSort,
-  right = false,
-}: {
-  label: string;
-  unit: string;
-  sorted: false | 'asc' | 'desc';
-  onSort: () => void;
-  right?: boolean;
-}) {
-  return (
-    <span role="columnheader" aria-sort={way === 'asc' ? 'ascending' : way === 'desc' ? 'descending' : 'none'} className={right ? 'text-right' : ''}>
-      <button
-        type="button"
-        className="inline-flex max-w-full items-center gap-1 truncate px-2 py-1.5 text-[12px] font-medium text-soft hover:text-ink"
-        onClick={onSort}
-      >
-        {label}
-        {unit && <span className="font-normal">{unit}</span>}
-        {way === 'asc' && <ArrowUp size={12} />}
-        {way === 'desc' && <ArrowDown size={12} />}
-      </button>
-    </span>
   );
 }
 

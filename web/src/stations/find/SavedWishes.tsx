@@ -1,6 +1,7 @@
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useAppSelector } from '../../app/store';
+import { Choice } from '../../ui/Choice';
 import { Menu } from '../../ui/Menu';
 import type { BackgroundAnswer } from './use-background';
 import type { Searches } from './use-searches';
@@ -45,12 +46,10 @@ export function SavedWishes({ searches, background, carName, planName }: Props) 
             />
           );
         return (
-          <button
+          <Choice
             key={one.id}
-            type="button"
-            aria-pressed={here}
+            on={here}
             title={here ? 'Double-click to name it' : wishSummary(one, system)}
-            className={`h-7 rounded-sm px-2 max-sm:h-10 ${here ? 'bg-ink text-paper' : 'border border-rule hover:bg-wash'}`}
             onClick={() => pick(one.id)}
             onDoubleClick={() => here && setNaming(true)}
           >
@@ -61,7 +60,7 @@ export function SavedWishes({ searches, background, carName, planName }: Props) 
                 {answer.since && answer.since.fresh.length > 0 && <strong className="text-steel"> · {answer.since.fresh.length} new</strong>}
               </span>
             )}
-          </button>
+          </Choice>
         );
       })}
       <button

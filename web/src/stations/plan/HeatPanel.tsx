@@ -5,6 +5,7 @@ import { PaneChart } from '../../charts/PaneChart';
 import type { Pane, PaneData } from '../../charts/pane-layout';
 import { useDetail } from '../../predict/detail';
 import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
 import type { HeatAnswer, HeatWish } from '../../workers/detail-worker';
 import { HEAT_CHANGES, type HeatChange } from './heat-changes';
@@ -75,15 +76,9 @@ export function HeatPanel({ inHand, limits, minutesToCutoff }: { inHand: PlanInH
         <span className="ml-auto flex flex-wrap items-center gap-1" role="group" aria-label="Compare with">
           <span className="text-[12px] text-soft">with</span>
           {HEAT_CHANGES.filter((one) => one.possible(file)).map((one) => (
-            <button
-              key={one.id}
-              type="button"
-              aria-pressed={changeId === one.id}
-              className={`h-7 rounded-sm px-1.5 text-[12px] max-sm:h-10 ${changeId === one.id ? 'bg-ink text-paper' : 'border border-rule hover:bg-wash'}`}
-              onClick={() => setChangeId(changeId === one.id ? undefined : one.id)}
-            >
+            <Choice key={one.id} on={changeId === one.id} onClick={() => setChangeId(changeId === one.id ? undefined : one.id)}>
               {one.label(system)}
-            </button>
+            </Choice>
           ))}
         </span>
       </PaneChart>

@@ -4,6 +4,7 @@ import { limitSet } from '../../app/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { replacePlan } from '../../data/edits';
 import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
 import { Modal } from '../../ui/Modal';
 import type { PlanInHand } from './usePlan';
 
@@ -41,15 +42,9 @@ export default function LimitsDialog({ inHand, onClose }: { inHand: PlanInHand; 
     >
       <div className="mt-3 flex gap-1" role="group" aria-label="Whose limits">
         {(['builder', 'plan'] as const).map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={whose === one}
-            className={`h-8 rounded-sm px-3 text-[13px] max-sm:h-10 ${whose === one ? 'bg-ink text-paper' : 'border border-rule hover:bg-wash'}`}
-            onClick={() => setWhose(one)}
-          >
+          <Choice key={one} size="large" on={whose === one} onClick={() => setWhose(one)}>
             {one === 'builder' ? 'Mine, for every plan' : 'This plan only'}
-          </button>
+          </Choice>
         ))}
       </div>
       <table className="mt-3 w-full text-left text-[13px]">

@@ -10,12 +10,15 @@ import { formatNumber, toShown, unitOf } from '../../units/units';
 import type { SweepAnswer, SweepAxis, SweepWish } from '../../workers/detail-worker';
 import { applyEdits } from './plan-edits';
 import { SpanField } from './SpanField';
-import { ANSWER_SPECS, bordersOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptOf, sweptRange, usualSpan, type SweepAnswerId } from './sweep-specs';
+import { ANSWER_SPECS, bordersOf, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptOf, sweptRange, usualSpan, type SweepAnswerId } from './sweep-specs';
 import type { PlanInHand } from './usePlan';
 
 const POINTS_ALONE = 41;
 const POINTS_ACROSS = 25;
 const POINTS_UP = 17;
+/** Answers that curves always show. */
+const ALWAYS: readonly SweepAnswerId[] = ['topSpeedMs', 'maxCanC'];
+const NEAR_TIMES = 1.35;
 const PICK = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10';
 
 type Spans = Partial<Record<Swept, [number, number]>>;
@@ -53,6 +56,7 @@ export function SweepPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
   if (value?.whole && value.whole !== kept) keep(value.whole);
   const shown = value?.whole ?? kept;
   const spec = ANSWER_SPECS[answer];
+  const third = ALWAYS.includes(answer) ? 'peakPackCurrentA' : answer;
   const take = (i: number, j: number | undefined) => {
     if (!shown) return;
     const edits = sweepEdits(file, shown.wish.x.swept, shown.wish.x.values[i]!);
@@ -112,23 +116,21 @@ export function SweepPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
           </select>
           {y && <SpanField swept={y} span={[y0, y1]} onSpan={(span) => setSpans({ ...spans, [y]: span })} />}
         </label>
-        {y && (
-          <label className="flex items-center gap-1.5">
-            <span className="text-soft">map of</span>
-            <select
-              className={PICK}
-              value={answer}
-              onChange={(event) => setAnswer(event.target.value as SweepAnswerId)}
-              aria-label="Answer of the map"
-            >
-              {SWEEP_ANSWERS.map((id) => (
-                <option key={id} value={id}>
-                  {ANSWER_SPECS[id].label}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">{y ? 'map of' : 'with'}</span>
+          <select
+            className={PICK}
+            value={y ? answer : third}
+            onChange={(event) => setAnswer(event.target.value as SweepAnswerId)}
+            aria-label={y ? 'Answer of the map' : 'Another answer'}
+          >
+            {SWEEP_ANSWERS.filter((id) => y || !ALWAYS.includes(id)).map((id) => (
+              <option key={id} value={id}>
+                {ANSWER_SPECS[id].label}
+              </option>
+            ))}
+          </select>
+        </label>
         {stale && value && value.done < 1 && (
           <span className="flex items-center gap-1.5 text-soft">
             <progress className="h-1.5 w-20 accent-(--steel)" value={value.done} max={1} aria-label="Points computed" />
@@ -144,14 +146,11 @@ export function SweepPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
     const range = unitFor(wish.x.swept);
     const good = points.map((point, i) => ({ point, at: shownAxis(wish.x)[i]!, i })).filter((one) => one.point !== undefined);
     const now = sweptValue(file, wish.x.swept);
-    const pane = (id: SweepAnswerId, weight: number, limit?: 'motor-temperature') => {
+    const pane = (id: SweepAnswerId, weight: number) => {
       const unit = ANSWER_SPECS[id].unit(system);
-      const lines = limit
-        ? (['caution', 'stop'] as const).flatMap((tone) => {
-            const at = limits[limit][tone];
-            return at === undefined ? [] : [{ at: toShown(at, unit), label: `${tone} ${formatNumber(toShown(at, unit), 0)}`, tone }];
-          })
-        : undefined;
+      const values = good.map(({ point }) => toShown(point![id], unit));
+      // A limit far beyond the curve would only flatten it.
+      const near = linesOf(id, file, limits).filter(({ at }) => toShown(at, unit) <= NEAR_TIMES * Math.max(...values));
       return {
         label: ANSWER_SPECS[id].label,
         unit: unit.symbol,
@@ -159,14 +158,18 @@ export function SweepPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
         weight,
         digits: unit.digits,
         fromZero: false,
-        y: good.map(({ point }) => toShown(point![id], unit)),
-        ...(lines ? { limits: lines } : {}),
+        y: values,
+        limits: near.map(({ at, label, tone }) => ({
+          at: toShown(at, unit),
+          label: `${label} ${formatNumber(toShown(at, unit), unit.digits)}`,
+          tone,
+        })),
       };
     };
     if (good.length < 2) return <p className="py-10 text-center text-soft">Too few points of this range can be computed: widen it.</p>;
     const data: PaneData = {
       x: good.map((one) => one.at),
-      panes: [pane('topSpeedMs', 4), pane('maxCanC', 4, 'motor-temperature'), pane('peakPackCurrentA', 3), pane('minutes', 2)],
+      panes: [pane('topSpeedMs', 4), pane('maxCanC', 4), pane(third, 3)],
     };
     return (
       <PaneChart

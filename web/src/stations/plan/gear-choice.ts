@@ -1,11 +1,19 @@
 import type { PartOnDesk } from '../../data/selectors';
-import type { PlanFile } from '@puddler/core';
+import type { GearRun, PlanFile } from '@puddler/core';
 
 /** Teeth to lay out: those on the shelf that run with this module, or a range around the present. */
 export interface GearChoice {
   pinions: number[];
   spurs: number[];
 }
+
+/** What a table of gears shows. */
+export type Metric = 'speed' | 'can' | 'current' | 'rollout';
+export const METRICS: Record<Metric, string> = { speed: 'top speed', can: 'can', current: 'current', rollout: 'rollout' };
+
+/** Runs that are known, by pair. */
+export type Runs = Map<string, GearRun>;
+export const keyOf = (pinion: number, spur: number) => `${pinion}/${spur}`;
 
 const AROUND_PINION = 6;
 const AROUND_SPUR = 2;

@@ -1,5 +1,5 @@
 import { RANGES, type Range, type RangePath } from '@puddler/contract/shared';
-import { SWEPT, sweptPath, sweptValue, type Limits, type PlanFile, type SweepAnswers, type Swept } from '@puddler/core';
+import { packLimitA, SWEPT, sweptPath, sweptValue, type Limits, type PlanFile, type SweepAnswers, type Swept } from '@puddler/core';
 import type { UnitSystem } from '../../app/prefs-slice';
 import { unitOf, type Unit } from '../../units/units';
 
@@ -105,4 +105,32 @@ export function bordersOf(limits: Limits): Border[] {
       return at === undefined ? [] : [{ id: `${id}-${tone}`, label: `${label} ${tone}`, tone, of: (answers) => answers[figure], at }];
     }),
   );
+}
+
+/** The limits of one answer, in its own unit: temperatures, efficiency, what label and plug allow, the minutes wanted. */
+export function linesOf(id: SweepAnswerId, file: PlanFile, limits: Limits): { at: number; label: string; tone: 'caution' | 'stop' }[] {
+  const of = (limit: keyof Limits) =>
+    (['caution', 'stop'] as const).flatMap((tone) => {
+      const at = limits[limit][tone];
+      return at === undefined ? [] : [{ at, label: tone, tone }];
+    });
+  switch (id) {
+    case 'maxCanC':
+      return of('motor-temperature');
+    case 'maxWindingC':
+      return of('winding-temperature');
+    case 'maxEscC':
+      return of('esc-temperature');
+    case 'motorEfficiency':
+      return of('efficiency');
+    case 'peakPackCurrentA': {
+      const at = packLimitA(file);
+      return at === undefined ? [] : [{ at, label: 'label and plug', tone: 'stop' }];
+    }
+    case 'minutes':
+      return file.run ? [{ at: file.run.minutes, label: 'wanted', tone: 'caution' }] : [];
+    case 'topSpeedMs':
+    case 'packCurrentA':
+      return [];
+  }
 }

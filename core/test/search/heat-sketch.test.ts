@@ -1,0 +1,75 @@
+import { limitsWith, SearchSpace, type PlanFile, type ProfileName } from '@puddler/core';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { seededShelf } from '../../../bench/src/seeded-shelf';
+import { examine, loopOhm, noCounts } from '../../src/search/examine';
+import { HeatSketch } from '../../src/search/heat-sketch';
+import { driveCandidate, searchLimits } from '../../src/search/judge';
+
+const base = JSON.parse(readFileSync(path.join(__dirname, '../../../demo/plans/12-ridgeback-sixty.json'), 'utf8')) as PlanFile;
+const SCOPE = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false } as const;
+
+/** Every setup of some groups is driven; before each, the sketch says what it could come to at best. */
+function gaps(seed: number, profile: ProfileName): { coolerK: number; longerShare: number }[] {
+  const space = new SearchSpace({
+    base: { ...base, run: { profile, minutes: 6 } },
+    shelf: seededShelf(seed, { motors: 8, escs: 6, packs: 5, pinions: 8, spurs: 3 }),
+    scope: SCOPE,
+    wish: { aim: 'speed' },
+    limits: limitsWith(),
+  });
+  const found: { coolerK: number; longerShare: number }[] = [];
+  for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
+    const sketch = new HeatSketch(loopOhm(space, group), space.base.site.ambientC);
+    const candidates = examine(space, group, space.gearsOf(group.motor), searchLimits(limitsWith()), noCounts(), false);
+    // Ends first, so that the others lie between.
+    const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);
+    for (const candidate of [ordered[0], ordered[ordered.length - 1], ...ordered.slice(1, -1)].filter((one) => one !== undefined)) {
+      const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc));
+      const driven = driveCandidate(space, group, candidate);
+      if (bounds) found.push({ coolerK: bounds.canC - driven.figures.maxCanC, longerShare: driven.figures.minutes / bounds.minutes - 1 });
+      sketch.add(candidate.gear.ratio, driven);
+    }
+  }
+  return found;
+}
+
+describe('what driven setups say of their neighbours', () => {
+  it.each([
+    [41, 'race'],
+    [42, 'bash'],
+    [43, 'cruise'],
+    [44, 'trail'],
+    [45, 'speed-pass'],
+  ] as const)('is never cooler nor longer than what they come to: shelf %i, %s', (seed, profile) => {
+    const all = gaps(seed, profile);
+    expect(all.length).toBeGreaterThan(20);
+    for (const { coolerK, longerShare } of all) {
+      expect(coolerK).toBeLessThanOrEqual(0);
+      expect(longerShare).toBeLessThanOrEqual(0);
+    }
+    // … and near enough to be of use.
+    const sorted = all.map((one) => -one.coolerK).sort((a, b) => a - b);
+    expect(sorted[sorted.length >> 1]).toBeLessThan(4);
+  });
+
+  it('is nothing for gears far from any, or beyond the ends', () => {
+    const sketch = new HeatSketch(0.03, 20);
+    const esc = { resistanceOhm: 0.002, burstA: 300 };
+    const driven = {
+      run: { maxCanC: 60, peakMotorCurrentA: 50, stop: 'time' },
+      figures: { minutes: 10 },
+      resolved: { esc },
+      tooHot: false,
+    } as Parameters<HeatSketch['add']>[1];
+    sketch.add(5, driven);
+    expect(sketch.bounds(6, esc)).toBeUndefined();
+    sketch.add(12, driven);
+    expect(sketch.bounds(8, esc)).toBeUndefined();
+    sketch.add(8, driven);
+    expect(sketch.bounds(7, esc)!.canC).toBeGreaterThan(57);
+    expect(sketch.bounds(7, esc)!.canC).toBeLessThan(60);
+    // An ESC whose burst rating would hold the current is another matter.
+    expect(sketch.bounds(7, { resistanceOhm: 0.002, burstA: 40 })).toBeUndefined();
+  });
+});

@@ -1,0 +1,114 @@
+import { gearCell, type GearCell, type GearRun, type Limits } from '@puddler/core';
+import { useMemo } from 'react';
+import { useAppSelector } from '../../app/store';
+import { CsvButton } from '../../ui/CsvButton';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { formatIn, toShown, unitOf } from '../../units/units';
+import { keyOf, METRICS, type GearChoice, type Metric, type Runs } from './gear-choice';
+import { useTakeGears } from './use-take-gears';
+import type { PlanInHand } from './usePlan';
+
+/** Ratios this near count as equal: half a tooth on a large spur. */
+const SAME_RATIO = 0.008;
+
+interface Props {
+  inHand: PlanInHand;
+  choice: GearChoice;
+  metric: Metric;
+  runs: Runs | undefined;
+  limits: Limits;
+}
+
+/** Every pair of pinion and spur by one figure; a click takes it. */
+export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
+  const { file } = inHand;
+  const system = useAppSelector((state) => state.prefs.units);
+  const take = useTakeGears(inHand);
+  const { pinion: nowPinion, spur: nowSpur } = file.gearing;
+  const ratio = nowSpur! / nowPinion!;
+  const cells = useMemo(() => choice.spurs.map((spur) => choice.pinions.map((pinion) => gearCell(file, pinion, spur))), [file, choice]);
+  const unit = { speed: unitOf('m/s', system), can: unitOf('°C', system), current: unitOf('A', system), rollout: unitOf('mm', system) }[metric];
+  const value = (cell: GearCell): number | undefined =>
+    ({ speed: cell.topSpeedMs, can: runs?.get(keyOf(cell.pinion, cell.spur))?.maxCanC, current: cell.packCurrentA, rollout: cell.rolloutMm })[metric];
+  const show = (cell: GearCell): string => {
+    const known = value(cell);
+    return known === undefined ? '…' : formatIn(known, unit, metric !== 'can');
+  };
+  const csv = () => ({
+    heads: [`spur \\ pinion, ${METRICS[metric]} [${unit.symbol}]`, ...choice.pinions.map(String)],
+    rows: cells.map((row, i) => [
+      choice.spurs[i],
+      ...row.map((cell) => {
+        const known = value(cell);
+        return known === undefined ? undefined : toShown(known, unit);
+      }),
+    ]),
+  });
+  return (
+    <div className="mt-1 overflow-x-auto">
+      <table className="text-right text-[12.5px]" aria-label={`${METRICS[metric]} in ${unit.symbol} by pinion and spur`}>
+        <thead>
+          <tr className="text-soft">
+            <th scope="col" className="px-1 py-0.5 text-left text-[11.5px] font-medium">
+              spur \ pinion
+            </th>
+            {choice.pinions.map((pinion) => (
+              <th key={pinion} scope="col" className={`px-1 py-0.5 font-medium ${pinion === nowPinion ? 'text-ink' : ''}`}>
+                {pinion}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {cells.map((row, i) => (
+            <tr key={choice.spurs[i]} className="border-t border-rule">
+              <th scope="row" className={`px-1 text-left font-medium ${choice.spurs[i] === nowSpur ? '' : 'text-soft'}`}>
+                {choice.spurs[i]}
+              </th>
+              {row.map((cell) => {
+                const now = cell.pinion === nowPinion && cell.spur === nowSpur;
+                const same = !now && Math.abs(cell.spur / cell.pinion / ratio - 1) < SAME_RATIO;
+                const verdict = verdictOf(cell, runs?.get(keyOf(cell.pinion, cell.spur)), limits);
+                return (
+                  <td key={cell.pinion} className="p-px">
+                    <button
+                      type="button"
+                      aria-current={now}
+                      title={`${cell.pinion} / ${cell.spur}: ${verdict?.why ?? (same ? 'the same ratio' : 'fits')}`}
+                      className={`flex h-7 min-w-11 items-center justify-end gap-1 rounded-sm px-1 hover:bg-wash max-sm:h-10 ${now ? 'bg-ink font-semibold text-paper hover:bg-ink' : ''} ${same ? 'underline decoration-dotted underline-offset-4' : ''}`}
+                      onClick={() => take(cell.pinion, cell.spur)}
+                    >
+                      {verdict && <VerdictMark level={verdict.level} />}
+                      {show(cell)}
+                    </button>
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-0.5 flex flex-wrap items-center gap-x-3 text-[11.5px] text-soft">
+        Underlined: the present ratio. Marked: does not mesh, touches, or heats motor or ESC past a limit. Click to take one.
+        <CsvButton name={`${file.name} ${METRICS[metric]} by gears`} table={csv} />
+      </p>
+    </div>
+  );
+}
+
+/** What forbids a pair: the slot first, then heat. */
+function verdictOf(cell: GearCell, run: GearRun | undefined, limits: Limits): { level: 'caution' | 'stop'; why: string } | undefined {
+  const worst = cell.fits[0];
+  if (worst && worst.level !== 'info') return { level: worst.level, why: worst.why };
+  if (!run) return undefined;
+  const hot = (value: number, id: 'motor-temperature' | 'esc-temperature', what: string) => {
+    const { caution = Infinity, stop = Infinity } = limits[id];
+    return value >= stop
+      ? { level: 'stop' as const, why: `${what} over its stop limit` }
+      : value >= caution
+        ? { level: 'caution' as const, why: `${what} over caution` }
+        : undefined;
+  };
+  const [can, esc] = [hot(run.maxCanC, 'motor-temperature', 'motor can'), hot(run.maxEscC, 'esc-temperature', 'ESC')];
+  return can?.level === 'stop' ? can : (esc ?? can);
+}

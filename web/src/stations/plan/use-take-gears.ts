@@ -1,0 +1,19 @@
+import { useAppDispatch } from '../../app/store';
+import { applyEdits } from './plan-edits';
+import type { PlanInHand } from './usePlan';
+
+/** Puts a pair of gears into the plan, as one undo. */
+export function useTakeGears(inHand: PlanInHand) {
+  const dispatch = useAppDispatch();
+  return (pinion: number, spur: number) =>
+    dispatch(
+      applyEdits(
+        inHand,
+        [
+          { path: 'gearing.pinion', value: pinion },
+          { path: 'gearing.spur', value: spur },
+        ],
+        `gears ${pinion} / ${spur}`,
+      ),
+    );
+}

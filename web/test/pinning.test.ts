@@ -1,0 +1,87 @@
+import { splitPlanFile, type CarDoc, type PlanDoc } from '@puddler/contract';
+import { plainPlan } from '../../core/test/helpers';
+import { recallPins, storePins } from '../src/app/keep-pins';
+import { nameOf, pinOf, togglePin, togglePlanPin, toggleStockPin } from '../src/app/pinning';
+import { repinned } from '../src/app/pins-slice';
+import { createStore, type AppStore } from '../src/app/store';
+import { garageLoaded } from '../src/data/desk-slice';
+import { editPlan } from '../src/data/edits';
+
+const file = plainPlan();
+const { car, plan } = splitPlanFile(file);
+const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
+const CAR: CarDoc = { id: 'c1', version: 1, car, bench: { stockPlanId: 'p2' }, ...times };
+const plans: PlanDoc[] = ['p1', 'p2'].map((id) => ({ id, carId: 'c1', version: 1, plan: { ...plan, name: id }, ...times }));
+
+let store: AppStore;
+const pins = () => store.getState().pins;
+beforeEach(() => {
+  store = createStore();
+  store.dispatch(garageLoaded({ cars: [CAR], plans }));
+});
+
+describe('pinning', () => {
+  it('pins a plan as it stands, and takes out just that', () => {
+    store.dispatch(togglePlanPin('p1'));
+    expect(pins()).toMatchObject([{ name: 'Plain car · p1', carId: 'c1', planId: 'p1' }]);
+    store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+    store.dispatch(togglePlanPin('p1'));
+    expect(pins().map((pin) => pin.file.gearing.pinion)).toEqual([20, 25]);
+    store.dispatch(togglePlanPin('p1'));
+    expect(pins().map((pin) => pin.file.gearing.pinion)).toEqual([20]);
+  });
+
+  it('pins a car as it was bought, and says when that is not noted', () => {
+    store.dispatch(toggleStockPin('c1'));
+    expect(pins()).toMatchObject([{ planId: 'p2' }]);
+    store = createStore();
+    store.dispatch(garageLoaded({ cars: [{ ...CAR, bench: {} }], plans }));
+    store.dispatch(toggleStockPin('c1'));
+    expect(pins()).toEqual([]);
+    expect(store.getState().notices[0]!.text).toMatch(/not noted yet/);
+  });
+
+  it('refuses a fifth with a word, and forgets a plan there is not', () => {
+    for (let pinion = 10; pinion < 15; pinion++)
+      store.dispatch(togglePin({ name: `${pinion}`, carId: 'c1', file: { ...file, gearing: { pinion, spur: 60 } } }));
+    expect(pins()).toHaveLength(4);
+    expect(store.getState().notices[0]!.text).toMatch(/^4 setups are pinned already/);
+    store.dispatch(togglePlanPin('gone'));
+    expect(pins()).toHaveLength(4);
+  });
+
+  it('knows a setup by what is in it, not by which object it is', () => {
+    store.dispatch(togglePin({ name: 'x', carId: 'c1', file }));
+    expect(pinOf(pins(), structuredClone(file))).toBe(pins()[0]);
+    store.dispatch(repinned([{ id: pins()[0]!.id, file: { ...file, name: 'other' } }]));
+    expect(pinOf(pins(), file)).toBeUndefined();
+  });
+
+  it('names a plan with its car, once', () => {
+    expect(nameOf('Ridgeback', 'Sixty')).toBe('Ridgeback · Sixty');
+    expect(nameOf('Ridgeback', 'Ridgeback as bought')).toBe('Ridgeback as bought');
+  });
+});
+
+describe('pins are kept in the browser', () => {
+  const stored = new Map<string, string>();
+  beforeAll(() => {
+    Object.defineProperty(globalThis, 'localStorage', {
+      value: { getItem: (key: string) => stored.get(key) ?? null, setItem: (key: string, value: string) => stored.set(key, value) },
+      configurable: true,
+    });
+  });
+
+  it('and come back, without what is not one', () => {
+    expect(recallPins()).toEqual([]);
+    store.dispatch(togglePlanPin('p1'));
+    storePins(pins());
+    expect(recallPins()).toEqual(pins());
+    stored.set('puddler.pins.v1', JSON.stringify([null, { id: 'x' }, ...pins(), { ...pins()[0], file: { format: 'other' } }]));
+    expect(recallPins()).toEqual(pins());
+    stored.set('puddler.pins.v1', 'torn{');
+    expect(recallPins()).toEqual([]);
+    stored.set('puddler.pins.v1', '{}');
+    expect(recallPins()).toEqual([]);
+  });
+});
