@@ -41,9 +41,11 @@ function allowedText(item: ValidationErrorItem, path: string): string {
     case 'object.base':
       return 'an object';
     case 'array.base':
+      return 'a list';
     case 'array.min':
+      return `at least ${String(context['limit'])} in the list`;
     case 'array.max':
-      return 'a list of 1 to 8';
+      return `at most ${String(context['limit'])} in the list`;
     case 'boolean.base':
       return 'true or false';
     default:
