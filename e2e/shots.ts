@@ -29,11 +29,6 @@ const garage = async (page: Page, address: string) => {
   await page.waitForFunction(() => !document.body.innerText.includes('…'));
 };
 const plan = (page: Page, address: string) => openPlan(page, address, 'Sixty on packed dirt');
-const drawer = async (page: Page, address: string) => {
-  await plan(page, address);
-  await page.getByRole('button', { name: /^Motor:/ }).click();
-  await page.getByRole('dialog').waitFor();
-};
 const compared = async (page: Page, address: string) => {
   await plan(page, address);
   await page.keyboard.press('p');
@@ -65,17 +60,6 @@ const today = async (page: Page, address: string) => {
   await page.evaluate(() => document.querySelector('#today')!.scrollIntoView());
 };
 
-const csv = async (page: Page, address: string) => {
-  await shelf(page, address);
-  await page.getByLabel('CSV file of parts').setInputFiles({
-    name: 'box.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from(
-      'type;name;kv;dia (in);length mm;price\nmotor;Osier 3674;2250;1.42;74;69\nmotor;Osier 36;fast;1.42;74;-3\npack;Brackwater;;;;12\n',
-    ),
-  });
-  await page.getByRole('alert').waitFor();
-};
 const gearDrawer = async (page: Page, address: string) => {
   await plan(page, address);
   await page.getByRole('button', { name: /^Motor:/ }).click();
@@ -107,13 +91,6 @@ const noAnswer = async (page: Page, address: string) => {
   await wishFor(page, 'can', '45 C');
   await page.getByText('Giving up one of the targets').waitFor();
 };
-const sweepCurves = async (page: Page, address: string) => {
-  await plan(page, address);
-  await page.getByRole('tab', { name: 'Sweep' }).click();
-  await page.getByRole('application', { name: /^Over pinion/ }).waitFor();
-  await page.getByRole('application', { name: /^Over pinion/ }).scrollIntoViewIfNeeded();
-};
-
 /** The sixty, a gear down, the first conversion and the car as bought, side by side. */
 const compare = async (page: Page, address: string) => {
   await plan(page, address);
@@ -144,35 +121,24 @@ const hot = async (page: Page, address: string) => {
   for (let i = 0; i < 14; i++) await page.keyboard.press(']');
   await page.waitForTimeout(2500);
 };
-const moment = async (page: Page, address: string) => {
-  await plan(page, address);
-  await page.getByRole('application', { name: /^Pass/ }).hover({ position: { x: 220, y: 80 } });
-};
-
 const shots: Shot[] = [
   { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
   { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
   { name: 'plan-sweep', size: WIDE, theme: 'light', go: sweepMap },
   { name: 'plan-working', size: WIDE, theme: 'dark', go: tab('Working') },
-  { name: 'plan-moment', size: WIDE, theme: 'light', go: moment },
-  { name: 'csv', size: WIDE, theme: 'light', go: csv },
   { name: 'plan-shelf', size: WIDE, theme: 'light', go: gearDrawer },
   { name: 'shelf', size: WIDE, theme: 'light', go: quickAdd },
-  { name: 'shelf-phone', size: PHONE, theme: 'dark', go: shelf },
   { name: 'car', size: WIDE, theme: 'light', go: car },
   { name: 'car-today', size: WIDE, theme: 'dark', go: today },
-  { name: 'car-phone', size: PHONE, theme: 'light', go: car },
   { name: 'find', size: WIDE, theme: 'light', go: findSixty },
-  { name: 'find-no-answer', size: WIDE, theme: 'dark', go: noAnswer },
   { name: 'find-phone', size: PHONE, theme: 'dark', go: findSixty },
-  { name: 'sweep-phone', size: PHONE, theme: 'light', go: sweepCurves },
+  { name: 'find-no-answer', size: WIDE, theme: 'dark', go: noAnswer },
   { name: 'compare', size: WIDE, theme: 'light', go: compare },
   { name: 'compare-phone', size: PHONE, theme: 'dark', go: compare },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },
   { name: 'plan', size: WIDE, theme: 'light', go: plan },
   { name: 'new-car', size: WIDE, theme: 'light', go: newCar },
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
-  { name: 'plan-drawer-phone', size: PHONE, theme: 'dark', go: drawer },
   // Last, since these step the plans that the others show.
   { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
   { name: 'plan-dark', size: WIDE, theme: 'dark', go: compared },

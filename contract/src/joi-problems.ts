@@ -41,9 +41,8 @@ function allowedText(item: ValidationErrorItem, path: string): string {
     case 'object.base':
       return 'an object';
     case 'array.base':
-      return 'a list';
     case 'array.min':
-      return `at least ${String(context['limit'])} in the list`;
+      return path === 'packs' ? 'a list of 1 to 8' : 'a list';
     case 'array.max':
       return `at most ${String(context['limit'])} in the list`;
     case 'boolean.base':

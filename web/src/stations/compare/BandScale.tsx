@@ -60,7 +60,11 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
           </g>
         ))}
         {near.map((limit) => (
-          <path key={limit.label} d={`M${x(limit.at)} ${top}V${height - 15}`} className={`${LIMIT[limit.tone]} [stroke-dasharray:5_3]`} />
+          <path
+            key={limit.label}
+            d={`M${x(limit.at)} ${top}V${height - 15}`}
+            className={`${LIMIT[limit.tone]} [stroke-dasharray:5_3] [stroke-width:1.5]`}
+          />
         ))}
         {labelled.map((limit) => (
           <text key={limit.label} x={x(limit.at)} y={9} textAnchor="middle" className={LIMIT_TEXT[limit.tone]}>

@@ -63,7 +63,9 @@ export function ResultsTable({ setups, selected, onSelect, onOpen, pinned, also,
   useEffect(() => {
     toSelected.current = () => place >= 0 && void virtual.scrollToIndex(place, { align: 'auto' });
   });
-  useEffect(() => toSelected.current(), [selected]);
+  useEffect(() => {
+    toSelected.current();
+  }, [selected]);
 
   return (
     <div
