@@ -61,12 +61,13 @@ function stockTorqueNm(space: SearchSpace): number | undefined {
 }
 
 /**
- * Every combination of one motor and pack against all rules and targets that need no run: some hundred nanoseconds each.
+ * Every combination of one motor, pack and ESC against all rules and targets that need no run: some hundred nanoseconds each.
  * With `allowMiss` a combination that misses one target is given too. Limits as in docs/model.md section 7.
  */
 export function examine(
   space: SearchSpace,
   { motor, pack }: Group,
+  esc: number,
   gears: readonly GearChoice[],
   limits: Limits,
   counts: RuleCounts,
@@ -85,59 +86,57 @@ export function examine(
   const mostTimesStock = limits.driveline.stop ?? Infinity;
   const slowestStart = limits['sensorless-start'].stop ?? Infinity;
   const [least, most] = speedWindow(wish);
-  for (const esc of space.escsOf(pack)) {
-    const plan = space.resolvedOf({ motor, pack, esc }, 1);
-    const { tyreDiameterM, tyreGrowth } = plan.car;
-    const line = { ...lineConstants(plan) };
-    const at = new Drivetrain(plan, line);
-    warmUp(at, plan);
-    const feelsItsWay = label.kind === 'brushless' && !plan.motor.sensored;
-    const erpmSpeed = (SEEN_FROM_ERPM / (plan.motor.poles / 2) / 60) * Math.PI * tyreDiameterM;
-    const fixed = options.motors[motor]!.newMoney + options.packs[pack]!.newMoney + space.escMoney(motor, esc);
-    // Beyond the speed at which the motor gives no more, only a slope or a growing tyre carries a car.
-    const boundFree = tyreGrowth === 0 && plan.site.grade >= 0;
-    for (const gear of gears) {
-      let missed: Target | undefined;
-      const miss = (target: Target): boolean => {
-        if (!allowMiss || missed !== undefined) return true;
-        missed = target;
-        return false;
-      };
-      const newMoney = fixed + gear.newMoney;
-      if (wish.newMoney !== undefined && newMoney > wish.newMoney && miss('newMoney')) continue;
-      counts.money++;
-      const crawlMs = feelsItsWay ? erpmSpeed / gear.ratio : 0;
-      if (crawlMs >= slowestStart) continue;
-      if (wish.crawlMs !== undefined && crawlMs > wish.crawlMs && miss('crawlMs')) continue;
-      counts.start++;
-      line.leverAtRest = (2 * gear.ratio) / tyreDiameterM;
-      if (boundFree && at.freeSpeedMs() < least && miss('topSpeed')) continue;
-      const { outcome, topSpeedMs } = balance(at, tyreGrowth);
-      if (missed !== 'topSpeed' && (topSpeedMs < least || topSpeedMs > most) && miss('topSpeed')) continue;
-      counts.speed++;
-      const lost = ((): 'still' | 'overRpm' | 'inefficient' | 'outOfRange' | undefined => {
-        if (outcome !== 'converged' || !(topSpeedMs > 0)) return 'still';
-        if (radioRangeM / topSpeedMs < leastRangeS) return 'outOfRange';
-        if (maxRpm !== undefined && at.motorRpm() / maxRpm >= rpmStop) return 'overRpm';
-        return motorEfficiency(at) < leastEfficiency ? 'inefficient' : undefined;
-      })();
-      if (lost) {
-        counts[lost]++;
-        continue;
-      }
-      at.throttle(0, 1);
-      const pullN = Math.max(0, at.forceN);
-      if (couldNm !== undefined && (pullN * tyreDiameterM) / 2 / couldNm >= mostTimesStock) {
-        counts.overDriveline++;
-        continue;
-      }
-      counts.drive++;
-      const climbPct = climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll);
-      if (wish.pullN !== undefined && pullN < wish.pullN && miss('pullN')) continue;
-      if (wish.climbPct !== undefined && climbPct < wish.climbPct && miss('climbPct')) continue;
-      counts.pull++;
-      found.push({ esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, missed });
+  const plan = space.resolvedOf({ motor, pack, esc }, 1);
+  const { tyreDiameterM, tyreGrowth } = plan.car;
+  const line = { ...lineConstants(plan) };
+  const at = new Drivetrain(plan, line);
+  warmUp(at, plan);
+  const feelsItsWay = label.kind === 'brushless' && !plan.motor.sensored;
+  const erpmSpeed = (SEEN_FROM_ERPM / (plan.motor.poles / 2) / 60) * Math.PI * tyreDiameterM;
+  const fixed = options.motors[motor]!.newMoney + options.packs[pack]!.newMoney + space.escMoney(motor, esc);
+  // Beyond the speed at which the motor gives no more, only a slope or a growing tyre carries a car.
+  const boundFree = tyreGrowth === 0 && plan.site.grade >= 0;
+  for (const gear of gears) {
+    let missed: Target | undefined;
+    const miss = (target: Target): boolean => {
+      if (!allowMiss || missed !== undefined) return true;
+      missed = target;
+      return false;
+    };
+    const newMoney = fixed + gear.newMoney;
+    if (wish.newMoney !== undefined && newMoney > wish.newMoney && miss('newMoney')) continue;
+    counts.money++;
+    const crawlMs = feelsItsWay ? erpmSpeed / gear.ratio : 0;
+    if (crawlMs >= slowestStart) continue;
+    if (wish.crawlMs !== undefined && crawlMs > wish.crawlMs && miss('crawlMs')) continue;
+    counts.start++;
+    line.leverAtRest = (2 * gear.ratio) / tyreDiameterM;
+    if (boundFree && at.freeSpeedMs() < least && miss('topSpeed')) continue;
+    const { outcome, topSpeedMs } = balance(at, tyreGrowth);
+    if (missed !== 'topSpeed' && (topSpeedMs < least || topSpeedMs > most) && miss('topSpeed')) continue;
+    counts.speed++;
+    const lost = ((): 'still' | 'overRpm' | 'inefficient' | 'outOfRange' | undefined => {
+      if (outcome !== 'converged' || !(topSpeedMs > 0)) return 'still';
+      if (radioRangeM / topSpeedMs < leastRangeS) return 'outOfRange';
+      if (maxRpm !== undefined && at.motorRpm() / maxRpm >= rpmStop) return 'overRpm';
+      return motorEfficiency(at) < leastEfficiency ? 'inefficient' : undefined;
+    })();
+    if (lost) {
+      counts[lost]++;
+      continue;
     }
+    at.throttle(0, 1);
+    const pullN = Math.max(0, at.forceN);
+    if (couldNm !== undefined && (pullN * tyreDiameterM) / 2 / couldNm >= mostTimesStock) {
+      counts.overDriveline++;
+      continue;
+    }
+    counts.drive++;
+    const climbPct = climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll);
+    if (wish.pullN !== undefined && pullN < wish.pullN && miss('pullN')) continue;
+    if (wish.climbPct !== undefined && climbPct < wish.climbPct && miss('climbPct')) continue;
+    counts.pull++;
+    found.push({ esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, missed });
   }
   return found;
 }

@@ -63,6 +63,19 @@ interface Priced {
   priceGuessed: boolean;
 }
 
+const NO_DIFFERENCE: readonly string[] = ['name', 'eachMoney', 'eachGuessed'];
+
+/** Choices that differ in nothing but name and price are one: the cheapest of them, an owned one before the others. */
+function distinct<T>(options: readonly Option<T>[]): Option<T>[] {
+  const best = new Map<string, Option<T>>();
+  for (const option of options) {
+    const key = JSON.stringify(option.fields, (field, value: unknown) => (NO_DIFFERENCE.includes(field) ? undefined : value));
+    const before = best.get(key);
+    if (!before || option.newMoney < before.newMoney || (option.newMoney === before.newMoney && option.owned && !before.owned)) best.set(key, option);
+  }
+  return [...best.values()];
+}
+
 /**
  * Every choice a scope allows. The plan's own part always is one; where the shelf has a part of its name that one
  * stands for it. Worn-out parts are left out.
@@ -120,12 +133,21 @@ export function searchOptions(base: PlanFile, shelf: readonly ShelfPart[], scope
     })),
     ...(scope.esc === 'classes' ? ESC_CLASSES.map((esc) => ({ key: esc.name, esc, price: generic('esc', 1), each: each('esc') })) : []),
   ];
+  const escOptions = escs.map(({ key, esc, price, each: another }): EscOption => ({ key, name: esc.name, ...price, fields: { esc, ...another } }));
   return {
-    motors: motors.flatMap(({ key, motor, price }) =>
-      counts.map((count): MotorOption => ({ key: count > 1 ? `${key}×${count}` : key, name: motor.name, ...price(count), fields: { motor, count } })),
+    motors: distinct(
+      motors.flatMap(({ key, motor, price }) =>
+        counts.map((count): MotorOption => ({
+          key: count > 1 ? `${key}×${count}` : key,
+          name: motor.name,
+          ...price(count),
+          fields: { motor, count },
+        })),
+      ),
     ),
-    escs: escs.map(({ key, esc, price, each: another }): EscOption => ({ key, name: esc.name, ...price, fields: { esc, ...another } })),
-    packs: packOptions(),
+    // With two motors the price of another counts too.
+    escs: Math.max(...counts) > 1 ? escOptions : distinct(escOptions),
+    packs: distinct(packOptions()),
     ...gearOptions(),
     gearbox:
       scope.gearbox && base.car.gearboxRatios?.length
@@ -186,7 +208,7 @@ export function searchOptions(base: PlanFile, shelf: readonly ShelfPart[], scope
     const anySpur = spurMin !== undefined && spurMax !== undefined ? Array.from({ length: spurMax - spurMin + 1 }, (_, i) => spurMin + i) : [];
     const buyable = scope.gears === 'classes';
     return {
-      pinions: [
+      pinions: distinct([
         keptPinion,
         ...pinions,
         ...(buyable
@@ -197,8 +219,8 @@ export function searchOptions(base: PlanFile, shelf: readonly ShelfPart[], scope
               fields: { teeth, moduleMm: toothMm, boreMm: 'of the shaft' },
             }))
           : []),
-      ],
-      spurs: [
+      ]),
+      spurs: distinct([
         keptSpur,
         ...spurs,
         ...(buyable
@@ -206,7 +228,7 @@ export function searchOptions(base: PlanFile, shelf: readonly ShelfPart[], scope
               .filter((teeth) => teeth !== spur)
               .map((teeth): SpurOption => ({ key: `${teeth}T`, name: `${teeth} T`, ...generic('spur', 1), fields: { teeth, moduleMm: toothMm } }))
           : []),
-      ],
+      ]),
     };
   }
 }

@@ -69,9 +69,11 @@ export class Relaxing {
     const others = without(wish, target);
     const able: { group: Group; candidate: Candidate }[] = [];
     for (const group of space.groups) {
-      for (const candidate of examine(space, group, space.gearsOf(group.motor), this.limits, noCounts(), true))
-        if (candidate.missed === target) able.push({ group, candidate });
-      yield;
+      for (const esc of space.escsOf(group.pack)) {
+        for (const candidate of examine(space, group, esc, space.gearsOf(group.motor), this.limits, noCounts(), true))
+          if (candidate.missed === target) able.push({ group, candidate });
+        yield;
+      }
     }
     able.sort((a, b) => givenUp(target, wish, a.candidate) - givenUp(target, wish, b.candidate));
     const hottest = hottestOf(wish, this.limits, space.base.site.ambientC);

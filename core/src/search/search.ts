@@ -88,9 +88,12 @@ export class Search {
   private *group(group: Group): Generator<undefined, void> {
     const { space } = this;
     const gears = this.gearsOf(group.motor);
-    const candidates = examine(space, group, gears, this.limits, this.counts, false);
-    this.examined += space.escsOf(group.pack).length * gears.length;
-    yield;
+    const candidates: Candidate[] = [];
+    for (const esc of space.escsOf(group.pack)) {
+      for (const one of examine(space, group, esc, gears, this.limits, this.counts, false)) candidates.push(one);
+      this.examined += gears.length;
+      yield;
+    }
     if (candidates.length === 0) return;
     const sketch = new HeatSketch(loopOhm(space, group), space.base.site.ambientC);
     for (const candidate of inGoodOrder(candidates)) {

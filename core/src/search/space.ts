@@ -74,8 +74,7 @@ export class SearchSpace {
   private readonly motors: (ResolvedMotor | undefined)[];
   private readonly escs: (ResolvedEsc | undefined)[];
   private readonly packs: (ResolvedPack | undefined)[];
-  private readonly escFits: boolean[];
-  private readonly escCells: boolean[][];
+  private readonly escsOfPack: number[][];
   private readonly pairFits: boolean[][];
 
   constructor(readonly task: SearchTask) {
@@ -93,10 +92,12 @@ export class SearchSpace {
     );
 
     const motorFits = motors.map(({ fields: { motor } }, m) => this.fits({ motor }, FITS_OF_MOTOR, m));
-    this.escFits = escs.map(({ fields: { esc } }) => this.fits({ esc }, FITS_OF_ESC));
+    const escFits = escs.map(({ fields: { esc } }) => this.fits({ esc }, FITS_OF_ESC));
     const packFits = packs.map((one) => this.fits({ packs: one.fields.packs }, ['fit-pack']));
     const motorCells = motors.map(({ fields: { motor } }, m) => packs.map((_, p) => this.bearsCells({ motor }, p) && this.motors[m] !== undefined));
-    this.escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => this.bearsCells({ esc }, p) && this.escs[e] !== undefined));
+    const escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => this.bearsCells({ esc }, p) && this.escs[e] !== undefined));
+    const bearing = packs.map((_, p) => escs.filter((_esc, e) => escCells[e]![p]).length);
+    this.escsOfPack = packs.map((_, p) => escs.flatMap((_esc, e) => (escFits[e] && escCells[e]![p] ? [e] : [])));
     this.pairFits = pinions.map((pinion) => spurs.map((spur) => this.meshes(pinion, spur)));
 
     const gearsInAll = Math.max(1, pinions.length * spurs.length) * gearbox.length;
@@ -106,8 +107,7 @@ export class SearchSpace {
     for (const [m] of motors.entries()) {
       for (const [p] of packs.entries()) {
         if (!motorCells[m]![p] || !this.packs[p]) continue;
-        const bearing = escs.filter((_, e) => this.escCells[e]![p]).length;
-        counts.cells += bearing * gearsInAll;
+        counts.cells += bearing[p]! * gearsInAll;
         if (!motorFits[m] || !packFits[p]) continue;
         const fitting = this.escsOf(p).length;
         counts.fit += fitting * gearsInAll;
@@ -121,8 +121,8 @@ export class SearchSpace {
   }
 
   /** ESCs that bear a pack's cells and fit. */
-  escsOf(pack: number): number[] {
-    return this.options.escs.flatMap((_, e) => (this.escFits[e] && this.escCells[e]![pack] ? [e] : []));
+  escsOf(pack: number): readonly number[] {
+    return this.escsOfPack[pack]!;
   }
 
   /** An ESC that is not broken. */

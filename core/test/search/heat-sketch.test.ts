@@ -21,7 +21,9 @@ function gaps(seed: number, profile: ProfileName): { coolerK: number; longerShar
   const found: { coolerK: number; longerShare: number }[] = [];
   for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
     const sketch = new HeatSketch(loopOhm(space, group), space.base.site.ambientC);
-    const candidates = examine(space, group, space.gearsOf(group.motor), searchLimits(limitsWith()), noCounts(), false);
+    const candidates = space
+      .escsOf(group.pack)
+      .flatMap((esc) => examine(space, group, esc, space.gearsOf(group.motor), searchLimits(limitsWith()), noCounts(), false));
     // Ends first, so that the others lie between.
     const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);
     for (const candidate of [ordered[0], ordered[ordered.length - 1], ...ordered.slice(1, -1)].filter((one) => one !== undefined)) {

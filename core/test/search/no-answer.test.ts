@@ -132,13 +132,19 @@ describe('money', () => {
 
   it('counts what is not owned, and the second of an owned one', () => {
     const owned = { id: 'a', part: { ...motor, status: 'owned', price: 40 } } as const;
-    const considered = { id: 'b', part: { ...motor, name: 'Lathe', status: 'considered', price: 30 } } as const;
+    const considered = {
+      id: 'b',
+      part: { ...motor, spec: { ...motor.spec, kvRpmPerV: 2000 }, name: 'Lathe', status: 'considered', price: 30 },
+    } as const;
     expect(moneyOf([owned, considered], true)).toMatchObject({ a: [0, false], 'a×2': [40, false], b: [30, false], 'b×2': [60, false] });
   });
 
   it('takes the middle price for a part without one, and says so', () => {
-    const priced = [10, 30, 80].map((price, i) => ({ id: `${i}`, part: { ...motor, name: `M${i}`, status: 'considered' as const, price } }));
-    const without = { id: 'x', part: { ...motor, name: 'Bare', status: 'considered' as const } };
+    const priced = [10, 30, 80].map((price, i) => ({
+      id: `${i}`,
+      part: { ...motor, spec: { ...motor.spec, kvRpmPerV: 2000 + i }, name: `M${i}`, status: 'considered' as const, price },
+    }));
+    const without = { id: 'x', part: { ...motor, spec: { ...motor.spec, kvRpmPerV: 3500 }, name: 'Bare', status: 'considered' as const } };
     expect(moneyOf([...priced, without], false)).toMatchObject({ x: [30, true] });
   });
 

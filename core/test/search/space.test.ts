@@ -9,7 +9,6 @@ import {
   simulateRun,
   solveTopSpeed,
   type Choice,
-  type PlanFile,
   type SearchScope,
   type SearchTask,
   type ShelfPart,
@@ -53,7 +52,9 @@ describe('a combination', () => {
   it('is solved in place as `solveTopSpeed` solves its plan', () => {
     const { groups } = space;
     for (const group of groups.filter((_, i) => i % 5 === 0)) {
-      const found = examine(space, group, space.gearsOf(group.motor), limitsWith({ efficiency: { stop: 0 } }), noCounts(), false);
+      const found = space
+        .escsOf(group.pack)
+        .flatMap((one) => examine(space, group, one, space.gearsOf(group.motor), limitsWith({ efficiency: { stop: 0 } }), noCounts(), false));
       for (const { esc, gear, topSpeedMs, pullN } of found) {
         const solved = solveTopSpeed(resolvePlan(space.planOf({ ...group, esc, pinion: gear.pinion, spur: gear.spur, gearbox: gear.gearbox })));
         expect(topSpeedMs).toBe(solved.topSpeedMs);
@@ -182,11 +183,22 @@ describe('rules on parts', () => {
     const motor = { kind: 'motor', spec: { kind: 'brushed', sizeClass: '540', turns: 27 } } as const;
     const shelf: ShelfPart[] = [
       { id: 'o', part: { ...motor, name: 'O', status: 'owned' } },
-      { id: 'c', part: { ...motor, name: 'C', status: 'considered', price: 20 } },
+      { id: 'c', part: { ...motor, spec: { ...motor.spec, turns: 21 }, name: 'C', status: 'considered', price: 20 } },
     ];
     const { motors } = spaceOf({ base, shelf, scope: { ...SHELF, motor: source } }).options;
     expect(motors.map((one) => one.key)).toEqual(keys);
     expect(motors.find((one) => one.key === 'plan')?.newMoney ?? 0).toBe(source === 'shelf' ? 20 : 0);
+  });
+
+  it('are asked once of parts that differ in nothing but name and price: the cheapest stands for them', () => {
+    const motor = { kind: 'motor', spec: { kind: 'brushed', sizeClass: '540', turns: 27 } } as const;
+    const shelf: ShelfPart[] = [
+      { id: 'dear', part: { ...motor, name: 'D', status: 'considered', price: 30 } },
+      { id: 'mine', part: { ...motor, name: 'M', status: 'owned', price: 40 } },
+      { id: 'cheap', part: { ...motor, name: 'C', status: 'considered', price: 20 } },
+    ];
+    expect(spaceOf({ base, shelf }).options.motors.map((one) => one.key)).toEqual(['plan', 'mine']);
+    expect(spaceOf({ base, shelf: [shelf[0]!, shelf[2]!] }).options.motors.map((one) => one.key)).toEqual(['plan', 'cheap']);
   });
 
   it('take every size of gear that the bay notes, with the bore of the motor’s shaft', () => {
@@ -224,7 +236,7 @@ describe('rules on parts', () => {
   it('judge a run of the minutes wished', () => {
     expect(spaceOf({ wish: { aim: 'speed', minutes: 33 } }).base.run).toEqual({ profile: 'race', minutes: 33 });
     const { run: _run, ...without } = plainPlan();
-    expect(spaceOf({ base: without as PlanFile }).base.run).toEqual({ profile: 'race', minutes: 10 });
+    expect(spaceOf({ base: without }).base.run).toEqual({ profile: 'race', minutes: 10 });
   });
 });
 

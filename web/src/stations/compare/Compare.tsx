@@ -59,7 +59,8 @@ export default function Compare() {
   const speed = unitOf('m/s', system);
   const targetMs = first.shares?.topSpeedMs ?? 0;
   const gearAlike = () => {
-    const changes = others.flatMap(({ pin }) => {
+    const changes = others.flatMap(({ pin, view }) => {
+      if (view.state === 'failed') return [];
       const nearest = pinionsForSpeed(pin.file, targetMs).nearest;
       if (!nearest || nearest.pinion === pin.file.gearing.pinion) return [];
       return [{ id: pin.id, file: { ...pin.file, gearing: { ...pin.file.gearing, pinion: nearest.pinion } } }];

@@ -8,6 +8,7 @@ import { pinOf, togglePin } from '../../app/pinning';
 import { useAppDispatch, useAppSelector } from '../../app/store';
 import { addPlan, editPlan } from '../../data/edits';
 import { selectShelf } from '../../data/selectors';
+import { chainView } from '../../predict/chain-view';
 import { useRunWish } from '../../predict/run-wish';
 import { useSearch } from '../../predict/use-search';
 import { splitPlan } from '../../predict/plan-file';
@@ -37,6 +38,8 @@ export default function FindStation() {
   const inHand = usePlan(planId);
   const loaded = useAppSelector((state) => state.desk.loaded);
   if (!inHand) return <NoSuchPlan loaded={loaded} />;
+  const view = chainView(inHand.file);
+  if (view.state === 'failed') return <Unready planId={planId} why={view.message} />;
   return <Desk key={inHand.carId} inHand={inHand} />;
 }
 
@@ -93,7 +96,9 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   );
 
   const open = (setup: FoundSetup) => {
-    const id = dispatch(addPlan(carId, { ...splitPlan(setup.plan), name: planName(setup) }));
+    // The notes are of the plan that was searched from.
+    const { notes: _notes, ...plan } = splitPlan(setup.plan);
+    const id = dispatch(addPlan(carId, { ...plan, name: planName(setup) }));
     dispatch(noticed({ text: `${planName(setup)} is a plan of ${car.name} now.`, tone: 'plain', action: 'undo' }));
     void navigate(`/plans/${id}`);
   };
@@ -191,6 +196,21 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
           </p>
         </>
       )}
+    </main>
+  );
+}
+
+/** A plan that cannot be computed has no ground to put parts on. */
+function Unready({ planId, why }: { planId: string; why: string }) {
+  return (
+    <main className="mx-auto max-w-[760px] px-6 py-14 max-sm:px-3">
+      <p role="alert" className="border-l-4 border-stop bg-sheet px-4 py-3">
+        <strong>This plan cannot be computed, so nothing can be found for it.</strong> {why}.{' '}
+        <Link to={`/plans/${planId}`} className="underline decoration-edge underline-offset-4">
+          Mend the figure in Plan
+        </Link>
+        , or undo.
+      </p>
     </main>
   );
 }

@@ -19,6 +19,7 @@ export function Sieve({ live }: { live: LiveSearch }) {
       data-whole-ms={live.wholeMs}
     >
       <h2 className="eyebrow mb-1 text-soft">What each rule leaves</h2>
+      {!facts && <p className="text-soft">Laying out what there is …</p>}
       <ol>
         {rows.map((row) => (
           <li key={row.id} title={row.title} className="grid grid-cols-[5.2rem_1fr] items-center gap-2 py-[1px]">
