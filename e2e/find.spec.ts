@@ -102,6 +102,7 @@ test.describe('wishes with no answer', () => {
 
   test('a contradiction is told before any part is tried', async ({ page, club }) => {
     await openFind(page, club.address);
+    await ask(page, 'new parts', '0');
     await ask(page, 'can', '15');
     await expect(page.getByRole('alert', { name: 'A wish that cannot be met' })).toContainText('the air has 18 °C already');
     await ask(page, 'can', '70');
@@ -114,6 +115,7 @@ test.describe('wishes with no answer', () => {
 
   test('a figure out of its range is refused where it stands, and the wish stays', async ({ page, club }) => {
     await openFind(page, club.address);
+    await ask(page, 'new parts', '0');
     await ask(page, 'can', '900');
     await expect(wish(page).getByRole('alert')).toContainText('allowed: −20 to 250 °C');
     await wish(page).getByLabel('can', { exact: true }).press('Escape');

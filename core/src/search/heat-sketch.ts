@@ -70,7 +70,8 @@ export class HeatSketch {
     if (below.kind === 'hot') return { canC: Infinity, minutes: Infinity };
     const span = above.lnRatio - below.lnRatio;
     const share = span > 0 ? (lnRatio - below.lnRatio) / span : 0;
-    const off = ANY_SHARE + (ESC_POWER * max(abs(below.escOhm - esc.resistanceOhm), abs(above.escOhm - esc.resistanceOhm))) / this.loopOhm;
+    // An ESC with less resistance lets more current through: the motor gets no cooler, the pack lasts no longer.
+    const off = ANY_SHARE + (ESC_POWER * max(0, esc.resistanceOhm - below.escOhm, esc.resistanceOhm - above.escOhm)) / this.loopOhm;
     const rise = exp(below.lnRise + share * (above.lnRise - below.lnRise) - BETWEEN_SHARE * abs(above.lnRise - below.lnRise) - off);
     const minutes = exp(below.lnMinutes + share * (above.lnMinutes - below.lnMinutes) + BETWEEN_SHARE * abs(above.lnMinutes - below.lnMinutes) + off);
     return { canC: this.ambientC + rise - ANY_K, minutes };

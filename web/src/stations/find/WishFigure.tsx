@@ -56,7 +56,8 @@ export function WishFigure({ target, value, onSet, onRemove, onProblem }: Props)
           onFocus={(event) => event.currentTarget.select()}
           onBlur={() => settle(typed)}
           onKeyDown={(event) => {
-            if (event.key === 'Enter') settle(typed);
+            // Leaving settles what was typed, and gives the keys back to the page.
+            if (event.key === 'Enter') event.currentTarget.blur();
             else if (event.key === 'Escape') {
               setTyped(undefined);
               setBad(false);
