@@ -116,6 +116,17 @@ test('with nothing found it asks what could be given up, once', async () => {
   expect(state).toMatchObject({ relaxing: false, relaxations: [{ target: 'canC', possible: 61 }] });
 });
 
+test('a stop while the parts are still being laid out holds every worker back until going on', async () => {
+  for (const stand of stands) stand.report = undefined;
+  pool.start({} as SearchTask, (next) => (state = next));
+  pool.pause();
+  await settled();
+  expect(state.facts!.counts.all).toBe(100);
+  expect(stands.map((stand) => stand.report)).toEqual([undefined, undefined]);
+  pool.resume();
+  expect(stands.map((stand) => stand.report !== undefined)).toEqual([true, true]);
+});
+
 test('a new search makes reports of the old one unheard; a pause stops the workers, going on asks those not done', async () => {
   const old = stands[0]!.report!;
   pool.start({} as SearchTask, (next) => (state = next));

@@ -50,6 +50,9 @@ export class SearchPool {
   private front = new Front();
   private readonly known = new Map<string, FoundSetup>();
   private shares: (SearchProgress | undefined)[] = [];
+  /** Which workers have laid out what there is. */
+  private ready: boolean[] = [];
+  private held = false;
   private startedAt = 0;
   private toldAt = 0;
   private listen: (state: SearchState) => void = () => undefined;
@@ -68,6 +71,8 @@ export class SearchPool {
     this.front = new Front();
     this.known.clear();
     this.shares = this.workers.map(() => undefined);
+    this.ready = this.workers.map(() => false);
+    this.held = false;
     this.startedAt = performance.now();
     this.toldAt = 0;
     this.tell(NOTHING_YET);
@@ -77,8 +82,9 @@ export class SearchPool {
         .begin(token, task, { worker: i, of: this.workers.length })
         .then((facts) => {
           if (token !== this.token) return undefined;
+          this.ready[i] = true;
           if (i === 0) this.tell({ ...this.state, facts });
-          return this.go(i);
+          return this.held ? undefined : this.go(i);
         })
         .catch(
           (error: unknown) => token === this.token && this.tell({ ...this.state, failed: error instanceof Error ? error.message : String(error) }),
@@ -88,11 +94,13 @@ export class SearchPool {
 
   /** Goes on where `pause` stopped it. */
   resume(): void {
-    for (const i of this.workers.keys()) if (!this.shares[i]?.finished) void this.go(i);
+    this.held = false;
+    for (const i of this.workers.keys()) if (this.ready[i] && !this.shares[i]?.finished) void this.go(i);
   }
 
-  /** Stops all workers where they stand. */
+  /** Stops all workers where they stand; one that is still laying out stops before its first combination. */
   pause(): void {
+    this.held = true;
     for (const { tasks } of this.workers) void tasks.stop();
   }
 

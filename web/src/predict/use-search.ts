@@ -17,7 +17,9 @@ export interface LiveSearch extends SearchState {
 export function useSearch(task: SearchTask | undefined): LiveSearch {
   const pool = useRef<SearchPool>(undefined);
   const [answer, setAnswer] = useState<{ task: SearchTask; state: SearchState; old: boolean }>();
-  const [paused, setPaused] = useState(false);
+  // A stop belongs to the wish it was pressed under, even one whose search has not begun yet.
+  const [pausedFor, setPausedFor] = useState<SearchTask>();
+  const heldBack = useRef<SearchTask>(undefined);
 
   useEffect(() => {
     // Made at once, so that the workers are awake when the first wish comes.
@@ -28,7 +30,6 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
   useEffect(() => {
     if (!task) return;
     const waiting = setTimeout(() => {
-      setPaused(false);
       pool.current?.start(task, (state) =>
         // Drawing hundreds of points and rows gives way to whatever a hand does meanwhile.
         startTransition(() =>
@@ -39,17 +40,21 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
           }),
         ),
       );
+      if (heldBack.current === task) pool.current?.pause();
     }, HOLD_STILL_MS);
     return () => clearTimeout(waiting);
   }, [task]);
 
   const pause = useCallback(() => {
+    heldBack.current = task;
+    setPausedFor(task);
     pool.current?.pause();
-    setPaused(true);
-  }, []);
+  }, [task]);
   const resume = useCallback(() => {
+    heldBack.current = undefined;
+    setPausedFor(undefined);
     pool.current?.resume();
-    setPaused(false);
   }, []);
+  const paused = task !== undefined && pausedFor === task;
   return { ...(answer?.state ?? NOTHING_YET), paused, pause, resume, stale: answer?.task !== task || answer?.old === true };
 }

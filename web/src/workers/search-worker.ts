@@ -51,7 +51,8 @@ const REPORT_EVERY_MS = 60;
 const breath = () => new Promise<void>((resolve) => setTimeout(resolve));
 
 let current: { token: number; search: Search; told: Set<string> } | undefined;
-let wanted = 0;
+/** The walk that is wanted; each call of `go` or `relax` is a walk of its own, so that a stop and a quick go-on never leave two. */
+let walk = 0;
 
 function withPlan(space: SearchSpace, setup: Setup): FoundSetup {
   const { choice } = setup;
@@ -98,7 +99,7 @@ function withPlan(space: SearchSpace, setup: Setup): FoundSetup {
 const tasks = {
   /** Lays out what there is to search; a search under way is given up. */
   begin(token: number, task: SearchTask, share: Share): SpaceFacts {
-    wanted = token;
+    walk++;
     const space = new SearchSpace(task);
     current = { token, search: new Search(space, share), told: new Set() };
     const { motors, escs, packs, pinions, spurs } = space.options;
@@ -111,9 +112,9 @@ const tasks = {
 
   /** Goes on until all is looked at, or `stop` is called. */
   async go(token: number, report: (report: SearchReport) => void): Promise<void> {
-    wanted = token;
     const state = current;
     if (state?.token !== token) return;
+    const mine = ++walk;
     const { search, told } = state;
     const tell = () => {
       const fresh = search.front.members.filter((one) => !told.has(one.key));
@@ -135,7 +136,7 @@ const tasks = {
         toldAny ||= first;
       }
       await breath();
-      if (wanted !== token) return;
+      if (walk !== mine) return;
     }
   },
 
@@ -148,13 +149,13 @@ const tasks = {
 
   /** Stops where it stands; `go` with the same token goes on. */
   stop(): void {
-    wanted = -1;
+    walk++;
   },
 
   /** Which target to give up, and how far, when nothing meets all. */
   async relax(token: number, report: (found: FoundRelaxation[]) => void): Promise<void> {
-    wanted = token;
     if (current?.token !== token) return;
+    const mine = ++walk;
     const { space } = current.search;
     const relaxing = new Relaxing(space);
     let told = 0;
@@ -168,7 +169,7 @@ const tasks = {
         report(relaxing.found.map((one) => ({ ...one, setup: withPlan(space, one.setup) })));
       }
       await breath();
-      if (wanted !== token) return;
+      if (walk !== mine) return;
     }
   },
 };
