@@ -38,6 +38,9 @@ test('differences are told from the power balance; a link changes places; all ar
   await pinTwo(page, club.address);
   await expect(why(page)).toContainText('10.5 km/h slower: volts, kv and gears would make it 18 % slower without load');
   await expect(why(page)).toContainText('K cooler');
+  await expect(
+    page.getByRole('img', { name: /^Where the power goes at top speed\. A: 129 W from the cells; .*29\.1 W at the motor.* B: 77\.1 W/ }),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Swap the pack of A and B' }).click();
   await expect(chains(page).getByText('changed since it was pinned')).toHaveCount(2);
   await expect(why(page)).toContainText('faster: volts, kv and gears would make it');
@@ -67,6 +70,15 @@ test('differences are told from the power balance; a link changes places; all ar
 test('answers stand on one scale with their bands, and the runs’ heat over each other', async ({ page, club }) => {
   await pinTwo(page, club.address);
   await expect(page.getByRole('img', { name: /^Top speed: A 59\.3, likely \d+.* to \d+.*, B 48\.9, likely/ })).toBeVisible({ timeout: 20_000 });
+  for (const [chart, says] of [
+    ['Top speed compared', /^,value \[km\/h\],p10 \[km\/h\],p90 \[km\/h\]\r\nA,59\.3\d*,\d+/],
+    ['Where the power goes at top speed', /^,A \[W\],B \[W\]\r\ngiven by the cells,129\.\d+,77\.\d+\r\nlost at Pack/],
+  ] as const) {
+    const csv = page.waitForEvent('download');
+    await page.getByRole('button', { name: `Save ${chart}` }).click();
+    await page.getByRole('menuitem', { name: 'Figures as CSV' }).click();
+    expect(await readFile(await (await csv).path(), 'utf8')).toMatch(says);
+  }
   await page.getByRole('tab', { name: 'Heat' }).click();
   await page.getByRole('application', { name: /^Heat through the run/ }).focus();
   await page.keyboard.press('End');

@@ -1,8 +1,9 @@
-import { compareShares, powerShares, resolvePlan, type PlanFile } from '@puddler/core';
+import { compareShares, powerBand, powerShares, resolvePlan, solveTopSpeed, type PlanFile } from '@puddler/core';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { broughtFirst, pinned, pinsReducer, putBack, repinned, unpinned, type PinnedSetup } from '../src/app/pins-slice';
 import { differenceText, heatText } from '../src/stations/compare/compare-text';
+import { bandRows } from '../src/stations/compare/band-rows';
 import { overlay } from '../src/stations/compare/overlay';
 import { partsOf } from '../src/stations/compare/PartsAndFindings';
 
@@ -52,6 +53,27 @@ describe('why setups differ', () => {
     expect(heatText(68, 56, a, b, 'metric')).toMatch(/^Its can gets 12 K cooler: at top speed \d+ W stay in the motor against \d+\.$/);
     expect(heatText(68, 78, a, b, 'imperial')).toContain('18 °F hotter');
     expect(heatText(60, 60.1, a, b, 'metric')).toContain('as hot');
+  });
+});
+
+describe('bands of power below each other', () => {
+  const bandOf = (file: PlanFile) => powerBand(resolvePlan(file), solveTopSpeed(resolvePlan(file)));
+  const lengths = [100, 100, 100, 100, 100, 100];
+
+  it('have one scale, links in line, and lose what the cells give', () => {
+    const [first, , second] = bandRows([bandOf(sixty), undefined, bandOf(stock)], lengths);
+    expect(first!.thickness / first!.givenW).toBeCloseTo(second!.thickness / second!.givenW, 9);
+    expect(first!.givenW).toBeGreaterThan(3 * second!.givenW);
+    expect(second!.top).toBe(first!.height);
+    for (const { shapes, givenW } of [first!, second!]) {
+      expect(shapes.map((shape) => shape.start)).toEqual([0, 100, 200, 300, 400, 500]);
+      expect(shapes.reduce((sum, shape) => sum + shape.lossW, 0)).toBeCloseTo(givenW, 6);
+    }
+  });
+
+  it('leave a setup out that cannot be computed, and bear one alone', () => {
+    expect(bandRows([undefined], lengths)).toEqual([undefined]);
+    expect(bandRows([bandOf(stock)], lengths)[0]).toMatchObject({ top: 0, thickness: 40 });
   });
 });
 

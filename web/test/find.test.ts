@@ -1,7 +1,7 @@
 import type { PlanFile, SetupFigures } from '@puddler/core';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { layBorder, layContours } from '../src/charts/contour-layout';
+import { layBorder, layContours, layLevelLabels } from '../src/charts/contour-layout';
 import { NOTHING_YET } from '../src/predict/search-pool';
 import { brushed, layFront } from '../src/stations/find/front-layout';
 import { markSeen, sinceSeen } from '../src/stations/find/seen';
@@ -88,6 +88,24 @@ describe('a map', () => {
     for (const x of xs) expect(x).toBeCloseTo(40, 0);
     expect(layBorder(field, 99, box)).toBeUndefined();
     expect(layBorder(field, -1, box)).toBeUndefined();
+  });
+
+  it('names its levels where they cross an edge, never two over each other', () => {
+    const levels = layContours(field, box).levels.slice(1);
+    const across = layLevelLabels(field, levels, box);
+    expect(across[0]).toMatchObject({ at: 1, x: 10, anchor: 'middle' });
+    for (const [i, one] of across.entries()) {
+      expect(one.x).toBeCloseTo(10 * one.at, 9);
+      if (i > 0) expect(one.x - across[i - 1]!.x).toBeGreaterThanOrEqual(34);
+    }
+    const rising = { ...field, values: grid(66).map((i) => 10 * Math.floor(i / 11)) };
+    const up = layLevelLabels(rising, [{ at: 15 }, { at: 35 }, { at: 99 }], box);
+    expect(up.map(({ at, anchor }) => [at, anchor])).toEqual([
+      [15, 'start'],
+      [35, 'start'],
+    ]);
+    expect(up[0]!.y - up[1]!.y).toBeCloseTo(0.4 * (box.bottom - box.top), 6);
+    expect(layLevelLabels({ ...rising, values: rising.values.map(() => NaN) }, [{ at: 15 }], box)).toEqual([]);
   });
 
   it('bears points that cannot be computed', () => {

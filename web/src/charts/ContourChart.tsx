@@ -3,7 +3,7 @@ import { useWidth } from '../ui/useWidth';
 import { formatNumber } from '../units/units';
 import { AxisTicks } from './AxisTicks';
 import { ChartExport } from './ChartExport';
-import { layBorder, layContours, type Field } from './contour-layout';
+import { layBorder, layContours, layLevelLabels, type Field } from './contour-layout';
 
 export interface Axis {
   label: string;
@@ -53,6 +53,8 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
     [borders, field, box],
   );
   const { scaleX, scaleY, levels } = layout;
+  // The lowest level lies under everything and has no line to name.
+  const labels = useMemo(() => layLevelLabels(field, levels.slice(1), box), [field, levels, box]);
   const [nx, ny] = [field.x.length, field.y.length];
   const cursor = at && at[0] < nx && at[1] < ny ? at : undefined;
   const here = cursor && { x: field.x[cursor[0]]!, y: field.y[cursor[1]]!, value: field.values[cursor[1] * nx + cursor[0]]! };
@@ -105,6 +107,11 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
           <text x={4} y={11} className="fill-ink font-semibold">
             {axisText(y)}
           </text>
+          {labels.map((label) => (
+            <text key={label.at} x={label.x} y={label.y} textAnchor={label.anchor} className="fill-ink/80">
+              {formatNumber(label.at, 2)}
+            </text>
+          ))}
           {lines.map((line) => (
             <g key={line.label}>
               <path d={line.path} fill="none" className={`${STROKE[line.tone]} [stroke-width:2]`} />
@@ -138,8 +145,7 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
           </>
         ) : (
           <span className="text-soft">
-            {value.label} in steps of {formatNumber(Math.abs((levels[2]?.at ?? 0) - (levels[1]?.at ?? 0)), 2)} {value.unit}, darker is more · cross:
-            the plan as it is
+            {value.label} in {value.unit || 'steps'}, darker is more · cross: the plan as it is
           </span>
         )}
       </p>

@@ -72,6 +72,58 @@ export function layBorder(field: Field, at: number, box: Box): { path: string; l
   return { path: placed.map((line) => `M${line.map(([px, py]) => `${px.toFixed(1)} ${py.toFixed(1)}`).join('L')}`).join(''), labelAt: rightmost };
 }
 
+export interface LevelLabel {
+  at: number;
+  x: number;
+  /** Its text’s baseline. */
+  y: number;
+  anchor: 'start' | 'middle';
+}
+
+/** Labels nearer than this would write over each other. */
+const LABEL_GAP_PX = { across: 34, down: 14 };
+/** Labels stand this far inside the edge that they name a crossing of. */
+const LABEL_INSET_PX = 5;
+/** And this far above the line they name. */
+const LABEL_LIFT_PX = 3;
+
+/**
+ * Where each level is named: just inside the left edge where the level crosses it, or else the lower or upper edge.
+ * Levels that cross none of them, or too near another label, go without.
+ */
+export function layLevelLabels({ x, y, values }: Field, levels: readonly { at: number }[], box: Box): LevelLabel[] {
+  const scaleX = scaleLinear([x[0]!, x[x.length - 1]!], [box.left, box.right]);
+  const scaleY = scaleLinear([y[0]!, y[y.length - 1]!], [box.bottom, box.top]);
+  const left = y.map((_, j) => values[j * x.length]!);
+  const lower = values.slice(0, x.length);
+  const upper = values.slice(-x.length);
+  const labels: LevelLabel[] = [];
+  for (const { at } of levels) {
+    const [up, low, high] = [crossing(y, left, at), crossing(x, lower, at), crossing(x, upper, at)];
+    const label =
+      up !== undefined
+        ? { at, x: box.left + LABEL_INSET_PX, y: Math.max(box.top + LABEL_GAP_PX.down, scaleY(up) - LABEL_LIFT_PX), anchor: 'start' as const }
+        : low !== undefined
+          ? { at, x: scaleX(low), y: box.bottom - LABEL_INSET_PX, anchor: 'middle' as const }
+          : high !== undefined
+            ? { at, x: scaleX(high), y: box.top + LABEL_GAP_PX.down, anchor: 'middle' as const }
+            : undefined;
+    const free = (one: LevelLabel) => Math.abs(one.x - label!.x) >= LABEL_GAP_PX.across || Math.abs(one.y - label!.y) >= LABEL_GAP_PX.down;
+    if (label && labels.every(free)) labels.push(label);
+  }
+  return labels;
+}
+
+/** Where a row of values first passes `at`, between its neighbours. */
+function crossing(places: readonly number[], values: readonly number[], at: number): number | undefined {
+  for (let i = 1; i < values.length; i++) {
+    const [from, to] = [values[i - 1]!, values[i]!];
+    if (from === to || from < at === to < at || !Number.isFinite(from + to)) continue;
+    return places[i - 1]! + ((at - from) / (to - from)) * (places[i]! - places[i - 1]!);
+  }
+  return undefined;
+}
+
 const finite = (value: number) => (Number.isFinite(value) ? value : -1e9);
 
 /** d3’s contours put a cell’s middle at a half; the outermost half cells are cut off by clamping. */

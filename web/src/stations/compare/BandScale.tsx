@@ -1,5 +1,8 @@
 import type { Band } from '@puddler/core';
 import { scaleLinear } from 'd3-scale';
+import { useRef } from 'react';
+import { ChartExport } from '../../charts/ChartExport';
+import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
 import { formatNumber } from '../../units/units';
 
@@ -30,6 +33,7 @@ const LIMIT_TEXT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 /** One answer of all setups on one scale, each with its likely band. */
 export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(380);
+  const svg = useRef<SVGSVGElement>(null);
   const known = rows.flatMap((row) => [row.value ?? [], row.band?.p90 ?? [], row.band?.p10 ?? []].flat());
   const most = Math.max(...known, 0.1);
   // A limit far beyond all would only squeeze what is compared.
@@ -37,14 +41,18 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
   const x = scaleLinear([Math.min(0, ...known), Math.max(most, ...near.map((one) => one.at))], [LEFT, Math.max(width - RIGHT, LEFT + 40)]).nice(4);
   const top = near.length > 0 ? LABEL_PX : 0;
   const height = top + rows.length * ROW_PX + 18;
-  // Labels close together would write over each other.
-  const labelled = near.filter((limit, i) => i === 0 || x(limit.at) - x(near[i - 1]!.at) > 50);
+  // Labels of lines close together stand to both sides, or they would write over each other.
+  const close = near.length > 1 && x(near[1]!.at) - x(near[0]!.at) < 50;
   return (
     <div ref={ref} className="min-w-0">
-      <h3 className="eyebrow text-soft">
-        {title} <span className="tracking-normal normal-case">{unit}</span>
-      </h3>
+      <div className="flex h-6 items-center justify-between">
+        <h3 className="eyebrow text-soft">
+          {title} <span className="tracking-normal normal-case">{unit}</span>
+        </h3>
+        <ChartExport svg={() => svg.current} name={`${title} compared`} csv={() => csvOf(rows, unit)} />
+      </div>
       <svg
+        ref={svg}
         width={width}
         height={height}
         role="img"
@@ -66,8 +74,14 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
             className={`${LIMIT[limit.tone]} [stroke-dasharray:5_3] [stroke-width:1.5]`}
           />
         ))}
-        {labelled.map((limit) => (
-          <text key={limit.label} x={x(limit.at)} y={9} textAnchor="middle" className={LIMIT_TEXT[limit.tone]}>
+        {near.map((limit, i) => (
+          <text
+            key={limit.label}
+            x={x(limit.at) + (close ? (i === 0 ? 3 : -3) : 0)}
+            y={9}
+            textAnchor={close ? (i === 0 ? 'end' : 'start') : 'middle'}
+            className={LIMIT_TEXT[limit.tone]}
+          >
             {limit.label}
           </text>
         ))}
@@ -101,3 +115,9 @@ function sayRow({ value, band }: ScaleRow, digits: number): string {
   if (value === undefined) return 'not known yet';
   return `${formatNumber(value, digits)}${band ? `, likely ${formatNumber(band.p10, digits)} to ${formatNumber(band.p90, digits)}` : ''}`;
 }
+
+const csvOf = (rows: readonly ScaleRow[], unit: string) =>
+  toCsv(
+    ['', `value [${unit}]`, `p10 [${unit}]`, `p90 [${unit}]`],
+    rows.map(({ letter, value, band }) => [letter, value, band?.p10, band?.p90]),
+  );

@@ -57,7 +57,7 @@ export function ChainTable({ setups, onOpen }: Props) {
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The chains side by side">
       <table className="w-full min-w-[640px] table-fixed text-left text-[13px]">
         <colgroup>
-          <col className="w-16" />
+          <col className="w-[4.6rem]" />
           {setups.map((setup) => (
             <col key={setup.pin.id} />
           ))}
@@ -67,56 +67,56 @@ export function ChainTable({ setups, onOpen }: Props) {
             <td />
             {setups.map((setup) => (
               <th scope="col" key={setup.pin.id} className="border-l border-rule px-2.5 py-1 align-top font-normal">
-                <span className="flex items-start gap-2">
+                <span className="flex flex-wrap items-start gap-x-2 sm:flex-nowrap">
                   <span className="wide text-[22px] leading-6 font-bold">{setup.letter}</span>
-                  <span className="min-w-0 flex-1 leading-tight">
+                  <span className="min-w-32 flex-1 leading-tight sm:min-w-0">
                     <span className="block font-semibold">{setup.pin.name}</span>
                     <span className="block text-[11.5px] text-soft">
                       {setup.pin.before ? 'changed since it was pinned' : setup === first ? 'the others are told against it' : ''}
                     </span>
                   </span>
-                </span>
-                <span className="-ml-1 flex">
-                  {setup !== first && (
+                  <span className="-mt-1 flex max-sm:-ml-1">
+                    {setup !== first && (
+                      <button
+                        type="button"
+                        className={SMALL}
+                        aria-label={`Tell the others against ${setup.letter}`}
+                        title="Make it the first"
+                        onClick={() => dispatch(broughtFirst({ id: setup.pin.id }))}
+                      >
+                        <ArrowLeftToLine size={14} />
+                      </button>
+                    )}
+                    {setup.pin.before && (
+                      <button
+                        type="button"
+                        className={SMALL}
+                        aria-label={`Put ${setup.letter} back as it was pinned`}
+                        title="Back to how it was pinned"
+                        onClick={() => dispatch(putBack({ id: setup.pin.id }))}
+                      >
+                        <RotateCcw size={14} />
+                      </button>
+                    )}
                     <button
                       type="button"
                       className={SMALL}
-                      aria-label={`Tell the others against ${setup.letter}`}
-                      title="Make it the first"
-                      onClick={() => dispatch(broughtFirst({ id: setup.pin.id }))}
+                      aria-label={`Open ${setup.letter} as a plan`}
+                      title="Open as a plan"
+                      onClick={() => onOpen(setup)}
                     >
-                      <ArrowLeftToLine size={14} />
+                      <ArrowRight size={14} />
                     </button>
-                  )}
-                  {setup.pin.before && (
                     <button
                       type="button"
                       className={SMALL}
-                      aria-label={`Put ${setup.letter} back as it was pinned`}
-                      title="Back to how it was pinned"
-                      onClick={() => dispatch(putBack({ id: setup.pin.id }))}
+                      aria-label={`Take ${setup.letter} out`}
+                      title="Take it out"
+                      onClick={() => dispatch(unpinned({ id: setup.pin.id }))}
                     >
-                      <RotateCcw size={14} />
+                      <X size={14} />
                     </button>
-                  )}
-                  <button
-                    type="button"
-                    className={SMALL}
-                    aria-label={`Open ${setup.letter} as a plan`}
-                    title="Open as a plan"
-                    onClick={() => onOpen(setup)}
-                  >
-                    <ArrowRight size={14} />
-                  </button>
-                  <button
-                    type="button"
-                    className={SMALL}
-                    aria-label={`Take ${setup.letter} out`}
-                    title="Take it out"
-                    onClick={() => dispatch(unpinned({ id: setup.pin.id }))}
-                  >
-                    <X size={14} />
-                  </button>
+                  </span>
                 </span>
               </th>
             ))}

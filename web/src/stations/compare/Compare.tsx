@@ -16,6 +16,7 @@ import { ChainTable } from './ChainTable';
 import { comparedTable } from './compared-table';
 import { differenceText, heatText } from './compare-text';
 import { OverlaidCharts } from './OverlaidCharts';
+import { PowerBands } from './PowerBands';
 import { PartsAndFindings } from './PartsAndFindings';
 import { useSetups, type ComparedSetup } from './use-setups';
 
@@ -87,24 +88,27 @@ export default function Compare() {
           {setups.map((one) => (one.view.state === 'failed' ? `${one.letter} cannot be computed: ${one.view.message}. ` : ''))}
         </p>
       )}
-      {others.length > 0 && (
-        <section aria-label="Why they differ" className="mt-3 space-y-1 text-[14px]">
-          <h2 className="eyebrow text-soft">Why they differ</h2>
-          {others.map((one) => (
-            <p key={one.pin.id}>
-              <strong className="font-bold">{one.letter}</strong>{' '}
-              {one.difference && first.shares && one.shares ? (
-                <>
-                  {differenceText(first.shares, one.shares, one.difference, system)}{' '}
-                  {first.result && one.result && heatText(first.result.run.maxCanC, one.result.run.maxCanC, first.shares, one.shares, system)}
-                </>
-              ) : (
-                'cannot be told.'
-              )}
-            </p>
-          ))}
-        </section>
-      )}
+      <div className="mt-3 grid gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,5fr)_minmax(0,9fr)]">
+        {others.length > 0 && (
+          <section aria-label="Why they differ" className="space-y-1.5 text-[14px]">
+            <h2 className="eyebrow leading-6 text-soft">Why they differ</h2>
+            {others.map((one) => (
+              <p key={one.pin.id}>
+                <strong className="font-bold">{one.letter}</strong>{' '}
+                {one.difference && first.shares && one.shares ? (
+                  <>
+                    {differenceText(first.shares, one.shares, one.difference, system)}{' '}
+                    {first.result && one.result && heatText(first.result.run.maxCanC, one.result.run.maxCanC, first.shares, one.shares, system)}
+                  </>
+                ) : (
+                  'cannot be told.'
+                )}
+              </p>
+            ))}
+          </section>
+        )}
+        <PowerBands setups={setups} />
+      </div>
       <div className="mt-4 border-t border-rule pt-2">
         <ComparedAnswers setups={setups} />
       </div>

@@ -14,7 +14,7 @@ interface Props {
   standing?: boolean;
 }
 
-const FLOW = { electricity: 'fill-amps', movement: 'fill-drive' } as const;
+export const FLOW_FILL = { electricity: 'fill-amps', movement: 'fill-drive' } as const;
 const LINE_PX = 16;
 
 /** The band whose thickness is power; what each link loses leaves it sideways. */
@@ -34,7 +34,7 @@ export function Band({ band, atS, size, standing = false }: Props) {
       <g {...(standing ? { transform: 'matrix(0 1 1 0 0 0)' } : {})}>
         {shapes.map((shape) => (
           <g key={shape.link}>
-            <path d={shape.body} className={FLOW[shape.carries]} />
+            <path d={shape.body} className={FLOW_FILL[shape.carries]} />
             <path d={shape.branch} className="fill-heat" />
           </g>
         ))}
