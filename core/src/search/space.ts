@@ -2,16 +2,14 @@ import { resolveEsc, type ResolvedEsc } from '../chain/esc';
 import { finalDriveRatio } from '../chain/gears';
 import { resolveMotor, type ResolvedMotor } from '../chain/motor';
 import { resolvePacks, type ResolvedPack } from '../chain/pack';
-import { cellFindings } from '../findings/electric';
-import { overdriveFindings } from '../findings/drive';
-import type { FindingId } from '../findings/finding';
-import { fitFindings } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import { PlanError } from '../plan/plan-error';
-import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
+import type { Esc, Motor, PlanFile } from '../plan/plan-file';
 import { ProvenanceLog } from '../plan/provenance';
 import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
-import { searchOptions, type PinionOption, type SearchOptions, type SearchScope, type ShelfPart, type SpurOption } from './options';
+import { choicePlan, withGearbox } from './choice-plan';
+import { searchOptions, type SearchOptions, type SearchScope, type ShelfPart } from './options';
+import { bearsCells, PairRules } from './pair-rules';
 import type { SearchWish } from './wish';
 
 /** All that a search is about. `limits` are those a plan is judged by; `stock` the car as bought, where it is known. */
@@ -49,9 +47,6 @@ export interface Group {
   pack: number;
 }
 
-const FITS_OF_MOTOR: readonly FindingId[] = ['fit-diameter', 'fit-length', 'mount-pattern', 'screw-depth'];
-const FITS_OF_ESC: readonly FindingId[] = ['fit-esc', 'bec-voltage'];
-const FITS_OF_GEARS: readonly FindingId[] = ['module', 'mesh-distance', 'spur-clearance'];
 const DEFAULT_MINUTES = 10;
 
 /**
@@ -70,6 +65,7 @@ export class SearchSpace {
   /** Parts that cannot be computed, with the reason. */
   readonly broken: { name: string; message: string }[] = [];
 
+  private readonly rules: PairRules;
   private readonly resolvedBase: ResolvedPlan;
   private readonly motors: (ResolvedMotor | undefined)[];
   private readonly escs: (ResolvedEsc | undefined)[];
@@ -91,14 +87,19 @@ export class SearchSpace {
       this.resolved(one.name, () => resolvePacks(one.fields.packs, one.fields.wiring ?? 'series', { name: '', continuousA: 1 }, new ProvenanceLog())),
     );
 
-    const motorFits = motors.map(({ fields: { motor } }, m) => this.fits({ motor }, FITS_OF_MOTOR, m));
-    const escFits = escs.map(({ fields: { esc } }) => this.fits({ esc }, FITS_OF_ESC));
-    const packFits = packs.map((one) => this.fits({ packs: one.fields.packs }, ['fit-pack']));
-    const motorCells = motors.map(({ fields: { motor } }, m) => packs.map((_, p) => this.bearsCells({ motor }, p) && this.motors[m] !== undefined));
-    const escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => this.bearsCells({ esc }, p) && this.escs[e] !== undefined));
+    const rules = (this.rules = new PairRules(this.base, this.resolvedBase, task.limits));
+    const bears = (part: { motor: Motor } | { esc: Esc }, p: number) => {
+      const source = this.packs[p];
+      return source !== undefined && bearsCells(part, packs[p]!.fields.packs, source);
+    };
+    const motorFits = motors.map(({ fields: { motor } }, m) => rules.motorFits(motor, this.motors[m]));
+    const escFits = escs.map(({ fields: { esc } }) => rules.escFits(esc));
+    const packFits = packs.map((one) => rules.packFits(one.fields.packs));
+    const motorCells = motors.map(({ fields: { motor } }, m) => packs.map((_, p) => bears({ motor }, p) && this.motors[m] !== undefined));
+    const escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => bears({ esc }, p) && this.escs[e] !== undefined));
     const bearing = packs.map((_, p) => escs.filter((_esc, e) => escCells[e]![p]).length);
     this.escsOfPack = packs.map((_, p) => escs.flatMap((_esc, e) => (escFits[e] && escCells[e]![p] ? [e] : [])));
-    this.pairFits = pinions.map((pinion) => spurs.map((spur) => this.meshes(pinion, spur)));
+    this.pairFits = pinions.map((pinion) => spurs.map((spur) => rules.meshes(pinion, spur)));
 
     const gearsInAll = Math.max(1, pinions.length * spurs.length) * gearbox.length;
     const gearsOf = motors.map((_, m) => (this.motors[m] ? this.gearsOf(m).length : 0));
@@ -132,13 +133,13 @@ export class SearchSpace {
 
   /** Gears that go onto a motor's shaft, mesh, and fit. */
   gearsOf(motor: number): GearChoice[] {
-    const { pinions, spurs, gearbox } = this.options;
+    const { motors, pinions, spurs, gearbox } = this.options;
     const { car } = this.base;
     if (pinions.length === 0)
-      return gearbox.map(({ ratio }, g) => ({ pinion: 0, spur: 0, gearbox: g, ratio: finalDriveRatio(car, gearing({}, ratio)), newMoney: 0 }));
+      return gearbox.map(({ ratio }, g) => ({ pinion: 0, spur: 0, gearbox: g, ratio: finalDriveRatio(car, withGearbox({}, ratio)), newMoney: 0 }));
     const found: GearChoice[] = [];
     for (const [i, pinion] of pinions.entries()) {
-      if (!this.goesOn(motor, pinion)) continue;
+      if (!this.rules.goesOn(motors[motor]!.fields.motor, pinion, spurs[0])) continue;
       for (const [j, spur] of spurs.entries()) {
         if (!this.pairFits[i]![j]) continue;
         for (const [g, { ratio }] of gearbox.entries()) {
@@ -147,7 +148,7 @@ export class SearchSpace {
             pinion: i,
             spur: j,
             gearbox: g,
-            ratio: finalDriveRatio(car, gearing(pair, ratio)),
+            ratio: finalDriveRatio(car, withGearbox(pair, ratio)),
             newMoney: pinion.newMoney + spur.newMoney,
           });
         }
@@ -184,21 +185,7 @@ export class SearchSpace {
 
   /** The plan file of a choice. */
   planOf(choice: Choice): PlanFile {
-    const { motors, packs, escs, pinions, spurs, gearbox } = this.options;
-    const { motor, count } = motors[choice.motor]!.fields;
-    const { packs: all, wiring } = packs[choice.pack]!.fields;
-    const { packWiring: _wiring, motorCount: _count, measured, ...rest } = this.base;
-    const stays = (measured ?? []).filter((path) => !this.replaces(choice, path));
-    return {
-      ...rest,
-      motor,
-      ...(count > 1 || this.base.motorCount !== undefined ? { motorCount: count } : {}),
-      esc: escs[choice.esc]!.fields.esc,
-      packs: all,
-      ...(wiring ? { packWiring: wiring } : {}),
-      gearing: this.gearingOf(pinions[choice.pinion], spurs[choice.spur], gearbox[choice.gearbox]!.ratio, motor),
-      ...(stays.length > 0 ? { measured: stays } : {}),
-    };
+    return choicePlan(this.base, this.options, choice);
   }
 
   /** The same, resolved: what `resolvePlan(planOf(choice))` gives, without where its figures came from. */
@@ -216,30 +203,6 @@ export class SearchSpace {
     };
   }
 
-  private replaces(choice: Choice, path: string): boolean {
-    const link = /^(motor|esc|packs|gearing)\b/.exec(path)?.[1];
-    const { motors, packs, escs } = this.options;
-    if (link === 'motor') return motors[choice.motor]!.fields.motor !== this.base.motor;
-    if (link === 'esc') return escs[choice.esc]!.fields.esc !== this.base.esc;
-    return link === 'packs' ? packs[choice.pack]!.fields.packs !== this.base.packs : link === 'gearing';
-  }
-
-  private gearingOf(pinion: PinionOption | undefined, spur: SpurOption | undefined, ratio: number | undefined, motor: Motor): PlanFile['gearing'] {
-    if (!pinion || !spur) return gearing({}, ratio);
-    const boreMm = pinion.fields.boreMm === 'of the shaft' ? motor.shaftMm : pinion.fields.boreMm;
-    const { moduleMm } = pinion.fields;
-    return gearing(
-      {
-        pinion: pinion.fields.teeth,
-        spur: spur.fields.teeth,
-        ...(moduleMm === undefined ? {} : { moduleMm }),
-        ...(spur.fields.moduleMm === undefined ? {} : { spurModuleMm: spur.fields.moduleMm }),
-        ...(boreMm === undefined ? {} : { pinionBoreMm: boreMm }),
-      },
-      ratio,
-    );
-  }
-
   private resolved<T>(name: string, resolve: () => T): T | undefined {
     try {
       return resolve();
@@ -249,41 +212,4 @@ export class SearchSpace {
       return undefined;
     }
   }
-
-  /** No stop among `ids` with these parts in the plan; the motor's own size is asked of the resolved one. */
-  private fits(parts: Partial<{ motor: Motor; esc: Esc; packs: Pack[] }>, ids: readonly FindingId[], motor?: number): boolean {
-    const sized = motor === undefined ? this.resolvedBase : { ...this.resolvedBase, motor: this.motors[motor] ?? this.resolvedBase.motor };
-    return fitFindings({ ...this.base, ...parts }, sized, this.task.limits).every((one) => one.level !== 'stop' || !ids.includes(one.id));
-  }
-
-  private bearsCells(part: { motor: Motor } | { esc: Esc }, pack: number): boolean {
-    const source = this.packs[pack];
-    if (!source) return false;
-    const plan = {
-      motor: { name: '', kind: 'brushed', sizeClass: '540', turns: 27 } as Motor,
-      esc: { name: '', continuousA: 1 },
-      packs: this.options.packs[pack]!.fields.packs,
-      ...part,
-    };
-    return cellFindings({ plan, resolved: { pack: source } }).length === 0;
-  }
-
-  private meshes(pinion: PinionOption, spur: SpurOption): boolean {
-    const { spurMin = -Infinity, spurMax = Infinity } = this.base.car.bay ?? {};
-    // The spur that is on the car goes in, whatever was noted.
-    if (spur.key !== 'plan' && (spur.fields.teeth < spurMin || spur.fields.teeth > spurMax)) return false;
-    const plan = { ...this.base, gearing: this.gearingOf(pinion, spur, undefined, this.base.motor) };
-    const found = [...fitFindings(plan, this.resolvedBase, this.task.limits), ...overdriveFindings({ plan, limits: this.task.limits })];
-    return found.every((one) => one.level !== 'stop' || !(FITS_OF_GEARS.includes(one.id) || one.id === 'overdrive'));
-  }
-
-  private goesOn(motor: number, pinion: PinionOption): boolean {
-    const own = this.options.motors[motor]!.fields.motor;
-    const plan = { ...this.base, motor: own, gearing: this.gearingOf(pinion, this.options.spurs[0], undefined, own) };
-    return fitFindings(plan, this.resolvedBase, this.task.limits).every((one) => one.id !== 'shaft-bore');
-  }
-}
-
-function gearing(pair: Omit<PlanFile['gearing'], 'gearboxRatio'>, ratio: number | undefined): PlanFile['gearing'] {
-  return { ...pair, ...(ratio === undefined ? {} : { gearboxRatio: ratio }) };
 }
