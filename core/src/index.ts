@@ -58,7 +58,7 @@ export { ABOUT_SHARE, TARGETS, targetsOf, wishProblems, type Aim, type SearchWis
 export { PART_SOURCES, type Option, type PartSource, type SearchScope, type ShelfPart } from './search/options';
 export { SearchSpace, type Choice, type SearchTask } from './search/space';
 export { Search, type SearchProgress, type Share } from './search/search';
-export { BOX, Front, type Setup, type SetupFigures } from './search/front';
+export { BOX, Front, LONG_RUN, type Setup, type SetupFigures } from './search/front';
 export type { RuleCounts } from './search/examine';
 export { searchLimits, searchRun } from './search/judge';
 export { Relaxing, type Relaxation } from './search/relax';

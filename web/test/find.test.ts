@@ -5,7 +5,7 @@ import { layBorder, layContours, layLevelLabels } from '../src/charts/contour-la
 import { NOTHING_YET } from '../src/predict/search-pool';
 import { brushed, layFront } from '../src/stations/find/front-layout';
 import { markSeen, sinceSeen } from '../src/stations/find/seen';
-import { gearsText, moneyText, planName, setupName, tightestText, warmestText, whyText } from '../src/stations/find/setup-text';
+import { gearsText, moneyText, planName, sameText, setupName, tightestText, warmestText, whyText } from '../src/stations/find/setup-text';
 import { emptiedBy, sieveRows } from '../src/stations/find/sieve-rows';
 import { baseOf, firstSearch, targetText, wishSummary, withTarget } from '../src/stations/find/wish-text';
 import type { FoundSetup } from '../src/workers/search-worker';
@@ -111,6 +111,13 @@ describe('a map', () => {
   it('bears points that cannot be computed', () => {
     const holed = { ...field, values: field.values.map((value, i) => (i < 3 ? NaN : value)) };
     expect(layContours(holed, box).levels.every((one) => !one.path.includes('NaN'))).toBe(true);
+  });
+});
+
+describe('what counts as the same', () => {
+  it('is said in the units shown', () => {
+    expect(sameText('speed', 'metric')).toBe('Figures nearer than 0.9 km/h, 2 K, 1 min (5 % beyond 20) or 1 in price count as the same.');
+    expect(sameText('pull', 'imperial')).toBe('Figures nearer than 1 N, 3.6 °F, 1 min (5 % beyond 20) or 1 in price count as the same.');
   });
 });
 

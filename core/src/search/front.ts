@@ -42,6 +42,14 @@ export interface Boxes {
 
 /** Figures nearer to each other than this count as the same: less than a prediction is sure of, or a builder cares for. */
 export const BOX = { speedMs: 0.25, pullN: 1, canK: 2, minutes: 1, money: 1 } as const;
+/** Of long runs a minute is less than a prediction can tell: from here on steps are a share of the minutes. */
+export const LONG_RUN = { minutes: 20, share: 0.05 } as const;
+
+function minutesStep(minutes: number): number {
+  const { floor, log, log1p } = Math;
+  const { minutes: long, share } = LONG_RUN;
+  return minutes < long ? floor(minutes / BOX.minutes) : long / BOX.minutes + floor(log(minutes / long) / log1p(share));
+}
 
 /** `aim` is undefined where a wish is for about a speed: any speed within it is as good. */
 export function boxesOf(aim: Aim | undefined, figures: Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'maxCanC' | 'minutes' | 'newMoney'>): Boxes {
@@ -49,7 +57,7 @@ export function boxesOf(aim: Aim | undefined, figures: Pick<SetupFigures, 'topSp
   return {
     aim: aim === undefined ? 0 : aim === 'speed' ? floor(figures.topSpeedMs / BOX.speedMs) : floor(figures.pullN / BOX.pullN),
     cool: floor(-figures.maxCanC / BOX.canK),
-    minutes: floor(figures.minutes / BOX.minutes),
+    minutes: minutesStep(figures.minutes),
     thrift: -ceil(figures.newMoney / BOX.money),
   };
 }
@@ -79,6 +87,23 @@ export interface AtBest {
   newMoney: number;
   ownedParts: number;
   topSpeedMs: number;
+  maxCanC: number;
+  minutes: number;
+  /** Asked last: it may be made on the way. */
+  readonly key: string;
+}
+
+/** True when `precedes` holds, or better, whatever the other may come to. */
+function beats(one: Setup, other: AtBest): boolean {
+  if (!covers(one.boxes, other.boxes)) return false;
+  if (!sameBoxes(one.boxes, other.boxes)) return true;
+  const { figures } = one;
+  if (figures.newMoney !== other.newMoney) return figures.newMoney < other.newMoney;
+  if (one.ownedParts !== other.ownedParts) return one.ownedParts > other.ownedParts;
+  if (figures.topSpeedMs !== other.topSpeedMs) return figures.topSpeedMs > other.topSpeedMs;
+  if (figures.maxCanC !== other.maxCanC) return figures.maxCanC < other.maxCanC;
+  if (figures.minutes !== other.minutes) return figures.minutes > other.minutes;
+  return one.key < other.key;
 }
 
 /**
@@ -87,6 +112,8 @@ export interface AtBest {
  */
 export class Front {
   private kept: Setup[] = [];
+  /** Once it has left the front too, who drove it out beats all that it does. */
+  private lastBeater: Setup | undefined;
 
   get members(): readonly Setup[] {
     return this.kept;
@@ -102,15 +129,12 @@ export class Front {
   }
 
   /** True when a setup is off the front even if it turns out as good as it could. */
-  surelyBeats({ boxes, newMoney, ownedParts, topSpeedMs }: AtBest): boolean {
-    return this.kept.some((one) => {
-      if (!covers(one.boxes, boxes)) return false;
-      if (!sameBoxes(one.boxes, boxes)) return true;
-      const { figures } = one;
-      if (figures.newMoney !== newMoney) return figures.newMoney < newMoney;
-      if (one.ownedParts !== ownedParts) return one.ownedParts > ownedParts;
-      return figures.topSpeedMs > topSpeedMs;
-    });
+  surelyBeats(setup: AtBest): boolean {
+    // Setups that are asked about one after the other are alike, and beaten by the same one.
+    if (this.lastBeater && beats(this.lastBeater, setup)) return true;
+    const beater = this.kept.find((one) => beats(one, setup));
+    if (beater) this.lastBeater = beater;
+    return beater !== undefined;
   }
 
   /** Members in an order that does not depend on how they were found: cheapest first, then fastest. */

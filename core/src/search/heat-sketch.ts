@@ -5,11 +5,15 @@ const { abs, exp, log, max, min } = Math;
 
 /** One setup of a group that was driven. */
 interface Point {
+  ratio: number;
   lnRatio: number;
+  canC: number;
+  minutes: number;
   lnRise: number;
   lnMinutes: number;
   escOhm: number;
   burstA: number;
+  cutoffVPerCell: number | undefined;
   peakA: number;
   /** How the run ended: setups between two of one kind end like them. */
   kind: 'time' | 'cut' | 'hot';
@@ -19,15 +23,20 @@ interface Point {
 const WIDEST = Math.log(1.9);
 /** How far off a curve through its neighbours may be: as a share of what lies between them, and in any case. */
 const BETWEEN_SHARE = 0.2;
-const ANY_SHARE = 0.015;
-const ANY_K = 0.5;
-/** Heat goes with the square of current, and current with resistance; a half more for what that leaves out. */
-const ESC_POWER = 3;
+const BETWEEN = { share: 0.015, k: 0.5, escPower: 3 };
+/** The same in one's own gears on another ESC: four times the farthest that 20,000 such runs were off. */
+const OWN_GEARS = { share: 0.005, k: 0.15, escPower: 2 };
 /** A peak nearer than this share to a burst rating is held by it, and another ESC changes the run. */
 const FREE_OF_BURST = 0.85;
 const LEAST_RISE_K = 0.2;
 
-type EscFigures = Pick<ResolvedEsc, 'resistanceOhm' | 'burstA'>;
+type EscFigures = Pick<ResolvedEsc, 'resistanceOhm' | 'burstA' | 'cutoffVPerCell'>;
+
+/** The coolest can [°C] and the most minutes that a setup could come to. */
+export interface HeatBounds {
+  canC: number;
+  minutes: number;
+}
 
 /**
  * What setups of one motor and pack that were driven say about those that were not: temperatures and minutes are smooth
@@ -45,11 +54,15 @@ export class HeatSketch {
   /** Takes in a setup that was driven. */
   add(ratio: number, { run, figures, resolved, tooHot }: Pick<Driven, 'run' | 'figures' | 'resolved' | 'tooHot'>): void {
     const point: Point = {
+      ratio,
+      canC: run.maxCanC,
+      minutes: figures.minutes,
       lnRatio: log(ratio),
       lnRise: log(max(LEAST_RISE_K, run.maxCanC - this.ambientC)),
       lnMinutes: log(max(figures.minutes, 1e-3)),
       escOhm: resolved.esc.resistanceOhm,
       burstA: resolved.esc.burstA,
+      cutoffVPerCell: resolved.esc.cutoffVPerCell,
       peakA: run.peakMotorCurrentA,
       kind: tooHot ? 'hot' : run.stop === 'time' ? 'time' : 'cut',
     };
@@ -57,12 +70,14 @@ export class HeatSketch {
     this.points.splice(at < 0 ? this.points.length : at, 0, point);
   }
 
-  /** The coolest can [°C] and the most minutes that a setup could come to; undefined where nothing near was driven. */
-  bounds(ratio: number, esc: EscFigures): { canC: number; minutes: number } | undefined {
+  /** Undefined where nothing near was driven. */
+  bounds(ratio: number, esc: EscFigures): HeatBounds | undefined {
     const lnRatio = log(ratio);
     let [below, above]: [Point | undefined, Point | undefined] = [undefined, undefined];
     for (const point of this.points) {
       if (!speaksFor(point, esc)) continue;
+      // Motor, battery and road cannot tell these two ESCs apart: what was driven is what this one does.
+      if (point.ratio === ratio && point.escOhm === esc.resistanceOhm && point.kind !== 'hot') return point;
       if (point.lnRatio <= lnRatio + 1e-12) below = nearer(below, point, esc.resistanceOhm, lnRatio);
       if (point.lnRatio >= lnRatio - 1e-12) above = nearer(above, point, esc.resistanceOhm, lnRatio);
     }
@@ -70,16 +85,19 @@ export class HeatSketch {
     if (below.kind === 'hot') return { canC: Infinity, minutes: Infinity };
     const span = above.lnRatio - below.lnRatio;
     const share = span > 0 ? (lnRatio - below.lnRatio) / span : 0;
-    // An ESC with less resistance lets more current through: the motor gets no cooler, the pack lasts no longer.
-    const off = ANY_SHARE + (ESC_POWER * max(0, esc.resistanceOhm - below.escOhm, esc.resistanceOhm - above.escOhm)) / this.loopOhm;
+    const margin = span > 0 ? BETWEEN : OWN_GEARS;
+    // Heat goes with the square of current, and current with resistance. An ESC with less of it lets more current
+    // through: the motor gets no cooler, the pack lasts no longer.
+    const off = margin.share + (margin.escPower * max(0, esc.resistanceOhm - below.escOhm, esc.resistanceOhm - above.escOhm)) / this.loopOhm;
     const rise = exp(below.lnRise + share * (above.lnRise - below.lnRise) - BETWEEN_SHARE * abs(above.lnRise - below.lnRise) - off);
     const minutes = exp(below.lnMinutes + share * (above.lnMinutes - below.lnMinutes) + BETWEEN_SHARE * abs(above.lnMinutes - below.lnMinutes) + off);
-    return { canC: this.ambientC + rise - ANY_K, minutes };
+    return { canC: this.ambientC + rise - margin.k, minutes };
   }
 }
 
-/** A run that an ESC's burst rating shaped speaks only for that ESC. */
+/** A run that an ESC's burst rating shaped, or that ended at its cut-off, speaks only for ESCs alike in that. */
 function speaksFor(point: Point, esc: EscFigures): boolean {
+  if (point.cutoffVPerCell !== esc.cutoffVPerCell) return false;
   if (point.escOhm === esc.resistanceOhm && point.burstA === esc.burstA) return true;
   return point.peakA < FREE_OF_BURST * min(point.burstA, esc.burstA);
 }

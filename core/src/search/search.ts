@@ -120,11 +120,17 @@ export class Search {
     if (!bounds) return false;
     if (bounds.canC > this.hottest.canC) return true;
     if (wish.minutes !== undefined && bounds.minutes < wish.minutes) return true;
+    const choice = choiceOf(group, candidate);
     return this.front.surelyBeats({
       boxes: boxesOf(aimOf(wish), { ...candidate, maxCanC: bounds.canC, minutes: bounds.minutes }),
       newMoney: candidate.newMoney,
-      ownedParts: ownedParts(space, choiceOf(group, candidate)),
+      ownedParts: ownedParts(space, choice),
       topSpeedMs: candidate.topSpeedMs,
+      maxCanC: bounds.canC,
+      minutes: bounds.minutes,
+      get key() {
+        return space.keyOf(choice);
+      },
     });
   }
 

@@ -103,7 +103,7 @@ export function plainFront(all: readonly Plain[], { wish }: SearchTask): string[
   const steps = (one: Plain) => [
     wish.aim === 'pull' ? Math.floor(one.pullN / BOX.pullN) : wish.topSpeed?.is === 'about' ? 0 : Math.floor(one.topSpeedMs / BOX.speedMs),
     Math.floor(-one.canC / BOX.canK),
-    Math.floor(one.minutes / BOX.minutes),
+    one.minutes < 20 ? Math.floor(one.minutes) : 20 + Math.floor(Math.log(one.minutes / 20) / Math.log1p(0.05)),
     -Math.ceil(one.money / BOX.money),
   ];
   const first = (a: Plain, b: Plain) =>

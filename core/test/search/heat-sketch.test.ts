@@ -57,7 +57,7 @@ describe('what driven setups say of their neighbours', () => {
 
   it('is nothing for gears far from any, or beyond the ends', () => {
     const sketch = new HeatSketch(0.03, 20);
-    const esc = { resistanceOhm: 0.002, burstA: 300 };
+    const esc = { resistanceOhm: 0.002, burstA: 300, cutoffVPerCell: undefined };
     const driven = {
       run: { maxCanC: 60, peakMotorCurrentA: 50, stop: 'time' },
       figures: { minutes: 10 },
@@ -72,6 +72,6 @@ describe('what driven setups say of their neighbours', () => {
     expect(sketch.bounds(7, esc)!.canC).toBeGreaterThan(57);
     expect(sketch.bounds(7, esc)!.canC).toBeLessThan(60);
     // An ESC whose burst rating would hold the current is another matter.
-    expect(sketch.bounds(7, { resistanceOhm: 0.002, burstA: 40 })).toBeUndefined();
+    expect(sketch.bounds(7, { ...esc, burstA: 40 })).toBeUndefined();
   });
 });

@@ -23,12 +23,20 @@ const SIZE = { motors: 8, escs: 5, packs: 4, pinions: 5, spurs: 3 };
 function task(
   seed: number,
   wish: SearchWish,
-  change: { plan?: string; profile?: ProfileName; scope?: Partial<SearchScope>; size?: Partial<typeof SIZE> } = {},
+  change: { plan?: string; profile?: ProfileName; scope?: Partial<SearchScope>; size?: Partial<typeof SIZE>; cutoffs?: number[] } = {},
 ): SearchTask {
   const base = demo(change.plan ?? '12-ridgeback-sixty');
   return {
     base: { ...base, run: { profile: change.profile ?? 'race', minutes: 5 } },
-    shelf: seededShelf(seed, { ...SIZE, ...change.size }),
+    shelf: seededShelf(seed, { ...SIZE, ...change.size }).map((one, i) => {
+      const cutoff = change.cutoffs?.[i % change.cutoffs.length];
+      return one.part.kind === 'esc' && cutoff !== undefined
+        ? {
+            ...one,
+            part: { ...one.part, status: 'considered', price: 60 - 5 * cutoff, spec: { continuousA: 80, maxCells: 6, cutoffVPerCell: cutoff } },
+          }
+        : one;
+    }),
     scope: { ...SHELF, ...change.scope },
     wish,
     limits: limitsWith(),
@@ -63,7 +71,14 @@ const SEEDED: [seed: number, wish: SearchWish, change: Parameters<typeof task>[2
   ],
 ];
 
-test.each(SEEDED)('the front of seeded shelf %i is that of trying every combination', (seed, wish, change) => {
+const ALIKE: typeof SEEDED = [
+  // Many generic ESCs are alike to the motor, and many generic gears have one ratio.
+  [21, { aim: 'speed', topSpeed: { is: 'about', speedMs: 14 } }, { scope: { esc: 'classes', gears: 'classes' }, size: { motors: 1, packs: 1 } }],
+  // ESCs that differ only in where they cut off, and so in how long the pack lasts.
+  [22, { aim: 'speed', minutes: 30 }, { cutoffs: [3.6, 3, 0], size: { escs: 8 } }],
+];
+
+test.each([...SEEDED, ...ALIKE])('the front of seeded shelf %i is that of trying every combination', (seed, wish, change) => {
   const space = new SearchSpace(task(seed, wish, change));
   const all = bruteForce(space);
   expect(space.counts.all).toBeGreaterThan(4000);

@@ -21,14 +21,13 @@ import { NoAnswer } from './NoAnswer';
 import { ResultsTable } from './ResultsTable';
 import { SavedWishes } from './SavedWishes';
 import { markSeen, sinceSeen, type SinceSeen } from './seen';
-import { setupName, whyText } from './setup-text';
+import { planName, sameText, setupName, whyText } from './setup-text';
 import { SetupDetail } from './SetupDetail';
 import { Sieve } from './Sieve';
 import { TableExport } from './TableExport';
 import { useBackground } from './use-background';
 import { useSearches } from './use-searches';
 import { baseOf } from './wish-text';
-import { planName } from './setup-text';
 import { WishSentence } from './WishSentence';
 
 const USUAL_AXES: Axes = { x: 'topSpeedMs', y: 'maxCanC', size: 'minutes' };
@@ -184,7 +183,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
                 since you last looked: {since.fresh.length} new, {since.gone} gone
               </span>
             )}
-            <span className="text-soft max-sm:hidden">Figures nearer than 0.9 km/h, 2 K, 1 min or 1 in price count as the same.</span>
+            <span className="text-soft max-sm:hidden">{sameText(search.wish.aim, system)}</span>
             <span className="ml-auto">
               <TableExport setups={inBrush} name={`${car.name} ${search.name}`} />
             </span>

@@ -1,4 +1,4 @@
-import type { Merit, SearchWish, Standing } from '@puddler/core';
+import { BOX, LONG_RUN, type Aim, type Merit, type SearchWish, type Standing } from '@puddler/core';
 import type { UnitSystem } from '../../app/prefs-slice';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
@@ -99,4 +99,13 @@ const WARM_WORDS = { can: 'motor can', winding: 'winding', esc: 'ESC', pack: 'pa
 export function warmestText({ warmest }: Standing, system: UnitSystem): string {
   const warm = unitOf('°C', system);
   return `${WARM_WORDS[warmest.part]} ${formatIn(warmest.valueC, warm)} ${warm.symbol}, ${formatNumber(100 * warmest.share, 0)} % of its stop limit`;
+}
+
+/** What is taken as the same, for a foot under the front. */
+export function sameText(aim: Aim, system: UnitSystem): string {
+  const speed = unitOf('m/s', system);
+  const first = aim === 'speed' ? `${formatNumber(BOX.speedMs * speed.factor, 1)} ${speed.symbol}` : `${BOX.pullN} N`;
+  const heat = system === 'metric' ? `${BOX.canK} K` : `${formatNumber(BOX.canK * unitOf('°C', system).factor, 1)} °F`;
+  const minutes = `${BOX.minutes} min (${formatNumber(100 * LONG_RUN.share, 0)} % beyond ${LONG_RUN.minutes})`;
+  return `Figures nearer than ${first}, ${heat}, ${minutes} or ${BOX.money} in price count as the same.`;
 }

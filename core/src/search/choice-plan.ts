@@ -1,0 +1,55 @@
+import type { Motor, PlanFile } from '../plan/plan-file';
+import type { PinionOption, SearchOptions, SpurOption } from './options';
+import type { Choice } from './space';
+
+type Gearing = PlanFile['gearing'];
+
+/** `base` with a choice's parts and gears. What was measured of a part that goes is no longer said to be. */
+export function choicePlan(base: PlanFile, options: SearchOptions, choice: Choice): PlanFile {
+  const { motors, packs, escs, pinions, spurs, gearbox } = options;
+  const { motor, count } = motors[choice.motor]!.fields;
+  const { packs: all, wiring } = packs[choice.pack]!.fields;
+  const { esc } = escs[choice.esc]!.fields;
+  const { packWiring: _wiring, motorCount: _count, measured, ...rest } = base;
+  const kept = { motor: motor === base.motor, esc: esc === base.esc, packs: all === base.packs, gearing: false };
+  const stays = (measured ?? []).filter((path) => {
+    const link = /^(motor|esc|packs|gearing)\b/.exec(path)?.[1] as keyof typeof kept | undefined;
+    return link === undefined || kept[link];
+  });
+  return {
+    ...rest,
+    motor,
+    ...(count > 1 || base.motorCount !== undefined ? { motorCount: count } : {}),
+    esc,
+    packs: all,
+    ...(wiring ? { packWiring: wiring } : {}),
+    gearing: choiceGearing(pinions[choice.pinion], spurs[choice.spur], gearbox[choice.gearbox]!.ratio, motor),
+    ...(stays.length > 0 ? { measured: stays } : {}),
+  };
+}
+
+/** Gears as a plan has them; without a pair, direct drive. */
+export function choiceGearing(
+  pinion: PinionOption | undefined,
+  spur: SpurOption | undefined,
+  gearboxRatio: number | undefined,
+  motor: Motor,
+): Gearing {
+  if (!pinion || !spur) return withGearbox({}, gearboxRatio);
+  const boreMm = pinion.fields.boreMm === 'of the shaft' ? motor.shaftMm : pinion.fields.boreMm;
+  const { moduleMm } = pinion.fields;
+  return withGearbox(
+    {
+      pinion: pinion.fields.teeth,
+      spur: spur.fields.teeth,
+      ...(moduleMm === undefined ? {} : { moduleMm }),
+      ...(spur.fields.moduleMm === undefined ? {} : { spurModuleMm: spur.fields.moduleMm }),
+      ...(boreMm === undefined ? {} : { pinionBoreMm: boreMm }),
+    },
+    gearboxRatio,
+  );
+}
+
+export function withGearbox(pair: Omit<Gearing, 'gearboxRatio'>, gearboxRatio: number | undefined): Gearing {
+  return { ...pair, ...(gearboxRatio === undefined ? {} : { gearboxRatio }) };
+}

@@ -1,0 +1,65 @@
+import type { ResolvedMotor } from '../chain/motor';
+import type { ResolvedPack } from '../chain/pack';
+import { overdriveFindings } from '../findings/drive';
+import { cellFindings } from '../findings/electric';
+import type { FindingId } from '../findings/finding';
+import { fitFindings } from '../findings/fit';
+import type { Limits } from '../findings/limits';
+import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { choiceGearing } from './choice-plan';
+import type { PinionOption, SpurOption } from './options';
+
+const FITS_OF_MOTOR: readonly FindingId[] = ['fit-diameter', 'fit-length', 'mount-pattern', 'screw-depth'];
+const FITS_OF_ESC: readonly FindingId[] = ['fit-esc', 'bec-voltage'];
+const FITS_OF_GEARS: readonly FindingId[] = ['module', 'mesh-distance', 'spur-clearance'];
+
+/** Which parts go into a car and together: the rules of docs/model.md section 7 that ask for no speed, by the findings themselves. */
+export class PairRules {
+  constructor(
+    private readonly base: PlanFile,
+    private readonly resolvedBase: ResolvedPlan,
+    private readonly limits: Limits,
+  ) {}
+
+  /** The motor's own size is asked of the resolved one; a motor that cannot be computed is left to whoever asks. */
+  motorFits(motor: Motor, resolved: ResolvedMotor | undefined): boolean {
+    return this.noStop({ ...this.base, motor }, FITS_OF_MOTOR, { ...this.resolvedBase, motor: resolved ?? this.resolvedBase.motor });
+  }
+
+  escFits(esc: Esc): boolean {
+    return this.noStop({ ...this.base, esc }, FITS_OF_ESC);
+  }
+
+  packFits(packs: Pack[]): boolean {
+    return this.noStop({ ...this.base, packs }, ['fit-pack']);
+  }
+
+  meshes(pinion: PinionOption, spur: SpurOption): boolean {
+    const { spurMin = -Infinity, spurMax = Infinity } = this.base.car.bay ?? {};
+    // The spur that is on the car goes in, whatever was noted.
+    if (spur.key !== 'plan' && (spur.fields.teeth < spurMin || spur.fields.teeth > spurMax)) return false;
+    const plan = { ...this.base, gearing: choiceGearing(pinion, spur, undefined, this.base.motor) };
+    const overdriven = overdriveFindings({ plan, limits: this.limits }).some((one) => one.level === 'stop' && one.id === 'overdrive');
+    return !overdriven && this.noStop(plan, FITS_OF_GEARS);
+  }
+
+  /** The pinion goes onto the motor's shaft; any spur does for asking. */
+  goesOn(motor: Motor, pinion: PinionOption, spur: SpurOption | undefined): boolean {
+    const plan = { ...this.base, motor, gearing: choiceGearing(pinion, spur, undefined, motor) };
+    return fitFindings(plan, this.resolvedBase, this.limits).every((one) => one.id !== 'shaft-bore');
+  }
+
+  private noStop(plan: PlanFile, ids: readonly FindingId[], resolved = this.resolvedBase): boolean {
+    return fitFindings(plan, resolved, this.limits).every((one) => one.level !== 'stop' || !ids.includes(one.id));
+  }
+}
+
+/** A part that bears any cells, so that only the other's rating is asked. */
+const ANY_MOTOR: Motor = { name: '', kind: 'brushed', sizeClass: '540', turns: 27 };
+const ANY_ESC: Esc = { name: '', continuousA: 1 };
+
+/** The motor's or the ESC's cells and a pack's. */
+export function bearsCells(part: { motor: Motor } | { esc: Esc }, packs: Pack[], pack: ResolvedPack): boolean {
+  return cellFindings({ plan: { motor: ANY_MOTOR, esc: ANY_ESC, packs, ...part }, resolved: { pack } }).length === 0;
+}
