@@ -35,6 +35,16 @@ test('what gives first is marked in the chain, with fixes that are taken with on
   expect(await answer(page, 'Motor after')).toBe(before);
 });
 
+test('at the track what gives first is in sight beside the answers, and a tap away', async ({ page, club }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openPlan(page, club.address);
+  const panel = page.getByRole('region', { name: 'What gives first' });
+  await expect(panel).not.toBeInViewport();
+  await page.getByRole('button', { name: 'What gives first: 1 finding', exact: true }).click();
+  await expect(panel).toBeInViewport();
+  await expect(panel).toBeFocused();
+});
+
 test('limits are the builder’s to change, for every plan or for one', async ({ page, club }) => {
   await openPlan(page, club.address);
   await expect(gives(page).getByText(/Motor can/)).toHaveCount(0);

@@ -9,6 +9,7 @@ import { recallPins, storePins } from './app/keep-pins';
 import { recallPrefs, storePrefs } from './app/prefs-slice';
 import { createStore } from './app/store';
 import { startSync } from './data/sync';
+import { watchPresses } from './data/press';
 import { keepUnsaved } from './data/unsaved';
 import './styles.css';
 
@@ -23,6 +24,7 @@ store.subscribe(() => {
   if (now.pins !== pins) storePins((pins = now.pins));
 });
 keepUnsaved(store);
+watchPresses(window);
 void loadGarage(store).then(() => {
   startSync(store);
   return loadShelf(store);

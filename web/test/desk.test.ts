@@ -15,6 +15,7 @@ import {
   undone,
   unsavedRecalled,
 } from '../src/data/desk-slice';
+import { currentPress, watchPresses } from '../src/data/press';
 import { addCar, addPlan, deleteCar, deletePlan, duplicateCar, editCar, editPlan } from '../src/data/edits';
 import { carOf, planOf, plansOfCar, selectGarage, selectSaveStatus } from '../src/data/selectors';
 
@@ -68,12 +69,13 @@ test('undo and redo go back and forth; undone to what is saved is saved', () => 
 
 test('a drag is one undo; a pause or another figure begins a new one', () => {
   const at = 1_000;
-  const step = (when: number, pinion: number, before: number) =>
+  const step = (when: number, pinion: number, before: number, press?: number) =>
     store.dispatch(
       changed({
         label: 'pinion',
         joins: 'p1:gearing.pinion',
         at: when,
+        press,
         steps: [
           {
             key: planKey('p1'),
@@ -88,11 +90,31 @@ test('a drag is one undo; a pause or another figure begins a new one', () => {
   step(at + 100, 22, 21);
   step(at + 200, 23, 22);
   expect(desk().past).toHaveLength(1);
-  step(at + 5_000, 24, 23);
+  step(at + 5_000, 24, 23, 1);
+  // As slow as the hand may be: it has not let go.
+  step(at + 9_000, 25, 24, 1);
   expect(desk().past).toHaveLength(2);
+  step(at + 13_000, 26, 25, 2);
+  expect(desk().past).toHaveLength(3);
+  store.dispatch(undone({ at }));
   store.dispatch(undone({ at }));
   store.dispatch(undone({ at }));
   expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(20);
+});
+
+test('edits know which press they were made under', () => {
+  const handlers = new Map<string, () => void>();
+  watchPresses({ addEventListener: (name: string, handler: () => void) => void handlers.set(name, handler) } as never);
+  expect(currentPress()).toBeUndefined();
+  handlers.get('pointerdown')!();
+  store.dispatch(editPlan('p1', 'gearing.pinion', 21, 'pinion'));
+  expect(desk().past[0]!.press).toBe(currentPress());
+  const first = currentPress()!;
+  handlers.get('pointerup')!();
+  expect(currentPress()).toBeUndefined();
+  handlers.get('pointerdown')!();
+  expect(currentPress()).not.toBe(first);
+  handlers.get('pointercancel')!();
 });
 
 test('a new edit forgets what was undone', () => {

@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import { layPanes, nearest, tableRows, type Pane } from '../src/charts/pane-layout';
+import { spreadLabels } from '../src/charts/spread-labels';
 
 const pane = (y: number[], change: Partial<Pane> = {}): Pane => ({
   label: 'speed',
@@ -55,4 +57,44 @@ test('table rows are even in x with both ends', () => {
   expect(rows.at(-1)).toBe(99);
   expect(rows.map((row) => Math.round(4 * x[row]!))).toEqual([0, 1, 2, 3, 4]);
   expect(tableRows([], 5)).toEqual([]);
+});
+
+describe('lines that share a pane', () => {
+  const over = (y: number[], label: string) => pane(y, { label, over: true });
+  const three = { x: [0, 1], panes: [pane([0, 50], { label: 'A can' }), over([0, 51], 'B can'), over([120, 90], 'C can')] };
+
+  it('end before a gutter, with their labels beside their ends and clear of each other', () => {
+    const { panes, right, scaleX } = layPanes(three, BOX);
+    expect(right).toBeLessThan(BOX.right - 30);
+    expect(scaleX(1)).toBe(right);
+    const [a, b, c] = panes;
+    expect(a!.labelY - b!.labelY).toBeGreaterThanOrEqual(13);
+    expect(b!.labelY).toBeGreaterThan(c!.labelY + 13);
+    expect(Math.abs(c!.labelY - c!.scale(90) - 13 / 3)).toBeLessThan(1e-9);
+  });
+
+  it('keep the whole width where there is none to spare, or for a line alone', () => {
+    expect(layPanes(three, { ...BOX, right: BOX.left + 150 }).right).toBe(BOX.left + 150);
+    expect(layPanes({ x: [0, 1], panes: [pane([0, 1])] }, BOX).right).toBe(BOX.right);
+  });
+});
+
+test('labels are moved apart by no more than is needed (seed 17)', () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 0, max: 200 }), { maxLength: 8 }), (wanted) => {
+      const spread = spreadLabels(wanted, 13, 0, 200);
+      const order = wanted.map((_, i) => i).sort((a, b) => wanted[a]! - wanted[b]! || a - b);
+      const sorted = order.map((i) => spread[i]!);
+      for (const [i, one] of sorted.entries()) {
+        expect(one).toBeGreaterThanOrEqual(-1e-9);
+        expect(one).toBeLessThanOrEqual(200 + 1e-9);
+        if (i > 0) expect(one - sorted[i - 1]!).toBeGreaterThanOrEqual(13 - 1e-9);
+      }
+      const free = order.every((i, place) => place === 0 || wanted[i]! - wanted[order[place - 1]!]! >= 13);
+      if (free) expect(spread).toEqual(wanted);
+    }),
+    { seed: 17, numRuns: 200 },
+  );
+  // Two that meet give way alike.
+  expect(spreadLabels([100, 100], 10, 0, 200)).toEqual([95, 105]);
 });

@@ -1,10 +1,10 @@
 import { ChartLine, Table2 } from 'lucide-react';
 import { useMemo, useRef, useState, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
 import { formatNumber } from '../units/units';
-import { toCsv } from '../ui/to-csv';
 import { useWidth } from '../ui/useWidth';
 import { ChartExport } from './ChartExport';
-import { layPanes, nearest, tableRows, type PaneData } from './pane-layout';
+import { layPanes, nearest, type LaidPane, type PaneData } from './pane-layout';
+import { csvOf, PaneTable } from './PaneTable';
 
 interface Props {
   title: string;
@@ -30,8 +30,8 @@ const MARGIN = { left: 44, right: 8, top: 18, bottom: 22 };
 const STROKE = { ink: 'stroke-ink', steel: 'stroke-steel', soft: 'stroke-soft', ember: 'stroke-ember' } as const;
 const FILL = { ink: 'fill-ink', steel: 'fill-steel', soft: 'fill-soft', ember: 'fill-ember' } as const;
 const LIMIT_STROKE = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
+const LIMIT_LABEL_PX = 14;
 const LIMIT_FILL = { caution: 'fill-caution', stop: 'fill-stop' } as const;
-const TABLE_ROWS = 25;
 
 /** Several quantities over one axis, each in its own pane with its own unit; a readout follows pointer and arrow keys. */
 export function PaneChart({
@@ -67,7 +67,7 @@ export function PaneChart({
         </span>
       </div>
       {asTable ? (
-        <DataTable title={title} data={data} xName={xName} xUnit={xUnit} height={height} />
+        <PaneTable title={title} data={data} xName={xName} xUnit={xUnit} height={height} />
       ) : (
         <Drawing
           title={title}
@@ -103,7 +103,8 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout, onTake
       layPanes(data, { left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 40), top: MARGIN.top, bottom: height - MARGIN.bottom }),
     [data, width, height],
   );
-  const { scaleX, ticksX, panes } = layout;
+  const { scaleX, ticksX, panes, right } = layout;
+  const beside = right < width - MARGIN.right;
   const at = cursor === undefined ? undefined : Math.min(cursor, data.x.length - 1);
   const bottom = height - MARGIN.bottom;
 
@@ -168,7 +169,7 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout, onTake
           <g key={pane.label}>
             {pane.ticks.map((tick) => (
               <g key={tick}>
-                <path d={`M${MARGIN.left} ${pane.scale(tick)}H${width - MARGIN.right}`} className="stroke-rule" />
+                <path d={`M${MARGIN.left} ${pane.scale(tick)}H${right}`} className="stroke-rule" />
                 <text x={MARGIN.left - 6} y={pane.scale(tick) + 4} textAnchor="end" className="fill-soft">
                   {formatNumber(tick, 1)}
                 </text>
@@ -176,11 +177,12 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout, onTake
             ))}
             {(pane.limits ?? []).map((limit) => (
               <g key={limit.label}>
-                <path
-                  d={`M${MARGIN.left} ${pane.scale(limit.at)}H${width - MARGIN.right}`}
-                  className={`${LIMIT_STROKE[limit.tone]} [stroke-dasharray:6_3]`}
-                />
-                <text x={MARGIN.left + 4} y={pane.scale(limit.at) - 3} className={LIMIT_FILL[limit.tone]}>
+                <path d={`M${MARGIN.left} ${pane.scale(limit.at)}H${right}`} className={`${LIMIT_STROKE[limit.tone]} [stroke-dasharray:6_3]`} />
+                <text
+                  x={MARGIN.left + 4}
+                  y={pane.scale(limit.at) + (crowded(pane, limit.at) ? LIMIT_LABEL_PX - 2 : -3)}
+                  className={LIMIT_FILL[limit.tone]}
+                >
                   {limit.label}
                 </text>
               </g>
@@ -192,7 +194,12 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout, onTake
               strokeLinejoin="round"
               className={`${STROKE[pane.tone]} ${pane.broken ? '[stroke-dasharray:4_3]' : ''}`}
             />
-            <text x={width - MARGIN.right - 2} y={pane.labelY} textAnchor="end" className={`${FILL[pane.tone]} text-[12px] font-semibold`}>
+            <text
+              x={beside ? right + 6 : right - 2}
+              y={pane.labelY}
+              textAnchor={beside ? 'start' : 'end'}
+              className={`${FILL[pane.tone]} text-[12px] font-semibold`}
+            >
               {pane.label} {pane.unit}
             </text>
           </g>
@@ -229,46 +236,7 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout, onTake
   );
 }
 
-function DataTable({ title, data, xName, xUnit, height }: Required<Pick<Props, 'title' | 'data' | 'xName' | 'xUnit' | 'height'>>) {
-  return (
-    <div className="overflow-auto" style={{ height: height + 20 }} tabIndex={0} role="region" aria-label={`${title}, as a table`}>
-      <table className="w-full text-right">
-        <thead className="sticky top-0 bg-paper">
-          <tr className="border-b border-rule text-[12px] text-soft">
-            <th scope="col" className="py-1 pr-3 font-medium">
-              {xName} {xUnit}
-            </th>
-            {data.panes.map((pane) => (
-              <th scope="col" key={pane.label} className="py-1 pr-3 font-medium">
-                {pane.label} {pane.unit}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {tableRows(data.x, TABLE_ROWS).map((row) => (
-            <tr key={row} className="border-b border-rule">
-              <th scope="row" className="py-0.5 pr-3 font-medium">
-                {formatNumber(data.x[row]!, 2, true)}
-              </th>
-              {data.panes.map((pane) => (
-                <td key={pane.label} className="py-0.5 pr-3">
-                  {formatNumber(pane.y[row]!, pane.digits, true)}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-/** All samples, not only those a table shows, with units in the heads. */
-function csvOf(data: PaneData, xName: string, xUnit: string): Promise<string> {
-  const heads = [`${xName} [${xUnit}]`, ...data.panes.map((pane) => `${pane.label} [${pane.unit}]`)];
-  return toCsv(
-    heads,
-    data.x.map((x, i) => [x, ...data.panes.map((pane) => pane.y[i])]),
-  );
+/** True when a limit's label would run into the next limit above it: it stands under its own line then. */
+function crowded({ limits = [], scale }: LaidPane, at: number): boolean {
+  return limits.some((other) => other.at > at && scale(at) - scale(other.at) < LIMIT_LABEL_PX);
 }

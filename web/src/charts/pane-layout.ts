@@ -1,6 +1,7 @@
 import { extent } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
+import { spreadLabels } from './spread-labels';
 
 /** One quantity over the shared x axis. */
 export interface Pane {
@@ -32,7 +33,7 @@ export interface LaidPane extends Pane {
   scale: ScaleLinear<number, number>;
   path: string;
   ticks: readonly number[];
-  /** Where the direct label stands: above or below the line, clear of it. */
+  /** Where the direct label stands: above or below the line, clear of it; in a gutter beside its end. */
   labelY: number;
 }
 
@@ -40,16 +41,23 @@ export interface Layout {
   scaleX: ScaleLinear<number, number>;
   ticksX: readonly number[];
   panes: LaidPane[];
+  /** Where lines end; beyond it, up to the box's right side, labels of lines that share a pane. */
+  right: number;
 }
 
 const GAP = 14;
 const PX_PER_TICK = 34;
 const LABEL_PX = 13;
+const LETTER_PX = 6.7;
+/** Labels may take no more of the width than this from the lines. */
+const GUTTER_SHARE = 0.24;
 
 /** Places panes above each other between `left`…`right` and `top`…`bottom`; pure. */
 export function layPanes(data: PaneData, box: { left: number; right: number; top: number; bottom: number }): Layout {
   const [from = 0, to = 1] = extent(data.x);
-  const scaleX = scaleLinear([from, Math.max(to, from + 1e-9)], [box.left, box.right]);
+  const gutter = gutterPx(data.panes, box.right - box.left);
+  const right = box.right - gutter;
+  const scaleX = scaleLinear([from, Math.max(to, from + 1e-9)], [box.left, right]);
   const boxes = data.panes.filter((pane) => !pane.over);
   const room = box.bottom - box.top - GAP * (boxes.length - 1);
   const weights = boxes.reduce((sum, pane) => sum + pane.weight, 0);
@@ -60,21 +68,36 @@ export function layPanes(data: PaneData, box: { left: number; right: number; top
     const end = data.panes.findIndex((pane, i) => i > start && !pane.over);
     const group = data.panes.slice(start, end < 0 ? undefined : end);
     const height = Math.max(20, (room * first.weight) / weights);
-    panes.push(...layGroup(group, data.x, scaleX, top, height));
+    panes.push(...layGroup(group, data.x, scaleX, top, height, gutter > 0));
     top += height + GAP;
   }
-  return { scaleX, ticksX: scaleX.ticks(Math.max(2, Math.round((box.right - box.left) / 70))), panes };
+  return { scaleX, ticksX: scaleX.ticks(Math.max(2, Math.round((right - box.left) / 70))), panes, right };
 }
 
-/** Panes that share one box: one scale for all, labels at the right end pushed clear of each other. */
-function layGroup(group: readonly Pane[], x: readonly number[], scaleX: ScaleLinear<number, number>, top: number, height: number): LaidPane[] {
+/** Room beside the lines for labels, where several lines share a pane and would run through them; 0 where there is none to spare. */
+function gutterPx(panes: readonly Pane[], width: number): number {
+  if (!panes.some((pane) => pane.over)) return 0;
+  const longest = Math.max(...panes.map((pane) => `${pane.label} ${pane.unit}`.length));
+  const wanted = LETTER_PX * longest + 8;
+  return wanted <= GUTTER_SHARE * width ? wanted : 0;
+}
+
+/** Panes that share one box: one scale for all, labels at the right end clear of each other. */
+function layGroup(
+  group: readonly Pane[],
+  x: readonly number[],
+  scaleX: ScaleLinear<number, number>,
+  top: number,
+  height: number,
+  beside: boolean,
+): LaidPane[] {
   const [low = 0, high = 1] = extent(group.flatMap((pane) => pane.y as number[]));
   const limit = Math.max(...group.flatMap((pane) => (pane.limits ?? []).map((one) => one.at)), -Infinity);
   const most = Number.isFinite(limit) ? Math.max(high, limit) : high;
   const fromZero = group[0]!.fromZero;
   const pad = fromZero ? 0 : Math.max((most - low) * 0.15, Math.abs(most) * 0.01, 0.01);
   const count = Math.max(2, Math.round(height / PX_PER_TICK));
-  const scale = scaleLinear([fromZero ? Math.min(0, low) : low - pad, Math.max(most + pad, low + 1e-6)], [top + height, top]).nice(count);
+  const scale = scaleLinear([fromZero ? Math.min(0, low) : low - pad, Math.max(most + pad, low + 1e-6)], [top + height, top]).nice(2 * count);
   const ticks = scale.ticks(count);
   const laid = group.map((pane): LaidPane => {
     const path = line<number>(
@@ -86,6 +109,12 @@ function layGroup(group: readonly Pane[], x: readonly number[], scaleX: ScaleLin
     const labelY = end - top > 2 * LABEL_PX ? end - 6 : end + LABEL_PX + 3;
     return { ...pane, top, height, scale, path: path ?? '', ticks: pane.over ? [] : ticks, labelY };
   });
+  if (beside) {
+    const ends = laid.map((pane) => pane.scale(pane.y[pane.y.length - 1] ?? 0) + LABEL_PX / 3);
+    const spread = spreadLabels(ends, LABEL_PX, top + LABEL_PX, top + height);
+    for (const [i, pane] of laid.entries()) pane.labelY = spread[i]!;
+    return laid;
+  }
   const byHeight = [...laid].sort((a, b) => b.labelY - a.labelY);
   for (const [i, pane] of byHeight.entries()) {
     const below = byHeight[i - 1];

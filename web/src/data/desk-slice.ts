@@ -35,9 +35,10 @@ export interface Step {
 /** One undoable edit, of one or several documents. */
 export interface Change {
   label: string;
-  /** Edits of the same figure in quick succession join into one. */
+  /** Edits of the same figure under one press, or in quick succession, join into one. */
   joins: string | undefined;
   at: number;
+  press?: number | undefined;
   steps: Step[];
 }
 
@@ -113,6 +114,11 @@ export function isUnsaved(held: Held): boolean {
   return held.remote.state === 'present' ? !sameContent(held.content, held.remote.content) : held.content !== null;
 }
 
+function joinsTo(last: Change, next: Change): boolean {
+  if (next.joins === undefined || last.joins !== next.joins) return false;
+  return next.at - last.at < JOIN_WITHIN_MS || (next.press !== undefined && next.press === last.press);
+}
+
 const slice = createSlice({
   name: 'desk',
   initialState,
@@ -140,14 +146,14 @@ const slice = createSlice({
         desk.held[held.key] = held;
       }
     },
-    changed(desk, action: PayloadAction<Omit<Change, 'at'> & { at: number }>) {
+    changed(desk, action: PayloadAction<Change>) {
       const change = action.payload;
       const at = new Date(change.at).toISOString();
       for (const step of change.steps) put(desk, step.key, step.id, step.after, at);
       const last = desk.past[desk.past.length - 1];
-      const joined = change.joins !== undefined && last?.joins === change.joins && change.at - last.at < JOIN_WITHIN_MS && desk.future.length === 0;
-      if (joined && last) {
+      if (last && joinsTo(last, change) && desk.future.length === 0) {
         last.at = change.at;
+        last.press = change.press;
         last.steps = last.steps.map((step, i) => ({ ...step, after: change.steps[i]!.after }));
       } else {
         desk.past.push(change);

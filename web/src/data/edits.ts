@@ -3,13 +3,15 @@ import type { Bench, PlanBody } from '@puddler/contract/shared';
 import type { AppDispatch, RootState } from '../app/store';
 import { carKey, changed, partKey, planKey, type Content, type Step } from './desk-slice';
 import { setField } from '@puddler/core';
+import { currentPress } from './press';
 import { benchOf, carOf, partOf, planOf, plansOfCar } from './selectors';
 
 /** Thunks for every edit a builder makes. Each is one undoable change; saving follows by itself. */
+
 type Thunk<T = void> = (dispatch: AppDispatch, getState: () => RootState) => T;
 
 function commit(dispatch: AppDispatch, label: string, steps: Step[], joins?: string): void {
-  dispatch(changed({ label, joins, steps, at: Date.now() }));
+  dispatch(changed({ label, joins, steps, at: Date.now(), press: currentPress() }));
 }
 
 const asCar = (car: Car, bench: Bench): Content => ({ kind: 'car', car, bench });

@@ -82,7 +82,7 @@ function Heats({ setups }: { setups: readonly ComparedSetup[] }) {
     );
   }, [value, setups, limits, system]);
   if (!data) return <p className="py-10 text-center text-soft">Driving the runs …</p>;
-  return <PaneChart title="Heat through the run" data={data} xUnit="min" height={250} stale={!fresh} />;
+  return <PaneChart title="Heat through the run" data={data} xUnit="min" height={300} stale={!fresh} />;
 }
 
 /** The same list while its members are the same: a new one would ask anew. */

@@ -26,13 +26,22 @@ interface Props {
   children: ReactNode;
 }
 
+/** Where a link to the findings leads. */
+export const FINDINGS_ID = 'findings';
+
 /** What gives first, why, and what would mend it, each with its figures before it is taken. */
 export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs, stale, children }: Props) {
   const [limits, setLimits] = useState(false);
   const system = useAppSelector((state) => state.prefs.units);
   const calm = uses && givesFirst(uses);
   return (
-    <section aria-label="What gives first" aria-busy={stale} className={stale ? 'opacity-70' : ''}>
+    <section
+      id={FINDINGS_ID}
+      tabIndex={-1}
+      aria-label="What gives first"
+      aria-busy={stale}
+      className={`scroll-mt-3 outline-none ${stale ? 'opacity-70' : ''}`}
+    >
       <div className="flex items-center justify-between gap-2">
         <h2 className="eyebrow text-soft">What gives first</h2>
         <span className="flex">

@@ -66,7 +66,7 @@ export function HeatPanel({ inHand, limits, minutesToCutoff }: { inHand: PlanInH
         height={186}
         stale={!fresh}
         marks={[
-          { at: endMin, label: course.run.stop === 'time' ? 'stop' : course.run.stop === 'cutoff' ? 'cut-off' : 'empty' },
+          { at: endMin, label: course.run.stop === 'time' ? 'standing' : course.run.stop === 'cutoff' ? 'cut-off' : 'empty' },
           ...CROSSED.flatMap(([store, label]) => {
             const atS = course.crossedS[store];
             return atS === undefined || atS <= 0 ? [] : [{ at: atS / 60, label }];

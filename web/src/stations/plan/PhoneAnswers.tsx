@@ -1,10 +1,19 @@
-import type { Run, Steady } from '@puddler/core';
+import type { Finding, Run, Steady } from '@puddler/core';
 import { useAppSelector } from '../../app/store';
+import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '../../units/units';
+import { FINDINGS_ID } from './FindingsPanel';
 import { short } from './link-text';
 
-/** On a phone the answers are below the chain: this line keeps them in sight while a thumb steps. */
-export function PhoneAnswers({ steady, run }: { steady: Steady; run: Run | undefined }) {
+interface Props {
+  steady: Steady;
+  run: Run | undefined;
+  /** The worst first. */
+  findings: readonly Finding[] | undefined;
+}
+
+/** On a phone the answers and findings are far below the chain: this line keeps them in sight while a thumb steps. */
+export function PhoneAnswers({ steady, run, findings }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
@@ -13,13 +22,28 @@ export function PhoneAnswers({ steady, run }: { steady: Steady; run: Run | undef
     [short(steady.packCurrentA), 'A'],
     [run ? formatIn(run.maxCanC, warm) : '…', `${warm.symbol} can`],
   ];
+  const worst = findings?.[0];
+  const count = findings?.length ?? 0;
   return (
-    <div className="fixed inset-x-0 bottom-0 z-20 grid grid-cols-3 border-t border-edge bg-sheet px-3 py-2 sm:hidden" aria-hidden="true">
+    <div className="fixed inset-x-0 bottom-0 z-20 grid grid-cols-[1fr_1fr_1fr_auto] items-center border-t border-edge bg-sheet px-3 py-1 sm:hidden">
       {figures.map(([figure, unit]) => (
-        <p key={unit} className="whitespace-nowrap">
+        <p key={unit} className="whitespace-nowrap" aria-hidden="true">
           <strong className="wide text-[20px] font-bold">{figure}</strong> <span className="text-[12.5px] text-soft">{unit}</span>
         </p>
       ))}
+      <button
+        type="button"
+        className="flex size-10 items-center justify-center gap-1 font-semibold"
+        aria-label={count > 0 ? `What gives first: ${count} ${count === 1 ? 'finding' : 'findings'}` : 'What gives first: nothing'}
+        onClick={() => {
+          const panel = document.getElementById(FINDINGS_ID);
+          panel?.scrollIntoView();
+          panel?.focus({ preventScroll: true });
+        }}
+      >
+        <VerdictMark level={!worst || worst.level === 'info' ? 'good' : worst.level} />
+        {count > 0 && count}
+      </button>
     </div>
   );
 }

@@ -188,7 +188,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
           </div>
         </>
       )}
-      {view.state === 'ready' && <PhoneAnswers steady={view.steady} run={result?.run} />}
+      {view.state === 'ready' && <PhoneAnswers steady={view.steady} run={result?.run} findings={result?.findings} />}
       {link && (
         <Suspense fallback={null}>
           <LinkDrawer
