@@ -56,6 +56,18 @@ describe('the front’s chart', () => {
     expect(layFront(points, box, { x: 'more', y: undefined }).edge).toBe('');
   });
 
+  it('draws many points smaller, never so small that they vanish', () => {
+    const largest = (count: number) =>
+      layFront(
+        Array.from({ length: count }, (_, i) => ({ key: `${i}`, x: i, y: i, size: i })),
+        box,
+        { x: 'more', y: 'less' },
+      ).placed[0]!.r;
+    expect(largest(100)).toBe(9);
+    expect(largest(300)).toBeCloseTo(9 * Math.SQRT1_2, 6);
+    expect(largest(5000)).toBe(4.5);
+  });
+
   it('holds a single point, and none', () => {
     expect(layFront([points[0]!], box, { x: 'more', y: 'less' }).placed.every((one) => Number.isFinite(one.cx) && Number.isFinite(one.cy))).toBe(
       true,

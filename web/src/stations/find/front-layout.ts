@@ -31,6 +31,9 @@ export interface FrontLayout {
 const RADIUS = 5;
 const SMALLEST = 3;
 const LARGEST = 9;
+/** More points than this are drawn smaller, or they would only make one blot; none gets smaller than this share. */
+const CROWD = 150;
+const CROWDED_SHARE = 0.5;
 
 /** Places setups on two axes; pure. `better` says which side of each axis is the better one. */
 export function layFront(
@@ -48,7 +51,8 @@ export function layFront(
   const scaleY = scale((point) => point.y, [box.bottom, box.top], countY);
   const sizes = points.flatMap((point) => point.size ?? []);
   const [small = 0, large = 1] = extent(sizes);
-  const radius = scaleSqrt([small, Math.max(large, small + 1e-9)], [SMALLEST, LARGEST]);
+  const crowd = Math.max(CROWDED_SHARE, Math.min(1, Math.sqrt(CROWD / Math.max(1, points.length))));
+  const radius = scaleSqrt([small, Math.max(large, small + 1e-9)], [SMALLEST * crowd, LARGEST * crowd]);
   return {
     scaleX,
     scaleY,
@@ -56,7 +60,12 @@ export function layFront(
     ticksY: scaleY.ticks(countY),
     // Larger ones first, so that none hides a smaller one.
     placed: points
-      .map((point) => ({ key: point.key, cx: scaleX(point.x), cy: scaleY(point.y), r: point.size === undefined ? RADIUS : radius(point.size) }))
+      .map((point) => ({
+        key: point.key,
+        cx: scaleX(point.x),
+        cy: scaleY(point.y),
+        r: point.size === undefined ? RADIUS * crowd : radius(point.size),
+      }))
       .sort((a, b) => b.r - a.r),
     edge: better.x && better.y ? edgeOf(points, scaleX, scaleY, better.x, better.y) : '',
   };
