@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { checkPlanFile } from '@puddler/contract';
 import { resolvePlan, simulateRun, solveTopSpeed, type ResolvedPlan } from '@puddler/core';
-import { searchFigures } from './search';
+import { openSearchFigures, searchFigures } from './search';
 
 const PLAN = 'demo/plans/11-ridgeback-first-conversion.json';
 const WARM_UP = 30;
@@ -43,6 +43,7 @@ const figures = {
   topSpeedNs: Math.round(topSpeedNs(plan)),
   runMs: Number(medianMs(() => simulateRun(plan), WARM_UP, ROUNDS).toFixed(2)),
   search: searchFigures(),
+  openSearch: openSearchFigures(),
 };
 if (process.argv.includes('--json')) console.log(JSON.stringify(figures));
 else {
@@ -55,4 +56,7 @@ else {
   console.log(`  ${searchMs} ms, ${driven} setups driven, ${front} on the front`);
   console.log(`  ${million(perSecond)} combinations a second; solving every top speed alone would do ${million(1e9 / figures.topSpeedNs)}`);
   console.log(`  ${timesPlain} times as fast as judging every combination`);
+  const open = figures.openSearch;
+  console.log(`An open wish over the demo shelf and all generic sizes, ${million(open.combinations)} combinations, one worker`);
+  console.log(`  ${open.searchMs} ms, ${open.driven} setups driven, ${open.front} on the front`);
 }

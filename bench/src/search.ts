@@ -9,6 +9,7 @@ import {
   searchRun,
   SearchSpace,
   type Choice,
+  type Part,
   type PlanFile,
   type SearchTask,
 } from '@puddler/core';
@@ -29,6 +30,29 @@ export const bigTask = (): SearchTask => ({
   limits: limitsWith(),
   stock: demo('10-ridgeback-as-bought'),
 });
+
+/** The least that can be asked, of everything on the demo shelf and every generic size: nearly all that fits could be on the front. */
+const openTask = (): SearchTask => ({
+  base: demo('12-ridgeback-sixty'),
+  shelf: (JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Part[]).map((part, i) => ({ id: `${i}`, part })),
+  scope: { motor: 'classes', esc: 'classes', pack: 'classes', gears: 'classes', packPairs: false, twoMotors: false, gearbox: false },
+  wish: { aim: 'speed', canC: 70 },
+  limits: limitsWith(),
+  stock: demo('10-ridgeback-as-bought'),
+});
+
+/** A search that has next to nothing to go by, one worker, once. */
+export function openSearchFigures(): { combinations: number; searchMs: number; driven: number; front: number } {
+  const start = performance.now();
+  const search = new Search(new SearchSpace(openTask()));
+  while (search.step());
+  return {
+    combinations: search.space.counts.all,
+    searchMs: Math.round(performance.now() - start),
+    driven: search.progress().driven,
+    front: search.front.members.length,
+  };
+}
 
 /** How fast one worker searches, and how that compares with looking at every combination the plain way. */
 export function searchFigures(): {
