@@ -85,11 +85,11 @@ export function precedes(a: Setup, b: Setup): boolean {
 export interface AtBest {
   boxes: Boxes;
   newMoney: number;
-  ownedParts: number;
   topSpeedMs: number;
   maxCanC: number;
   minutes: number;
-  /** Asked last: it may be made on the way. */
+  /** Seldom asked for: these may be made on the way. */
+  readonly ownedParts: number;
   readonly key: string;
 }
 

@@ -120,16 +120,20 @@ export class Search {
     if (!bounds) return false;
     if (bounds.canC > this.hottest.canC) return true;
     if (wish.minutes !== undefined && bounds.minutes < wish.minutes) return true;
-    const choice = choiceOf(group, candidate);
+    const { topSpeedMs, pullN, newMoney } = candidate;
+    const { canC: maxCanC, minutes } = bounds;
     return this.front.surelyBeats({
-      boxes: boxesOf(aimOf(wish), { ...candidate, maxCanC: bounds.canC, minutes: bounds.minutes }),
-      newMoney: candidate.newMoney,
-      ownedParts: ownedParts(space, choice),
-      topSpeedMs: candidate.topSpeedMs,
-      maxCanC: bounds.canC,
-      minutes: bounds.minutes,
+      boxes: boxesOf(aimOf(wish), { topSpeedMs, pullN, maxCanC, minutes, newMoney }),
+      newMoney,
+      topSpeedMs,
+      maxCanC,
+      minutes,
+      // Asked only where all before is alike.
+      get ownedParts() {
+        return ownedParts(space, choiceOf(group, candidate));
+      },
       get key() {
-        return space.keyOf(choice);
+        return space.keyOf(choiceOf(group, candidate));
       },
     });
   }
