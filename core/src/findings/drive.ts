@@ -1,6 +1,6 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { passFigures } from '../predict/pass-figures';
-import { PROFILE_SEGMENTS } from '../predict/profiles';
+import { cycleSeconds, PROFILE_SEGMENTS } from '../predict/profiles';
 import { solveTopSpeed } from '../predict/top-speed';
 import { over, under, type Finding, type FindingInput } from './finding';
 
@@ -23,7 +23,7 @@ export function overdriveFindings({ plan: { gearing }, limits }: Pick<FindingInp
 /** Seconds of full throttle in a run: the profile's own, cycle by cycle. */
 export function fullThrottleS(plan: ResolvedPlan, endS: number): number {
   const segments = PROFILE_SEGMENTS[plan.run.profile];
-  const cycleS = segments.reduce((sum, segment) => sum + segment.seconds, 0);
+  const cycleS = cycleSeconds(plan.run.profile);
   const full = (within: number): number => {
     let [at, seconds] = [0, 0];
     for (const segment of segments) {

@@ -3,7 +3,7 @@ import { coldFactor } from '../chain/pack';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 
 // Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
-const { abs, ceil, exp, log, min } = Math;
+const { abs, ceil, exp, log } = Math;
 
 /** Share of the braking power that ends in the motor; the rest ends in the ESC. */
 export const BRAKE_MOTOR_SHARE = 0.7;
@@ -117,7 +117,10 @@ export class HeatStores {
     this.exchange(seconds, air, into);
   }
 
-  /** Lets `seconds` pass with the mean heat and air of the tally, in steps that the fastest store stands. */
+  /**
+   * Lets `seconds` pass with the mean heat and air of the tally, in steps that the winding stands. The ESC exchanges
+   * heat with the air alone and goes on exactly, so that it never decides how the others are stepped.
+   */
   stepAsTallied(seconds: number): void {
     const { tally } = this;
     if (!(tally.seconds > 0)) return;
@@ -127,9 +130,13 @@ export class HeatStores {
       escW: tally.escJ / tally.seconds,
       packW: tally.packJ / tally.seconds,
     };
-    const fastestS = min(this.windingJPerK / this.windingToCanWPerK, this.escJPerK / (3 * this.escWPerK));
-    const steps = ceil(seconds / (TALLIED_STEP_SHARE * fastestS));
-    for (let i = 0; i < steps; i++) this.exchange(seconds / steps, tally.airS / tally.seconds, into);
+    const air = tally.airS / tally.seconds;
+    const escWPerK = this.escWPerK * (1 + ESC_AIR_FACTOR * air);
+    const escEndC = this.ambientC + into.escW / escWPerK;
+    const escC = escEndC + (this.escC - escEndC) * exp((-seconds * escWPerK) / this.escJPerK);
+    const steps = ceil(seconds / (TALLIED_STEP_SHARE * (this.windingJPerK / this.windingToCanWPerK)));
+    for (let i = 0; i < steps; i++) this.exchange(seconds / steps, air, into);
+    this.escC = escC;
   }
 
   /** Begins a new tally of what flows in. */

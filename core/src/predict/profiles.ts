@@ -27,3 +27,6 @@ export const PROFILE_SEGMENTS: Record<ProfileName, readonly Segment[]> = {
   crawl: [holdSpeed(0.4, 6, 0.6), rest(3), holdSpeed(0.6, 4, -0.3), holdSpeed(0.5, 5, 0)],
   pull: [holdSpeed(0.8, 15, 0.02), rest(10)],
 };
+
+/** How long a profile takes before it repeats [s]. */
+export const cycleSeconds = (profile: ProfileName): number => PROFILE_SEGMENTS[profile].reduce((sum, segment) => sum + segment.seconds, 0);

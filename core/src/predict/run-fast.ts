@@ -1,5 +1,5 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { PROFILE_SEGMENTS } from './profiles';
+import { cycleSeconds, PROFILE_SEGMENTS } from './profiles';
 import { RunSimulation, simulateRun } from './run';
 import type { Run, RunOptions } from './run-types';
 import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K } from './tolerances';
@@ -7,6 +7,8 @@ import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K } from 
 const { abs, floor, max, min } = Math;
 
 const STORES = ['windingC', 'canC', 'escC', 'packC'] as const;
+/** Those whose heat changes the run; the ESC's does not, and goes on exactly at a steady loss. */
+const RULING = ['windingC', 'canC', 'packC'] as const;
 
 type Moment = ReturnType<RunSimulation['save']>;
 
@@ -33,7 +35,7 @@ interface Skip {
 export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): Run {
   const { skipK = FAST_SKIP_K, skipCharge = FAST_CHARGE_SKIP } = options;
   const segments = PROFILE_SEGMENTS[plan.run.profile];
-  const cycleS = segments.reduce((sum, segment) => sum + segment.seconds, 0);
+  const cycleS = cycleSeconds(plan.run.profile);
   const totalS = plan.run.minutes * 60;
   if (totalS < FAST_FEWEST_CYCLES * cycleS) return simulateRun(plan, options);
   const simulation = new RunSimulation(plan, options);
@@ -57,7 +59,7 @@ export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): 
     }
     if (options.hopeless?.(run)) return simulation.finish();
     const end = simulation.save();
-    const moved = max(...STORES.map((store) => abs(end.heat[store] - start.heat[store])));
+    const moved = max(...RULING.map((store) => abs(end.heat[store] - start.heat[store])));
     const spent = start.own.charge - end.own.charge;
     const left = floor((totalS - run.endS) / cycleS + 1e-9) - 1;
     // Only a cycle that ends as fast as it began repeats itself.

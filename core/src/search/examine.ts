@@ -148,11 +148,11 @@ export function speedWindow({ topSpeed }: SearchWish): [number, number] {
   return is === 'about' ? [speedMs * (1 - ABOUT_SHARE), speedMs * (1 + ABOUT_SHARE)] : [speedMs, Infinity];
 }
 
-/** Resistance that one motor's current meets at full charge, without the ESC [Ω]. */
-export function loopOhm(space: SearchSpace, { motor, pack }: Group): number {
+/** Resistance of one motor's winding at 60 °C [Ω]. */
+export function motorOhm(space: SearchSpace, { motor, pack }: Group): number {
   const [esc] = space.escsOf(pack);
   const plan = space.resolvedOf({ motor, pack, esc: esc! }, 1);
   const at = new Drivetrain(plan);
   at.conditions(60, 45, plan.pack.resistanceOhm, openCircuitV(plan.pack, plan.startCharge));
-  return at.windingOhm + plan.motorCount * (plan.pack.resistanceOhm + plan.wireOhm);
+  return at.windingOhm;
 }

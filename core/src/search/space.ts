@@ -56,7 +56,7 @@ const DEFAULT_MINUTES = 10;
 export class SearchSpace {
   readonly options: SearchOptions;
   /** The plan that parts are put into, driven for the minutes wished. */
-  readonly base: PlanFile;
+  readonly base: PlanFile & Required<Pick<PlanFile, 'run'>>;
   readonly stock: ResolvedPlan | undefined;
   /** Motors and packs that go together, the cheapest first: what costs less settles early what may cost more. */
   readonly groups: readonly Group[];

@@ -2,28 +2,31 @@ import { limitsWith, SearchSpace, type PlanFile, type ProfileName } from '@puddl
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
-import { examine, loopOhm, noCounts } from '../../src/search/examine';
+import { examine, motorOhm, noCounts } from '../../src/search/examine';
 import { HeatSketch } from '../../src/search/heat-sketch';
 import { driveCandidate, searchLimits } from '../../src/search/judge';
 
 const base = JSON.parse(readFileSync(path.join(__dirname, '../../../demo/plans/12-ridgeback-sixty.json'), 'utf8')) as PlanFile;
 const SCOPE = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false } as const;
 
+/** Motors that idle are driven too: at a held speed all else than the motor counts most. */
+const LIMITS = limitsWith({ efficiency: { caution: 0, stop: 0 } });
+
 /** Every setup of some groups is driven; before each, the sketch says what it could come to at best. */
-function gaps(seed: number, profile: ProfileName): { coolerK: number; longerShare: number }[] {
+function gaps(seed: number, profile: ProfileName, minutes = 6, esc: 'shelf' | 'classes' = 'shelf'): { coolerK: number; longerShare: number }[] {
   const space = new SearchSpace({
-    base: { ...base, run: { profile, minutes: 6 } },
+    base: { ...base, run: { profile, minutes } },
     shelf: seededShelf(seed, { motors: 8, escs: 6, packs: 5, pinions: 8, spurs: 3 }),
-    scope: SCOPE,
+    scope: { ...SCOPE, esc },
     wish: { aim: 'speed' },
-    limits: limitsWith(),
+    limits: LIMITS,
   });
   const found: { coolerK: number; longerShare: number }[] = [];
   for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
-    const sketch = new HeatSketch(loopOhm(space, group), space.base.site.ambientC);
+    const sketch = new HeatSketch(motorOhm(space, group), space.base.site.ambientC, space.base.run.profile);
     const candidates = space
       .escsOf(group.pack)
-      .flatMap((esc) => examine(space, group, esc, space.gearsOf(group.motor), searchLimits(limitsWith()), noCounts(), false));
+      .flatMap((esc) => examine(space, group, esc, space.gearsOf(group.motor), searchLimits(LIMITS), noCounts(), false));
     // Ends first, so that the others lie between.
     const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);
     for (const candidate of [ordered[0], ordered[ordered.length - 1], ...ordered.slice(1, -1)].filter((one) => one !== undefined)) {
@@ -55,11 +58,38 @@ describe('what driven setups say of their neighbours', () => {
     expect(sorted[sorted.length >> 1]).toBeLessThan(4);
   });
 
+  it.each([
+    [46, 'race'],
+    [47, 'speed-pass'],
+    [48, 'bash'],
+    [49, 'trail'],
+  ] as const)('holds for runs that end at the cut-off, perhaps a cycle sooner or later: shelf %i, %s', (seed, profile) => {
+    const all = gaps(seed, profile, 60);
+    expect(all.length).toBeGreaterThan(20);
+    expect(all.filter((one) => one.coolerK > 0 || one.longerShare > 0)).toEqual([]);
+  });
+
+  it.each([
+    [50, 'crawl'],
+    [51, 'pull'],
+  ] as const)('holds at held speeds, where an ESC’s resistance is the pack’s loss: shelf %i, %s', (seed, profile) => {
+    const all = gaps(seed, profile, 12, 'classes');
+    expect(all.length).toBeGreaterThan(100);
+    expect(all.filter((one) => one.coolerK > 0 || one.longerShare > 0)).toEqual([]);
+  });
+
+  it('is what was driven, to the last digit, for another ESC that the motor cannot tell from it', () => {
+    const all = gaps(52, 'race', 6, 'classes');
+    const same = all.filter((one) => one.coolerK === 0);
+    expect(same.length).toBeGreaterThan(100);
+    expect(same.every((one) => one.longerShare === 0)).toBe(true);
+  });
+
   it('is nothing for gears far from any, or beyond the ends', () => {
-    const sketch = new HeatSketch(0.03, 20);
+    const sketch = new HeatSketch(0.03, 20, 'race');
     const esc = { resistanceOhm: 0.002, burstA: 300, cutoffVPerCell: undefined };
     const driven = {
-      run: { maxCanC: 60, peakMotorCurrentA: 50, stop: 'time' },
+      run: { maxCanC: 60, maxWindingC: 70, peakMotorCurrentA: 50, stop: 'time' },
       figures: { minutes: 10 },
       resolved: { esc },
       tooHot: false,
@@ -71,6 +101,9 @@ describe('what driven setups say of their neighbours', () => {
     sketch.add(8, driven);
     expect(sketch.bounds(7, esc)!.canC).toBeGreaterThan(57);
     expect(sketch.bounds(7, esc)!.canC).toBeLessThan(60);
+    // A winding past burning says nothing.
+    sketch.add(20, { ...driven, run: { ...driven.run, maxWindingC: 400 } });
+    expect(sketch.bounds(20, esc)).toBeUndefined();
     // An ESC whose burst rating would hold the current is another matter.
     expect(sketch.bounds(7, { ...esc, burstA: 40 })).toBeUndefined();
   });

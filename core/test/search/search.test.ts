@@ -76,6 +76,8 @@ const ALIKE: typeof SEEDED = [
   [21, { aim: 'speed', topSpeed: { is: 'about', speedMs: 14 } }, { scope: { esc: 'classes', gears: 'classes' }, size: { motors: 1, packs: 1 } }],
   // ESCs that differ only in where they cut off, and so in how long the pack lasts.
   [22, { aim: 'speed', minutes: 30 }, { cutoffs: [3.6, 3, 0], size: { escs: 8 } }],
+  // At held speeds an ESC’s resistance is the pack’s loss.
+  [23, { aim: 'speed' }, { profile: 'crawl', scope: { esc: 'classes' }, size: { motors: 3, packs: 3, pinions: 5 } }],
 ];
 
 test.each([...SEEDED, ...ALIKE])('the front of seeded shelf %i is that of trying every combination', (seed, wish, change) => {
