@@ -192,7 +192,7 @@ describe('a setup in words', () => {
   const standing = {
     bestAt: [],
     against: undefined,
-    tightest: { target: 'canC' as const, share: 0.92 },
+    tightest: { target: 'canC' as const, asked: 65, value: 60.4, share: 0.92 },
     warmest: { part: 'can' as const, valueC: 60, share: 0.7 },
   };
 
@@ -219,7 +219,14 @@ describe('a setup in words', () => {
   });
 
   it('says what is nearest to failing', () => {
-    expect(tightestText(standing)).toBe('can: 92 % of what was asked');
+    expect(tightestText(standing, wish, 'metric')).toBe('can: 60 °C, asked at most 65 °C');
+    const slope = { ...standing, tightest: { target: 'climbPct' as const, asked: 20, value: 27, share: 0.74 } };
+    expect(tightestText(slope, wish, 'metric')).toBe('slope: 27 %, asked at least 20 %');
+    const speed = { ...standing, tightest: { target: 'topSpeed' as const, asked: 60 / 3.6, value: 61 / 3.6, share: 0.4 } };
+    expect(tightestText(speed, { ...wish, topSpeed: { is: 'about', speedMs: 60 / 3.6 } }, 'imperial')).toBe(
+      'top speed: 37.9 mph, asked about 37.3 mph',
+    );
+    expect(tightestText(undefined, wish, 'metric')).toBeUndefined();
     expect(warmestText(standing, 'metric')).toBe('motor can 60 °C, 70 % of its stop limit');
   });
 });

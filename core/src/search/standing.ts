@@ -15,8 +15,8 @@ export interface Standing {
   bestAt: Merit[];
   /** The setup most like it, and what this one is better and worse at. */
   against: { setup: Setup; better: Merit[]; worse: Merit[] } | undefined;
-  /** The target with the least to spare: 1 is at it. */
-  tightest: { target: Target; share: number } | undefined;
+  /** The target with the least to spare, in its own unit: a share of 1 is at it. */
+  tightest: { target: Target; asked: number; value: number; share: number } | undefined;
   /** The warmest of motor, winding, ESC and pack: its share of the stop limit. */
   warmest: { part: 'can' | 'winding' | 'esc' | 'pack'; valueC: number; share: number };
 }
@@ -75,7 +75,7 @@ function tightest(figures: SetupFigures, wish: SearchWish, ambientC: number): St
           return asked > 0 ? value / asked : 1;
       }
     })();
-    return { target, share };
+    return { target, asked, value, share };
   });
   return shares.reduce<Standing['tightest']>((most, one) => (most && most.share >= one.share ? most : one), undefined);
 }

@@ -24,7 +24,7 @@ export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, name
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
   const { figures, parts, plan } = setup;
-  const tightest = tightestText(standing);
+  const tightest = tightestText(standing, wish, system);
   return (
     <section aria-label="The setup in hand" className="min-w-0 text-[12.5px]">
       <h2 className="wide text-[16px] leading-tight font-semibold">

@@ -2,7 +2,7 @@ import { BOX, LONG_RUN, type Aim, type Merit, type SearchWish, type Standing } f
 import type { UnitSystem } from '../../app/prefs-slice';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
-import { TARGET_WORDS } from './wish-text';
+import { TARGET_WORDS, targetText } from './wish-text';
 
 const partNamed = (setup: FoundSetup, kind: FoundPart['kind']) => setup.parts.find((part) => part.kind === kind);
 
@@ -86,12 +86,14 @@ function difference(
   }
 }
 
-/** The target with the least to spare. */
-export function tightestText(standing: Standing | undefined): string | undefined {
+/** The target with the least to spare: “slope: 27 %, asked at least 20 %”. */
+export function tightestText(standing: Standing | undefined, { topSpeed }: SearchWish, system: UnitSystem): string | undefined {
   const tightest = standing?.tightest;
   if (!tightest) return undefined;
-  const { name } = TARGET_WORDS[tightest.target];
-  return `${name}: ${formatNumber(100 * Math.max(0, tightest.share), 0)} % of what was asked`;
+  const { target, value, asked } = tightest;
+  const { name, bound } = TARGET_WORDS[target];
+  const word = target === 'topSpeed' && topSpeed?.is === 'about' ? 'about' : bound;
+  return `${name}: ${targetText(target, value, system)}, asked ${word} ${targetText(target, asked, system)}`;
 }
 
 const WARM_WORDS = { can: 'motor can', winding: 'winding', esc: 'ESC', pack: 'pack' } as const;
