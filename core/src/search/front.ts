@@ -70,17 +70,6 @@ function sameBoxes(a: Boxes, b: Boxes): boolean {
   return a.thrift === b.thrift && a.aim === b.aim && a.cool === b.cool && a.minutes === b.minutes;
 }
 
-/** Which of two in the same boxes stands for both: the cheaper, with more parts owned, the faster, the cooler, the longer, the first by name. */
-export function precedes(a: Setup, b: Setup): boolean {
-  const [x, y] = [a.figures, b.figures];
-  if (x.newMoney !== y.newMoney) return x.newMoney < y.newMoney;
-  if (a.ownedParts !== b.ownedParts) return a.ownedParts > b.ownedParts;
-  if (x.topSpeedMs !== y.topSpeedMs) return x.topSpeedMs > y.topSpeedMs;
-  if (x.maxCanC !== y.maxCanC) return x.maxCanC < y.maxCanC;
-  if (x.minutes !== y.minutes) return x.minutes > y.minutes;
-  return a.key < b.key;
-}
-
 /** What a setup could at best be, before its run is known. */
 export interface AtBest {
   boxes: Boxes;
@@ -93,17 +82,23 @@ export interface AtBest {
   readonly key: string;
 }
 
-/** True when `precedes` holds, or better, whatever the other may come to. */
-function beats(one: Setup, other: AtBest): boolean {
-  if (!covers(one.boxes, other.boxes)) return false;
-  if (!sameBoxes(one.boxes, other.boxes)) return true;
-  const { figures } = one;
+/** Which of two in the same boxes stands for both: the cheaper, with more parts owned, the faster, the cooler, the longer, the first by name. */
+function standsFor({ figures, ownedParts, key }: Setup, other: Omit<AtBest, 'boxes'>): boolean {
   if (figures.newMoney !== other.newMoney) return figures.newMoney < other.newMoney;
-  if (one.ownedParts !== other.ownedParts) return one.ownedParts > other.ownedParts;
+  if (ownedParts !== other.ownedParts) return ownedParts > other.ownedParts;
   if (figures.topSpeedMs !== other.topSpeedMs) return figures.topSpeedMs > other.topSpeedMs;
   if (figures.maxCanC !== other.maxCanC) return figures.maxCanC < other.maxCanC;
   if (figures.minutes !== other.minutes) return figures.minutes > other.minutes;
-  return one.key < other.key;
+  return key < other.key;
+}
+
+export function precedes(one: Setup, { figures, ownedParts, key }: Setup): boolean {
+  return standsFor(one, { ...figures, ownedParts, key });
+}
+
+/** True when a setup is as good in all boxes, and in the same ones stands for the other, whatever that may come to. */
+function beats(one: Setup, other: AtBest): boolean {
+  return covers(one.boxes, other.boxes) && (!sameBoxes(one.boxes, other.boxes) || standsFor(one, other));
 }
 
 /**
