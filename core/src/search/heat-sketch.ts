@@ -24,6 +24,8 @@ const WIDEST = Math.log(1.9);
 /** How far off a curve through its neighbours may be: as a share of what lies between them, and in any case. */
 const BETWEEN_SHARE = 0.2;
 const BETWEEN = { share: 0.015, k: 0.5, minutesShare: 0.02 };
+/** How far a curve may sag between neighbours: with the square of their distance in ln(ratio). */
+const CURVE = 0.3;
 /** The same in one's own gears on another ESC. */
 const OWN_GEARS = { share: 0.004, k: 0.05, minutesShare: 0.004 };
 /**
@@ -105,8 +107,9 @@ export class HeatSketch {
     const less = max(below.esc.resistanceOhm - esc.resistanceOhm, above.esc.resistanceOhm - esc.resistanceOhm);
     // An ESC with more resistance lets less current through at full throttle. At a held speed the current is the motor's
     // own, and the ESC's heat is the pack's loss.
-    const cooler = margin.share + (this.escPower * max(0, more)) / this.motorOhm;
-    const longer = margin.minutesShare + (this.escPower * max(0, more, less)) / this.motorOhm;
+    const bent = CURVE * span * span;
+    const cooler = margin.share + bent + (this.escPower * max(0, more)) / this.motorOhm;
+    const longer = margin.minutesShare + bent + (this.escPower * max(0, more, less)) / this.motorOhm;
     const rise = exp(below.lnRise + share * (above.lnRise - below.lnRise) - BETWEEN_SHARE * abs(above.lnRise - below.lnRise) - cooler);
     const minutes = exp(
       below.lnMinutes + share * (above.lnMinutes - below.lnMinutes) + BETWEEN_SHARE * abs(above.lnMinutes - below.lnMinutes) + longer,
