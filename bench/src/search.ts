@@ -10,6 +10,7 @@ import {
   SearchSpace,
   type Choice,
   type Part,
+  type PartSource,
   type PlanFile,
   type SearchTask,
 } from '@puddler/core';
@@ -21,25 +22,24 @@ const SAMPLE = 4000;
 
 const demo = (name: string) => JSON.parse(readFileSync(`demo/plans/${name}.json`, 'utf8')) as PlanFile;
 
-/** A big shelf and a common wish: 60 km/h, can under 70 °C after ten minutes, at most 120 in new parts. */
-export const bigTask = (): SearchTask => ({
+const task = (shelf: SearchTask['shelf'], from: PartSource, wish: SearchTask['wish']): SearchTask => ({
   base: demo('12-ridgeback-sixty'),
-  shelf: seededShelf(7, SHELF),
-  scope: { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false },
-  wish: { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 60 / 3.6 }, minutes: 10, canC: 70, newMoney: 120 },
+  shelf,
+  scope: { motor: from, esc: from, pack: from, gears: from, packPairs: false, twoMotors: false, gearbox: false },
+  wish,
   limits: limitsWith(),
   stock: demo('10-ridgeback-as-bought'),
 });
 
+/** A big shelf and a common wish: 60 km/h, can under 70 °C after ten minutes, at most 120 in new parts. */
+export const bigTask = (): SearchTask =>
+  task(seededShelf(7, SHELF), 'shelf', { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 60 / 3.6 }, minutes: 10, canC: 70, newMoney: 120 });
+
 /** The least that can be asked, of everything on the demo shelf and every generic size: nearly all that fits could be on the front. */
-const openTask = (): SearchTask => ({
-  base: demo('12-ridgeback-sixty'),
-  shelf: (JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Part[]).map((part, i) => ({ id: `${i}`, part })),
-  scope: { motor: 'classes', esc: 'classes', pack: 'classes', gears: 'classes', packPairs: false, twoMotors: false, gearbox: false },
-  wish: { aim: 'speed', canC: 70 },
-  limits: limitsWith(),
-  stock: demo('10-ridgeback-as-bought'),
-});
+const openTask = (): SearchTask => {
+  const shelf = (JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Part[]).map((part, i) => ({ id: `${i}`, part }));
+  return task(shelf, 'classes', { aim: 'speed', canC: 70 });
+};
 
 /** A search that has next to nothing to go by, one worker, once. */
 export function openSearchFigures(): { combinations: number; searchMs: number; driven: number; front: number } {

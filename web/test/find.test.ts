@@ -103,21 +103,21 @@ describe('a map', () => {
   });
 
   it('names its levels where they cross an edge, never two over each other', () => {
-    const levels = layContours(field, box).levels.slice(1);
-    const across = layLevelLabels(field, levels, box);
+    const across = layLevelLabels(field, layContours(field, box), box);
     expect(across[0]).toMatchObject({ at: 1, x: 10, anchor: 'middle' });
     for (const [i, one] of across.entries()) {
       expect(one.x).toBeCloseTo(10 * one.at, 9);
       if (i > 0) expect(one.x - across[i - 1]!.x).toBeGreaterThanOrEqual(34);
     }
     const rising = { ...field, values: grid(66).map((i) => 10 * Math.floor(i / 11)) };
-    const up = layLevelLabels(rising, [{ at: 15 }, { at: 35 }, { at: 99 }], box);
+    const at = (...levels: number[]) => ({ ...layContours(rising, box), levels: [0, ...levels].map((level) => ({ at: level, path: '' })) });
+    const up = layLevelLabels(rising, at(15, 35, 99), box);
     expect(up.map(({ at, anchor }) => [at, anchor])).toEqual([
       [15, 'start'],
       [35, 'start'],
     ]);
     expect(up[0]!.y - up[1]!.y).toBeCloseTo(0.4 * (box.bottom - box.top), 6);
-    expect(layLevelLabels({ ...rising, values: rising.values.map(() => NaN) }, [{ at: 15 }], box)).toEqual([]);
+    expect(layLevelLabels({ ...rising, values: rising.values.map(() => NaN) }, at(15), box)).toEqual([]);
   });
 
   it('bears points that cannot be computed', () => {

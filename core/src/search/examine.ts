@@ -1,4 +1,3 @@
-import { openCircuitV } from '../chain/pack';
 import { inclusive, launchTorqueNm } from '../findings/drive';
 import { SEEN_FROM_ERPM } from '../findings/motor';
 import type { Limits } from '../findings/limits';
@@ -146,13 +145,4 @@ export function speedWindow({ topSpeed }: SearchWish): [number, number] {
   if (!topSpeed) return [0, Infinity];
   const { is, speedMs } = topSpeed;
   return is === 'about' ? [speedMs * (1 - ABOUT_SHARE), speedMs * (1 + ABOUT_SHARE)] : [speedMs, Infinity];
-}
-
-/** Resistance of one motor's winding at 60 °C [Ω]. */
-export function motorOhm(space: SearchSpace, { motor, pack }: Group): number {
-  const [esc] = space.escsOf(pack);
-  const plan = space.resolvedOf({ motor, pack, esc: esc! }, 1);
-  const at = new Drivetrain(plan);
-  at.conditions(60, 45, plan.pack.resistanceOhm, openCircuitV(plan.pack, plan.startCharge));
-  return at.windingOhm;
 }

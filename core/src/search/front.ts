@@ -92,6 +92,7 @@ function standsFor({ figures, ownedParts, key }: Setup, other: Omit<AtBest, 'box
   return key < other.key;
 }
 
+/** The strict order of setups in the same boxes. */
 export function precedes(one: Setup, { figures, ownedParts, key }: Setup): boolean {
   return standsFor(one, { ...figures, ownedParts, key });
 }

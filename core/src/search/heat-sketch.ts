@@ -58,7 +58,7 @@ export class HeatSketch {
   private readonly escPower: number;
 
   /**
-   * `motorOhm` is the resistance of one motor's winding, warm; `ambientC` where heat starts; `profile` how it is driven.
+   * `motorOhm` is the resistance of one motor's winding, cold; `ambientC` where heat starts; `profile` how it is driven.
    */
   constructor(
     private readonly motorOhm: number,
@@ -105,15 +105,14 @@ export class HeatSketch {
     const margin = span > 0 ? BETWEEN : OWN_GEARS;
     const more = max(esc.resistanceOhm - below.esc.resistanceOhm, esc.resistanceOhm - above.esc.resistanceOhm);
     const less = max(below.esc.resistanceOhm - esc.resistanceOhm, above.esc.resistanceOhm - esc.resistanceOhm);
+    const bent = CURVE * span * span;
     // An ESC with more resistance lets less current through at full throttle. At a held speed the current is the motor's
     // own, and the ESC's heat is the pack's loss.
-    const bent = CURVE * span * span;
     const cooler = margin.share + bent + (this.escPower * max(0, more)) / this.motorOhm;
     const longer = margin.minutesShare + bent + (this.escPower * max(0, more, less)) / this.motorOhm;
-    const rise = exp(below.lnRise + share * (above.lnRise - below.lnRise) - BETWEEN_SHARE * abs(above.lnRise - below.lnRise) - cooler);
-    const minutes = exp(
-      below.lnMinutes + share * (above.lnMinutes - below.lnMinutes) + BETWEEN_SHARE * abs(above.lnMinutes - below.lnMinutes) + longer,
-    );
+    const [riseApart, minutesApart] = [above.lnRise - below.lnRise, above.lnMinutes - below.lnMinutes];
+    const rise = exp(below.lnRise + share * riseApart - BETWEEN_SHARE * abs(riseApart) - cooler);
+    const minutes = exp(below.lnMinutes + share * minutesApart + BETWEEN_SHARE * abs(minutesApart) + longer);
     // A pack that is nearly empty gives out at the hardest pull of a cycle: a hair more or less is a whole cycle.
     const cycle = below.kind === 'cut' ? this.cycleMinutes : 0;
     return { canC: this.ambientC + rise * (1 - min(1, cycle / minutes)) - margin.k, minutes: minutes + cycle };

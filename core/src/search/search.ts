@@ -1,5 +1,5 @@
 import type { Limits } from '../findings/limits';
-import { examine, motorOhm, noCounts, type Candidate, type RuleCounts } from './examine';
+import { examine, noCounts, type Candidate, type RuleCounts } from './examine';
 import { boxesOf, Front, type Setup } from './front';
 import { HeatSketch } from './heat-sketch';
 import {
@@ -95,7 +95,7 @@ export class Search {
       yield;
     }
     if (candidates.length === 0) return;
-    const sketch = new HeatSketch(motorOhm(space, group), space.base.site.ambientC, space.base.run.profile);
+    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, space.base.run.profile);
     for (const candidate of inGoodOrder(candidates)) {
       if (this.cannotMatter(group, candidate, sketch)) {
         this.spared++;

@@ -126,6 +126,11 @@ export class SearchSpace {
     return this.escsOfPack[pack]!;
   }
 
+  /** A motor that is not broken. */
+  motorOf(motor: number): ResolvedMotor {
+    return this.motors[motor]!;
+  }
+
   /** An ESC that is not broken. */
   escOf(esc: number): ResolvedEsc {
     return this.escs[esc]!;

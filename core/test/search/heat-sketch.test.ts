@@ -2,7 +2,7 @@ import { limitsWith, SearchSpace, type PlanFile, type ProfileName } from '@puddl
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
-import { examine, motorOhm, noCounts } from '../../src/search/examine';
+import { examine, noCounts } from '../../src/search/examine';
 import { HeatSketch } from '../../src/search/heat-sketch';
 import { driveCandidate, searchLimits } from '../../src/search/judge';
 
@@ -23,7 +23,7 @@ function gaps(seed: number, profile: ProfileName, minutes = 6, esc: 'shelf' | 'c
   });
   const found: { coolerK: number; longerShare: number }[] = [];
   for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
-    const sketch = new HeatSketch(motorOhm(space, group), space.base.site.ambientC, space.base.run.profile);
+    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, space.base.run.profile);
     const candidates = space
       .escsOf(group.pack)
       .flatMap((esc) => examine(space, group, esc, space.gearsOf(group.motor), searchLimits(LIMITS), noCounts(), false));

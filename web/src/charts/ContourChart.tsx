@@ -53,8 +53,7 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
     [borders, field, box],
   );
   const { scaleX, scaleY, levels } = layout;
-  // The lowest level lies under everything and has no line to name.
-  const labels = useMemo(() => layLevelLabels(field, levels.slice(1), box), [field, levels, box]);
+  const labels = useMemo(() => layLevelLabels(field, layout, box), [field, layout, box]);
   const [nx, ny] = [field.x.length, field.y.length];
   const cursor = at && at[0] < nx && at[1] < ny ? at : undefined;
   const here = cursor && { x: field.x[cursor[0]]!, y: field.y[cursor[1]]!, value: field.values[cursor[1] * nx + cursor[0]]! };

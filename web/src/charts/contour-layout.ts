@@ -91,14 +91,13 @@ const LABEL_LIFT_PX = 3;
  * Where each level is named: just inside the left edge where the level crosses it, or else the lower or upper edge.
  * Levels that cross none of them, or too near another label, go without.
  */
-export function layLevelLabels({ x, y, values }: Field, levels: readonly { at: number }[], box: Box): LevelLabel[] {
-  const scaleX = scaleLinear([x[0]!, x[x.length - 1]!], [box.left, box.right]);
-  const scaleY = scaleLinear([y[0]!, y[y.length - 1]!], [box.bottom, box.top]);
+export function layLevelLabels({ x, y, values }: Field, { scaleX, scaleY, levels }: ContourLayout, box: Box): LevelLabel[] {
   const left = y.map((_, j) => values[j * x.length]!);
   const lower = values.slice(0, x.length);
   const upper = values.slice(-x.length);
   const labels: LevelLabel[] = [];
-  for (const { at } of levels) {
+  // The lowest level lies under everything and has no line to name.
+  for (const { at } of levels.slice(1)) {
     const [up, low, high] = [crossing(y, left, at), crossing(x, lower, at), crossing(x, upper, at)];
     const label =
       up !== undefined

@@ -104,23 +104,18 @@ function layGroup(
       (_, i) => scaleX(x[i]!),
       (value) => scale(value),
     )(pane.y as number[]);
-    // At the right end the line is steady: the label stands on the side with room.
+    // At the right end the line is steady: the label stands beside it, or on the side with room.
     const end = scale(pane.y[pane.y.length - 1] ?? 0);
-    const labelY = end - top > 2 * LABEL_PX ? end - 6 : end + LABEL_PX + 3;
+    const labelY = beside ? end + LABEL_PX / 3 : end - top > 2 * LABEL_PX ? end - 6 : end + LABEL_PX + 3;
     return { ...pane, top, height, scale, path: path ?? '', ticks: pane.over ? [] : ticks, labelY };
   });
-  if (beside) {
-    const ends = laid.map((pane) => pane.scale(pane.y[pane.y.length - 1] ?? 0) + LABEL_PX / 3);
-    const spread = spreadLabels(ends, LABEL_PX, top + LABEL_PX, top + height);
-    for (const [i, pane] of laid.entries()) pane.labelY = spread[i]!;
-    return laid;
-  }
-  const byHeight = [...laid].sort((a, b) => b.labelY - a.labelY);
-  for (const [i, pane] of byHeight.entries()) {
-    const below = byHeight[i - 1];
-    if (below) pane.labelY = Math.min(pane.labelY, below.labelY - LABEL_PX);
-  }
-  return laid;
+  const spread = spreadLabels(
+    laid.map((pane) => pane.labelY),
+    LABEL_PX,
+    top + LABEL_PX,
+    top + height,
+  );
+  return laid.map((pane, i) => ({ ...pane, labelY: spread[i]! }));
 }
 
 /** Index of the sample nearest to a value of x (ascending). */
