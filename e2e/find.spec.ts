@@ -134,14 +134,17 @@ test.describe('wishes with no answer', () => {
       .last()
       .click();
     await page.getByRole('link', { name: 'Find', exact: true }).click();
-    await expect(page.getByText('The shelf is empty')).toBeVisible();
+    await expect(page.getByText('only this plan’s own parts and gears are tried')).toBeVisible();
     await found(page);
     await wish(page).getByLabel('Where motors come from').selectOption('classes');
     await wish(page).getByLabel('Where packs come from').selectOption('classes');
     await found(page);
     await expect(table(page).getByRole('row').nth(1)).toContainText(/any \d+ (in|out)runner/);
+    // Nothing on the shelf has a price: that must not read as free.
+    await expect(page.getByText('generic sizes stand in, without prices')).toBeVisible();
+    await expect(table(page).getByRole('row').nth(1)).toContainText('no price');
     // One owned motor on the shelf.
-    await page.getByRole('link', { name: 'Put parts on the shelf' }).click();
+    await page.getByRole('link', { name: 'put parts on the shelf' }).click();
     await page.getByLabel('Put a part on the shelf').fill('Osier 3652 4000KV sensored');
     await page.getByLabel('Put a part on the shelf').press('Enter');
     await page.goBack();

@@ -5,7 +5,17 @@ import { layBorder, layContours, layLevelLabels } from '../src/charts/contour-la
 import { NOTHING_YET } from '../src/predict/search-pool';
 import { brushed, layFront } from '../src/stations/find/front-layout';
 import { markSeen, sinceSeen } from '../src/stations/find/seen';
-import { gearsText, moneyText, planName, sameText, setupName, tightestText, warmestText, whyText } from '../src/stations/find/setup-text';
+import {
+  gearsText,
+  moneyText,
+  partMoneyText,
+  planName,
+  sameText,
+  setupName,
+  tightestText,
+  warmestText,
+  whyText,
+} from '../src/stations/find/setup-text';
 import { emptiedBy, sieveRows } from '../src/stations/find/sieve-rows';
 import { baseOf, firstSearch, targetText, wishSummary, withTarget } from '../src/stations/find/wish-text';
 import type { FoundSetup } from '../src/workers/search-worker';
@@ -202,7 +212,13 @@ describe('a setup in words', () => {
     const twoSpeed = { ...plan, car: { ...plan.car, gearboxRatios: [{ name: 'low', ratio: 2.8 }] }, gearing: { ...plan.gearing, gearboxRatio: 2.8 } };
     expect(gearsText(setup({}, { plan: twoSpeed }))).toBe('17 / 58, low');
     expect(gearsText(setup({}, { plan: { ...plan, gearing: {} } }))).toBe('direct');
-    expect(moneyText(setup({ newMoney: 46.5 }, { parts: [{ ...setup({}).parts[0]!, priceGuessed: true }] }))).toBe('≈ 46.5');
+    const guessed = { ...setup({}).parts[0]!, owned: false, newMoney: 46.5, priceGuessed: true };
+    expect(moneyText(setup({ newMoney: 46.5 }, { parts: [guessed] }))).toBe('≈ 46.5');
+    // What has no price anywhere is not free.
+    const none = { ...guessed, newMoney: 0 };
+    expect(moneyText(setup({ newMoney: 0 }, { parts: [none] }))).toBe('no price');
+    expect(moneyText(setup({ newMoney: 46.5 }, { parts: [guessed, none] }))).toBe('≥ 46.5');
+    expect([guessed, none, { ...none, owned: true }].map(partMoneyText)).toEqual(['≈ 46.5', 'no price', 'owned']);
   });
 
   it('says what it is best at, or against which one and by how much', () => {

@@ -59,6 +59,12 @@ test('table rows are even in x with both ends', () => {
   expect(tableRows([], 5)).toEqual([]);
 });
 
+test('a pane has two ticks at least, however flat', () => {
+  const flat = pane([-0.7, 0, 1.3], { fromZero: false });
+  for (const low of [{ ...BOX, bottom: BOX.top + 60 }, BOX])
+    expect(layPanes({ x: [0, 1, 2], panes: [flat] }, low).panes[0]!.ticks.length).toBeGreaterThan(1);
+});
+
 describe('lines that share a pane', () => {
   const over = (y: number[], label: string) => pane(y, { label, over: true });
   const three = { x: [0, 1], panes: [pane([0, 50], { label: 'A can' }), over([0, 51], 'B can'), over([120, 90], 'C can')] };

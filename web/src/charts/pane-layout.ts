@@ -98,7 +98,8 @@ function layGroup(
   const pad = fromZero ? 0 : Math.max((most - low) * 0.15, Math.abs(most) * 0.01, 0.01);
   const count = Math.max(2, Math.round(height / PX_PER_TICK));
   const scale = scaleLinear([fromZero ? Math.min(0, low) : low - pad, Math.max(most + pad, low + 1e-6)], [top + height, top]).nice(2 * count);
-  const ticks = scale.ticks(count);
+  // One tick alone tells no scale.
+  const ticks = [count, 2 * count, 4 * count].map((many) => scale.ticks(many)).find((some) => some.length > 1) ?? scale.ticks(count);
   const laid = group.map((pane): LaidPane => {
     const path = line<number>(
       (_, i) => scaleX(x[i]!),

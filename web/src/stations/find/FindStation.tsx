@@ -1,4 +1,4 @@
-import { standings, wishProblems, type SearchTask } from '@puddler/core';
+import { standings, wishProblems, type Aim, type SearchTask } from '@puddler/core';
 import type { SavedSearch } from '@puddler/contract/shared';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -30,7 +30,8 @@ import { useSearches } from './use-searches';
 import { baseOf } from './wish-text';
 import { WishSentence } from './WishSentence';
 
-const USUAL_AXES: Axes = { x: 'topSpeedMs', y: 'maxCanC', size: 'minutes' };
+const usualAxes = (aim: Aim): Axes => ({ x: aim === 'speed' ? 'topSpeedMs' : 'pullN', y: 'maxCanC', size: 'minutes' });
+const PARTS = ['motor', 'esc', 'pack'] as const;
 
 export default function FindStation() {
   const { planId = '' } = useParams();
@@ -75,8 +76,12 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   );
 
   const since = useSince(search, setups, done);
-  const [axes, setAxes] = useState<Axes>(USUAL_AXES);
-  const [brush, setBrush] = useState<Brush>();
+  const [chosen, setAxes] = useState<Axes>();
+  const axes = useMemo(() => chosen ?? usualAxes(search.wish.aim), [chosen, search.wish.aim]);
+  // A brush says nothing on other axes than those it was drawn on.
+  const [drawn, setDrawn] = useState<{ on: Axes; brush: Brush }>();
+  const brush = drawn?.on === axes ? drawn.brush : undefined;
+  const setBrush = (next: Brush | undefined) => setDrawn(next && { on: axes, brush: next });
   const [selected, setSelected] = useState<string>();
   const inBrush = useMemo(
     () =>
@@ -111,11 +116,12 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
       <WishSentence search={search} file={file} onChange={searches.change} />
       {shelfLoaded && shelf.length === 0 && (
         <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-caution bg-sheet px-4 py-2">
-          The shelf is empty: only this plan’s own parts and gears are tried.
+          {PARTS.some((kind) => search.scope[kind] === 'classes')
+            ? 'The shelf is empty: generic sizes stand in, without prices.'
+            : 'The shelf is empty: only this plan’s own parts and gears are tried. Choose generic sizes above, or'}
           <Link to="/shelf" className="underline decoration-edge underline-offset-4">
-            Put parts on the shelf
+            put parts on the shelf
           </Link>
-          or choose generic sizes above.
         </p>
       )}
       {live.failed !== undefined && (
@@ -145,10 +151,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
             <FrontChart
               setups={setups}
               axes={axes}
-              onAxes={(next) => {
-                setAxes(next);
-                setBrush(undefined);
-              }}
+              onAxes={setAxes}
               selected={held?.key}
               onSelect={setSelected}
               brush={brush}

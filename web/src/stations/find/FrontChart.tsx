@@ -145,7 +145,7 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
           )}
           {placed.map((point) => {
             const setup = byKey.get(point.key)!;
-            const owned = setup.figures.newMoney === 0;
+            const owned = setup.parts.every((part) => part.owned);
             return (
               <circle
                 key={point.key}

@@ -4,7 +4,7 @@ import { useAppSelector } from '../../app/store';
 import { Button } from '../../ui/Button';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';
-import { gearsText, moneyText, motorText, tightestText, warmestText, whyText } from './setup-text';
+import { gearsText, moneyText, motorText, partMoneyText, tightestText, unpriced, warmestText, whyText } from './setup-text';
 
 interface Props {
   setup: FoundSetup;
@@ -62,7 +62,7 @@ export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, name
               {part.name}
             </span>
             <span className="text-right">
-              {part.owned ? <span className="text-soft">owned</span> : `${part.priceGuessed ? '≈ ' : ''}${formatNumber(part.newMoney, 2)}`}
+              <span className={part.owned ? 'text-soft' : ''}>{partMoneyText(part)}</span>
             </span>
           </li>
         ))}
@@ -72,8 +72,11 @@ export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, name
           <span className="text-right">{moneyText(setup)}</span>
         </li>
       </ul>
-      {parts.some((part) => part.priceGuessed) && (
+      {parts.some((part) => part.priceGuessed && !unpriced(part)) && (
         <p className="text-[11.5px] text-soft">≈ no price on the shelf: the middle one of its kind stands in.</p>
+      )}
+      {parts.some(unpriced) && (
+        <p className="text-[11.5px] text-soft">No price: nothing of that kind on the shelf has one, so it counts as nothing.</p>
       )}
       {plan.packs.length > 1 && <p className="text-[11.5px] text-soft">Two packs: check that both go in; use only packs of one age and charge.</p>}
       <div className="mt-2 flex flex-wrap gap-1.5">

@@ -26,9 +26,18 @@ export function setupName(setup: FoundSetup): string {
 /** The name of a plan made of it: 120 characters at most. */
 export const planName = (setup: FoundSetup) => `${motorText(setup)}, ${gearsText(setup)}`.slice(0, 120);
 
-export function moneyText(setup: Pick<FoundSetup, 'figures' | 'parts'>): string {
-  const guessed = setup.parts.some((part) => part.priceGuessed);
-  return `${guessed ? '≈ ' : ''}${formatNumber(setup.figures.newMoney, 2)}`;
+/** Nothing on the shelf tells what it may cost: it counts as nothing, and must not read as free. */
+export const unpriced = (part: FoundPart) => part.priceGuessed && part.newMoney === 0;
+
+export function partMoneyText(part: FoundPart): string {
+  if (part.owned) return 'owned';
+  return unpriced(part) ? 'no price' : `${part.priceGuessed ? '≈ ' : ''}${formatNumber(part.newMoney, 2)}`;
+}
+
+export function moneyText({ figures, parts }: Pick<FoundSetup, 'figures' | 'parts'>): string {
+  const some = parts.some(unpriced);
+  if (some && figures.newMoney === 0) return 'no price';
+  return `${some ? '≥ ' : parts.some((part) => part.priceGuessed) ? '≈ ' : ''}${formatNumber(figures.newMoney, 2)}`;
 }
 
 const BEST_WORDS: Record<Merit, (wish: SearchWish) => string> = {
