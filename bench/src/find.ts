@@ -21,8 +21,8 @@ const readMs = (page: Page, name: string) => page.locator('[data-search]').getAt
 const server = await startServer({ demo: true });
 const browser = await chromium.launch(CHROMIUM);
 try {
-  const writes = seededShelf(7, SHELF).map(({ part }) => ({ id: crypto.randomUUID(), base: 0, part }));
-  const answer = await fetch(`${server.address}/api/shelf`, {
+  const writes = seededShelf(7, SHELF).map(({ part }) => ({ id: crypto.randomUUID(), base: 0, body: part }));
+  const answer = await fetch(`${server.address}/api/parts`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: server.address },
     body: JSON.stringify({ writes }),

@@ -1,3 +1,4 @@
+import type { Newer } from './documents/wire';
 import type { Problem } from './problem';
 
 interface CatalogueEntry {
@@ -17,15 +18,50 @@ export const ERRORS = {
   'bad-origin': { status: 403, message: 'Another site may not speak to Puddler.', mend: 'Use Puddler’s own page.' },
   'not-found': { status: 404, message: 'There is nothing at this address.', mend: 'Go back to the Garage.' },
   'method-not-allowed': { status: 405, message: 'This address does not take that method.', mend: 'See docs/api.md for what it takes.' },
-  'no-such-car': { status: 404, message: 'This car is not in the garage.', mend: 'It may have been deleted: look in the Garage.' },
-  'no-such-plan': { status: 404, message: 'This plan is not in the garage.', mend: 'It may have been deleted: look in the Garage.' },
-  'no-such-photo': { status: 404, message: 'This photo is not in the data folder.', mend: 'It may have been moved: take it again.' },
+  'no-such-document': { status: 404, message: 'This is not in the garage or on the shelf.', mend: 'It may have been deleted: look in the Garage.' },
+  'no-parent': {
+    status: 409,
+    message: 'What this belongs to is deleted or was never there.',
+    mend: 'Restore its car first, or put it under another one.',
+  },
+  unreadable: {
+    status: 409,
+    message: 'This document cannot be read: it is damaged, or a newer Puddler wrote it.',
+    mend: 'It stays in the data folder as it is. Open it with the newer Puddler, or restore a backup.',
+  },
+  'no-such-file': {
+    status: 404,
+    message: 'This file is not in the data folder.',
+    mend: 'It may have been moved: choose it again, or restore a backup.',
+  },
   'photo-type': { status: 415, message: 'This is no photo that can be kept.', mend: 'Choose a JPEG, PNG or WebP picture.' },
   'photo-broken': { status: 422, message: 'The picture is cut short or damaged.', mend: 'Choose it again; if that fails, take a new one.' },
   'photo-too-large': { status: 413, message: 'The picture is larger than 8 MB.', mend: 'Make it smaller; 1600 pixels are plenty for wiring.' },
   stale: { status: 409, message: 'This was changed somewhere else meanwhile.', mend: 'Keep yours or take the newer one.' },
   'too-large': { status: 413, message: 'The file is too large.', mend: 'A plan file is a few kilobytes; 1 MB is the limit, 16 MB for a shelf.' },
   'unsupported-type': { status: 415, message: 'The body is not JSON.', mend: 'Send it as application/json.' },
+  'bad-backup': {
+    status: 422,
+    message: 'This backup cannot be restored.',
+    mend: 'Nothing was changed. Choose another copy of it, or another backup.',
+  },
+  'no-such-backup': { status: 404, message: 'The backup that was checked is not here any more.', mend: 'Choose the file again.' },
+  'unsupported-encoding': { status: 415, message: 'The body is compressed.', mend: 'Send it plain, without a Content-Encoding.' },
+  'disk-full': {
+    status: 507,
+    message: 'The disk is full: nothing was saved.',
+    mend: 'Make room on it; what you typed stays on the page and is saved then.',
+  },
+  'read-only': {
+    status: 503,
+    message: 'The data folder cannot be written to: nothing was saved.',
+    mend: 'Allow this user to write there; what you typed stays on the page and is saved then.',
+  },
+  'damaged-database': {
+    status: 503,
+    message: 'The database in the data folder is damaged.',
+    mend: 'Stop Puddler and restore a backup, or put one of the daily copies from backups/ in its place.',
+  },
   internal: {
     status: 500,
     message: 'Something went wrong inside Puddler.',
@@ -42,7 +78,7 @@ export interface ErrorBody {
     message: string;
     mend: string;
     problems?: Problem[];
-    /** With `stale`: the newer document. */
-    current?: unknown;
+    /** With `stale`: the newer document, or that it is deleted. */
+    newer?: Newer;
   };
 }

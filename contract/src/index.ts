@@ -1,9 +1,12 @@
 export * from './shared';
-export { checkCarWrite, checkId, checkPlanWrite, checkVersionOnly } from './api';
-export { checkCar, checkPlanBody, checkPlanFile, planFileOf, splitPlanFile, type Checked } from './plan-file';
-export { joiProblems } from './joi-problems';
+export { checkBackupDocument, checkBackupManifest } from './backup-manifest';
+export type { CheckBody } from './documents/kind';
+export { checkBody } from './documents/checks';
+export { checkPart, partSchema } from './documents/part/check';
+export { upgrade, NewerForm } from './documents/forms';
+export { checkId, checkPut, checkVersionOnly, checkWriteList } from './documents/wire-check';
+export { hash as hashSchema } from './joi-parts';
+export { checkPlanBody, checkPlanFile, planFileOf, splitPlanFile } from './plan-file';
+export { checkWith, joiProblems, MOST_PROBLEMS } from './joi-problems';
 export { carSchema, planBodySchema, planFileSchema } from './plan-schema';
-export { checkPart, partSchema } from './part-schema';
-export { checkShelfWrite } from './shelf-write';
-export { MOST_PARTS } from './api';
 export { problem } from './problem';

@@ -1,4 +1,5 @@
 import type { Schema, ValidationErrorItem } from 'joi';
+import type { Checked } from './checked';
 import { problem, type Problem } from './problem';
 import { rangeOf, rangeText } from './ranges';
 
@@ -37,7 +38,12 @@ function allowedText(item: ValidationErrorItem, path: string): string {
     case 'string.max':
       return 'a text of 1 to 120 characters';
     case 'string.guid':
-      return 'a UUID';
+    case 'string.lowercase':
+      return 'a UUID in small letters and with its dashes';
+    case 'string.pattern.name':
+      return 'a SHA-256 in 64 small hexadecimal digits';
+    case 'array.unique':
+      return 'a list that holds each only once';
     case 'object.base':
       return 'an object';
     case 'array.base':
@@ -52,12 +58,22 @@ function allowedText(item: ValidationErrorItem, path: string): string {
   }
 }
 
-/** Validates without converting anything and names every problem; empty when the document is good. */
+/** Most problems that are told of one document: whoever has more has one cause. */
+export const MOST_PROBLEMS = 50;
+
+/** Validates without converting anything and names the first problems; empty when the document is good. */
 export function joiProblems(schema: Schema, input: unknown): Problem[] {
+  if (input === undefined) return [problem('', undefined, 'there must be something')];
   const { error } = schema.validate(input, { abortEarly: false, convert: false });
-  return (error?.details ?? []).map((item) => {
+  return (error?.details ?? []).slice(0, MOST_PROBLEMS).map((item) => {
     const path = pathText(item.path);
     const missing = item.type === 'any.required' || item.type === 'object.missing' || item.type === 'object.and';
     return problem(path, missing ? undefined : item.context?.value, allowedText(item, path));
   });
+}
+
+/** The value, trusted from here on, or every problem with it. */
+export function checkWith<T>(schema: Schema, input: unknown): Checked<T> {
+  const problems = joiProblems(schema, input);
+  return problems.length === 0 ? { ok: true, value: input as T } : { ok: false, problems };
 }

@@ -1,12 +1,11 @@
 import { PlanError, resolvePlan, type Car, type PlanFile } from '@puddler/core';
+import type { Checked } from './checked';
 import { joiProblems } from './joi-problems';
-import { carSchema, planBodySchema, planFileSchema } from './plan-schema';
+import { planBodySchema, planFileSchema } from './plan-schema';
 import { problem, type Problem } from './problem';
 
 /** A plan without its car, format and version: what belongs to one plan of a car. */
 export type PlanBody = Omit<PlanFile, 'format' | 'version' | 'car'>;
-
-export type Checked<T> = { ok: true; value: T } | { ok: false; problems: Problem[] };
 
 /** What no field shows alone: packs that cannot stand in parallel, a no-load point that cannot turn. */
 function unresolvable(plan: PlanFile): Problem[] {
@@ -27,11 +26,6 @@ function checked<T>(value: unknown, problems: Problem[]): Checked<T> {
 export function checkPlanFile(input: unknown): Checked<PlanFile> {
   const problems = joiProblems(planFileSchema, input);
   return checked(input, problems.length > 0 ? problems : unresolvable(input as PlanFile));
-}
-
-/** Checks a car alone. */
-export function checkCar(input: unknown): Checked<Car> {
-  return checked(input, joiProblems(carSchema, input));
 }
 
 /** Checks a plan's own part, with the car it belongs to. */

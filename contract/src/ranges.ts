@@ -120,8 +120,8 @@ export type RangePath = keyof typeof RANGES;
 
 /** The range of a field by its path, list indices and all (`packs[0].cells`). Undefined for what is not a number. */
 export function rangeOf(path: string): Range | undefined {
-  // What the bench notes is ranged by its own name, wherever it stands in a write.
-  const plain = path.replace(/\[\d+\]/g, '').replace(/^bench\.(searches\.)?/, '');
+  // What the bench notes is ranged by its own name, wherever it stands in a document.
+  const plain = path.replace(/\[\d+\]/g, '').replace(/^bench\./, '');
   return Object.hasOwn(RANGES, plain) ? RANGES[plain as RangePath] : undefined;
 }
 

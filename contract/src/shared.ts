@@ -1,31 +1,28 @@
 /** The part of the contract that carries no validator: for the page's first load. */
-export type {
-  CarDoc,
-  CarWrite,
-  Garage,
-  Imported,
-  PartDoc,
-  PartWrite,
-  PartWritten,
-  PlanDoc,
-  PlanWrite,
-  Shelf,
-  ShelfWrite,
-  ShelfWritten,
-  VersionOnly,
-} from './api';
+export type { BackupDocument, BackupManifest, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
+export type { Checked } from './checked';
+export { MOST_PHOTOS, type Bench, type CarBody, type PhotoRef, type Today } from './documents/car/car';
+export { formOf, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';
 export {
-  MOST_PHOTO_BYTES,
-  MOST_PHOTOS,
-  MOST_SEARCHES,
-  PHOTO_TYPES,
-  type Bench,
-  type PhotoRef,
-  type PhotoType,
-  type SavedSearch,
-  type Today,
-} from './bench';
+  isKindName,
+  KIND_NAMES,
+  kindOf,
+  KINDS,
+  kindsOfList,
+  parentOf,
+  type BodyOf,
+  type Doc,
+  type DocList,
+  type KindName,
+  type SetAside,
+} from './documents/kinds';
+export { leafName } from './documents/leaf-name';
+export { merge, type Clash, type Merged } from './documents/merge';
+export { MOST_PARTS } from './documents/part/part';
+export { MOST_WISHES, type Wish } from './documents/wish/wish';
+export type { DocsWritten, DocWrite, DocWrites, DocWritten, Imported, Newer, WithIt, Written } from './documents/wire';
 export { ERRORS, type ErrorBody, type ErrorCode } from './errors';
+export { LONGEST_FILE_NAME, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from './files';
 export type { PlanBody } from './plan-file';
 export type { Problem } from './problem';
 export { PART_FIELDS, partFields, partValue, type PartField } from './part-fields';

@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { checkCarWrite, checkPart, checkShelfWrite, MOST_PARTS } from '@puddler/contract';
+import { checkBody, checkPart, checkWriteList, MOST_PARTS, MOST_PHOTOS, MOST_PROBLEMS } from '@puddler/contract';
 import { PART_FIELDS, partFields, partValue } from '@puddler/contract/shared';
 import { PART_KINDS, type Part } from '@puddler/core';
+import { plainPlan } from '../../core/test/helpers';
 
 const shelf = JSON.parse(readFileSync(path.join(__dirname, '../../demo/shelf.json'), 'utf8')) as Part[];
 const motor: Part = {
@@ -43,37 +44,57 @@ test.each<[string, unknown, RegExp]>([
   expect(problemsOf(input).join('; ')).toMatch(words);
 });
 
-test('a shelf write names the write and the field, and takes deletes', () => {
-  expect(
-    checkShelfWrite({
-      writes: [
-        { id: ID, base: 0, part: motor },
-        { id: ID, base: 2, part: null },
-      ],
-    }).ok,
-  ).toBe(true);
-  const bad = checkShelfWrite({
-    writes: [
-      { id: ID, base: 0, part: motor },
-      { id: ID, base: 0, part: { ...motor, price: 'dear' } },
-    ],
-  });
-  expect(bad.ok ? [] : bad.problems.map((one) => one.path)).toEqual(['writes[1].part.price']);
-  for (const writes of [undefined, [], 'all', Array.from({ length: MOST_PARTS + 1 }, () => null)]) expect(checkShelfWrite({ writes }).ok).toBe(false);
-  expect(checkShelfWrite({ writes: [{ id: '../etc', base: 0, part: motor }] }).ok).toBe(false);
+test('no word that every object knows passes for a form or a kind', () => {
+  for (const form of ['constructor', 'toString', '__proto__', 'hasOwnProperty'])
+    expect(problemsOf({ ...motor, spec: { ...motor.spec, form } }).join()).toContain('spec.form');
+  expect(problemsOf({ ...motor, kind: 'constructor' }).join()).toContain('kind is "constructor"');
 });
 
-test('a car write checks its bench notes', () => {
-  const good = { base: 0, car: {}, bench: { stockPlanId: ID, today: { topSpeedMs: 10, canC: 60 }, photos: [{ id: ID, caption: 'motor wires' }] } };
-  expect(checkCarWrite(good).ok).toBe(true);
-  for (const bench of [
-    { today: { canC: 50 } },
-    { today: { topSpeedMs: 900 } },
-    { photos: [{ id: '../../x' }] },
-    { colour: 'red' },
-    { stockPlanId: 'mine' },
-  ])
-    expect(checkCarWrite({ base: 0, car: {}, bench }).ok).toBe(false);
+test('a list of writes names the write and the field, takes deletes, and never answers with more problems than are read', () => {
+  const problemsOfList = (input: unknown) => {
+    const checked = checkWriteList('part', input);
+    return checked.ok ? [] : checked.problems.map((one) => one.path);
+  };
+  const other = '6f1c1a52-2f2b-4d0a-8d3e-0a4b7c9d1e30';
+  expect(
+    problemsOfList({
+      writes: [
+        { id: ID, base: 0, body: motor },
+        { id: other, base: 2, body: null },
+      ],
+    }),
+  ).toEqual([]);
+  expect(
+    problemsOfList({
+      writes: [
+        { id: ID, base: 0, body: motor },
+        { id: ID, base: 1, body: null },
+      ],
+    }),
+  ).toEqual(['writes[1].id']);
+  expect(problemsOfList({ writes: [{ id: ID, base: -1, body: motor }] })).toEqual(['writes[0].base']);
+  expect(problemsOfList({ writes: Array.from({ length: 300 }, () => ({ colour: 'red' })) })).toHaveLength(MOST_PROBLEMS);
+  for (const writes of [undefined, [], 'all', Array.from({ length: MOST_PARTS + 1 }, () => null)])
+    expect(problemsOfList({ writes })).toEqual(['writes']);
+  expect(problemsOfList({ writes: [{ id: '../etc', base: 0, body: motor }] })).toEqual(['writes[0].id']);
+});
+
+test('a car is checked with its bench notes', () => {
+  const photo = { hash: 'a'.repeat(64), type: 'image/jpeg', bytes: 400, caption: 'motor wires' };
+  const pathsOf = (bench: object) => {
+    const checked = checkBody('car')({ car: plainPlan().car, bench }, undefined);
+    return checked.ok ? [] : checked.problems.map((one) => one.path);
+  };
+  expect(pathsOf({ stockPlanId: ID, today: { topSpeedMs: 10, canC: 60 }, photos: [photo] })).toEqual([]);
+  expect(pathsOf({ today: { canC: 50 } })).toEqual(['bench.today.topSpeedMs']);
+  expect(pathsOf({ today: { topSpeedMs: 900 } })).toEqual(['bench.today.topSpeedMs']);
+  expect(pathsOf({ photos: [{ ...photo, hash: '../../x' }] })).toEqual(['bench.photos[0].hash']);
+  expect(pathsOf({ photos: [photo, photo] })).toEqual(['bench.photos[1]']);
+  expect(pathsOf({ photos: Array.from({ length: MOST_PHOTOS + 1 }, (_, i) => ({ ...photo, hash: String(i).padStart(64, '0') })) })).toEqual([
+    'bench.photos',
+  ]);
+  expect(pathsOf({ colour: 'red' })).toEqual(['bench.colour']);
+  expect(pathsOf({ stockPlanId: 'mine' })).toEqual(['bench.stockPlanId']);
 });
 
 test('the list of fields knows every figure that a part of the shelf holds', () => {

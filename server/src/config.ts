@@ -1,6 +1,7 @@
 import { homedir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { fileUrl } from './db/lock';
 
 const serverFolder = fileURLToPath(new URL('..', import.meta.url));
 
@@ -14,17 +15,18 @@ export interface Config {
   logLevel: string;
 }
 
-/** Reads the environment once. Throws Error naming the variable for a value that cannot be. */
+/** Reads the environment once; a variable that is set to nothing counts as not set. Throws Error naming the variable for a value that cannot be. */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
-  const port = Number(env['PORT'] ?? 8417);
+  const set = (name: string): string | undefined => env[name]?.trim() || undefined;
+  const port = Number(set('PORT') ?? 8417);
   if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT is "${env['PORT']}"; allowed: a whole number from 0 to 65535`);
-  const dataFolder = path.resolve(env['PUDDLER_DATA'] ?? path.join(homedir(), '.puddler'));
+  const dataFolder = path.resolve(set('PUDDLER_DATA') ?? path.join(homedir(), '.puddler'));
   return {
     port,
     dataFolder,
-    databaseUrl: env['PUDDLER_DATABASE_URL'] ?? `file:${path.join(dataFolder, 'puddler.db')}`,
+    databaseUrl: set('PUDDLER_DATABASE_URL') ?? fileUrl(path.join(dataFolder, 'puddler.db')),
     migrationsFolder: path.join(serverFolder, 'migrations'),
     pageFolder: path.join(serverFolder, '..', 'web', 'dist'),
-    logLevel: env['PUDDLER_LOG'] ?? 'warn',
+    logLevel: set('PUDDLER_LOG') ?? 'warn',
   };
 }

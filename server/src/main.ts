@@ -1,20 +1,37 @@
 import { readConfig } from './config';
+import { FolderInUse } from './db/lock';
 import { loadDemo } from './demo';
+import { storageFault } from './http/storage-fault';
 import { serve } from './serve';
 
 const demoAt = process.argv.indexOf('--demo');
+const demoFolder = demoAt > 0 ? process.argv[demoAt + 1]! : undefined;
+
+/** Why it could not start, in words that say what mends it. */
+function reason(error: unknown): string {
+  const { code, message } = error as NodeJS.ErrnoException;
+  if (code === 'EADDRINUSE') return 'This port is in use, perhaps by Puddler itself: open it there, or set PORT to another one.';
+  if (error instanceof FolderInUse) return message;
+  if (/_journal\.json/.test(message))
+    return 'This installation is incomplete: server/migrations is missing. Fetch Puddler anew; your data is untouched.';
+  switch (storageFault(error)) {
+    case 'disk-full':
+      return 'The disk that holds the data folder is full. Make room on it and start again.';
+    case 'read-only':
+      return 'The data folder cannot be written to. Allow this user to write there, or set PUDDLER_DATA to another folder.';
+    case 'damaged-database':
+      return 'The database in the data folder is damaged. Put the newest copy from its backups folder in the place of puddler.db, or restore a backup into an empty folder.';
+    case undefined:
+      return message;
+  }
+}
 
 try {
-  const running = await serve(readConfig(process.env));
-  if (demoAt > 0) await loadDemo(running.db, process.argv[demoAt + 1]!);
-  for (const signal of ['SIGTERM', 'SIGINT'] as const) {
-    process.once(signal, () => {
-      void running.stop().then(() => process.exit(0));
-    });
-  }
+  const running = await serve(readConfig(process.env), demoFolder ? { empty: true, prepare: ({ store }) => loadDemo(store, demoFolder) } : {});
+  // A terminal sends Ctrl+C to the whole group and whoever started this may pass it on again: all of them ask for the same stop.
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void running.stop().then(() => process.exit(0)));
   console.log(`Puddler is ready at ${running.address}`);
 } catch (error) {
-  const { code, message } = error as NodeJS.ErrnoException;
-  console.error(code === 'EADDRINUSE' ? 'This port is in use. Set PORT to another one, or stop the Puddler that has it.' : message);
+  console.error(reason(error));
   process.exit(1);
 }

@@ -1,57 +1,81 @@
-import { mkdir } from 'node:fs/promises';
-import { createServer, type Server } from 'node:http';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import pino from 'pino';
 import { createApp } from './app';
 import type { Config } from './config';
-import path from 'node:path';
-import { PhotoStore } from './photos/store';
-import { openDatabase, type Database } from './db/open';
+import { openDataFolder, type DataFolder } from './data-folder';
+import { keepHouse } from './housekeeping';
 
 /** Only this machine can reach Puddler. */
 const LISTEN_ON = '127.0.0.1';
 /** Requests in flight get this long to finish once told to stop. */
 const STOP_WITHIN_MS = 10_000;
 
-export interface Running {
+export interface Running extends Pick<DataFolder, 'db' | 'store' | 'files'> {
   server: Server;
-  db: Database;
   address: string;
-  /** Finishes requests in flight, then closes the database. */
+  /** Finishes requests in flight, then closes the database; asking again waits for the same end. */
   stop(): Promise<void>;
 }
 
-/** Migrates, listens, and resolves once requests are answered. Rejects when the port is taken. */
-export async function serve(config: Config): Promise<Running> {
-  await mkdir(config.dataFolder, { recursive: true });
+export interface ServeOptions {
+  /** Begins with an empty data folder. */
+  empty?: boolean;
+  /** Fills the data folder before the first request is answered. */
+  prepare?: (folder: DataFolder) => Promise<void>;
+}
+
+type Handle = (request: IncomingMessage, response: ServerResponse) => unknown;
+
+/**
+ * Takes the port, then the data folder, and resolves once requests are answered. Nothing in the folder is touched before both
+ * are this process's own. Rejects when the port is taken or the folder in use.
+ */
+export async function serve(config: Config, options: ServeOptions = {}): Promise<Running> {
   const log = pino({ level: config.logLevel }, pino.destination(2));
-  const db = await openDatabase(config.databaseUrl, config.migrationsFolder);
-  const handle = createApp(db, new PhotoStore(path.join(config.dataFolder, 'photos')), log, config.pageFolder).callback();
   let stopping = false;
+  let handle: (value: Handle) => void;
+  const ready = new Promise<Handle>((resolve) => (handle = resolve));
   const server = createServer((request, response) => {
     // A kept-alive connection would hold up the stop: this answer is its last.
     if (stopping) response.setHeader('Connection', 'close');
-    void handle(request, response);
+    void ready.then((answer) => answer(request, response));
   });
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(config.port, LISTEN_ON, resolve);
   });
+  const folder = await open(server, config, log, options);
   const { port } = server.address() as AddressInfo;
-  return {
-    server,
-    db,
-    address: `http://${LISTEN_ON}:${port}`,
-    async stop() {
-      stopping = true;
-      const closed = new Promise<void>((resolve) => server.close(() => resolve()));
-      server.closeIdleConnections();
-      const idle = setInterval(() => server.closeIdleConnections(), 50);
-      const late = setTimeout(() => server.closeAllConnections(), STOP_WITHIN_MS);
-      await closed;
-      clearInterval(idle);
-      clearTimeout(late);
-      await db.close();
-    },
-  };
+  const address = `http://${LISTEN_ON}:${port}`;
+  await folder.lock.note(address);
+  handle!(createApp({ ...folder, log, pageFolder: config.pageFolder }).callback());
+  const house = keepHouse(folder, config.dataFolder, log);
+
+  async function stop(): Promise<void> {
+    stopping = true;
+    const closed = new Promise<void>((resolve) => server.close(() => resolve()));
+    server.closeIdleConnections();
+    const idle = setInterval(() => server.closeIdleConnections(), 50);
+    const late = setTimeout(() => server.closeAllConnections(), STOP_WITHIN_MS);
+    await closed;
+    clearInterval(idle);
+    clearTimeout(late);
+    await house.stop();
+    await folder.close();
+  }
+  let stopped: Promise<void> | undefined;
+  return { server, db: folder.db, store: folder.store, files: folder.files, address, stop: () => (stopped ??= stop()) };
+}
+
+async function open(server: Server, config: Config, log: pino.Logger, { empty, prepare }: ServeOptions): Promise<DataFolder> {
+  try {
+    const folder = await openDataFolder(config, log, { empty: empty ?? false });
+    await prepare?.(folder);
+    return folder;
+  } catch (error) {
+    server.close();
+    server.closeAllConnections();
+    throw error;
+  }
 }

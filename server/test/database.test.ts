@@ -1,62 +1,63 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { openDatabase } from '../src/db/open';
+import { randomUUID } from 'node:crypto';
 import { WriteQueue } from '../src/db/write-queue';
 import { loadDemo } from '../src/demo';
-import { readShelf } from '../src/shelf/queries';
-import { readGarage } from '../src/garage/routes';
-import { deleteCar, writeCar } from '../src/cars/queries';
-import { CAR, newFolder } from './helpers';
+import { CAR, openStore } from './helpers';
 
-const migrations = path.join(__dirname, '../migrations');
-const open = (folder: string) => openDatabase(`file:${path.join(folder, 'puddler.db')}`, migrations);
-const ID = '00000000-0000-4000-8000-00000000000a';
-
-test('pragmas hold, also after a batch', async () => {
-  const db = await open(newFolder());
+test('pragmas hold on the one connection, also after a batch and after calls at the same time', async () => {
+  const { db, ...rest } = await openStore().then((store) => ({ db: store.db, store }));
   const pragma = async (name: string) => Object.values((await db.client.execute(`PRAGMA ${name}`)).rows[0]!)[0];
-  const all = async () => [await pragma('journal_mode'), await pragma('synchronous'), await pragma('foreign_keys')];
-  expect(await all()).toEqual(['wal', 2, 1]);
-  await writeCar(db, ID, 0, CAR);
-  await deleteCar(db, ID, 1);
-  expect(await all()).toEqual(['wal', 2, 1]);
+  const all = async () => [await pragma('journal_mode'), await pragma('synchronous'), await pragma('foreign_keys'), await pragma('busy_timeout')];
+  expect(await all()).toEqual(['wal', 2, 1, 5000]);
+  await rest.store.write('car', [{ id: randomUUID(), base: 0, body: { car: CAR, bench: {} } }]);
+  expect(await all()).toEqual(['wal', 2, 1, 5000]);
+  const timeouts = await Promise.all(Array.from({ length: 8 }, () => pragma('busy_timeout')));
+  expect(timeouts).toEqual(Array(8).fill(5000));
   await db.close();
-});
-
-test('migrations are numbered without gaps and run once', async () => {
-  const { entries } = JSON.parse(readFileSync(path.join(migrations, 'meta/_journal.json'), 'utf8')) as { entries: { idx: number; tag: string }[] };
-  expect(entries.map((entry) => entry.idx)).toEqual(entries.map((_, i) => i));
-  expect(readdirSync(migrations).filter((file) => file.endsWith('.sql'))).toEqual(entries.map((entry) => `${entry.tag}.sql`));
-  const folder = newFolder();
-  const first = await open(folder);
-  await writeCar(first, ID, 0, CAR);
-  await first.close();
-  const second = await open(folder);
-  expect((await readGarage(second)).cars).toHaveLength(1);
-  await second.close();
 });
 
 test('the demo club loads whole, a car with several plans once', async () => {
-  const db = await open(newFolder());
-  await loadDemo(db, path.join(__dirname, '../../demo'));
-  const garage = await readGarage(db);
-  expect(garage.cars.map((doc) => doc.car.name)).toEqual(['Ridgeback', 'Towpath pacer', 'Drover tractor unit', 'Headland plough']);
-  expect(garage.plans).toHaveLength(9);
-  expect(garage.cars[0]!.bench.stockPlanId).toBe(garage.plans.find((doc) => doc.plan.name === 'Ridgeback as bought')!.id);
-  expect((await readShelf(db)).parts.length).toBeGreaterThanOrEqual(60);
-  await db.close();
+  const store = await openStore();
+  await loadDemo(store, path.join(__dirname, '../../demo'));
+  const [cars, plans] = [await store.all('car'), await store.all('plan')];
+  expect(cars.map((doc) => doc.body.car.name)).toEqual(['Ridgeback', 'Towpath pacer', 'Drover tractor unit', 'Headland plough']);
+  expect(plans).toHaveLength(9);
+  expect(cars[0]!.body.bench.stockPlanId).toBe(plans.find((doc) => doc.body.name === 'Ridgeback as bought')!.id);
+  expect((await store.all('part')).length).toBeGreaterThanOrEqual(60);
+  await store.db.close();
 });
 
 test('the write queue keeps order and survives a failure', async () => {
   const queue = new WriteQueue();
   const done: number[] = [];
-  const slow = queue.run(async () => {
-    await new Promise((resolve) => setTimeout(resolve, 20));
-    done.push(1);
-  });
+  let open: () => void;
+  const gate = new Promise<void>((resolve) => (open = resolve));
+  const slow = queue.run(() => gate.then(() => done.push(1)));
   const failing = queue.run(() => Promise.reject(new Error('no')));
   const last = queue.run(() => Promise.resolve(done.push(2)));
+  open!();
   await expect(failing).rejects.toThrow('no');
   await Promise.all([slow, last, queue.idle()]);
   expect(done).toEqual([1, 2]);
+});
+
+test('two processes that write to one file lose nothing: every write names its version', async () => {
+  const first = await openStore();
+  const { rows } = await first.db.client.execute('PRAGMA database_list');
+  const second = await openStore(path.dirname(rows[0]!['file'] as string));
+  const id = randomUUID();
+  const write = (store: typeof first, base: number, massKg: number) =>
+    store.write('car', [{ id, base, body: { car: { ...CAR, massKg }, bench: {} } }]);
+  await write(first, 0, 1);
+  let acknowledged = 1;
+  const writer = async (store: typeof first) => {
+    for (let i = 0; i < 60; i++) {
+      const [result] = await write(store, (await store.row('car', id))!.version, 1 + i / 100);
+      if (result!.state === 'written') acknowledged++;
+    }
+  };
+  await Promise.all([writer(first), writer(second)]);
+  expect(acknowledged).toBeGreaterThan(60);
+  expect((await first.row('car', id))!.version).toBe(acknowledged);
+  await Promise.all([first.db.close(), second.db.close()]);
 });

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { checkPlanFile } from '@puddler/contract';
+import type { Part } from '@puddler/core';
+import { kindOf, parentOf, type Doc, type DocWritten, type KindName, KIND_NAMES } from '@puddler/contract';
 import type { Running } from '../src/serve';
-import { CAR, clientOf, PLAN, startServer } from './helpers';
-import { plainPlan } from '../../core/test/helpers';
+import { CAR, clientOf, newFolder, PLAN, startServer, WISH } from './helpers';
 
 let running: Running;
 let client: ReturnType<typeof clientOf>;
@@ -12,143 +12,205 @@ beforeAll(async () => {
 });
 afterAll(() => running.stop());
 
-describe('a car', () => {
-  test('is written, read, and written again on top of its version', async () => {
-    const doc = await client.addCar();
-    expect(doc).toMatchObject({ version: 1, car: CAR });
-    const again = await client.http.put(`/api/cars/${doc.id}`).send({ base: 1, car: { ...CAR, massKg: 2.4 } });
-    expect(again.body).toMatchObject({ version: 2, car: { massKg: 2.4 }, createdAt: doc.createdAt });
-    expect((await client.http.get(`/api/cars/${doc.id}`)).body).toEqual(again.body);
+const pinion = (teeth: number, name = `${teeth}T`): Part => ({ kind: 'pinion', name, status: 'owned', spec: { teeth, moduleMm: 0.8 } });
+/** A good body of each kind, and another. */
+const BODIES: { [K in KindName]: [object, object] } = {
+  car: [
+    { car: CAR, bench: {} },
+    { car: { ...CAR, massKg: 2.4 }, bench: { today: { topSpeedMs: 9 } } },
+  ],
+  plan: [PLAN, { ...PLAN, name: 'Another' }],
+  wish: [WISH, { ...WISH, name: 'Another' }],
+  part: [pinion(17), pinion(18)],
+};
+
+/** An address of a new document of a kind, with a parent where it needs one. */
+async function place(kind: KindName): Promise<{ at: string; id: string; parent: { parentId?: string } }> {
+  const id = randomUUID();
+  const parent = parentOf(kind) ? { parentId: (await client.addCar()).id } : {};
+  return { at: `/api/${kindOf(kind).path}/${id}`, id, parent };
+}
+
+describe.each(KIND_NAMES)('a document of the kind %s', (kind) => {
+  const [body, other] = BODIES[kind];
+  const path = `/api/${kindOf(kind).path}`;
+
+  test('is written, read, and written again on top of its version; a write answers no more than it must', async () => {
+    const { at, parent } = await place(kind);
+    const first = await client.http.put(at).send({ base: 0, body, ...parent });
+    expect(first.body).toEqual({ version: 1, updatedAt: expect.any(String) as string });
+    const doc = (await client.http.get(at)).body as Doc;
+    expect(doc).toMatchObject({ version: 1, body, ...parent });
+    expect((await client.http.put(at).send({ base: 1, body: other, ...parent })).body).toMatchObject({ version: 2 });
+    expect((await client.http.get(at)).body).toMatchObject({ version: 2, body: other, createdAt: doc.createdAt });
   });
 
   test('a stale write gets 409 with the newer document and changes nothing', async () => {
-    const doc = await client.addCar();
-    await client.http.put(`/api/cars/${doc.id}`).send({ base: 1, car: { ...CAR, name: 'Newer' } });
-    const stale = await client.http.put(`/api/cars/${doc.id}`).send({ base: 1, car: { ...CAR, name: 'Mine' } });
-    expect(stale.status).toBe(409);
-    expect(stale.body.error).toMatchObject({ code: 'stale', current: { version: 2, car: { name: 'Newer' } } });
-    expect((await client.http.get(`/api/cars/${doc.id}`)).body.car.name).toBe('Newer');
+    const { at, parent } = await place(kind);
+    await client.http.put(at).send({ base: 0, body, ...parent });
+    await client.http.put(at).send({ base: 1, body: other, ...parent });
+    for (const base of [0, 1, 7]) {
+      const stale = await client.http.put(at).send({ base, body, ...parent });
+      expect(stale.status).toBe(409);
+      expect(stale.body.error).toMatchObject({ code: 'stale', newer: { deleted: false, doc: { version: 2, body: other } } });
+    }
+    expect((await client.http.delete(at).send({ base: 1 })).body.error.code).toBe('stale');
+    expect((await client.http.get(at)).body).toMatchObject({ version: 2, body: other });
   });
 
-  test('of two writes on the same version just one wins', async () => {
-    const doc = await client.addCar();
+  test('of twelve writes on the same version just one wins', async () => {
+    const { at, parent } = await place(kind);
+    await client.http.put(at).send({ base: 0, body, ...parent });
     const statuses = await Promise.all(
-      Array.from({ length: 12 }, (_, i) =>
-        client.http
-          .put(`/api/cars/${doc.id}`)
-          .send({ base: 1, car: { ...CAR, massKg: 1 + i } })
-          .then((response) => response.status),
-      ),
+      Array.from({ length: 12 }, async () => (await client.http.put(at).send({ base: 1, body: other, ...parent })).status),
     );
     expect(statuses.filter((status) => status === 200)).toHaveLength(1);
     expect(statuses.filter((status) => status === 409)).toHaveLength(11);
   });
 
-  test('takes its plans with it and brings just those back', async () => {
+  test('deleted, it is gone, and an edit based on what it was is told so; restored, it is as it was', async () => {
+    const { at, parent } = await place(kind);
+    await client.http.put(at).send({ base: 0, body, ...parent });
+    expect((await client.http.delete(at).send({ base: 1 })).body).toMatchObject({ version: 2 });
+    expect((await client.http.get(at)).body.error.code).toBe('no-such-document');
+    expect((await client.http.put(at).send({ base: 1, body: other, ...parent })).body.error).toMatchObject({
+      code: 'stale',
+      newer: { deleted: true, version: 2 },
+    });
+    const restored = await client.http.post(`${at}/restore`);
+    expect(restored.body.documents).toEqual([{ kind, doc: expect.objectContaining({ version: 3, body }) as Doc }]);
+    expect((await client.http.post(`${at}/restore`)).body.documents).toHaveLength(1);
+    expect((await client.http.get(at)).body).toMatchObject({ version: 3, body });
+  });
+
+  test('many go in one request, each with what came of it, and come back by being written on the version they were deleted as', async () => {
+    const [a, b] = [await place(kind), await place(kind)];
+    const one = ({ id, parent }: typeof a, base: number, what: object | null) => ({ id, base, ...parent, body: what });
+    const send = async (...writes: object[]) => (await client.http.post(path).send({ writes })).body.results as DocWritten[];
+    expect(await send(one(a, 0, body), one(b, 0, body))).toMatchObject([
+      { id: a.id, state: 'written', version: 1 },
+      { id: b.id, state: 'written', version: 1 },
+    ]);
+    expect(await send(one(a, 1, null), one(b, 4, other))).toMatchObject([
+      { id: a.id, state: 'deleted', version: 2 },
+      { id: b.id, state: 'stale', newer: { doc: { version: 1, body } } },
+    ]);
+    expect(await send(one(a, 1, null), one(b, 1, other))).toMatchObject([
+      { id: a.id, state: 'deleted', version: 2 },
+      { id: b.id, state: 'written', version: 2 },
+    ]);
+    expect(await send(one(a, 2, other))).toMatchObject([{ id: a.id, state: 'written', version: 3 }]);
+    expect(await send({ ...one(a, 3, body), id: randomUUID() })).toMatchObject([{ state: 'unknown' }]);
+  });
+
+  test('an id in capitals, without dashes or twice in a request is refused and changes nothing', async () => {
+    const { id, parent } = await place(kind);
+    for (const bad of [id.toUpperCase(), id.replaceAll('-', ''), `{${id}}`]) {
+      expect((await client.http.put(`${path}/${encodeURIComponent(bad)}`).send({ base: 0, body, ...parent })).status).toBe(422);
+      expect((await client.http.post(path).send({ writes: [{ id: bad, base: 0, ...parent, body }] })).status).toBe(422);
+    }
+    const twice = await client.http.post(path).send({ writes: [body, other].map((what) => ({ id, base: 0, ...parent, body: what })) });
+    expect(twice.body.error.problems).toEqual([expect.objectContaining({ path: 'writes[1].id' })]);
+    expect((await client.http.get(`${path}/${id}`)).status).toBe(404);
+  });
+});
+
+describe('what belongs to a car', () => {
+  test('goes with it and comes back with it, but not what was deleted before', async () => {
     const car = await client.addCar();
-    const early = await client.addPlan(car.id);
-    const kept = await client.addPlan(car.id);
+    const [early, kept] = [await client.addPlan(car.id), await client.addPlan(car.id)];
+    const wish = await client.put('wish', WISH, car.id);
     await client.http.delete(`/api/plans/${early.id}`).send({ base: 1 });
-    expect((await client.http.delete(`/api/cars/${car.id}`).send({ base: 1 })).status).toBe(200);
+    const gone = await client.http.delete(`/api/cars/${car.id}`).send({ base: 1 });
+    expect(gone.body.withIt).toEqual(
+      expect.arrayContaining([
+        { kind: 'plan', id: kept.id, version: 2 },
+        { kind: 'wish', id: wish.id, version: 2 },
+      ]),
+    );
     expect((await client.http.get(`/api/plans/${kept.id}`)).status).toBe(404);
-    const restored = await client.http.post(`/api/cars/${car.id}/restore`);
-    expect(restored.body.plans.map((plan: { id: string }) => plan.id)).toEqual([kept.id]);
-    expect((await client.http.get(`/api/plans/${kept.id}`)).status).toBe(200);
+    expect((await client.http.post(`/api/plans/${kept.id}/restore`)).body.error.code).toBe('no-parent');
+    const restored = (await client.http.post(`/api/cars/${car.id}/restore`)).body.documents as { doc: Doc }[];
+    expect(restored.map(({ doc }) => doc.id).sort()).toEqual([car.id, kept.id, wish.id].sort());
     expect((await client.http.get(`/api/plans/${early.id}`)).status).toBe(404);
   });
 
-  test('keeps the wishes asked for it; a bad one is refused and changes nothing', async () => {
-    const doc = await client.addCar();
-    const wish = {
-      id: randomUUID(),
-      name: 'Sixty',
-      wish: { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16.7 }, canC: 70 },
-      scope: { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false },
-    };
-    const kept = await client.http.put(`/api/cars/${doc.id}`).send({ base: 1, car: CAR, bench: { searches: [wish] } });
-    expect(kept.body).toMatchObject({ version: 2, bench: { searches: [wish] } });
-    const refused = await client.http
-      .put(`/api/cars/${doc.id}`)
-      .send({ base: 2, car: CAR, bench: { searches: [{ ...wish, wish: { aim: 'speed', canC: 'warm' } }] } });
-    expect(refused.status).toBe(422);
-    expect(JSON.stringify(refused.body.error)).toContain('canC');
-    expect((await client.http.get(`/api/cars/${doc.id}`)).body).toEqual(kept.body);
+  test('cannot be without one, deleted or never there', async () => {
+    const car = await client.addCar();
+    await client.http.delete(`/api/cars/${car.id}`).send({ base: 1 });
+    for (const parentId of [car.id, randomUUID()]) {
+      expect((await client.http.put(`/api/plans/${randomUUID()}`).send({ base: 0, parentId, body: PLAN })).body.error.code).toBe('no-parent');
+      const { body } = await client.http.post('/api/wishes').send({ writes: [{ id: randomUUID(), base: 0, parentId, body: WISH }] });
+      expect(body.results).toMatchObject([{ state: 'no-parent', parentId, ...(parentId === car.id ? { deletedVersion: 2 } : {}) }]);
+    }
   });
 
-  test('a problem names the field, the value and what is allowed', async () => {
-    const response = await client.http.put(`/api/cars/${randomUUID()}`).send({ base: 0, car: { ...CAR, massKg: 2000 } });
-    expect(response.status).toBe(422);
-    expect(response.body.error.problems).toEqual([
-      { path: 'massKg', value: 2000, allowed: expect.any(String) as string, message: expect.stringContaining('massKg is 2000') as string },
-    ]);
-  });
-});
-
-describe('a plan', () => {
-  test('belongs to a car that is there', async () => {
-    const response = await client.http.put(`/api/plans/${randomUUID()}`).send({ base: 0, carId: randomUUID(), plan: PLAN });
-    expect(response.status).toBe(404);
-    expect(response.body.error.code).toBe('no-such-car');
-  });
-
-  test('is checked by the rules that need arithmetic too', async () => {
+  test('a plan is checked by the rules that need arithmetic too', async () => {
     const car = await client.addCar();
     const pack = PLAN.packs[0]!;
-    const response = await client.http
-      .put(`/api/plans/${randomUUID()}`)
-      .send({ base: 0, carId: car.id, plan: { ...PLAN, packs: [pack, { ...pack, cells: 3 }], packWiring: 'parallel' } });
+    const body = { ...PLAN, packs: [pack, { ...pack, cells: 3 }], packWiring: 'parallel' };
+    const response = await client.http.put(`/api/plans/${randomUUID()}`).send({ base: 0, parentId: car.id, body });
     expect(response.status).toBe(422);
     expect(response.body.error.problems[0].path).toBe('packs');
   });
-
-  test('deleted, it is gone; restored, it is as it was', async () => {
-    const car = await client.addCar();
-    const plan = await client.addPlan(car.id);
-    expect((await client.http.delete(`/api/plans/${plan.id}`).send({ base: 3 })).status).toBe(409);
-    expect((await client.http.delete(`/api/plans/${plan.id}`).send({ base: 1 })).status).toBe(200);
-    expect((await client.http.put(`/api/plans/${plan.id}`).send({ base: 1, carId: car.id, plan: PLAN })).status).toBe(404);
-    expect((await client.http.post(`/api/plans/${plan.id}/restore`)).body).toEqual(plan);
-  });
-
-  test('is exported with its car as a file that imports', async () => {
-    const car = await client.addCar({ ...CAR, name: 'Export / car' });
-    const plan = await client.addPlan(car.id, { ...PLAN, name: 'Für Größe' });
-    const file = await client.http.get(`/api/plans/${plan.id}/file`);
-    expect(file.headers['content-disposition']).toMatch(/^attachment; filename="[a-z0-9-]+\.puddler\.json"$/);
-    const parsed = JSON.parse(file.text) as unknown;
-    expect(checkPlanFile(parsed).ok).toBe(true);
-    const imported = await client.http.post('/api/imports').send(parsed as object);
-    expect(imported.status).toBe(201);
-    expect(imported.body.car.id).toBe(car.id);
-    expect(imported.body.plan.id).not.toBe(plan.id);
-    expect(imported.body.plan.plan).toEqual(plan.plan);
-  });
 });
 
-describe('an import', () => {
-  test('of another car makes a new one', async () => {
-    const before = (await client.http.get('/api/garage')).body;
-    const file = plainPlan();
-    file.car.name = 'Never seen';
-    const { body } = await client.http.post('/api/imports').send(file);
-    const after = (await client.http.get('/api/garage')).body;
-    expect(after.cars).toHaveLength(before.cars.length + 1);
-    expect(body.plan.carId).toBe(body.car.id);
-  });
-
-  test('with problems changes nothing', async () => {
-    const before = (await client.http.get('/api/garage')).body;
-    const response = await client.http.post('/api/imports').send({ ...plainPlan(), startCharge: 5, foo: 1 });
-    expect(response.status).toBe(422);
-    expect(response.body.error.problems.map((problem: { path: string }) => problem.path).sort()).toEqual(['foo', 'startCharge']);
-    expect((await client.http.get('/api/garage')).body).toEqual(before);
-  });
+test('a problem names the field, the value and what is allowed', async () => {
+  const response = await client.http.put(`/api/cars/${randomUUID()}`).send({ base: 0, body: { car: { ...CAR, massKg: 2000 }, bench: {} } });
+  expect(response.status).toBe(422);
+  expect(response.body.error.problems).toEqual([
+    { path: 'car.massKg', value: 2000, allowed: expect.any(String) as string, message: expect.stringContaining('massKg is 2000') as string },
+  ]);
 });
 
-test('the garage lists what is there, oldest first', async () => {
+test('one bad part of five thousand, and none is kept', async () => {
+  const count = async () => (await client.list('shelf')).documents.part!.length;
+  const before = await count();
+  const writes = Array.from({ length: 5000 }, (_, i) => ({ id: randomUUID(), base: 0, body: pinion(10 + (i % 30), `P${i}`) }));
+  writes[4321] = { ...writes[4321]!, body: { ...pinion(12), spec: { teeth: -3 } } as Part };
+  const refused = await client.http.post('/api/parts').send({ writes });
+  expect(refused.status).toBe(422);
+  expect(refused.body.error.problems[0].path).toBe('writes[4321].body.spec.teeth');
+  expect(await count()).toBe(before);
+  writes[4321].body = pinion(12);
+  expect((await client.http.post('/api/parts').send({ writes })).status).toBe(200);
+  expect(await count()).toBe(before + 5000);
+});
+
+test('lists name what is there, oldest first, and answer 304 to whoever has them', async () => {
   const car = await client.addCar({ ...CAR, name: 'Last' });
-  const { body } = await client.http.get('/api/garage');
-  expect(body.cars.at(-1).id).toBe(car.id);
-  const times = body.cars.map((one: { createdAt: string }) => one.createdAt);
-  expect([...times].sort()).toEqual(times);
+  const list = await client.http.get('/api/garage');
+  const cars = list.body.documents.car as Doc[];
+  expect(cars.at(-1)!.id).toBe(car.id);
+  expect(cars.map((one) => one.createdAt)).toEqual(cars.map((one) => one.createdAt).sort());
+  const again = () => client.http.get('/api/garage').set('If-None-Match', String(list.headers['etag']));
+  expect((await again()).status).toBe(304);
+  await client.addPlan(car.id);
+  expect((await again()).status).toBe(200);
+});
+
+test('documents outlive the server', async () => {
+  const folder = newFolder();
+  const first = await startServer(folder);
+  const doc = await clientOf(first).put('part', pinion(19));
+  await first.stop();
+  const second = await startServer(folder);
+  expect((await clientOf(second).list('shelf')).documents.part).toEqual([doc]);
+  await second.stop();
+});
+
+test('a row that is no JSON is set aside and named; the rest opens', async () => {
+  const own = await startServer();
+  const { addCar, list, http } = clientOf(own);
+  const [good, bad, newer] = [await addCar(), await addCar(), await addCar()];
+  await own.db.client.execute({ sql: `update documents set body = '{"car":' where id = ?`, args: [bad.id] });
+  await own.db.client.execute({ sql: 'update documents set form = 99 where id = ?', args: [newer.id] });
+  const garage = await list('garage');
+  expect(garage.documents.car!.map((doc) => doc.id)).toEqual([good.id]);
+  expect(garage.setAside).toEqual([
+    { kind: 'car', id: bad.id, why: 'broken' },
+    { kind: 'car', id: newer.id, why: 'newer-release' },
+  ]);
+  expect((await http.get(`/api/cars/${bad.id}`)).body.error.code).toBe('unreadable');
+  await own.stop();
 });

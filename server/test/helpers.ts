@@ -2,43 +2,66 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { splitPlanFile, type CarDoc, type PlanDoc } from '@puddler/contract';
+import { splitPlanFile, type BodyOf, type Doc, type DocList, type KindName, KINDS, type Wish } from '@puddler/contract';
 import request from 'supertest';
+import type { Config } from '../src/config';
+import { fileUrl } from '../src/db/lock';
+import { openDatabase } from '../src/db/open';
+import { DocumentStore } from '../src/documents/store';
 import { serve, type Running } from '../src/serve';
 import { plainPlan } from '../../core/test/helpers';
 
 export const { car: CAR, plan: PLAN } = splitPlanFile(plainPlan());
+export const WISH: Wish = {
+  name: 'Sixty',
+  wish: { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16.7 }, canC: 70 },
+  scope: { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false },
+};
+export const MIGRATIONS = path.join(__dirname, '../migrations');
 
 export function newFolder(): string {
   return mkdtempSync(path.join(tmpdir(), 'puddler-test-'));
 }
 
+export const configOf = (dataFolder: string): Config => ({
+  port: 0,
+  dataFolder,
+  databaseUrl: fileUrl(path.join(dataFolder, 'puddler.db')),
+  migrationsFolder: MIGRATIONS,
+  pageFolder: path.join(__dirname, 'page'),
+  logLevel: 'silent',
+});
+
 /** The real server on a free port with a database of its own. */
-export function startServer(dataFolder = newFolder()): Promise<Running> {
-  return serve({
-    port: 0,
-    dataFolder,
-    databaseUrl: `file:${path.join(dataFolder, 'puddler.db')}`,
-    migrationsFolder: path.join(__dirname, '../migrations'),
-    pageFolder: path.join(__dirname, 'page'),
-    logLevel: 'silent',
-  });
+export const startServer = (dataFolder = newFolder()): Promise<Running> => serve(configOf(dataFolder));
+
+/** A store on a database of its own, without a server. */
+export async function openStore(folder = newFolder()): Promise<DocumentStore> {
+  return new DocumentStore(await openDatabase(configOf(folder).databaseUrl, MIGRATIONS));
 }
+
+/** The smallest whole pictures of each kind, as their marks go; another `fill` makes another picture. */
+export const jpeg = (fill = 7) => Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(400, fill), Buffer.from([0xff, 0xd9])]);
+export const png = () =>
+  Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), Buffer.alloc(300, 1), Buffer.from('IEND'), Buffer.alloc(4)]);
+export const webp = () => Buffer.concat([Buffer.from('RIFF'), Buffer.from([0x3c, 0, 0, 0]), Buffer.from('WEBP'), Buffer.alloc(56)]);
 
 /** A client and the few calls that most tests begin with. */
 export function clientOf(running: Running) {
   const http = request(running.server);
+  const put = async <K extends KindName>(kind: K, body: BodyOf<K>, parentId?: string): Promise<Doc<K>> => {
+    const at = `/api/${KINDS[kind].path}/${randomUUID()}`;
+    const response = await http.put(at).send({ base: 0, body, ...(parentId === undefined ? {} : { parentId }) });
+    expect(response.status).toBe(200);
+    return (await http.get(at)).body as Doc<K>;
+  };
   return {
     http,
-    async addCar(car = CAR): Promise<CarDoc> {
-      const response = await http.put(`/api/cars/${randomUUID()}`).send({ base: 0, car });
-      expect(response.status).toBe(200);
-      return response.body as CarDoc;
-    },
-    async addPlan(carId: string, plan = PLAN): Promise<PlanDoc> {
-      const response = await http.put(`/api/plans/${randomUUID()}`).send({ base: 0, carId, plan });
-      expect(response.status).toBe(200);
-      return response.body as PlanDoc;
-    },
+    put,
+    addCar: (car = CAR) => put('car', { car, bench: {} }),
+    addPlan: (carId: string, plan = PLAN) => put('plan', plan, carId),
+    list: async (list: 'garage' | 'shelf') => (await http.get(`/api/${list}`)).body as DocList,
+    addPhoto: async (bytes = jpeg()) =>
+      (await http.post('/api/files').set('content-type', 'image/jpeg').send(bytes)).body as { hash: string; type: string; bytes: number },
   };
 }

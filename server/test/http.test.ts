@@ -1,12 +1,13 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import http from 'node:http';
+import { homedir } from 'node:os';
 import type { AddressInfo } from 'node:net';
 import path from 'node:path';
 import { ERRORS } from '@puddler/contract';
 import request from 'supertest';
 import { readConfig } from '../src/config';
 import type { Running } from '../src/serve';
-import { CAR, clientOf, startServer } from './helpers';
+import { CAR, clientOf, newFolder, startServer } from './helpers';
 
 let running: Running;
 let port: number;
@@ -17,6 +18,14 @@ beforeAll(async () => {
 afterAll(() => running.stop());
 
 const agent = () => request(running.server);
+const ID = '00000000-0000-4000-8000-000000000000';
+/** A body sent as it is. */
+const json = (at: string, body: string | Buffer) =>
+  agent()
+    .post(at)
+    .set('Content-Type', 'application/json')
+    .serialize((bytes: unknown) => bytes as string)
+    .send(body as string);
 
 test('health', async () => {
   expect((await agent().get('/api/health')).body).toEqual({ status: 'ok' });
@@ -97,11 +106,35 @@ describe('every error is JSON from the catalogue', () => {
       'too-large',
     ],
     ['an id of another form', () => agent().get('/api/cars/17'), 'bad-document'],
-    ['a car nobody has', () => agent().get('/api/cars/00000000-0000-4000-8000-000000000000'), 'no-such-car'],
+    ['a car nobody has', () => agent().get('/api/cars/00000000-0000-4000-8000-000000000000'), 'no-such-document'],
+    ['nesting that is deeper than any document', () => json('/api/imports', '['.repeat(5000) + ']'.repeat(5000)), 'bad-document'],
+    ['more nesting than can be read', () => json('/api/parts', '{"a":'.repeat(100_000)), 'bad-document'],
+    [
+      'a thousand fields nobody knows',
+      () => json('/api/imports', JSON.stringify(Object.fromEntries(Array.from({ length: 1000 }, (_, i) => [`k${i}`, i])))),
+      'bad-document',
+    ],
+    ['bytes that are no text', () => json('/api/imports', Buffer.from([0x22, 0xff, 0xfe, 0x22])), 'bad-json'],
+    ['a body that says it is compressed', () => json('/api/imports', '{}').set('Content-Encoding', 'gzip'), 'unsupported-encoding'],
+    ['an encoding there is not', () => json('/api/imports', '{}').set('Content-Encoding', 'constructor'), 'unsupported-encoding'],
+    [
+      'a form that every object has',
+      () =>
+        json(
+          '/api/parts',
+          JSON.stringify({
+            writes: [{ id: ID, base: 0, body: { kind: 'motor', name: 'M', status: 'owned', spec: { kind: 'brushless', form: 'constructor' } } }],
+          }),
+        ),
+      'bad-document',
+    ],
     ['no body', () => agent().put('/api/cars/00000000-0000-4000-8000-000000000000'), 'bad-document'],
     [
       'an envelope with more in it',
-      () => agent().put('/api/cars/00000000-0000-4000-8000-000000000000').send({ base: 0, car: CAR, admin: true }),
+      () =>
+        agent()
+          .put('/api/cars/00000000-0000-4000-8000-000000000000')
+          .send({ base: 0, body: { car: CAR, bench: {} }, admin: true }),
       'bad-document',
     ],
   ])('%s', async (_, call, code) => {
@@ -138,7 +171,7 @@ describe('stopping', () => {
   test('a request in flight is finished, then the server is gone', async () => {
     const own = await startServer();
     const { port: ownPort } = own.server.address() as AddressInfo;
-    const body = JSON.stringify({ base: 0, car: CAR });
+    const body = JSON.stringify({ base: 0, body: { car: CAR, bench: {} } });
     const answered = new Promise<number>((resolve, reject) => {
       const slow = http.request(
         {
@@ -168,6 +201,18 @@ describe('configuration', () => {
     const config = readConfig({ PORT: '9000', PUDDLER_DATA: '/tmp/club' });
     expect(config).toMatchObject({ port: 9000, dataFolder: '/tmp/club', databaseUrl: 'file:/tmp/club/puddler.db' });
   });
+  test('what is set to nothing is not set', () => {
+    const config = readConfig({ PORT: '', PUDDLER_DATA: ' ', PUDDLER_LOG: '' });
+    expect(config).toMatchObject({ port: 8417, dataFolder: path.join(homedir(), '.puddler'), logLevel: 'warn' });
+  });
+  test.each(['a b', 'a%20b', 'what?', 'no#1', 'ü'])('a data folder called “%s” is that folder', async (name) => {
+    const folder = path.join(newFolder(), name);
+    const own = await startServer(folder);
+    await clientOf(own).addCar();
+    await own.stop();
+    expect(readdirSync(path.dirname(folder))).toEqual([name]);
+    expect(readdirSync(folder)).toContain('puddler.db');
+  });
   test.each(['abc', '-1', '70000', '80.5'])('PORT=%s is refused by name', (value) => {
     expect(() => readConfig({ PORT: value })).toThrow(`PORT is "${value}"`);
   });
@@ -177,4 +222,5 @@ test('answers are compressed where asked', async () => {
   const client = clientOf(running);
   for (let i = 0; i < 8; i++) await client.addCar();
   expect((await agent().get('/api/garage').set('Accept-Encoding', 'gzip')).headers['content-encoding']).toBe('gzip');
+  expect((await agent().get('/api/garage').set('Accept-Encoding', 'identity')).headers['content-encoding']).toBeUndefined();
 });

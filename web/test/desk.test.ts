@@ -1,36 +1,28 @@
-import { splitPlanFile, type CarDoc, type PlanDoc } from '@puddler/contract';
+import { splitPlanFile, type Doc, type KindName } from '@puddler/contract';
+import { setField } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
-import { createStore, type AppStore } from '../src/app/store';
-import {
-  carKey,
-  changed,
-  conflicted,
-  conflictSettled,
-  garageLoaded,
-  imported,
-  isUnsaved,
-  planKey,
-  redone,
-  saved,
-  undone,
-  unsavedRecalled,
-} from '../src/data/desk-slice';
-import { currentPress, watchPresses } from '../src/data/press';
-import { addCar, addPlan, deleteCar, deletePlan, duplicateCar, editCar, editPlan } from '../src/data/edits';
-import { carOf, planOf, plansOfCar, selectGarage, selectSaveStatus } from '../src/data/selectors';
+import { changed, conflicted, conflictSettled, deletionSettled, imported, redone, saved, undone, unsavedRecalled } from '../src/desk/desk-slice';
+import { addCar, addPlan, copyName, deleteDocument, duplicateCar, editCar, editPlan } from '../src/desk/edits';
+import { contentOf, isUnsaved, keyOf, type ContentOf } from '../src/desk/held';
+import { currentPress, watchPresses } from '../src/desk/press';
+import { carOf, planOf, plansOfCar, selectGarage, selectSaveStatus } from '../src/desk/selectors';
+import { createStore, type AppStore } from '../src/desk/store';
+import { undoable } from '../src/desk/undoable';
+import { docOf, garage } from './on-desk';
 
 const { car, plan } = splitPlanFile(plainPlan());
-const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
-const CAR: CarDoc = { id: 'c1', version: 3, car, bench: {}, ...times };
-const PLAN: PlanDoc = { id: 'p1', carId: 'c1', version: 5, plan, ...times };
+const CAR = docOf<'car'>('c1', { car, bench: {} }, undefined, 3);
+const PLAN = docOf<'plan'>('p1', plan, 'c1', 5);
 
 let store: AppStore;
 const desk = () => store.getState().desk;
-const heldPlan = (id = 'p1') => desk().held[planKey(id)]!;
+const PLAN_KEY = keyOf('plan', 'p1');
+const heldPlan = () => desk().held[PLAN_KEY]!;
+const asPlan = (body: typeof plan) => contentOf('plan', { body, parentId: 'c1' }) as ContentOf<'plan'>;
 
 beforeEach(() => {
   store = createStore();
-  store.dispatch(garageLoaded({ cars: [CAR], plans: [PLAN] }));
+  store.dispatch(garage([CAR], [PLAN]));
 });
 
 test('what the server holds is saved', () => {
@@ -44,9 +36,9 @@ test('an edit is unsaved until the server has just that', () => {
   expect(selectSaveStatus(store.getState())).toBe('saving');
   const sent = heldPlan().content!;
   store.dispatch(editPlan('p1', 'gearing.spur', 61, 'spur'));
-  store.dispatch(saved({ key: planKey('p1'), version: 6, content: sent }));
+  store.dispatch(saved([{ key: PLAN_KEY, version: 6, content: sent }]));
   expect(isUnsaved(heldPlan())).toBe(true);
-  store.dispatch(saved({ key: planKey('p1'), version: 7, content: heldPlan().content! }));
+  store.dispatch(saved([{ key: PLAN_KEY, version: 7, content: heldPlan().content! }]));
   expect(isUnsaved(heldPlan())).toBe(false);
   expect(heldPlan().remote).toMatchObject({ version: 7 });
 });
@@ -72,16 +64,17 @@ test('a drag is one undo; a pause or another figure begins a new one', () => {
   const step = (when: number, pinion: number, before: number, press?: number) =>
     store.dispatch(
       changed({
+        id: String(when),
         label: 'pinion',
         joins: 'p1:gearing.pinion',
         at: when,
         press,
         steps: [
           {
-            key: planKey('p1'),
+            key: PLAN_KEY,
             id: 'p1',
-            before: { kind: 'plan', carId: 'c1', plan: { ...plan, gearing: { pinion: before, spur: 60 } } },
-            after: { kind: 'plan', carId: 'c1', plan: { ...plan, gearing: { pinion, spur: 60 } } },
+            before: asPlan({ ...plan, gearing: { pinion: before, spur: 60 } }),
+            after: asPlan({ ...plan, gearing: { pinion, spur: 60 } }),
           },
         ],
       }),
@@ -125,7 +118,7 @@ test('a new edit forgets what was undone', () => {
 });
 
 test('a car goes with its plans and comes back with them', () => {
-  store.dispatch(deleteCar('c1'));
+  store.dispatch(deleteDocument('car', 'c1'));
   expect(selectGarage(store.getState())).toEqual([]);
   expect(isUnsaved(heldPlan())).toBe(true);
   store.dispatch(undone({ at: 1 }));
@@ -143,7 +136,7 @@ test('a new car that is undone before it was sent leaves nothing to send', () =>
 test('duplicates have ids of their own', () => {
   store.dispatch(duplicateCar('c1'));
   const planId = store.dispatch(addPlan('c1', { ...plan, name: 'Other' }));
-  store.dispatch(deletePlan('p1'));
+  store.dispatch(deleteDocument('plan', 'p1'));
   const [first, copy] = selectGarage(store.getState());
   expect(first!.plans.map((one) => one.id)).toEqual([planId]);
   expect(copy!.car.name).toBe('Plain car copy');
@@ -151,25 +144,75 @@ test('duplicates have ids of their own', () => {
   expect(copy!.plans[0]!.id).not.toBe('p1');
 });
 
-test('a conflict waits for the builder, either way', () => {
-  const theirs = { kind: 'plan' as const, carId: 'c1', plan: { ...plan, name: 'Theirs' } };
-  for (const keep of ['mine', 'theirs'] as const) {
-    store.dispatch(editPlan('p1', 'name', `Mine ${keep}`, 'rename'));
-    store.dispatch(conflicted({ key: planKey('p1'), version: 9, content: theirs }));
+describe('a conflict waits for the builder', () => {
+  const theirs = asPlan({ ...plan, name: 'Theirs', gearing: { ...plan.gearing, spur: 70 } });
+
+  test.each([[[]], [['name']], [['name', 'gearing.pinion']]])('who takes %j of the newer one gets just that', (taken: string[]) => {
+    store.dispatch(editPlan('p1', 'name', 'Mine', 'rename'));
+    store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+    store.dispatch(conflicted({ key: PLAN_KEY, conflict: { deleted: false, version: 9, content: theirs } }));
     expect(selectSaveStatus(store.getState())).toBe('conflict');
-    store.dispatch(conflictSettled({ key: planKey('p1'), keep }));
-    expect(heldPlan().remote).toMatchObject({ version: 9 });
-    expect(planOf(store.getState(), 'p1')!.plan.name).toBe(keep === 'mine' ? 'Mine mine' : 'Theirs');
-    expect(isUnsaved(heldPlan())).toBe(keep === 'mine');
-  }
+    store.dispatch(conflictSettled({ key: PLAN_KEY, theirs: taken }));
+    expect(heldPlan().remote).toMatchObject({ version: 9, content: theirs });
+    expect(planOf(store.getState(), 'p1')!.plan).toMatchObject({
+      name: taken.includes('name') ? 'Theirs' : 'Mine',
+      // Only one side changed these: they are never asked for, whatever is chosen.
+      gearing: { pinion: 25, spur: 70 },
+    });
+    expect(selectSaveStatus(store.getState())).toBe('saving');
+  });
+
+  test('a car that was deleted elsewhere is brought back, or goes with what belongs to it', () => {
+    for (const keep of [true, false]) {
+      store.dispatch(editPlan('p1', 'name', 'Mine', 'rename'));
+      store.dispatch(conflicted({ key: keyOf('car', 'c1'), conflict: { deleted: true, version: 8 } }));
+      store.dispatch(deletionSettled({ key: keyOf('car', 'c1'), keep }));
+      expect(carOf(store.getState(), 'c1') !== undefined).toBe(keep);
+      expect(planOf(store.getState(), 'p1') !== undefined).toBe(keep);
+      expect(desk().held[keyOf('car', 'c1')]!.remote).toMatchObject({ state: 'deleted', version: 8 });
+    }
+    expect(selectSaveStatus(store.getState())).toBe('saved');
+  });
 });
 
 test('a garage fetched later does not overwrite what is unsaved', () => {
   store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
-  store.dispatch(garageLoaded({ cars: [{ ...CAR, version: 4, car: { ...car, massKg: 9 } }], plans: [{ ...PLAN, version: 6 }] }));
+  store.dispatch(garage([{ ...CAR, version: 4, body: { car: { ...car, massKg: 9 }, bench: {} } }], [{ ...PLAN, version: 6 }]));
   expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(25);
   expect(heldPlan().remote).toMatchObject({ version: 5 });
   expect(carOf(store.getState(), 'c1')!.massKg).toBe(9);
+});
+
+test('undo takes back what its edit changed, and leaves what came from elsewhere since', () => {
+  store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+  store.dispatch(saved([{ key: PLAN_KEY, version: 6, content: heldPlan().content! }]));
+  const newer = setField(setField(plan, 'gearing.pinion', 25), 'gearing.spur', 70);
+  store.dispatch(garage([], [{ ...PLAN, version: 7, body: newer }]));
+  store.dispatch(undone({ at: 1 }));
+  expect(planOf(store.getState(), 'p1')!.plan.gearing).toMatchObject({ pinion: plan.gearing.pinion, spur: 70 });
+  store.dispatch(redone({ at: 1 }));
+  expect(planOf(store.getState(), 'p1')!.plan.gearing).toMatchObject({ pinion: 25, spur: 70 });
+});
+
+test('a notice takes back its own change, not whatever came last', () => {
+  store.dispatch(deleteDocument('plan', 'p1'));
+  store.dispatch(undoable('The plan is deleted.'));
+  store.dispatch(editCar('c1', 'massKg', 3, 'mass'));
+  const { undo } = store.getState().notices[0]!;
+  store.dispatch(undone({ at: 1, change: undo! }));
+  expect(planOf(store.getState(), 'p1')).toBeDefined();
+  expect(carOf(store.getState(), 'c1')!.massKg).toBe(3);
+  // Pressed again it has nothing left to take back.
+  store.dispatch(undone({ at: 1, change: undo! }));
+  expect(carOf(store.getState(), 'c1')!.massKg).toBe(3);
+  store.dispatch(undone({ at: 1 }));
+  expect(carOf(store.getState(), 'c1')!.massKg).toBe(2);
+});
+
+test('a copy’s name is no longer than names may be', () => {
+  expect(copyName('Plain')).toBe('Plain copy');
+  expect(copyName('x'.repeat(120))).toHaveLength(120);
+  expect(copyName('x'.repeat(120))).toMatch(/x copy$/);
 });
 
 test('what an earlier visit could not save comes back', () => {
@@ -177,24 +220,19 @@ test('what an earlier visit could not save comes back', () => {
   const kept = JSON.parse(JSON.stringify([heldPlan()])) as ReturnType<typeof heldPlan>[];
   const later = createStore();
   later.dispatch(unsavedRecalled(kept));
-  later.dispatch(garageLoaded({ cars: [CAR], plans: [PLAN] }));
+  later.dispatch(garage([CAR], [PLAN]));
   expect(planOf(later.getState(), 'p1')!.plan.gearing.pinion).toBe(25);
   expect(selectSaveStatus(later.getState())).toBe('saving');
 });
 
 test('an import is saved already and can be undone', () => {
-  const content = { kind: 'plan' as const, carId: 'c1', plan: { ...plan, name: 'In' } };
-  store.dispatch(
-    imported({
-      at: 1,
-      label: 'import In',
-      documents: [
-        { key: carKey('c1'), id: 'c1', version: 3, content: { kind: 'car', car, bench: {} } },
-        { key: planKey('p2'), id: 'p2', version: 1, content },
-      ],
-    }),
-  );
+  const documents: { kind: KindName; doc: Doc }[] = [
+    { kind: 'car', doc: CAR },
+    { kind: 'plan', doc: { ...PLAN, id: 'p2', version: 1, body: { ...plan, name: 'In' } } },
+  ];
+  store.dispatch(imported({ id: 'i', at: 1, label: 'import In', documents }));
   expect(selectSaveStatus(store.getState())).toBe('saved');
+  expect(planOf(store.getState(), 'p2')!.plan.name).toBe('In');
   store.dispatch(undone({ at: 2 }));
   expect(planOf(store.getState(), 'p2')).toBeUndefined();
   expect(carOf(store.getState(), 'c1')).toBeDefined();

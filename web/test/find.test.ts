@@ -2,7 +2,7 @@ import type { PlanFile, SetupFigures } from '@puddler/core';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { layBorder, layContours, layLevelLabels } from '../src/charts/contour-layout';
-import { NOTHING_YET } from '../src/predict/search-pool';
+import { NOTHING_YET } from '../src/jobs/search-pool';
 import { brushed, layFront } from '../src/stations/find/front-layout';
 import { markSeen, sinceSeen } from '../src/stations/find/seen';
 import {
@@ -17,7 +17,7 @@ import {
   whyText,
 } from '../src/stations/find/setup-text';
 import { emptiedBy, sieveRows } from '../src/stations/find/sieve-rows';
-import { baseOf, firstSearch, targetText, wishSummary, withTarget } from '../src/stations/find/wish-text';
+import { baseOf, firstWish, targetText, wishSummary, withTarget } from '../src/stations/find/wish-text';
 import type { FoundSetup } from '../src/workers/search-worker';
 
 const plan = JSON.parse(readFileSync(path.join(__dirname, '../../demo/plans/12-ridgeback-sixty.json'), 'utf8')) as PlanFile;
@@ -170,7 +170,7 @@ describe('the wish', () => {
 
   it('begins with what there is', () => {
     const shelf = [{ id: '1', part: { kind: 'motor', name: 'M', status: 'owned', spec: { kind: 'brushed', sizeClass: '540', turns: 27 } } }] as const;
-    expect(firstSearch(shelf).scope).toMatchObject({ motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'classes' });
+    expect(firstWish(shelf).scope).toMatchObject({ motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'classes' });
   });
 });
 
@@ -255,7 +255,7 @@ describe('what is new since a wish was looked at', () => {
       configurable: true,
     });
   });
-  const search = { id: 's', ...firstSearch([]) };
+  const search = { id: 's', carId: 'c', ...firstWish([]) };
 
   it('is told for the same wish only', () => {
     expect(sinceSeen(search, ['a'])).toBeUndefined();

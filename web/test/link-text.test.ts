@@ -1,7 +1,7 @@
 import { linkUse, powerBand, predictSteady, resolvePlan, simulateRun } from '@puddler/core';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import { LINK_ORDER } from '../src/stations/plan/field-specs';
-import { crossing, detail, headline, short, wordsForUse } from '../src/stations/plan/link-text';
+import { LINK_ORDER } from '../src/in-hand/field-specs';
+import { crossing, detail, headline, short, wordsForUse } from '../src/in-hand/link-text';
 
 const said = (name: string, system: 'metric' | 'imperial') => {
   const file = caseNamed(name);

@@ -1,23 +1,22 @@
-import { splitPlanFile, type CarDoc, type PlanDoc } from '@puddler/contract';
+import { splitPlanFile } from '@puddler/contract';
 import { plainPlan } from '../../core/test/helpers';
-import { recallPins, storePins } from '../src/app/keep-pins';
-import { nameOf, pinOf, togglePin, togglePlanPin, toggleStockPin } from '../src/app/pinning';
-import { repinned } from '../src/app/pins-slice';
-import { createStore, type AppStore } from '../src/app/store';
-import { garageLoaded } from '../src/data/desk-slice';
-import { editPlan } from '../src/data/edits';
+import { recallPins, storePins } from '../src/desk/keep-pins';
+import { nameOf, pinOf, togglePin, togglePlanPin, toggleStockPin } from '../src/in-hand/pinning';
+import { repinned } from '../src/desk/pins-slice';
+import { createStore, type AppStore } from '../src/desk/store';
+import { editPlan } from '../src/desk/edits';
+import { docOf, garage } from './on-desk';
 
 const file = plainPlan();
 const { car, plan } = splitPlanFile(file);
-const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
-const CAR: CarDoc = { id: 'c1', version: 1, car, bench: { stockPlanId: 'p2' }, ...times };
-const plans: PlanDoc[] = ['p1', 'p2'].map((id) => ({ id, carId: 'c1', version: 1, plan: { ...plan, name: id }, ...times }));
+const CAR = docOf<'car'>('c1', { car, bench: { stockPlanId: 'p2' } });
+const plans = ['p1', 'p2'].map((id) => docOf<'plan'>(id, { ...plan, name: id }, 'c1'));
 
 let store: AppStore;
 const pins = () => store.getState().pins;
 beforeEach(() => {
   store = createStore();
-  store.dispatch(garageLoaded({ cars: [CAR], plans }));
+  store.dispatch(garage([CAR], plans));
 });
 
 describe('pinning', () => {
@@ -35,7 +34,7 @@ describe('pinning', () => {
     store.dispatch(toggleStockPin('c1'));
     expect(pins()).toMatchObject([{ planId: 'p2' }]);
     store = createStore();
-    store.dispatch(garageLoaded({ cars: [{ ...CAR, bench: {} }], plans }));
+    store.dispatch(garage([docOf<'car'>('c1', { car, bench: {} }, undefined, 2)], plans));
     store.dispatch(toggleStockPin('c1'));
     expect(pins()).toEqual([]);
     expect(store.getState().notices[0]!.text).toMatch(/not noted yet/);

@@ -14,14 +14,15 @@ import {
   type PlanFile,
 } from '@puddler/core';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import { createStore } from '../src/app/store';
-import { garageLoaded, undone } from '../src/data/desk-slice';
-import { carOf, planOf, type PartOnDesk } from '../src/data/selectors';
-import { chainFlow } from '../src/stations/plan/chain-flow';
+import { createStore } from '../src/desk/store';
+import { undone } from '../src/desk/desk-slice';
+import { docOf, garage } from './on-desk';
+import { carOf, planOf, type PartOnDesk } from '../src/desk/selectors';
+import { chainFlow } from '../src/in-hand/chain-flow';
 import { headline } from '../src/stations/plan/FindingsPanel';
 import { gearsAround, gearsOnShelf } from '../src/stations/plan/gear-choice';
 import { HEAT_CHANGES } from '../src/stations/plan/heat-changes';
-import { applyEdits } from '../src/stations/plan/plan-edits';
+import { applyEdits } from '../src/in-hand/plan-edits';
 import { workingOf } from '../src/stations/plan/working';
 
 function working(file: PlanFile, system: 'metric' | 'imperial' = 'metric') {
@@ -94,14 +95,11 @@ describe('the chain at a moment', () => {
 
 describe('a fix applied', () => {
   const { car, plan } = splitPlanFile(plainPlan());
-  const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
   const bench = { today: { topSpeedMs: 9 } };
 
   function opened() {
     const store = createStore();
-    store.dispatch(
-      garageLoaded({ cars: [{ id: 'c1', version: 1, car, bench, ...times }], plans: [{ id: 'p1', carId: 'c1', version: 1, plan, ...times }] }),
-    );
+    store.dispatch(garage([docOf<'car'>('c1', { car, bench })], [docOf<'plan'>('p1', plan, 'c1')]));
     const inHand = { id: 'p1', carId: 'c1', car, plan, file: plainPlan() };
     return { store, inHand };
   }
@@ -136,7 +134,7 @@ describe('a fix applied', () => {
       ),
     );
     expect(carOf(store.getState(), 'c1')!.bay).toEqual({ screwPastPlateMm: 4 });
-    expect(store.getState().desk.held['car:c1']!.content).toMatchObject({ bench });
+    expect(store.getState().desk.held['car:c1']!.content).toMatchObject({ body: { bench } });
     store.dispatch(undone({ at: 1 }));
     expect(carOf(store.getState(), 'c1')).toEqual(car);
     expect(planOf(store.getState(), 'p1')!.plan).toEqual(plan);

@@ -1,16 +1,15 @@
 import { powerBand, predict, resolvePlan, solveTopSpeed } from '@puddler/core';
 import { checkPlanBody, checkPlanFile, splitPlanFile } from '@puddler/contract';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import { differences } from '../src/app/differences';
 import { getField, pathParts, setField } from '@puddler/core';
-import { TEMPLATES } from '../src/garage/templates';
-import { bandShapes } from '../src/stations/plan/band-path';
-import { chainFlow } from '../src/stations/plan/chain-flow';
-import { fieldsOf } from '../src/stations/plan/field-specs';
+import { TEMPLATES } from '../src/in-hand/templates';
+import { bandShapes } from '../src/in-hand/band-path';
+import { chainFlow } from '../src/in-hand/chain-flow';
+import { fieldsOf } from '../src/in-hand/field-specs';
 import { figureOf, stepsOf, whatIf } from '../src/stations/plan/steps';
-import { motorAs, whyNeeded, withField, withPackAdded, withPackRemoved } from '../src/stations/plan/whole-edits';
-import { chainView } from '../src/predict/chain-view';
-import { planFileFor } from '../src/predict/plan-file';
+import { motorAs, whyNeeded, withField, withPackAdded, withPackRemoved } from '../src/in-hand/whole-edits';
+import { chainView } from '../src/jobs/chain-view';
+import { planFileFor } from '../src/in-hand/joined-plan';
 
 const { car, plan } = splitPlanFile(plainPlan());
 const LINKS = ['pack', 'esc', 'motor', 'gears', 'tyres', 'road'] as const;
@@ -156,12 +155,4 @@ test('a chain view is remembered by its file, and names what it cannot compute',
   expect(chainView(file)).toBe(chainView(file));
   const bad = plainPlan({ packs: [{ name: 'P', chemistry: 'lipo', cells: 2, capacityAh: 5 }] });
   expect(chainView(bad)).toMatchObject({ state: 'failed', path: 'packs[0].cRating' });
-});
-
-test('differences name every leaf', () => {
-  expect(differences({ a: 1, b: { c: [1, 2] }, d: 'x' }, { a: 1, b: { c: [1, 3] }, e: true })).toEqual([
-    { path: 'b.c[1]', mine: '2', theirs: '3' },
-    { path: 'd', mine: 'x', theirs: '–' },
-    { path: 'e', mine: '–', theirs: 'true' },
-  ]);
 });

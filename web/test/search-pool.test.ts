@@ -1,5 +1,5 @@
 import type { SearchProgress, SearchTask, Setup } from '@puddler/core';
-import { SearchPool, type SearchState } from '../src/predict/search-pool';
+import { SearchPool, type SearchState } from '../src/jobs/search-pool';
 import type { FoundSetup, SearchReport, SpaceFacts } from '../src/workers/search-worker';
 
 /** Stands for a worker: what a test makes it report goes to the pool as a worker's would. */

@@ -1,24 +1,25 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { PART_FIELDS, type PartDoc } from '@puddler/contract/shared';
+import { PART_FIELDS, type Doc, type KindName } from '@puddler/contract/shared';
 import { PART_KINDS, type Part } from '@puddler/core';
-import { createStore, type AppStore } from '../src/app/store';
-import { garageLoaded, imported, isUnsaved, partKey, partsSaved, remoteGone, shelfLoaded, undone } from '../src/data/desk-slice';
-import { addParts, changeParts } from '../src/data/edits';
-import { partOf, selectSaveStatus, selectShelf } from '../src/data/selectors';
-import { fieldText, headOf, searchText, summary } from '../src/shelf/part-text';
+import { createStore, type AppStore } from '../src/desk/store';
+import { imported, remoteGone, saved, undone } from '../src/desk/desk-slice';
+import { isUnsaved, keyOf } from '../src/desk/held';
+import { docOf, garage, shelfOf } from './on-desk';
+import { addParts, changeParts } from '../src/desk/edits';
+import { partOf, selectSaveStatus, selectShelf } from '../src/desk/selectors';
+import { fieldText, headOf, searchText, summary } from '../src/in-hand/part-text';
 import { possibleColumns, usualColumns } from '../src/shelf/use-columns';
 
 const demo = JSON.parse(readFileSync(path.join(__dirname, '../../demo/shelf.json'), 'utf8')) as Part[];
-const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
-const docs: PartDoc[] = demo.map((part, i) => ({ id: `s${i}`, version: 1, part, ...times }));
+const docs = demo.map((part, i) => docOf<'part'>(`s${i}`, part));
 
 let store: AppStore;
 beforeEach(() => {
   store = createStore();
-  store.dispatch(garageLoaded({ cars: [], plans: [] }));
-  store.dispatch(shelfLoaded({ parts: docs.slice(0, 40), last: false }));
-  store.dispatch(shelfLoaded({ parts: docs.slice(40), last: true }));
+  store.dispatch(garage([], []));
+  store.dispatch(shelfOf(docs.slice(0, 40), false));
+  store.dispatch(shelfOf(docs.slice(40)));
 });
 
 describe('the shelf on the desk', () => {
@@ -49,14 +50,14 @@ describe('the shelf on the desk', () => {
 
   test('added, deleted, and what the server says of each', () => {
     const [id] = store.dispatch(addParts([{ kind: 'fan', name: 'New', status: 'owned', spec: {} }]));
-    const held = () => store.getState().desk.held[partKey(id!)]!;
+    const held = () => store.getState().desk.held[keyOf('part', id!)]!;
     expect(isUnsaved(held())).toBe(true);
-    store.dispatch(partsSaved([{ key: partKey(id!), version: 1, content: held().content! }]));
+    store.dispatch(saved([{ key: keyOf('part', id!), version: 1, content: held().content! }]));
     expect(isUnsaved(held())).toBe(false);
     store.dispatch(changeParts([id!], () => null, 'delete'));
     expect(partOf(store.getState(), id!)).toBeUndefined();
     expect(isUnsaved(held())).toBe(true);
-    store.dispatch(remoteGone({ keys: [partKey(id!)] }));
+    store.dispatch(remoteGone([{ key: keyOf('part', id!), version: 2 }]));
     expect(isUnsaved(held())).toBe(false);
     store.dispatch(undone({ at: 1 }));
     expect(partOf(store.getState(), id!)).toMatchObject({ name: 'New' });
@@ -67,14 +68,13 @@ describe('the shelf on the desk', () => {
     const piece = (from: number, count: number) =>
       store.dispatch(
         imported({
+          id: 'csv',
           at: from,
           label: 'import of 30 parts',
           batch: 'csv:1',
-          documents: Array.from({ length: count }, (_, i) => ({
-            key: partKey(`i${from + i}`),
-            id: `i${from + i}`,
-            version: 1,
-            content: { kind: 'part' as const, part: { kind: 'fan' as const, name: `F${from + i}`, status: 'owned' as const, spec: {} } },
+          documents: Array.from({ length: count }, (_, i): { kind: KindName; doc: Doc } => ({
+            kind: 'part',
+            doc: docOf<'part'>(`i${from + i}`, { kind: 'fan', name: `F${from + i}`, status: 'owned', spec: {} }),
           })),
         }),
       );
@@ -87,7 +87,7 @@ describe('the shelf on the desk', () => {
 
   test('the list stays the same object while no part changes', () => {
     const before = selectShelf(store.getState());
-    store.dispatch(garageLoaded({ cars: [], plans: [] }));
+    store.dispatch(garage([], []));
     expect(selectShelf(store.getState())).toBe(before);
   });
 });

@@ -1,146 +1,322 @@
-import { splitPlanFile, type PartDoc, type PartWrite } from '@puddler/contract';
+import { randomUUID } from 'node:crypto';
+import { splitPlanFile, type Doc, type DocList, type KindName, KINDS } from '@puddler/contract';
 import type { Part } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
-import { createStore, type AppStore } from '../src/app/store';
-import { conflictSettled, garageLoaded, partKey, planKey, shelfLoaded, undone } from '../src/data/desk-slice';
-import { addParts, changeParts, editPlan } from '../src/data/edits';
-import { partOf, selectConflict, selectRefused, selectSaveStatus, selectShelf } from '../src/data/selectors';
-import { startSync } from '../src/data/sync';
+import { clientOf, startServer } from '../../server/test/helpers';
+import type { Running } from '../../server/src/serve';
+import { conflictSettled, deletionSettled, undone } from '../src/desk/desk-slice';
+import { addCar, addParts, addPlan, changeParts, deleteDocument, duplicateCar, editCar, editPlan, keepWishes } from '../src/desk/edits';
+import { keyOf } from '../src/desk/held';
+import { loadGarage, loadShelf } from '../src/desk/load';
+import {
+  carOf,
+  partOf,
+  planOf,
+  selectConflict,
+  selectGarage,
+  selectRefused,
+  selectSaveStatus,
+  selectShelf,
+  wishesOfCar,
+} from '../src/desk/selectors';
+import { createStore, type AppStore } from '../src/desk/store';
+import { startSync } from '../src/desk/sync';
 
-const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
 const { car, plan } = splitPlanFile(plainPlan());
 const fan = (name: string): Part => ({ kind: 'fan', name, status: 'owned', spec: {} });
+const scope = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false } as const;
 
-/** As the server answers, on a shelf in memory. */
-class FakeServer {
-  parts = new Map<string, { version: number; part: Part }>();
-  requests: { method: string; path: string; body: { writes?: PartWrite[]; base?: number } }[] = [];
-  away = false;
-  refuses: string | undefined;
+/** The real server, and the line to it: it can be away, or lose an answer on the way back. */
+let server: Running;
+let client: ReturnType<typeof clientOf>;
+let line: { away: boolean; loses: number; requests: { method: string; path: string }[] };
+let mine: AppStore;
+let carId: string;
+let planId: string;
 
-  answer = async (input: Request): Promise<Response> => {
-    if (this.away) throw new TypeError('fetch failed');
-    const path = new URL(input.url).pathname;
-    const body = (await input.json()) as (typeof this.requests)[number]['body'];
-    this.requests.push({ method: input.method, path, body });
-    const reply = (status: number, value: unknown) =>
-      new Response(JSON.stringify(value), { status, headers: { 'content-type': 'application/json' } });
-    if (path.startsWith('/api/plans/')) return reply(200, { id: 'p1', carId: 'c1', plan, ...times, version: body.base! + 1 });
-    const bad = body.writes!.findIndex(({ part }) => part !== null && part.name === this.refuses);
-    if (bad >= 0)
-      return reply(422, {
-        error: {
-          code: 'bad-document',
-          message: 'The document has problems.',
-          mend: '',
-          problems: [{ path: `writes[${bad}].part.name`, allowed: 'another', message: 'no' }],
-        },
-      });
-    return reply(200, { results: body.writes!.map((write) => this.one(write)) });
-  };
-
-  private one({ id, base, part }: PartWrite) {
-    const kept = this.parts.get(id);
-    if (kept && kept.version !== base) return { id, state: 'stale', current: { id, version: kept.version, part: kept.part, ...times } };
-    if (part === null) {
-      this.parts.delete(id);
-      return { id, state: 'deleted' };
-    }
-    this.parts.set(id, { version: (kept?.version ?? 0) + 1, part });
-    return { id, state: 'written', version: (kept?.version ?? 0) + 1 };
-  }
+/** A page: its own store, loaded and saving. */
+async function openPage(): Promise<AppStore> {
+  const store = createStore();
+  await loadGarage(store);
+  await loadShelf(store);
+  startSync(store, 20);
+  return store;
 }
 
-let server: FakeServer;
-let store: AppStore;
-
-const settle = async (holds: () => boolean) => {
-  for (let i = 0; i < 300 && !holds(); i++) await new Promise((resolve) => setTimeout(resolve, 20));
-  expect(holds()).toBe(true);
+const until = async (holds: () => boolean | Promise<boolean>) => {
+  const deadline = Date.now() + 15_000;
+  while (!(await holds())) {
+    if (Date.now() > deadline) throw new Error(`never held: ${holds.toString()}`);
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  }
 };
-const saved = () => settle(() => selectSaveStatus(store.getState()) === 'saved');
+const isSaved = (store = mine) => until(() => selectSaveStatus(store.getState()) === 'saved');
+const kept = async <K extends KindName>(kind: K, id: string) => (await client.http.get(`/api/${KINDS[kind].path}/${id}`)).body as Doc<K>;
+const listed = async (list: 'garage' | 'shelf'): Promise<DocList['documents']> => (await client.list(list)).documents;
+const writesTo = (path: string) => line.requests.filter((one) => one.path === path && one.method === 'POST').length;
+/** Changes a document as another device would. */
+const elsewhere = async (kind: 'car' | 'plan' | 'part', id: string, change: (doc: never) => object) => {
+  const doc = await kept(kind, id);
+  const response = await client.http
+    .put(`/api/${KINDS[kind].path}/${id}`)
+    .send({ base: doc.version, body: change(doc.body as never), ...(doc.parentId ? { parentId: doc.parentId } : {}) });
+  expect(response.status).toBe(200);
+};
 
-beforeEach(() => {
-  server = new FakeServer();
+beforeEach(async () => {
+  server = await startServer();
+  client = clientOf(server);
+  carId = (await client.addCar()).id;
+  planId = (await client.addPlan(carId)).id;
+  line = { away: false, loses: 0, requests: [] };
   // The page's own addresses have no host; a request outside a browser needs one.
-  const RealRequest = globalThis.Request;
-  jest.spyOn(globalThis, 'Request').mockImplementation((input, init) => new RealRequest(new URL(input as string, 'http://127.0.0.1'), init));
-  jest.spyOn(globalThis, 'fetch').mockImplementation((input) => server.answer(input as Request));
+  const [RealRequest, realFetch] = [globalThis.Request, globalThis.fetch];
+  jest.spyOn(globalThis, 'Request').mockImplementation((input, init) => new RealRequest(new URL(input as string, server.address), init));
+  jest.spyOn(globalThis, 'fetch').mockImplementation(async (input, init) => {
+    if (line.away) throw new TypeError('fetch failed');
+    const { method, url } = input as Request;
+    line.requests.push({ method, path: new URL(url).pathname });
+    const response = await realFetch(input, init);
+    if (method === 'POST' && line.loses-- > 0) throw new TypeError('the answer was lost');
+    return response;
+  });
   Object.assign(globalThis, { window: { addEventListener: () => undefined } });
-  store = createStore();
-  store.dispatch(
-    garageLoaded({ cars: [{ id: 'c1', version: 1, car, bench: {}, ...times }], plans: [{ id: 'p1', carId: 'c1', version: 1, plan, ...times }] }),
-  );
-  startSync(store);
+  mine = await openPage();
 });
-afterEach(() => jest.restoreAllMocks());
+afterEach(async () => {
+  line.away = true;
+  jest.restoreAllMocks();
+  await server.stop();
+});
 
-test('many parts go in one request, and a plan by itself', async () => {
-  store.dispatch(addParts(Array.from({ length: 250 }, (_, i) => fan(`F${i}`))));
-  store.dispatch(editPlan('p1', 'gearing.pinion', 19, 'pinion'));
-  await saved();
-  expect(server.parts.size).toBe(250);
-  expect(server.requests.filter(({ path }) => path === '/api/shelf')).toHaveLength(1);
-  expect(server.requests.filter(({ path }) => path === '/api/plans/p1')).toHaveLength(1);
-  expect(store.getState().desk.held[planKey('p1')]!.remote).toMatchObject({ version: 2 });
+test('documents of a kind go in one request, each kind by itself, parents first', async () => {
+  const added = mine.dispatch(addCar({ ...car, name: 'New' }, [{ plan }, { plan, stock: true }]));
+  mine.dispatch(addParts(Array.from({ length: 250 }, (_, i) => fan(`F${i}`))));
+  await isSaved();
+  expect(line.requests.filter(({ method }) => method === 'POST').map(({ path }) => path)).toEqual(['/api/cars', '/api/plans', '/api/parts']);
+  expect(await kept('plan', added)).toMatchObject({ body: plan, version: 1 });
+  expect((await listed('shelf')).part).toHaveLength(250);
 });
 
 test('more than a request holds goes in several', async () => {
-  store.dispatch(addParts(Array.from({ length: 2500 }, (_, i) => fan(`F${i}`))));
-  await saved();
-  expect(server.parts.size).toBe(2500);
-  expect(server.requests.map(({ body }) => body.writes!.length)).toEqual([1000, 1000, 500]);
+  mine.dispatch(addParts(Array.from({ length: 2500 }, (_, i) => fan(`F${i}`))));
+  await isSaved();
+  expect((await listed('shelf')).part).toHaveLength(2500);
+  expect(writesTo('/api/parts')).toBe(3);
 });
 
-test('undone before it was sent leaves nothing to send; after, it is deleted', async () => {
-  store.dispatch(addParts([fan('A')]));
-  store.dispatch(undone({ at: 1 }));
-  await saved();
-  expect(server.requests).toEqual([]);
-  store.dispatch(addParts([fan('B')]));
-  await saved();
-  store.dispatch(undone({ at: 2 }));
-  await saved();
-  expect(server.parts.size).toBe(0);
+test('undone before it was sent leaves nothing to send; after, it is deleted; made again, it is back', async () => {
+  mine.dispatch(addParts([fan('A')]));
+  mine.dispatch(undone({ at: 1 }));
+  await isSaved();
+  expect(writesTo('/api/parts')).toBe(0);
+  const [id] = mine.dispatch(addParts([fan('B')]));
+  await isSaved();
+  mine.dispatch(undone({ at: 2 }));
+  await isSaved();
+  expect((await listed('shelf')).part).toEqual([]);
+  mine.dispatch({ type: 'desk/redone', payload: { at: 3 } });
+  await isSaved();
+  expect((await listed('shelf')).part).toMatchObject([{ id, version: 3, body: fan('B') }]);
+});
+
+test('a car is deleted with all that belongs to it, and an undo brings just that back', async () => {
+  mine.dispatch(keepWishes(carId, [{ id: randomUUID(), wish: { name: 'W', wish: { aim: 'speed' }, scope } }], 'wish'));
+  await isSaved();
+  mine.dispatch(deleteDocument('car', carId));
+  await isSaved();
+  expect(await listed('garage')).toMatchObject({ car: [], plan: [], wish: [] });
+  mine.dispatch(undone({ at: 1 }));
+  await isSaved();
+  expect(await listed('garage')).toMatchObject({
+    car: [{ id: carId, version: 3 }],
+    plan: [{ id: planId, version: 3, body: plan }],
+    wish: [{ version: 3 }],
+  });
+  mine.dispatch(editPlan(planId, 'gearing.pinion', 21, 'pinion'));
+  await isSaved();
+  expect((await kept('plan', planId)).version).toBe(4);
+});
+
+test('what was changed before it was deleted comes back changed', async () => {
+  line.away = true;
+  mine.dispatch(editPlan(planId, 'gearing.pinion', 22, 'pinion'));
+  mine.dispatch(deleteDocument('car', carId));
+  line.away = false;
+  await isSaved();
+  mine.dispatch(undone({ at: 1 }));
+  await isSaved();
+  expect((await kept('plan', planId)).body.gearing.pinion).toBe(22);
+});
+
+describe('two windows', () => {
+  let other: AppStore;
+  beforeEach(async () => {
+    other = await openPage();
+  });
+
+  test('that change different figures of one plan never ask, and both have both in the end', async () => {
+    for (let round = 0; round < 4; round++) {
+      mine.dispatch(editPlan(planId, 'gearing.pinion', 12 + round, 'pinion'));
+      other.dispatch(editPlan(planId, 'gearing.spur', 50 + round, 'spur'));
+      await Promise.all([isSaved(), isSaved(other)]);
+      expect([selectConflict(mine.getState()), selectConflict(other.getState())]).toEqual([undefined, undefined]);
+      expect((await kept('plan', planId)).body.gearing).toMatchObject({ pinion: 12 + round, spur: 50 + round });
+    }
+  });
+
+  test('that change the same figure ask in one of them; who undoes there takes back no more than was done there', async () => {
+    mine.dispatch(editPlan(planId, 'gearing.pinion', 31, 'pinion'));
+    mine.dispatch(editPlan(planId, 'name', 'Mine', 'rename'));
+    await isSaved();
+    other.dispatch(editPlan(planId, 'gearing.pinion', 32, 'pinion'));
+    await until(() => selectConflict(other.getState()) !== undefined);
+    other.dispatch(conflictSettled({ key: keyOf('plan', planId), theirs: [] }));
+    await isSaved(other);
+    expect((await kept('plan', planId)).body).toMatchObject({ name: 'Mine', gearing: { pinion: 32 } });
+    other.dispatch(undone({ at: 1 }));
+    await isSaved(other);
+    expect((await kept('plan', planId)).body).toMatchObject({ name: 'Mine', gearing: { pinion: plan.gearing.pinion } });
+  });
+
+  test('an edit of what the other deleted asks instead of bringing it back in silence', async () => {
+    other.dispatch(deleteDocument('plan', planId));
+    await isSaved(other);
+    mine.dispatch(editPlan(planId, 'gearing.pinion', 21, 'pinion'));
+    await until(() => selectConflict(mine.getState()) !== undefined);
+    expect(selectConflict(mine.getState())!.conflict).toEqual({ deleted: true, version: 2 });
+    expect((await listed('garage')).plan).toEqual([]);
+    mine.dispatch(deletionSettled({ key: keyOf('plan', planId), keep: true }));
+    await isSaved();
+    expect((await kept('plan', planId)).body.gearing.pinion).toBe(21);
+  });
+
+  test('a new plan of a car that the other deleted asks for the car; let go, all of it goes', async () => {
+    other.dispatch(deleteDocument('car', carId));
+    await isSaved(other);
+    const fresh = mine.dispatch(addPlan(carId, { ...plan, name: 'Late' }));
+    await until(() => selectConflict(mine.getState()) !== undefined);
+    expect(selectConflict(mine.getState())!.key).toBe(keyOf('car', carId));
+    mine.dispatch(deletionSettled({ key: keyOf('car', carId), keep: false }));
+    await isSaved();
+    expect([carOf(mine.getState(), carId), planOf(mine.getState(), fresh)]).toEqual([undefined, undefined]);
+  });
+
+  test('… and brought back, the car returns with what it had and the new plan', async () => {
+    other.dispatch(deleteDocument('car', carId));
+    await isSaved(other);
+    const fresh = mine.dispatch(addPlan(carId, { ...plan, name: 'Late' }));
+    await until(() => selectConflict(mine.getState()) !== undefined);
+    mine.dispatch(deletionSettled({ key: keyOf('car', carId), keep: true }));
+    await isSaved();
+    expect((await listed('garage')).plan!.map((doc) => doc.id).sort()).toEqual([planId, fresh].sort());
+  });
+
+  test('deleted here and changed there asks; kept, the changed one is back', async () => {
+    other.dispatch(editPlan(planId, 'name', 'Changed', 'rename'));
+    await isSaved(other);
+    mine.dispatch(deleteDocument('plan', planId));
+    await until(() => selectConflict(mine.getState()) !== undefined);
+    mine.dispatch(deletionSettled({ key: keyOf('plan', planId), keep: true }));
+    await isSaved();
+    expect(planOf(mine.getState(), planId)!.plan.name).toBe('Changed');
+  });
 });
 
 test('a part that was changed elsewhere asks; mine goes on top of the newer one', async () => {
-  const doc: PartDoc = { id: 's1', version: 1, part: fan('Old'), ...times };
-  server.parts.set('s1', { version: 4, part: fan('Theirs') });
-  store.dispatch(shelfLoaded({ parts: [doc], last: true }));
-  store.dispatch(changeParts(['s1'], (part) => ({ ...part, name: 'Mine' }), 'rename'));
-  await settle(() => selectConflict(store.getState()) !== undefined);
-  expect(selectConflict(store.getState())!.conflict).toMatchObject({ version: 4, content: { part: { name: 'Theirs' } } });
-  store.dispatch(conflictSettled({ key: partKey('s1'), keep: 'mine' }));
-  await saved();
-  expect(server.parts.get('s1')).toEqual({ version: 5, part: fan('Mine') });
+  const [id] = mine.dispatch(addParts([fan('Old')]));
+  await isSaved();
+  await elsewhere('part', id!, (part: Part) => ({ ...part, name: 'Theirs' }));
+  mine.dispatch(changeParts([id!], (part) => ({ ...part, name: 'Mine' }), 'rename'));
+  await until(() => selectConflict(mine.getState()) !== undefined);
+  mine.dispatch(conflictSettled({ key: keyOf('part', id!), theirs: [] }));
+  await isSaved();
+  expect(await kept('part', id!)).toMatchObject({ version: 3, body: fan('Mine') });
 });
 
-test('an answer that was lost on the way is no conflict', async () => {
-  server.parts.set('s1', { version: 2, part: fan('Mine') });
-  store.dispatch(shelfLoaded({ parts: [{ id: 's1', version: 1, part: fan('Old'), ...times }], last: true }));
-  store.dispatch(changeParts(['s1'], (part) => ({ ...part, name: 'Mine' }), 'rename'));
-  await saved();
-  expect(selectConflict(store.getState())).toBeUndefined();
+test('an answer that was lost on the way is no conflict, for new, changed and deleted documents', async () => {
+  line.loses = 1;
+  const [id] = mine.dispatch(addParts([fan('Lost')]));
+  await isSaved();
+  line.loses = 1;
+  mine.dispatch(editCar(carId, 'massKg', 3, 'mass'));
+  await isSaved();
+  line.loses = 1;
+  mine.dispatch(deleteDocument('part', id!));
+  await isSaved();
+  expect(selectConflict(mine.getState())).toBeUndefined();
+  expect(await kept('car', carId)).toMatchObject({ version: 2, body: { car: { massKg: 3 } } });
+  expect((await listed('shelf')).part).toEqual([]);
 });
 
-test('one refused part does not hold up the others', async () => {
-  server.refuses = 'Bad';
-  store.dispatch(addParts([fan('Good'), fan('Bad'), fan('Better')]));
-  await settle(() => server.parts.size === 2);
-  expect(selectRefused(store.getState())).toMatchObject({ content: { part: { name: 'Bad' } } });
-  const bad = selectShelf(store.getState()).find(({ part }) => part.name === 'Bad')!;
-  store.dispatch(changeParts([bad.id], (part) => ({ ...part, name: 'Mended' }), 'rename'));
-  await saved();
-  expect([...server.parts.values()].map(({ part }) => part.name).sort()).toEqual(['Better', 'Good', 'Mended']);
+test('one refused part does not hold up the others, and is tried again with its next edit', async () => {
+  const bad = { ...fan('Bad'), price: -4 };
+  mine.dispatch(addParts([fan('Good'), bad, fan('Better')]));
+  await until(async () => (await listed('shelf')).part!.length === 2);
+  const refused = selectRefused(mine.getState())!;
+  expect(refused.refused!.problems).toEqual([expect.objectContaining({ path: 'price', message: expect.stringContaining('price is -4') as string })]);
+  const { id } = selectShelf(mine.getState()).find(({ part }) => part.name === 'Bad')!;
+  mine.dispatch(changeParts([id], (part) => ({ ...part, price: 4 }), 'price'));
+  await isSaved();
+  expect((await listed('shelf')).part!.map(({ body }) => body.name).sort()).toEqual(['Bad', 'Better', 'Good']);
 });
 
-test('a server that is away loses nothing', async () => {
-  server.away = true;
-  const [id] = store.dispatch(addParts([fan('Patient')]));
-  await settle(() => selectSaveStatus(store.getState()) === 'offline');
-  expect(partOf(store.getState(), id!)).toEqual(fan('Patient'));
-  server.away = false;
-  await saved();
-  expect(server.parts.get(id!)!.part).toEqual(fan('Patient'));
+test('a car that the server refuses holds up its own plans, without a pause-less loop, and nothing else', async () => {
+  const longName = 'x'.repeat(121);
+  const fresh = mine.dispatch(addCar({ ...car, name: longName }, [{ plan }]));
+  mine.dispatch(addParts([fan('Other')]));
+  await until(async () => (await listed('shelf')).part!.length === 1);
+  await until(() => mine.getState().desk.sync.state === 'idle');
+  expect(selectRefused(mine.getState())!.refused!.problems[0]!.path).toBe('car.name');
+  const sent = line.requests.length;
+  // Long enough for many rounds, had it gone on.
+  await new Promise((resolve) => setTimeout(resolve, 1_000));
+  expect(line.requests).toHaveLength(sent);
+  expect([writesTo('/api/cars'), writesTo('/api/plans')]).toEqual([1, 0]);
+  const { carId: newCar } = planOf(mine.getState(), fresh)!;
+  mine.dispatch(editCar(newCar, 'name', 'Shorter', 'rename'));
+  await isSaved();
+  expect(await kept('plan', fresh)).toMatchObject({ parentId: newCar });
+});
+
+test('a copy of a car with a long name is taken', async () => {
+  mine.dispatch(editCar(carId, 'name', 'n'.repeat(120), 'rename'));
+  mine.dispatch(duplicateCar(carId));
+  await isSaved();
+  expect((await listed('garage')).car!.map(({ body }) => body.car.name.length)).toEqual([120, 120]);
+  expect((await listed('garage')).plan).toHaveLength(2);
+});
+
+test('a server that is away loses nothing, and is asked less and less often', async () => {
+  line.away = true;
+  const [id] = mine.dispatch(addParts([fan('Patient')]));
+  await until(() => selectSaveStatus(mine.getState()) === 'offline');
+  expect(partOf(mine.getState(), id!)).toEqual(fan('Patient'));
+  line.away = false;
+  await isSaved();
+  expect((await kept('part', id!)).body).toEqual(fan('Patient'));
+});
+
+test('a disk that is full is told, and what was typed is saved once there is room', async () => {
+  const pages = async (most: number) => server.db.client.execute(`PRAGMA max_page_count = ${most}`);
+  await pages(1);
+  const [id] = mine.dispatch(addParts(Array.from({ length: 40 }, (_, i) => ({ ...fan(`F${i}`), notes: 'n'.repeat(2_000) }))));
+  await until(() => selectSaveStatus(mine.getState()) === 'failing');
+  expect(mine.getState().desk.sync).toMatchObject({ message: expect.stringContaining('disk is full') as string });
+  await pages(1_000_000);
+  await isSaved();
+  expect((await kept('part', id!)).version).toBe(1);
+});
+
+test('wishes are documents of their own: an edit of one does not write the car', async () => {
+  const id = randomUUID();
+  const wish = { name: 'Fast', wish: { aim: 'speed' as const }, scope };
+  mine.dispatch(keepWishes(carId, [{ id, wish }], 'new wish'));
+  await isSaved();
+  mine.dispatch(keepWishes(carId, [{ id, wish: { ...wish, name: 'Faster' } }], 'rename'));
+  await isSaved();
+  expect(await kept('wish', id)).toMatchObject({ version: 2, parentId: carId, body: { name: 'Faster' } });
+  expect((await kept('car', carId)).version).toBe(1);
+  expect(wishesOfCar((await openPage()).getState(), carId)).toEqual([{ id, carId, ...wish, name: 'Faster' }]);
+  expect(selectGarage(mine.getState())[0]!.id).toBe(carId);
 });

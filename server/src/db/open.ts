@@ -7,6 +7,8 @@ export interface Database {
   client: Client;
   orm: LibSQLDatabase;
   writes: WriteQueue;
+  /** Moves what is in the write-ahead log into the database itself. */
+  checkpoint(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -15,9 +17,10 @@ export interface Database {
  * An acknowledged write is on the disk: WAL with synchronous=FULL syncs before a commit returns.
  */
 export async function openDatabase(url: string, migrationsFolder: string): Promise<Database> {
-  const client = createClient({ url });
-  // A PRAGMA holds for one connection. `batch` stays on it; an interactive transaction would open another, so none is used.
-  if (url.startsWith('file:')) {
+  // A PRAGMA holds for one connection, and calls at the same time would open others: there is just one.
+  const client = createClient({ url, concurrency: 1 });
+  const isFile = url.startsWith('file:');
+  if (isFile) {
     for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON']) {
       await client.execute(`PRAGMA ${pragma}`);
     }
@@ -25,11 +28,16 @@ export async function openDatabase(url: string, migrationsFolder: string): Promi
   const orm = drizzle(client);
   await migrate(orm, { migrationsFolder });
   const writes = new WriteQueue();
+  const checkpoint = async () => {
+    if (isFile) await writes.run(() => client.execute('PRAGMA wal_checkpoint(TRUNCATE)'));
+  };
   return {
     client,
     orm,
     writes,
+    checkpoint,
     async close() {
+      await checkpoint().catch(() => undefined);
       await writes.idle();
       client.close();
     },

@@ -1,41 +1,33 @@
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { Car, Part } from '@puddler/core';
-import type { Bench, PlanBody } from '@puddler/contract';
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { KindName } from '@puddler/contract';
 
-/** Times are milliseconds since 1970. A deleted row stays, so that a delete can be undone. */
-const kept = {
-  id: text('id').primaryKey(),
-  version: integer('version').notNull(),
-  createdAt: integer('created_at').notNull(),
-  updatedAt: integer('updated_at').notNull(),
-  deletedAt: integer('deleted_at'),
-  /** Form of the JSON in `document`; a later form migrates from this number. */
-  documentVersion: integer('document_version').notNull().default(1),
-};
-
-export const cars = sqliteTable('cars', {
-  ...kept,
-  document: text('document', { mode: 'json' }).$type<Car>().notNull(),
-  bench: text('bench', { mode: 'json' }).$type<Bench>().notNull().default({}),
-});
-
-export const plans = sqliteTable(
-  'plans',
+/**
+ * Every document of every kind. Times are milliseconds since 1970. A deleted row stays, so that a delete can be undone, and
+ * deleting and restoring count as writes of it.
+ */
+export const documents = sqliteTable(
+  'documents',
   {
-    ...kept,
-    carId: text('car_id')
-      .notNull()
-      .references(() => cars.id),
-    document: text('document', { mode: 'json' }).$type<PlanBody>().notNull(),
+    kind: text('kind').$type<KindName>().notNull(),
+    id: text('id').notNull(),
+    /** The document it belongs to, where its kind has a parent. */
+    parentId: text('parent_id'),
+    version: integer('version').notNull(),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+    deletedAt: integer('deleted_at'),
+    /** The form that `body` is written in; the steps of its kind bring it to today's. */
+    form: integer('form').notNull(),
+    /** JSON. */
+    body: text('body').notNull(),
   },
-  (table) => [index('plans_car_id').on(table.carId)],
+  (table) => [primaryKey({ columns: [table.kind, table.id] }), index('documents_parent').on(table.parentId)],
 );
 
-export const parts = sqliteTable('parts', {
-  ...kept,
-  document: text('document', { mode: 'json' }).$type<Part>().notNull(),
+/** Files that no document refers to, and since when: they are swept a month later. */
+export const unreferenced = sqliteTable('unreferenced_files', {
+  hash: text('hash').primaryKey(),
+  since: integer('since').notNull(),
 });
 
-export type PartRow = typeof parts.$inferSelect;
-export type CarRow = typeof cars.$inferSelect;
-export type PlanRow = typeof plans.$inferSelect;
+export type DocumentRow = typeof documents.$inferSelect;

@@ -1,10 +1,10 @@
-import { ERRORS, type ErrorBody, type ErrorCode, type Problem } from '@puddler/contract';
+import { ERRORS, type ErrorBody, type ErrorCode, type Newer, type Problem } from '@puddler/contract';
 
 /** An error from the catalogue: safe to show. Anything else thrown becomes `internal`. */
 export class AppError extends Error {
   constructor(
     readonly code: ErrorCode,
-    readonly details: { problems?: Problem[]; current?: unknown } = {},
+    readonly details: { problems?: Problem[]; newer?: Newer } = {},
   ) {
     super(ERRORS[code].message);
     this.name = 'AppError';

@@ -1,15 +1,16 @@
 import type { Middleware } from 'koa';
 import type { Logger } from 'pino';
 import { AppError } from './app-error';
+import { storageFault } from './storage-fault';
 
-/** What the body parser and Koa throw, by HTTP status, in the catalogue's words. */
+/** What Koa, the body reader and the disk throw, in the catalogue’s words. */
 function fromHttp(error: unknown): AppError | undefined {
   const { status, type } = error as { status?: number; type?: string };
   if (status === 413 || type === 'entity.too.large') return new AppError('too-large');
   if (status === 415) return new AppError('unsupported-type');
-  if (error instanceof SyntaxError || type === 'entity.parse.failed') return new AppError('bad-json');
   if (status !== undefined && status >= 400 && status < 500) return new AppError('bad-request');
-  return undefined;
+  const fault = storageFault(error);
+  return fault && new AppError(fault);
 }
 
 /** Turns every error below it into JSON from the catalogue; only catalogue errors show their message. */
@@ -21,7 +22,7 @@ export function errorMiddleware(log: Logger): Middleware {
       if ((ctx.status === 405 || ctx.status === 501) && ctx.body == null) throw new AppError('method-not-allowed');
     } catch (error) {
       const known = error instanceof AppError ? error : fromHttp(error);
-      if (!known) log.error({ err: error, method: ctx.method, path: ctx.path }, 'request failed');
+      if (!known || known.status >= 500) log.error({ err: error, method: ctx.method, path: ctx.path }, 'request failed');
       const shown = known ?? new AppError('internal');
       ctx.status = shown.status;
       ctx.body = shown.body();

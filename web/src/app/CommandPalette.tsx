@@ -1,11 +1,11 @@
 import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { redone, undone } from '../data/desk-slice';
-import { selectGarage, selectShelf } from '../data/selectors';
-import { searchText, summary } from '../shelf/part-text';
-import { themeSwapped, unitsSwapped } from './prefs-slice';
-import { useAppDispatch, useAppSelector } from './store';
+import { redone, undone } from '../desk/desk-slice';
+import { selectGarage, selectShelf } from '../desk/selectors';
+import { searchText, summary } from '../in-hand/part-text';
+import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
+import { useAppDispatch, useAppSelector } from '../desk/store';
 import { useWhere } from './use-where';
 
 const ITEM = 'flex cursor-pointer items-center justify-between gap-3 rounded-sm px-3 py-2 data-[selected=true]:bg-wash';

@@ -1,57 +1,124 @@
-import { conflictSettled, type Content, type Held } from '../data/desk-slice';
+import { kindOf, leafName, merge, type Clash } from '@puddler/contract/shared';
+import { useState } from 'react';
+import { conflictSettled, deletionSettled } from '../desk/desk-slice';
+import { kindOfKey, nameOf, type Held } from '../desk/held';
+import { useAppDispatch } from '../desk/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import { differences } from './differences';
-import { useAppDispatch } from './store';
 
-const nameOf = (content: Content): string => (content.kind === 'car' ? content.car : content.kind === 'plan' ? content.plan : content.part).name;
-const bodyOf = (content: Content): unknown =>
-  content.kind === 'car' ? { ...content.car, bench: content.bench } : content.kind === 'plan' ? content.plan : content.part;
-
-/** Two places changed the same document: shows what differs and lets the builder choose. */
+/** Two places changed the same document, and only the builder can say which figures hold. */
 export default function ConflictDialog({ held }: { held: Held }) {
+  const { conflict, content } = held;
+  if (!conflict) return null;
+  if (conflict.deleted || content === null) return <Deleted held={held} />;
+  const base = held.remote.state === 'present' ? held.remote.content.body : undefined;
+  const { clashes } = merge(base, content.body, conflict.content.body, kindOf(content.kind).memberIds);
+  return <Clashes key={`${held.key} ${conflict.version}`} held={held} name={nameOf(conflict.content)} clashes={clashes} />;
+}
+
+/** One side deleted what the other changed. */
+function Deleted({ held: { key, content, conflict, remote } }: { held: Held }) {
   const dispatch = useAppDispatch();
-  if (!held?.conflict) return null;
-  const { conflict, content, key } = held;
-  const rows = content ? differences(bodyOf(content), bodyOf(conflict.content)) : [];
-  const settle = (keep: 'mine' | 'theirs') => dispatch(conflictSettled({ key, keep }));
+  const settle = (keep: boolean) => dispatch(deletionSettled({ key, keep }));
+  const known = content ?? (conflict && !conflict.deleted ? conflict.content : remote.state === 'present' ? remote.content : undefined);
+  const name = known ? nameOf(known) : `This ${kindOf(kindOfKey(key)).noun}`;
+  const here = content === null;
   return (
     <Modal
       open
       onClose={() => undefined}
-      title={`${nameOf(conflict.content)} was changed somewhere else`}
+      title={here ? `${name} was changed somewhere else` : `${name} was deleted somewhere else`}
       description={
-        content
-          ? 'Another window or device saved it after you opened it. Nothing is lost until you choose.'
-          : 'You deleted it here; meanwhile it was changed elsewhere.'
+        here
+          ? 'You deleted it here; meanwhile another window or device changed it. Nothing is lost until you choose.'
+          : 'You changed it, or something that belongs to it, here. Nothing is lost until you choose.'
       }
     >
-      {rows.length > 0 && (
-        <table className="mt-4 w-full text-left text-[13px]">
-          <thead className="text-[12px] text-soft">
-            <tr className="border-b border-rule">
-              <th className="py-1 font-medium">Figure</th>
-              <th className="py-1 font-medium">Yours</th>
-              <th className="py-1 font-medium">Newer</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => (
-              <tr key={row.path} className="border-b border-rule">
-                <th className="py-1 pr-2 font-normal">{row.path}</th>
-                <td className="py-1 pr-2 font-medium">{row.mine}</td>
-                <td className="py-1 font-medium">{row.theirs}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
       <div className="mt-5 flex justify-end gap-2">
-        <Button onClick={() => settle('theirs')}>Take the newer one</Button>
-        <Button tone="action" onClick={() => settle('mine')}>
-          {content ? 'Keep mine' : 'Delete it all the same'}
+        <Button onClick={() => settle(false)}>{here ? 'Delete it all the same' : 'Let it go'}</Button>
+        <Button tone="action" onClick={() => settle(true)}>
+          {here ? 'Keep the changed one' : 'Bring it back'}
         </Button>
       </div>
     </Modal>
+  );
+}
+
+const MISSING = 'none';
+
+function shown(value: unknown): string {
+  if (value === undefined) return MISSING;
+  if (typeof value === 'string') return value;
+  if (typeof value === 'number') return String(value);
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return `${value.length} in the list`;
+  const { name } = value as { name?: unknown };
+  return typeof name === 'string'
+    ? name
+    : Object.values(value as object)
+        .map(shown)
+        .join(', ');
+}
+
+/** The figures that both sides changed, each to be chosen; the others are put together without a question. */
+function Clashes({ held: { key }, name, clashes }: { held: Held; name: string; clashes: readonly Clash[] }) {
+  const dispatch = useAppDispatch();
+  const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());
+  const choose = (path: string, newer: boolean) => {
+    const next = new Set(theirs);
+    if (newer) next.add(path);
+    else next.delete(path);
+    setTheirs(next);
+  };
+  const settle = (paths: Iterable<string>) => dispatch(conflictSettled({ key, theirs: [...paths] }));
+  return (
+    <Modal
+      open
+      onClose={() => undefined}
+      title={`${name} was changed somewhere else`}
+      description="Another window or device saved other figures. Choose for each; whatever only one side changed is kept as it is."
+    >
+      <table className="mt-4 w-full table-fixed text-left text-[13px]">
+        <thead className="text-[12px] text-soft">
+          <tr className="border-b border-rule">
+            <th className="py-1 font-medium">Figure</th>
+            <th className="py-1 font-medium">Yours</th>
+            <th className="py-1 font-medium">The newer one</th>
+          </tr>
+        </thead>
+        <tbody>
+          {clashes.map((clash) => (
+            <ClashRow key={clash.path} clash={clash} newer={theirs.has(clash.path)} onChoose={(newer) => choose(clash.path, newer)} />
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-5 flex flex-wrap justify-end gap-2">
+        <Button onClick={() => settle(clashes.map(({ path }) => path))}>All of the newer ones</Button>
+        <Button tone="action" onClick={() => settle(theirs)}>
+          {theirs.size === 0 ? 'Keep mine' : 'Keep what is chosen'}
+        </Button>
+      </div>
+    </Modal>
+  );
+}
+
+function ClashRow({ clash: { path, mine, theirs }, newer, onChoose }: { clash: Clash; newer: boolean; onChoose: (newer: boolean) => void }) {
+  const name = leafName(path);
+  const side = (isNewer: boolean, value: unknown) => (
+    <td className="py-1 pr-2 align-top">
+      <label className="hit flex items-start gap-2 break-words">
+        <input type="radio" className="mt-1 accent-(--steel)" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
+        <span className={newer === isNewer ? 'min-w-0 font-medium' : 'min-w-0 text-soft'}>{shown(value)}</span>
+      </label>
+    </td>
+  );
+  return (
+    <tr className="border-b border-rule">
+      <th scope="row" className="py-1 pr-2 align-top font-normal">
+        {name}
+      </th>
+      {side(false, mine)}
+      {side(true, theirs)}
+    </tr>
   );
 }

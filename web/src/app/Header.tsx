@@ -1,10 +1,10 @@
 import { Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
-import { redone, undone } from '../data/desk-slice';
+import { redone, undone } from '../desk/desk-slice';
 import { JobLine } from './JobLine';
-import { themeSwapped, unitsSwapped } from './prefs-slice';
+import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
 import { SaveState } from './SaveState';
-import { useAppDispatch, useAppSelector } from './store';
+import { useAppDispatch, useAppSelector } from '../desk/store';
 import { Trail } from './Trail';
 import { useWhere } from './use-where';
 

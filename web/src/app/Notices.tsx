@@ -1,10 +1,11 @@
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
-import { undone } from '../data/desk-slice';
-import { selectRefused } from '../data/selectors';
+import { undone } from '../desk/desk-slice';
+import { nameOf } from '../desk/held';
+import { selectRefused } from '../desk/selectors';
 import { Button } from '../ui/Button';
-import { noticeClosed } from './notices-slice';
-import { useAppDispatch, useAppSelector } from './store';
+import { noticeClosed } from '../desk/notices-slice';
+import { useAppDispatch, useAppSelector } from '../desk/store';
 
 const SHOWN_MS = 9_000;
 
@@ -18,8 +19,11 @@ export default function Notices() {
       {refused && (
         <Toast.Root className="flex items-start gap-3 rounded-md border border-stop bg-sheet px-4 py-3 shadow-lg" duration={Infinity}>
           <div className="min-w-0 flex-1">
-            <Toast.Title className="font-medium">The server did not take the last edit. Undo it or mend the figure.</Toast.Title>
-            {refused.refused?.map((problem) => (
+            <Toast.Title className="font-medium">
+              {refused.content ? `${nameOf(refused.content)} is not saved.` : 'An edit is not saved.'} {refused.refused?.message} Mend it or undo it:
+              it is tried again with your next edit of it.
+            </Toast.Title>
+            {refused.refused?.problems.map((problem) => (
               <p key={problem.path} className="text-[12.5px] text-soft">
                 {problem.message}
               </p>
@@ -44,9 +48,9 @@ export default function Notices() {
               </ul>
             )}
           </div>
-          {notice.action === 'undo' && (
-            <Toast.Action asChild altText="Undo with Ctrl+Z">
-              <Button onClick={() => dispatch(undone({ at: Date.now() }))}>Undo</Button>
+          {notice.undo !== undefined && (
+            <Toast.Action asChild altText="Undo">
+              <Button onClick={() => dispatch(undone({ at: Date.now(), change: notice.undo! }))}>Undo</Button>
             </Toast.Action>
           )}
           <Toast.Close aria-label="Close" className="hit grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash">

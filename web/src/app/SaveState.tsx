@@ -1,10 +1,11 @@
-import { selectSaveStatus, type SaveStatus } from '../data/selectors';
-import { useAppSelector } from './store';
+import { selectSaveStatus, type SaveStatus } from '../desk/selectors';
+import { useAppSelector } from '../desk/store';
 
 const WORDS: Record<SaveStatus, { text: string; tone: string; mark: string }> = {
   saved: { text: 'Saved', tone: 'text-soft', mark: '●' },
   saving: { text: 'Saving', tone: 'text-soft', mark: '◐' },
   offline: { text: 'Not saved: no server', tone: 'text-stop', mark: '▲' },
+  failing: { text: 'Not saved', tone: 'text-stop', mark: '▲' },
   conflict: { text: 'Changed elsewhere', tone: 'text-caution', mark: '◆' },
   refused: { text: 'Not saved', tone: 'text-stop', mark: '▲' },
 };
@@ -12,11 +13,14 @@ const WORDS: Record<SaveStatus, { text: string; tone: string; mark: string }> = 
 /** Whether what was typed is safe. */
 export function SaveState() {
   const status = useAppSelector(selectSaveStatus);
+  const sync = useAppSelector((state) => state.desk.sync);
   const { text, tone, mark } = WORDS[status];
+  const why = status === 'failing' && sync.state === 'failing' ? sync.message : undefined;
   return (
-    <span role="status" data-status={status} className={`mr-2 text-[12.5px] whitespace-nowrap ${tone}`}>
+    <span role="status" data-status={status} title={why} className={`mr-2 text-[12.5px] whitespace-nowrap ${tone}`}>
       <span aria-hidden="true">{mark} </span>
       {text}
+      {why && <span className="sr-only">: {why}</span>}
     </span>
   );
 }

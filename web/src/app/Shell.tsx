@@ -1,12 +1,12 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
-import { redone, undone } from '../data/desk-slice';
-import { selectConflict, selectRefused } from '../data/selectors';
+import { redone, undone } from '../desk/desk-slice';
+import { selectConflict, selectRefused } from '../desk/selectors';
 import { Header } from './Header';
-import { togglePlanPin, toggleStockPin } from './pinning';
-import { unitsSwapped } from './prefs-slice';
-import { useAppDispatch, useAppSelector } from './store';
+import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
+import { unitsSwapped } from '../desk/prefs-slice';
+import { useAppDispatch, useAppSelector } from '../desk/store';
 import { useWhere } from './use-where';
 
 const ConflictDialog = lazy(() => import('./ConflictDialog'));

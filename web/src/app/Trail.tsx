@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useAppSelector } from './store';
+import { useAppSelector } from '../desk/store';
 import type { Where } from './use-where';
 
 /** The two places outside a car's journey, and the way from them to where you are. */

@@ -1,6 +1,6 @@
 import { useMatch } from 'react-router';
-import { carOf, planOf, plansOfCar, benchOf } from '../data/selectors';
-import { useAppSelector } from './store';
+import { carOf, planOf, plansOfCar, benchOf } from '../desk/selectors';
+import { useAppSelector } from '../desk/store';
 
 /** The place, car and plan that the page is about. */
 export interface Where {

@@ -1,6 +1,6 @@
 import { Download } from 'lucide-react';
-import { noticed } from '../app/notices-slice';
-import { useAppDispatch } from '../app/store';
+import { noticed } from '../desk/notices-slice';
+import { useAppDispatch } from '../desk/store';
 import { fileName } from '../ui/CsvButton';
 import { download } from '../ui/download';
 import { Menu, type MenuItem } from '../ui/Menu';

@@ -1,16 +1,16 @@
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { noticed } from '../app/notices-slice';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { addPlan, deleteCar, duplicateCar, editCar } from '../data/edits';
-import type { CarOnDesk } from '../data/selectors';
+import { undoable } from '../desk/undoable';
+import { useAppDispatch, useAppSelector } from '../desk/store';
+import { addPlan, deleteDocument, duplicateCar, editCar } from '../desk/edits';
+import type { CarOnDesk } from '../desk/selectors';
 import { wordFor } from '../ui/words';
 import { Menu } from '../ui/Menu';
 import { formatIn, unitOf } from '../units/units';
 import { NameField } from './NameField';
 import { PlanRow } from './PlanRow';
-import { firstPlan } from './templates';
+import { firstPlan } from '../in-hand/templates';
 
 /** Headings for those who cannot see them, and the widths that keep all cars' columns in line. */
 const COLUMNS = [
@@ -37,8 +37,8 @@ export function CarRow({ id, car, bench, plans }: CarOnDesk) {
     void navigate(`/plans/${planId}`);
   };
   const remove = () => {
-    dispatch(deleteCar(id));
-    dispatch(noticed({ text: `${car.name} and its plans are deleted.`, tone: 'plain', action: 'undo' }));
+    dispatch(deleteDocument('car', id));
+    dispatch(undoable(`${car.name} and its plans are deleted.`));
   };
 
   return (

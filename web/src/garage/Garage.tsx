@@ -1,7 +1,7 @@
 import { FolderInput, Plus } from 'lucide-react';
 import { lazy, Suspense, useRef, useState, type DragEvent } from 'react';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { selectGarage } from '../data/selectors';
+import { useAppDispatch, useAppSelector } from '../desk/store';
+import { selectGarage } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { CarRow } from './CarRow';
 import { importFiles } from './import-files';

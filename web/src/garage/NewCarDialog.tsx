@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useAppDispatch } from '../app/store';
-import { addCar, type NewPlan } from '../data/edits';
-import { LabelField } from '../labels/LabelField';
-import { useLabel } from '../labels/use-label';
-import { planFileFor } from '../predict/plan-file';
+import { useAppDispatch } from '../desk/store';
+import { addCar, type NewPlan } from '../desk/edits';
+import { LabelField } from '../in-hand/labels/LabelField';
+import { useLabel } from '../in-hand/labels/use-label';
+import { planFileFor } from '../in-hand/joined-plan';
 import { stockStart, withParts } from '../stations/car/StockStep';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
-import { TEMPLATES } from './templates';
+import { TEMPLATES } from '../in-hand/templates';
 
 /** Name and kind make a car; what is printed on old and new parts makes the car as bought and the first plan. */
 export default function NewCarDialog({ onClose }: { onClose: () => void }) {

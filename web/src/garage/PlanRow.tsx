@@ -2,16 +2,16 @@ import type { Car } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { noticed } from '../app/notices-slice';
-import { pinOf, togglePlanPin } from '../app/pinning';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { addPlan, deletePlan, editPlan } from '../data/edits';
-import type { PlanOnDesk } from '../data/selectors';
-import { chainView } from '../predict/chain-view';
-import { planFileFor } from '../predict/plan-file';
-import { useRunWish } from '../predict/run-wish';
-import { latest, useRun } from '../predict/use-run';
-import { headline, short } from '../stations/plan/link-text';
+import { undoable } from '../desk/undoable';
+import { pinOf, togglePlanPin } from '../in-hand/pinning';
+import { useAppDispatch, useAppSelector } from '../desk/store';
+import { addPlan, deleteDocument, editPlan } from '../desk/edits';
+import type { PlanOnDesk } from '../desk/selectors';
+import { chainView } from '../jobs/chain-view';
+import { planFileFor } from '../in-hand/joined-plan';
+import { useRunWish } from '../in-hand/run-wish';
+import { latest, useRun } from '../jobs/use-run';
+import { headline, short } from '../in-hand/link-text';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '../units/units';
@@ -34,8 +34,8 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
   const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
 
   const remove = () => {
-    dispatch(deletePlan(id));
-    dispatch(noticed({ text: `${plan.name} is deleted.`, tone: 'plain', action: 'undo' }));
+    dispatch(deleteDocument('plan', id));
+    dispatch(undoable(`${plan.name} is deleted.`));
   };
 
   return (

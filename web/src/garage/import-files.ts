@@ -1,7 +1,9 @@
-import { noticed } from '../app/notices-slice';
-import type { AppDispatch } from '../app/store';
-import { api, errorOf } from '../data/api';
-import { carContent, carKey, imported, planContent, planKey } from '../data/desk-slice';
+import { nanoid } from '@reduxjs/toolkit';
+import { noticed } from '../desk/notices-slice';
+import { undoable } from '../desk/undoable';
+import type { AppDispatch } from '../desk/store';
+import { api, errorOf } from '../desk/api';
+import { imported } from '../desk/desk-slice';
 
 const MOST_BYTES = 1_000_000;
 
@@ -16,18 +18,16 @@ export function importFiles(files: File[]) {
         continue;
       }
       try {
-        const { car, plan } = await dispatch(api.endpoints.importPlan.initiate((await file.text()).replace(/^\uFEFF/, ''))).unwrap();
-        dispatch(
-          imported({
-            at: Date.now(),
-            label: `import ${plan.plan.name}`,
-            documents: [
-              { key: carKey(car.id), id: car.id, version: car.version, content: carContent(car) },
-              { key: planKey(plan.id), id: plan.id, version: plan.version, content: planContent(plan) },
-            ],
-          }),
-        );
-        dispatch(noticed({ text: `${plan.plan.name} is in the garage, under ${car.car.name}.`, tone: 'plain', action: 'undo' }));
+        const { car, plan, already } = await dispatch(api.endpoints.importPlan.initiate((await file.text()).replace(/^\uFEFF/, ''))).unwrap();
+        const documents = [
+          { kind: 'car' as const, doc: car },
+          { kind: 'plan' as const, doc: plan },
+        ];
+        dispatch(imported({ id: nanoid(), at: Date.now(), label: `import ${plan.body.name}`, documents }));
+        const { name } = car.body.car;
+        if (already)
+          dispatch(noticed({ text: `${plan.body.name} was in the garage already, under ${name}: nothing new was taken in.`, tone: 'plain' }));
+        else dispatch(undoable(`${plan.body.name} is in the garage, under ${name}.`));
       } catch (cause) {
         const error = errorOf(cause);
         if (!error) refuse('the server does not answer. Nothing was taken in; try again.');

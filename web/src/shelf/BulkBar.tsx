@@ -1,10 +1,10 @@
 import { PART_STATUSES, type Part, type PartStatus } from '@puddler/core';
 import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { noticed } from '../app/notices-slice';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { addParts, changeParts } from '../data/edits';
-import { partOf } from '../data/selectors';
+import { undoable } from '../desk/undoable';
+import { useAppDispatch, useAppSelector } from '../desk/store';
+import { addParts, changeParts } from '../desk/edits';
+import { partOf } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
 import { parseFigure } from '../units/parse';
@@ -19,7 +19,7 @@ export function BulkBar({ ids, onDone }: { ids: string[]; onDone: () => void }) 
 
   const change = (act: (part: Part) => Part | null, label: string, said: string) => {
     dispatch(changeParts(ids, act, label));
-    dispatch(noticed({ text: said, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(said));
   };
   const setAllPrices = () => {
     const read = parseFigure(price, RANGES['part.price'], 'metric');

@@ -1,14 +1,15 @@
 import { PART_FIELDS } from '@puddler/contract/shared';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { noticed } from '../app/notices-slice';
-import { useAppDispatch } from '../app/store';
-import { imported, partKey } from '../data/desk-slice';
+import { noticed } from '../desk/notices-slice';
+import { undoable } from '../desk/undoable';
+import { useAppDispatch } from '../desk/store';
+import { imported } from '../desk/desk-slice';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { unitOf } from '../units/units';
 import type { Checked, CsvTasks, Mapping, Opened } from '../workers/csv-worker';
-import { MOST_CSV_BYTES } from './csv/csv-text';
+import { MOST_CSV_BYTES } from '../csv/csv-text';
 
 /** Parts put on the desk in one go: some milliseconds. */
 const PIECE = 160;
@@ -74,16 +75,17 @@ export default function CsvDialog({ file, onClose }: { file: File; onClose: () =
       next = tasks.current!.taken(from + PIECE, PIECE);
       dispatch(
         imported({
+          id: batch,
           at: Date.now(),
           batch,
           label: `import of ${sent.count} parts`,
-          documents: docs.map(({ id, version, part }) => ({ key: partKey(id), id, version, content: { kind: 'part', part } })),
+          documents: docs.map((doc) => ({ kind: 'part', doc })),
         }),
       );
       // The page gets its turn between two pieces.
       await new Promise((resolve) => setTimeout(resolve));
     }
-    dispatch(noticed({ text: `${sent.count} ${sent.count === 1 ? 'part is' : 'parts are'} on the shelf.`, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(`${sent.count} ${sent.count === 1 ? 'part is' : 'parts are'} on the shelf.`));
     onClose();
   };
 

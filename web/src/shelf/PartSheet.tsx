@@ -4,15 +4,15 @@ import { partFields, partValue, rangeText, type PartField } from '@puddler/contr
 import type { Part } from '@puddler/core';
 import { useId } from 'react';
 import { useForm, type FieldErrors, type UseFormRegister } from 'react-hook-form';
-import { noticed } from '../app/notices-slice';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { changeParts } from '../data/edits';
+import { undoable } from '../desk/undoable';
+import { useAppDispatch, useAppSelector } from '../desk/store';
+import { changeParts } from '../desk/edits';
 import { getField, setField } from '@puddler/core';
-import { partOf } from '../data/selectors';
+import { partOf } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { wordFor } from '../ui/words';
-import { titled } from './part-text';
+import { titled } from '../in-hand/part-text';
 import { parseFigure } from '../units/parse';
 import { formatNumber, toShown, unitOf } from '../units/units';
 
@@ -71,12 +71,12 @@ function Form({ id, part, onClose }: { id: string; part: Part; onClose: () => vo
   const keep = handleSubmit((values) => {
     const next = JSON.parse(values['whole']!) as Part;
     dispatch(changeParts([id], () => next, `change ${part.name}`));
-    dispatch(noticed({ text: `${next.name} is kept.`, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(`${next.name} is kept.`));
     onClose();
   });
   const remove = () => {
     dispatch(changeParts([id], () => null, `delete ${part.name}`));
-    dispatch(noticed({ text: `${part.name} is off the shelf.`, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(`${part.name} is off the shelf.`));
     onClose();
   };
   return (

@@ -11,10 +11,10 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { Part } from '@puddler/core';
 import { useMemo, useRef, useState } from 'react';
-import { useAppSelector } from '../app/store';
-import type { PartOnDesk } from '../data/selectors';
+import { useAppSelector } from '../desk/store';
+import type { PartOnDesk } from '../desk/selectors';
 import { SortHead } from '../ui/SortHead';
-import { fieldText, headOf, summary } from './part-text';
+import { fieldText, headOf, summary } from '../in-hand/part-text';
 
 const features = tableFeatures({ rowSortingFeature, columnVisibilityFeature, rowSelectionFeature });
 type Features = typeof features;

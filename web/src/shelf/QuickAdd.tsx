@@ -1,10 +1,10 @@
 import { LABEL_KINDS, type LabelKind } from '@puddler/core';
 import { useState } from 'react';
-import { noticed } from '../app/notices-slice';
-import { useAppDispatch } from '../app/store';
-import { addParts } from '../data/edits';
-import { LabelField } from '../labels/LabelField';
-import { useLabel } from '../labels/use-label';
+import { undoable } from '../desk/undoable';
+import { useAppDispatch } from '../desk/store';
+import { addParts } from '../desk/edits';
+import { LabelField } from '../in-hand/labels/LabelField';
+import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
 
@@ -23,7 +23,7 @@ export function QuickAdd() {
     if (field.parts.length === 0) return;
     const parts = field.parts.map((part, i) => (price !== undefined && i === 0 ? { ...part, price } : part));
     dispatch(addParts(parts));
-    dispatch(noticed({ text: `${parts.map((part) => part.name).join(' and ')} on the shelf.`, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(`${parts.map((part) => part.name).join(' and ')} on the shelf.`));
     setTyped('');
     field.setText('');
   };

@@ -2,8 +2,8 @@ import { PART_KINDS, PART_STATUSES, type PartKind, type PartStatus } from '@pudd
 import { Download, FileUp } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useAppSelector } from '../app/store';
-import { selectShelf, type PartOnDesk } from '../data/selectors';
+import { useAppSelector } from '../desk/store';
+import { selectShelf, type PartOnDesk } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { Choice } from '../ui/Choice';
 import { download } from '../ui/download';
@@ -11,7 +11,7 @@ import { wordFor } from '../ui/words';
 import { BulkBar } from './BulkBar';
 import { ColumnMenu } from './ColumnMenu';
 import { PartsTable } from './PartsTable';
-import { searchText } from './part-text';
+import { searchText } from '../in-hand/part-text';
 import { QuickAdd } from './QuickAdd';
 import { useColumns } from './use-columns';
 
@@ -39,7 +39,7 @@ export default function Shelf() {
   const counts = useMemo(() => countKinds(shelf), [shelf]);
 
   const exportCsv = async () => {
-    const { writeCsv } = await import('./csv/write-csv');
+    const { writeCsv } = await import('../csv/write-csv');
     download('shelf.csv', 'text/csv', writeCsv((ids.length > 0 ? parts.filter(({ id }) => selected[id]) : parts).map(({ part }) => part)));
   };
 

@@ -1,6 +1,6 @@
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Range } from '@puddler/contract/shared';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from '../desk/store';
 import { parseFigure } from '../units/parse';
 import { formatIn, fromShown, toShown, unitOf } from '../units/units';
 

@@ -1,11 +1,9 @@
-import type { PartDoc, ShelfWritten } from '@puddler/contract/shared';
-import { MOST_PARTS } from '@puddler/contract';
-import type { Part } from '@puddler/core';
+import { KINDS, MOST_PARTS, type Doc, type DocsWritten } from '@puddler/contract/shared';
 import { expose } from 'comlink';
 import { PART_FIELDS } from '@puddler/contract/shared';
-import { matchHeads, unitFor } from '../shelf/csv/csv-columns';
-import { readParts, type CsvProblem } from '../shelf/csv/csv-parts';
-import { decode, readCsvText, type CsvTable } from '../shelf/csv/csv-text';
+import { matchHeads, unitFor } from '../csv/csv-columns';
+import { readParts, type CsvProblem } from '../csv/csv-parts';
+import { decode, readCsvText, type CsvTable } from '../csv/csv-text';
 
 /** What a file's columns mean: the path of a field and the spelled unit; null leaves a column out. */
 export type Mapping = ({ path: string; unit: string | undefined } | null)[];
@@ -22,7 +20,7 @@ const PROBLEMS_SHOWN = 100;
 const SAMPLES = 3;
 
 let table: CsvTable | undefined;
-let ready: { id: string; part: Part; version: number }[] = [];
+let ready: Doc<'part'>[] = [];
 
 const tasks = {
   /** Reads a file and guesses what its columns mean. */
@@ -53,24 +51,27 @@ const tasks = {
       return field ? { path: field.path, unit: unitFor(field, column.unit) } : undefined;
     });
     const { parts, problems } = readParts(table!, matches);
-    ready = problems.length > 0 ? [] : parts.map((part) => ({ id: crypto.randomUUID(), part, version: 1 }));
+    ready = problems.length > 0 ? [] : parts.map((body) => ({ id: crypto.randomUUID(), version: 1, createdAt: '', updatedAt: '', body }));
     return { good: parts.length, problemCount: problems.length, problems: problems.slice(0, PROBLEMS_SHOWN) };
   },
 
   /** Sends all parts in one request, which the server takes whole or not at all. Returns what went wrong. */
   async send(): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
     try {
-      const response = await fetch('/api/shelf', {
+      const response = await fetch(`/api/${KINDS.part.path}`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ writes: ready.map(({ id, part }) => ({ id, base: 0, part })) }),
+        body: JSON.stringify({ writes: ready.map(({ id, body }) => ({ id, base: 0, body })) }),
       });
       if (!response.ok) {
         const body = (await response.json().catch(() => undefined)) as { error?: { message: string; mend: string } } | undefined;
         return { ok: false, message: body?.error ? `${body.error.message} ${body.error.mend}` : `The server answered ${response.status}.` };
       }
-      const { results } = (await response.json()) as ShelfWritten;
-      for (const [i, result] of results.entries()) if (result.state === 'written') ready[i]!.version = result.version;
+      const { results } = (await response.json()) as DocsWritten;
+      for (const [i, result] of results.entries()) {
+        const doc = ready[i]!;
+        if (result.state === 'written') ready[i] = { ...doc, version: result.version, createdAt: result.updatedAt, updatedAt: result.updatedAt };
+      }
       return { ok: true, count: ready.length };
     } catch {
       return { ok: false, message: 'The server does not answer. Nothing was taken in; try again.' };
@@ -78,7 +79,7 @@ const tasks = {
   },
 
   /** Some of the parts that were sent, for putting on the desk piece by piece. */
-  taken(from: number, count: number): Pick<PartDoc, 'id' | 'version' | 'part'>[] {
+  taken(from: number, count: number): Doc<'part'>[] {
     return ready.slice(from, from + count);
   },
 };

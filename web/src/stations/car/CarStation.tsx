@@ -1,10 +1,10 @@
 import { fitFindings } from '@puddler/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { getField } from '@puddler/core';
-import { chainView } from '../../predict/chain-view';
-import { planFileFor } from '../../predict/plan-file';
+import { chainView } from '../../jobs/chain-view';
+import { planFileFor } from '../../in-hand/joined-plan';
 import { BENCH_STEPS, type BenchStep } from './car-fields';
 import { EquivalentsStep } from './EquivalentsStep';
 import { Fields } from './Fields';
@@ -14,7 +14,7 @@ import { PhotosStep } from './PhotosStep';
 import { StockStep } from './StockStep';
 import { TodayStep } from './TodayStep';
 import { TyreStep } from './TyreStep';
-import { useCar, type CarInHand } from './use-car';
+import { useCar, type CarInHand } from '../../in-hand/use-car';
 
 export default function CarStation() {
   const { carId = '' } = useParams();

@@ -1,10 +1,10 @@
 import { equivalents, PlanError, type Equivalents, type PinionSpeed } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useAppSelector } from '../../app/store';
-import { planFileFor } from '../../predict/plan-file';
+import { useAppSelector } from '../../desk/store';
+import { planFileFor } from '../../in-hand/joined-plan';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
-import type { CarInHand } from './use-car';
+import type { CarInHand } from '../../in-hand/use-car';
 
 /** What the old system and a new one are worth against each other, worked out for this car rather than read off a chart. */
 export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {

@@ -1,11 +1,11 @@
-import type { FieldSpec } from '../plan/field-specs';
-import { useAppDispatch } from '../../app/store';
-import { editCar, replacePlan } from '../../data/edits';
+import type { FieldSpec } from '../../in-hand/field-specs';
+import { useAppDispatch } from '../../desk/store';
+import { editCar, replacePlan } from '../../desk/edits';
 import { getField } from '@puddler/core';
-import { resolvedCar } from './resolved-car';
-import { FieldRow } from '../plan/FieldRow';
-import { whyNeeded, withField } from '../plan/whole-edits';
-import type { CarInHand } from './use-car';
+import { resolvedCar } from '../../in-hand/resolved-car';
+import { FieldRow } from '../../in-hand/FieldRow';
+import { whyNeeded, withField } from '../../in-hand/whole-edits';
+import type { CarInHand } from '../../in-hand/use-car';
 
 /** Rows of figures: the car's own, or those of the plan that is the car as bought. */
 export function Fields({ inHand, specs }: { inHand: CarInHand; specs: readonly FieldSpec[] }) {

@@ -1,13 +1,13 @@
 import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { useAppDispatch } from '../../app/store';
-import { editCar } from '../../data/edits';
+import { useAppDispatch } from '../../desk/store';
+import { editCar } from '../../desk/edits';
 import { Button } from '../../ui/Button';
 import { parseFigure } from '../../units/parse';
-import { must, number, type FieldSpec } from '../plan/field-specs';
+import { must, number, type FieldSpec } from '../../in-hand/field-specs';
 import { Fields } from './Fields';
 import { Measured } from './Measured';
-import type { CarInHand } from './use-car';
+import type { CarInHand } from '../../in-hand/use-car';
 
 const RATIO = must('car.internalRatio', 'Ratio behind the spur', 'All fixed gears: belts, ring and pinion, portals');
 const TEETH: FieldSpec[] = [

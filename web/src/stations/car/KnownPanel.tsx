@@ -1,10 +1,10 @@
 import { speedSpread, type Finding } from '@puddler/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
-import { FindingLine } from '../plan/FindingLine';
-import type { CarInHand } from './use-car';
+import { FindingLine } from '../../in-hand/FindingLine';
+import type { CarInHand } from '../../in-hand/use-car';
 
 const FIGURES_SHOWN = 3;
 

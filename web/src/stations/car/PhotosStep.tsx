@@ -1,16 +1,16 @@
-import { MOST_PHOTOS, type PhotoRef } from '@puddler/contract/shared';
+import { LONGEST_FILE_NAME, MOST_PHOTOS, type PhotoRef } from '@puddler/contract/shared';
 import { Camera, ChevronLeft, ChevronRight, ImagePlus, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useRef, useState } from 'react';
-import { noticed } from '../../app/notices-slice';
-import { useAppDispatch } from '../../app/store';
-import { api, errorOf } from '../../data/api';
-import { editBench } from '../../data/edits';
+import { undoable } from '../../desk/undoable';
+import { useAppDispatch } from '../../desk/store';
+import { api, errorOf, fileAddress } from '../../desk/api';
+import { editBench } from '../../desk/edits';
 import { Button } from '../../ui/Button';
 import { shrinkPhoto } from './shrink-photo';
-import type { CarInHand } from './use-car';
+import type { CarInHand } from '../../in-hand/use-car';
 
-const source = (photo: PhotoRef) => `/api/photos/${photo.id}`;
+const withoutCaption = ({ caption: _caption, ...photo }: PhotoRef): PhotoRef => photo;
 
 /** Photos of the wiring before it is unplugged; large while working. */
 export function PhotosStep({ inHand: { id, bench } }: { inHand: CarInHand }) {
@@ -33,10 +33,10 @@ export function PhotosStep({ inHand: { id, bench } }: { inHand: CarInHand }) {
         bad.push(shrunk.message);
         continue;
       }
-      const photo: PhotoRef = { id: crypto.randomUUID() };
       try {
-        await dispatch(api.endpoints.putPhoto.initiate({ id: photo.id, picture: shrunk.picture })).unwrap();
-        kept.push(photo);
+        const photo = await dispatch(api.endpoints.keepFile.initiate(shrunk.picture)).unwrap();
+        if ([...photos, ...kept].some((one) => one.hash === photo.hash)) bad.push(`${file.name} is among the photos already.`);
+        else kept.push({ ...photo, name: file.name.slice(0, LONGEST_FILE_NAME) });
       } catch (cause) {
         const error = errorOf(cause);
         bad.push(`${file.name}: ${error ? `${error.message} ${error.mend}` : 'the server does not answer. Try again.'}`);
@@ -59,7 +59,7 @@ export function PhotosStep({ inHand: { id, bench } }: { inHand: CarInHand }) {
   const remove = (at: number) => {
     change(at, undefined);
     setLarge(undefined);
-    dispatch(noticed({ text: 'The photo is removed.', tone: 'plain', action: 'undo' }));
+    dispatch(undoable('The photo is removed.'));
   };
 
   return (
@@ -106,14 +106,14 @@ export function PhotosStep({ inHand: { id, bench } }: { inHand: CarInHand }) {
       {photos.length > 0 && (
         <ul className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-4">
           {photos.map((photo, i) => (
-            <li key={photo.id}>
+            <li key={photo.hash}>
               <button
                 type="button"
                 className="block aspect-[4/3] w-full overflow-hidden border border-rule bg-wash"
                 onClick={() => setLarge(i)}
                 aria-label={`Photo ${i + 1} large`}
               >
-                <img src={source(photo)} alt={photo.caption ?? `Wiring ${i + 1}`} loading="lazy" className="size-full object-cover" />
+                <img src={fileAddress(photo)} alt={photo.caption ?? `Wiring ${i + 1}`} loading="lazy" className="size-full object-cover" />
               </button>
               <input
                 aria-label={`Caption of photo ${i + 1}`}
@@ -124,7 +124,7 @@ export function PhotosStep({ inHand: { id, bench } }: { inHand: CarInHand }) {
                 onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
                 onBlur={(event) => {
                   const caption = event.target.value.trim();
-                  if (caption !== (photo.caption ?? '')) change(i, caption === '' ? { id: photo.id } : { id: photo.id, caption });
+                  if (caption !== (photo.caption ?? '')) change(i, caption === '' ? withoutCaption(photo) : { ...photo, caption });
                 }}
               />
             </li>
@@ -190,7 +190,7 @@ function Large({ photo, at, count, onMove, onClose, onRemove }: LargeProps) {
               </Dialog.Close>
             </span>
           </div>
-          <img src={source(photo)} alt={photo.caption ?? `Wiring ${at + 1}`} className="min-h-0 flex-1 object-contain" />
+          <img src={fileAddress(photo)} alt={photo.caption ?? `Wiring ${at + 1}`} className="min-h-0 flex-1 object-contain" />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,16 +1,16 @@
 import type { PlanBody } from '@puddler/contract/shared';
 import type { Part, PlanFile } from '@puddler/core';
 import { withPart } from '@puddler/core';
-import { useAppDispatch } from '../../app/store';
-import { editBench, replaceCarAndPlan, replacePlan } from '../../data/edits';
-import { firstPlan } from '../../garage/templates';
-import { LabelField } from '../../labels/LabelField';
-import { useLabel, type LabelInHand } from '../../labels/use-label';
-import { planFileFor } from '../../predict/plan-file';
+import { useAppDispatch } from '../../desk/store';
+import { editBench, replaceCarAndPlan, replacePlan } from '../../desk/edits';
+import { firstPlan } from '../../in-hand/templates';
+import { LabelField } from '../../in-hand/labels/LabelField';
+import { useLabel, type LabelInHand } from '../../in-hand/labels/use-label';
+import { planFileFor } from '../../in-hand/joined-plan';
 import { Button } from '../../ui/Button';
-import { summary } from '../../shelf/part-text';
-import { useAppSelector } from '../../app/store';
-import type { CarInHand } from './use-car';
+import { summary } from '../../in-hand/part-text';
+import { useAppSelector } from '../../desk/store';
+import type { CarInHand } from '../../in-hand/use-car';
 
 /** A usual ready-to-run system, until labels say better. */
 export function stockStart(like: PlanBody | undefined): PlanBody {

@@ -1,16 +1,16 @@
 import { RANGES, rangeOf, type PlanBody, type Today } from '@puddler/contract/shared';
 import type { Explanation } from '@puddler/core';
 import { useState } from 'react';
-import { noticed } from '../../app/notices-slice';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { editBench, editCar, replacePlan } from '../../data/edits';
+import { undoable } from '../../desk/undoable';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { editBench, editCar, replacePlan } from '../../desk/edits';
 import { setField } from '@puddler/core';
 import { Button } from '../../ui/Button';
 import { parseFigure } from '../../units/parse';
 import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
 import { TODAY_FIELDS } from './car-fields';
 import { Fields } from './Fields';
-import type { CarInHand } from './use-car';
+import type { CarInHand } from '../../in-hand/use-car';
 import { useExplained } from './use-explained';
 
 /** What the car does today, and which of its figures that teaches. */
@@ -132,7 +132,7 @@ function ExplanationRow({ inHand, one, measuredCanC }: { inHand: CarInHand; one:
   const use = () => {
     if (one.path.startsWith('car.')) dispatch(editCar(id, one.path.slice('car.'.length), one.to, `${one.label} from what the car does`));
     else if (stock) dispatch(replacePlan(stock.id, measuredIn(stock.plan, one), `${one.label} from what the car does`));
-    dispatch(noticed({ text: `${one.label} is now ${show(one.to)}, measured.`, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(`${one.label} is now ${show(one.to)}, measured.`));
   };
   return (
     <li className="grid items-center gap-x-4 gap-y-1 border-b border-rule py-1.5 last:border-0 sm:grid-cols-[1fr_auto]">

@@ -1,13 +1,13 @@
 import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { editCar } from '../../data/edits';
-import { number, must } from '../plan/field-specs';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { editCar } from '../../desk/edits';
+import { number, must } from '../../in-hand/field-specs';
 import { parseFigure } from '../../units/parse';
 import { formatIn, unitOf } from '../../units/units';
 import { Measured } from './Measured';
 import { Fields } from './Fields';
-import type { CarInHand } from './use-car';
+import type { CarInHand } from '../../in-hand/use-car';
 
 const FIELDS = [
   must('car.tyre.diameterMm', 'Diameter', 'Or roll it out, right'),

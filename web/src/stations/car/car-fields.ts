@@ -1,5 +1,5 @@
 import { AIRFLOWS, BEARINGS, BODIES, DRIVES, SURFACES, PROFILES } from '@puddler/core';
-import { choice, must, number, type FieldSpec } from '../plan/field-specs';
+import { choice, must, number, type FieldSpec } from '../../in-hand/field-specs';
 
 /** One step at the bench: what to do, and what it gains. Paths as in the plan file; `car.` is the car's. */
 export interface BenchStep {

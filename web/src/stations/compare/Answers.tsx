@@ -1,5 +1,5 @@
 import type { BandFigure } from '@puddler/core';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { toShown, unitOf, type Unit } from '../../units/units';
 import { BandScale } from './BandScale';
 import type { ComparedSetup } from './use-setups';

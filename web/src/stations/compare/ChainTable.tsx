@@ -1,10 +1,10 @@
 import { SWAPPED_LINKS, withLinkOf, type LinkName, type SwappedLink } from '@puddler/core';
 import { ArrowLeftRight, ArrowLeftToLine, ArrowRight, RotateCcw, X } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { broughtFirst, putBack, repinned, unpinned } from '../../app/pins-slice';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { LINK_ORDER, LINK_TITLES } from '../plan/field-specs';
-import { detail, headline } from '../plan/link-text';
+import { broughtFirst, putBack, repinned, unpinned } from '../../desk/pins-slice';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
+import { detail, headline } from '../../in-hand/link-text';
 import type { ComparedSetup } from './use-setups';
 
 interface Props {

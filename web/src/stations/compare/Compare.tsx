@@ -1,13 +1,14 @@
 import { pinionsForSpeed } from '@puddler/core';
 import { Gauge } from 'lucide-react';
 import { useNavigate } from 'react-router';
-import { noticed } from '../../app/notices-slice';
-import { togglePlanPin, nameOf } from '../../app/pinning';
-import { MOST_PINS, repinned } from '../../app/pins-slice';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { addPlan } from '../../data/edits';
-import { carOf, selectGarage } from '../../data/selectors';
-import { splitPlan } from '../../predict/plan-file';
+import { noticed } from '../../desk/notices-slice';
+import { undoable } from '../../desk/undoable';
+import { togglePlanPin, nameOf } from '../../in-hand/pinning';
+import { MOST_PINS, repinned } from '../../desk/pins-slice';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { addPlan } from '../../desk/edits';
+import { carOf, selectGarage } from '../../desk/selectors';
+import { splitPlan } from '../../in-hand/joined-plan';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { formatIn, unitOf } from '../../units/units';
@@ -38,7 +39,7 @@ export default function Compare() {
       return;
     }
     const id = dispatch(addPlan(pin.carId, { ...splitPlan(pin.file), name: pin.name.slice(0, 120) }));
-    dispatch(noticed({ text: `${pin.name} is a plan of ${carNames.get(pin.carId)} now.`, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(`${pin.name} is a plan of ${carNames.get(pin.carId)} now.`));
     void navigate(`/plans/${id}`);
   };
 

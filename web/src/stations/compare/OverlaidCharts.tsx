@@ -1,8 +1,8 @@
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
-import { useDetail } from '../../predict/detail';
+import { useDetail } from '../../jobs/detail';
 import { toShown, unitOf } from '../../units/units';
 import { overlay } from './overlay';
 import type { ComparedSetup } from './use-setups';

@@ -1,6 +1,6 @@
 import type { PlanFile } from '@puddler/core';
-import { useAppSelector } from '../../app/store';
-import { selectShelf, type PartOnDesk } from '../../data/selectors';
+import { useAppSelector } from '../../desk/store';
+import { selectShelf, type PartOnDesk } from '../../desk/selectors';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatNumber } from '../../units/units';
 import type { ComparedSetup } from './use-setups';

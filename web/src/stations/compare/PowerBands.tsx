@@ -3,9 +3,9 @@ import { ChartExport } from '../../charts/ChartExport';
 import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
 import { formatNumber } from '../../units/units';
-import { FLOW_FILL } from '../plan/Band';
-import { LINK_ORDER, LINK_TITLES } from '../plan/field-specs';
-import { short } from '../plan/link-text';
+import { FLOW_FILL } from '../../in-hand/Band';
+import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
+import { short } from '../../in-hand/link-text';
 import { bandRows, type BandRow } from './band-rows';
 import type { ComparedSetup } from './use-setups';
 

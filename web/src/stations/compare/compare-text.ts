@@ -1,5 +1,5 @@
 import type { PowerShares, PowerSink, SetupDifference } from '@puddler/core';
-import type { UnitSystem } from '../../app/prefs-slice';
+import type { UnitSystem } from '../../desk/prefs-slice';
 import { formatNumber, unitOf } from '../../units/units';
 
 /** What each setup is called on the page: a letter, and how it is drawn. */

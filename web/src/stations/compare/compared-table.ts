@@ -1,5 +1,5 @@
-import { headline } from '../plan/link-text';
-import { LINK_ORDER, LINK_TITLES } from '../plan/field-specs';
+import { headline } from '../../in-hand/link-text';
+import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
 import type { ComparedSetup } from './use-setups';
 
 /** The setups as columns: their links, then what they do; metric, as all files are. */

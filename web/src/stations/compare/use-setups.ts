@@ -1,11 +1,11 @@
 import { compareShares, powerShares, type Bands, type PowerShares, type SetupDifference } from '@puddler/core';
 import { useMemo } from 'react';
-import type { PinnedSetup } from '../../app/pins-slice';
-import { useAppSelector } from '../../app/store';
-import { chainView, type ChainView } from '../../predict/chain-view';
-import { useRunWish } from '../../predict/run-wish';
-import { useBandsOfAll } from '../../predict/use-bands';
-import { latest, useRun, type RunState } from '../../predict/use-run';
+import type { PinnedSetup } from '../../desk/pins-slice';
+import { useAppSelector } from '../../desk/store';
+import { chainView, type ChainView } from '../../jobs/chain-view';
+import { useRunWish } from '../../in-hand/run-wish';
+import { useBandsOfAll } from '../../jobs/use-bands';
+import { latest, useRun, type RunState } from '../../jobs/use-run';
 import type { RunResult, RunWish } from '../../workers/predict-worker';
 import { LETTERS, TONES } from './compare-text';
 

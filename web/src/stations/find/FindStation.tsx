@@ -1,20 +1,20 @@
 import { standings, wishProblems, type Aim, type SearchTask } from '@puddler/core';
-import type { SavedSearch } from '@puddler/contract/shared';
+import type { WishOnDesk } from '../../desk/selectors';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams } from 'react-router';
-import { noticed } from '../../app/notices-slice';
-import { pinOf, togglePin } from '../../app/pinning';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { addPlan, editPlan } from '../../data/edits';
-import { selectShelf } from '../../data/selectors';
-import { chainView } from '../../predict/chain-view';
-import { useRunWish } from '../../predict/run-wish';
-import { useSearch } from '../../predict/use-search';
-import { splitPlan } from '../../predict/plan-file';
+import { undoable } from '../../desk/undoable';
+import { pinOf, togglePin } from '../../in-hand/pinning';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { addPlan, editPlan } from '../../desk/edits';
+import { selectShelf } from '../../desk/selectors';
+import { chainView } from '../../jobs/chain-view';
+import { useRunWish } from '../../in-hand/run-wish';
+import { useSearch } from '../../jobs/use-search';
+import { splitPlan } from '../../in-hand/joined-plan';
 import type { FoundSetup } from '../../workers/search-worker';
-import { NoSuchPlan } from '../plan/NoSuchPlan';
-import { usePlan, type PlanInHand } from '../plan/usePlan';
+import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
+import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
 import { brushed, type Brush } from './front-layout';
 import { FrontChart, type Axes } from './FrontChart';
 import { NoAnswer } from './NoAnswer';
@@ -26,7 +26,7 @@ import { SetupDetail } from './SetupDetail';
 import { Sieve } from './Sieve';
 import { TableExport } from './TableExport';
 import { useBackground } from './use-background';
-import { useSearches } from './use-searches';
+import { useWishes } from './use-wishes';
 import { baseOf } from './wish-text';
 import { WishSentence } from './WishSentence';
 
@@ -52,11 +52,11 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   const pins = useAppSelector((state) => state.pins);
   const { carId, file, car } = inHand;
   const { limits, stock } = useRunWish(carId, inHand.plan.limits);
-  const searches = useSearches(carId);
-  const { search, all } = searches;
+  const wishes = useWishes(carId);
+  const { inHand: search, all } = wishes;
 
   const taskOf = useCallback(
-    (one: SavedSearch): SearchTask | undefined => {
+    (one: WishOnDesk): SearchTask | undefined => {
       const base = baseOf(file, one);
       if (!shelfLoaded || wishProblems(one.wish, base, limits).length > 0) return undefined;
       return { base, shelf, scope: one.scope, wish: one.wish, limits, stock };
@@ -103,7 +103,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
     // The notes are of the plan that was searched from.
     const { notes: _notes, ...plan } = splitPlan(setup.plan);
     const id = dispatch(addPlan(carId, { ...plan, name: planName(setup) }));
-    dispatch(noticed({ text: `${planName(setup)} is a plan of ${car.name} now.`, tone: 'plain', action: 'undo' }));
+    dispatch(undoable(`${planName(setup)} is a plan of ${car.name} now.`));
     void navigate(`/plans/${id}`);
   };
   const pin = (setup: FoundSetup) => dispatch(togglePin({ name: setupName(setup), carId, file: setup.plan }));
@@ -112,8 +112,8 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   return (
     <main className="mx-auto max-w-[1400px] px-6 pt-2.5 pb-6 max-sm:px-3 max-sm:pb-20">
       <h1 className="sr-only">Find parts and gears for {car.name}</h1>
-      <SavedWishes searches={searches} background={background} carName={car.name} planName={inHand.plan.name} />
-      <WishSentence search={search} file={file} onChange={searches.change} />
+      <SavedWishes wishes={wishes} background={background} carName={car.name} planName={inHand.plan.name} />
+      <WishSentence search={search} file={file} onChange={wishes.change} />
       {shelfLoaded && shelf.length === 0 && (
         <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-caution bg-sheet px-4 py-2">
           {PARTS.some((kind) => search.scope[kind] === 'classes')
@@ -137,8 +137,8 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
             wish={search.wish}
             scope={search.scope}
             problems={problems}
-            onWish={(wish, label) => searches.change({ ...search, wish }, label)}
-            onScope={(scope, label) => searches.change({ ...search, scope }, label)}
+            onWish={(wish, label) => wishes.change({ ...search, wish }, label)}
+            onScope={(scope, label) => wishes.change({ ...search, scope }, label)}
             onIdle={() => dispatch(editPlan(inHand.id, 'limits.efficiency', { caution: 0, stop: 0 }, 'let motors idle'))}
           />
         </div>
@@ -218,7 +218,7 @@ function Unready({ planId, why }: { planId: string; why: string }) {
 }
 
 /** What is new on a front since it was last looked at; from then on this is what was seen. */
-function useSince(search: SavedSearch, setups: readonly FoundSetup[], done: boolean): SinceSeen | undefined {
+function useSince(search: WishOnDesk, setups: readonly FoundSetup[], done: boolean): SinceSeen | undefined {
   const [since, setSince] = useState<SinceSeen>();
   useEffect(() => {
     if (!done) return;

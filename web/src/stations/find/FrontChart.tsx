@@ -1,5 +1,5 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { AxisTicks } from '../../charts/AxisTicks';
 import { ChartExport } from '../../charts/ChartExport';
 import { useWidth } from '../../ui/useWidth';

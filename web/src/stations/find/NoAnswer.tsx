@@ -1,6 +1,6 @@
 import type { SearchScope, SearchWish, Target, WishProblem } from '@puddler/core';
-import { useAppSelector } from '../../app/store';
-import type { LiveSearch } from '../../predict/use-search';
+import { useAppSelector } from '../../desk/store';
+import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
 import { formatNumber, unitOf } from '../../units/units';
 import { emptiedBy, sieveRows } from './sieve-rows';

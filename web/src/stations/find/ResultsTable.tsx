@@ -2,7 +2,7 @@ import { rowSortingFeature, tableFeatures, useTable, type ColumnDef, type Sortin
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Pin } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { SortHead } from '../../ui/SortHead';
 import { formatIn } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';

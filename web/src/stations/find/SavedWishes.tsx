@@ -1,23 +1,23 @@
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { Choice } from '../../ui/Choice';
 import { Menu } from '../../ui/Menu';
 import type { BackgroundAnswer } from './use-background';
-import type { Searches } from './use-searches';
+import type { Wishes } from './use-wishes';
 import { wishSummary } from './wish-text';
 
 interface Props {
-  searches: Searches;
+  wishes: Wishes;
   background: Record<string, BackgroundAnswer>;
   carName: string;
   planName: string;
 }
 
 /** The wishes kept with the car; those not in hand say what is new for them. */
-export function SavedWishes({ searches, background, carName, planName }: Props) {
+export function SavedWishes({ wishes, background, carName, planName }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
-  const { all, search, pick, add, remove, change, full } = searches;
+  const { all, inHand: search, pick, add, remove, change, full } = wishes;
   const [naming, setNaming] = useState(false);
   const shown = all.length > 0 ? all : [search];
   return (

@@ -1,6 +1,6 @@
 import type { SearchWish, Standing } from '@puddler/core';
 import { ArrowRight, Pin, PinOff } from 'lucide-react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';

@@ -1,5 +1,5 @@
 import { Pause, Play } from 'lucide-react';
-import type { LiveSearch } from '../../predict/use-search';
+import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
 import { formatNumber } from '../../units/units';
 import { sieveRows } from './sieve-rows';

@@ -2,7 +2,7 @@ import { RANGES } from '@puddler/contract/shared';
 import type { Target } from '@puddler/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { parseFigure } from '../../units/parse';
 import { formatIn, fromShown, toShown } from '../../units/units';
 import { TARGET_WORDS, targetUnit } from './wish-text';

@@ -1,4 +1,4 @@
-import type { SavedSearch } from '@puddler/contract/shared';
+import type { WishOnDesk } from '../../desk/selectors';
 import { PART_SOURCES, PROFILES, SURFACES, type PlanFile, type SearchScope, type SearchWish, type Target } from '@puddler/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -7,10 +7,10 @@ import { GEAR_SOURCE_WORDS, PROFILE_WORDS, SOURCE_WORDS, TARGET_WORDS, withTarge
 import { WishFigure } from './WishFigure';
 
 interface Props {
-  search: SavedSearch;
+  search: WishOnDesk;
   file: PlanFile;
   /** A changed search, what the change is called, and what quick changes of the same kind join by. */
-  onChange: (search: SavedSearch, label: string, joins?: string) => void;
+  onChange: (search: WishOnDesk, label: string, joins?: string) => void;
 }
 
 const PICK = 'h-8 max-w-full rounded-sm border border-edge bg-sheet px-1 font-semibold max-sm:h-10';
@@ -59,13 +59,13 @@ export function WishSentence({ search, file, onChange }: Props) {
           label="Ground"
           value={search.surface ?? file.site.surface}
           options={SURFACES.map((one) => [one, wordFor(one)])}
-          onPick={(surface) => onChange({ ...search, surface: surface as NonNullable<SavedSearch['surface']> }, 'ground of the wish')}
+          onPick={(surface) => onChange({ ...search, surface: surface as NonNullable<WishOnDesk['surface']> }, 'ground of the wish')}
         />
         <Pick
           label="Driven as"
           value={search.profile ?? file.run?.profile ?? 'race'}
           options={PROFILES.map((one) => [one, PROFILE_WORDS[one]])}
-          onPick={(profile) => onChange({ ...search, profile: profile as NonNullable<SavedSearch['profile']> }, 'driving of the wish')}
+          onPick={(profile) => onChange({ ...search, profile: profile as NonNullable<WishOnDesk['profile']> }, 'driving of the wish')}
         />
         {wish.minutes === undefined ? (
           <span className="text-soft">for {file.run?.minutes ?? 10} min as planned,</span>

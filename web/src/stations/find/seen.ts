@@ -1,4 +1,4 @@
-import type { SavedSearch } from '@puddler/contract/shared';
+import type { WishOnDesk } from '../../desk/selectors';
 
 /** What a search had on its front when it was last looked at, in this browser. */
 interface Seen {
@@ -9,7 +9,7 @@ interface Seen {
 const STORED_AS = 'puddler.seen-searches.v1';
 const MOST_KEPT = 100;
 
-const askedOf = ({ wish, scope, surface, profile }: SavedSearch) => JSON.stringify([wish, scope, surface, profile]);
+const askedOf = ({ wish, scope, surface, profile }: WishOnDesk) => JSON.stringify([wish, scope, surface, profile]);
 
 function recall(): Record<string, Seen> {
   try {
@@ -26,7 +26,7 @@ export interface SinceSeen {
 }
 
 /** What has come and gone since the same wish was last looked at; undefined when it never was. */
-export function sinceSeen(search: SavedSearch, keys: readonly string[]): SinceSeen | undefined {
+export function sinceSeen(search: WishOnDesk, keys: readonly string[]): SinceSeen | undefined {
   const seen = recall()[search.id];
   if (!seen || seen.asked !== askedOf(search)) return undefined;
   const before = new Set(seen.keys);
@@ -35,7 +35,7 @@ export function sinceSeen(search: SavedSearch, keys: readonly string[]): SinceSe
 }
 
 /** Remembers what is on the front now. */
-export function markSeen(search: SavedSearch, keys: readonly string[]): void {
+export function markSeen(search: WishOnDesk, keys: readonly string[]): void {
   const others = Object.entries(recall()).filter(([id]) => id !== search.id);
   const all = [...others.slice(-MOST_KEPT), [search.id, { asked: askedOf(search), keys: [...keys] }] as const];
   try {

@@ -1,4 +1,4 @@
-import type { SearchState } from '../../predict/search-pool';
+import type { SearchState } from '../../jobs/search-pool';
 
 /** One rule and what it leaves. */
 export interface SieveRow {

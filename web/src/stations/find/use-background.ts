@@ -1,7 +1,7 @@
-import type { SavedSearch } from '@puddler/contract/shared';
+import type { WishOnDesk } from '../../desk/selectors';
 import type { SearchTask } from '@puddler/core';
 import { useEffect, useState } from 'react';
-import { SearchPool } from '../../predict/search-pool';
+import { SearchPool } from '../../jobs/search-pool';
 import { sinceSeen, type SinceSeen } from './seen';
 
 export interface BackgroundAnswer {
@@ -14,8 +14,8 @@ export interface BackgroundAnswer {
  * changed: what is new on their fronts stands beside their names.
  */
 export function useBackground(
-  searches: readonly SavedSearch[],
-  taskOf: (search: SavedSearch) => SearchTask | undefined,
+  searches: readonly WishOnDesk[],
+  taskOf: (search: WishOnDesk) => SearchTask | undefined,
   idle: boolean,
 ): Record<string, BackgroundAnswer> {
   const [answers, setAnswers] = useState<Record<string, BackgroundAnswer>>({});

@@ -1,7 +1,7 @@
 import type { ProfileName, PlanFile, SearchScope, SearchWish, PartSource, Target } from '@puddler/core';
-import type { RangePath, SavedSearch } from '@puddler/contract/shared';
-import type { PartOnDesk } from '../../data/selectors';
-import type { UnitSystem } from '../../app/prefs-slice';
+import type { RangePath, Wish } from '@puddler/contract/shared';
+import type { PartOnDesk } from '../../desk/selectors';
+import type { UnitSystem } from '../../desk/prefs-slice';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 
 /** How each target reads in the sentence, and where its range stands. */
@@ -86,7 +86,7 @@ export const SOURCE_WORDS: Record<PartSource, string> = {
 export const GEAR_SOURCE_WORDS: Record<PartSource, string> = { ...SOURCE_WORDS, classes: 'every size that is cut' };
 
 /** Where a search begins: everything on the shelf, a cool can, and the plan's own driving. */
-export function firstSearch(shelf: readonly PartOnDesk[]): Omit<SavedSearch, 'id'> {
+export function firstWish(shelf: readonly PartOnDesk[]): Wish {
   const has = (kind: string) => shelf.some(({ part }) => part.kind === kind && part.status !== 'worn-out');
   const from = (kind: string): PartSource => (has(kind) ? 'shelf' : 'plan');
   return {
@@ -105,7 +105,7 @@ export function firstSearch(shelf: readonly PartOnDesk[]): Omit<SavedSearch, 'id
 }
 
 /** The plan that a search puts parts into: the one in hand, on the ground and driven as wished. */
-export function baseOf(file: PlanFile, { surface, profile, wish }: Pick<SavedSearch, 'surface' | 'profile' | 'wish'>): PlanFile {
+export function baseOf(file: PlanFile, { surface, profile, wish }: Pick<Wish, 'surface' | 'profile' | 'wish'>): PlanFile {
   const { grip: _grip, rollingResistance: _rolling, ...site } = file.site;
   const run = { profile: profile ?? file.run?.profile ?? 'race', minutes: wish.minutes ?? file.run?.minutes ?? 10 } as const;
   // Grip and rolling that were measured hold for the plan's own ground only.
@@ -113,7 +113,7 @@ export function baseOf(file: PlanFile, { surface, profile, wish }: Pick<SavedSea
 }
 
 /** A wish in a few words, for a list. */
-export function wishSummary(search: Pick<SavedSearch, 'wish'>, system: UnitSystem): string {
+export function wishSummary(search: Pick<Wish, 'wish'>, system: UnitSystem): string {
   const { wish } = search;
   const words: string[] = [];
   if (wish.topSpeed) words.push(`${wish.topSpeed.is === 'about' ? 'about' : '≥'} ${targetText('topSpeed', wish.topSpeed.speedMs, system)}`);

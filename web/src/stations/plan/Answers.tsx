@@ -1,9 +1,9 @@
 import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@puddler/core';
 import type { ReactNode } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
 import { AnswerScale } from './AnswerScale';
-import { short } from './link-text';
+import { short } from '../../in-hand/link-text';
 
 interface Figures {
   steady: Steady;

@@ -1,18 +1,18 @@
 import { givesFirst, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { useMemo } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { editCar, replacePlan } from '../../data/edits';
-import { chainView, type ChainView } from '../../predict/chain-view';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { editCar, replacePlan } from '../../desk/edits';
+import { chainView, type ChainView } from '../../jobs/chain-view';
 import { Stepper } from '../../ui/Stepper';
 import { useWidth } from '../../ui/useWidth';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, fromShown, toShown, unitOf } from '../../units/units';
-import { Band } from './Band';
-import { LINK_ORDER, LINK_TITLES } from './field-specs';
-import { detail, headline, wordsForUse } from './link-text';
+import { Band } from '../../in-hand/Band';
+import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
+import { detail, headline, wordsForUse } from '../../in-hand/link-text';
 import { figureOf, isOfCar, stepsOf, whatIf, type StepSpec } from './steps';
-import type { PlanInHand } from './usePlan';
-import { withField } from './whole-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { withField } from '../../in-hand/whole-edits';
 
 interface Props {
   inHand: PlanInHand;

@@ -1,8 +1,8 @@
 import type { PlanFile, Run, Steady } from '@puddler/core';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
-import { short } from './link-text';
+import { short } from '../../in-hand/link-text';
 
 interface Props {
   file: PlanFile;

@@ -1,15 +1,15 @@
 import { givesFirst, type Finding, type Fix, type LinkUse } from '@puddler/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import type { UnitSystem } from '../../app/prefs-slice';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import type { UnitSystem } from '../../desk/prefs-slice';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
-import { wordsForUse } from './link-text';
-import { applyEdits } from './plan-edits';
+import { wordsForUse } from '../../in-hand/link-text';
+import { applyEdits } from '../../in-hand/plan-edits';
 import type { FixesById } from './use-fixes';
-import type { PlanInHand } from './usePlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 const LimitsDialog = lazy(() => import('./LimitsDialog'));
 

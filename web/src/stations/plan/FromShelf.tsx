@@ -1,17 +1,17 @@
 import { fitFindings, PlanError, resolvePlan, withPart, type Finding, type LinkName, type Part, type PartKind, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { editCar, replacePlan } from '../../data/edits';
-import { selectShelf, type PartOnDesk } from '../../data/selectors';
-import { LabelField } from '../../labels/LabelField';
-import { useLabel } from '../../labels/use-label';
-import { chainView } from '../../predict/chain-view';
-import { searchText, summary } from '../../shelf/part-text';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { editCar, replacePlan } from '../../desk/edits';
+import { selectShelf, type PartOnDesk } from '../../desk/selectors';
+import { LabelField } from '../../in-hand/labels/LabelField';
+import { useLabel } from '../../in-hand/labels/use-label';
+import { chainView } from '../../jobs/chain-view';
+import { searchText, summary } from '../../in-hand/part-text';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '../../units/units';
 import { withParts } from '../car/StockStep';
-import type { PlanInHand } from './usePlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 const KINDS: Record<LinkName, readonly PartKind[]> = {
   pack: ['pack', 'plug'],

@@ -1,12 +1,12 @@
 import { gearCell, type GearCell, type GearRun, type Limits } from '@puddler/core';
 import { useMemo } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, toShown, unitOf } from '../../units/units';
 import { keyOf, METRICS, type GearChoice, type Metric, type Runs } from './gear-choice';
 import { useTakeGears } from './use-take-gears';
-import type { PlanInHand } from './usePlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 /** Ratios this near count as equal: half a tooth on a large spur. */
 const SAME_RATIO = 0.008;

@@ -1,11 +1,11 @@
 import { RANGES } from '@puddler/contract/shared';
 import { gearCell, pinionsForSpeed, type GearRun, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneData } from '../../charts/pane-layout';
-import { selectShelf } from '../../data/selectors';
-import { useDetail } from '../../predict/detail';
+import { selectShelf } from '../../desk/selectors';
+import { useDetail } from '../../jobs/detail';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { parseFigure } from '../../units/parse';
@@ -13,7 +13,7 @@ import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
 import { gearsAround, gearsOnShelf, keyOf, METRICS, type Metric, type Runs } from './gear-choice';
 import { GearTable } from './GearTable';
 import { useTakeGears } from './use-take-gears';
-import type { PlanInHand } from './usePlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 /** Every pair of gears that could go in, by what it does; and the curve of speed and heat over the final drive. */
 export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {

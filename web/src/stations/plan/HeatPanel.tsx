@@ -1,16 +1,16 @@
 import type { HeatCourse, Limits, PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
 import type { Pane, PaneData } from '../../charts/pane-layout';
-import { useDetail } from '../../predict/detail';
+import { useDetail } from '../../jobs/detail';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
 import type { HeatAnswer, HeatWish } from '../../workers/detail-worker';
 import { HEAT_CHANGES, type HeatChange } from './heat-changes';
-import { applyEdits } from './plan-edits';
-import type { PlanInHand } from './usePlan';
+import { applyEdits } from '../../in-hand/plan-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 /** Words for the moment a store goes over its caution. */
 const CROSSED = [

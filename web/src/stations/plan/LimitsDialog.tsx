@@ -1,12 +1,12 @@
 import { DEFAULT_LIMITS, FINDING_IDS, type FindingId, type Limit } from '@puddler/core';
 import { useState } from 'react';
-import { limitSet } from '../../app/prefs-slice';
-import { useAppDispatch, useAppSelector } from '../../app/store';
-import { replacePlan } from '../../data/edits';
+import { limitSet } from '../../desk/prefs-slice';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { replacePlan } from '../../desk/edits';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Modal } from '../../ui/Modal';
-import type { PlanInHand } from './usePlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 type Own = { caution?: number; stop?: number };
 type Whose = 'builder' | 'plan';

@@ -1,14 +1,14 @@
 import type { LinkName, PlanFile, ResolvedPlan } from '@puddler/core';
-import { editCar, replacePlan } from '../../data/edits';
+import { editCar, replacePlan } from '../../desk/edits';
 import { getField } from '@puddler/core';
-import { useAppDispatch } from '../../app/store';
+import { useAppDispatch } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { Sheet } from '../../ui/Sheet';
-import { FieldRow } from './FieldRow';
+import { FieldRow } from '../../in-hand/FieldRow';
 import { FromShelf } from './FromShelf';
-import { fieldsOf, LINK_ORDER, LINK_TITLES, type FieldSpec } from './field-specs';
-import { formOf, motorAs, whyNeeded, withField, withPackAdded, withPackRemoved, type MotorForm } from './whole-edits';
-import type { PlanInHand } from './usePlan';
+import { fieldsOf, LINK_ORDER, LINK_TITLES, type FieldSpec } from '../../in-hand/field-specs';
+import { formOf, motorAs, whyNeeded, withField, withPackAdded, withPackRemoved, type MotorForm } from '../../in-hand/whole-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 interface Props {
   link: LinkName;

@@ -1,9 +1,9 @@
 import type { Finding, Run, Steady } from '@puddler/core';
-import { useAppSelector } from '../../app/store';
+import { useAppSelector } from '../../desk/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '../../units/units';
 import { FINDINGS_ID } from './FindingsPanel';
-import { short } from './link-text';
+import { short } from '../../in-hand/link-text';
 
 interface Props {
   steady: Steady;

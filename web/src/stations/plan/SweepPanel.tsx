@@ -1,17 +1,17 @@
 import { sweepEdits, sweepValues, sweptValue, type Limits, type SweepAnswers, type Swept } from '@puddler/core';
 import { useCallback, useMemo, useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../app/store';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { ContourChart } from '../../charts/ContourChart';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneData } from '../../charts/pane-layout';
-import { useDetail } from '../../predict/detail';
+import { useDetail } from '../../jobs/detail';
 import { toCsv } from '../../ui/to-csv';
 import { formatNumber, toShown, unitOf } from '../../units/units';
 import type { SweepAnswer, SweepAxis, SweepWish } from '../../workers/detail-worker';
-import { applyEdits } from './plan-edits';
-import { SpanField } from './SpanField';
+import { applyEdits } from '../../in-hand/plan-edits';
+import { SpanField } from '../../in-hand/SpanField';
 import { ANSWER_SPECS, bordersOf, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptOf, sweptRange, usualSpan, type SweepAnswerId } from './sweep-specs';
-import type { PlanInHand } from './usePlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 const POINTS_ALONE = 41;
 const POINTS_ACROSS = 25;

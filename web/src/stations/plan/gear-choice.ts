@@ -1,4 +1,4 @@
-import type { PartOnDesk } from '../../data/selectors';
+import type { PartOnDesk } from '../../desk/selectors';
 import type { GearRun, PlanFile } from '@puddler/core';
 
 /** Teeth to lay out: those on the shelf that run with this module, or a range around the present. */

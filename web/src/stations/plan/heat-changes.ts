@@ -1,5 +1,5 @@
 import { withEdits, type FixEdit, type PlanFile } from '@puddler/core';
-import type { UnitSystem } from '../../app/prefs-slice';
+import type { UnitSystem } from '../../desk/prefs-slice';
 
 /** Something that cools or warms, to compare at a click. */
 export interface HeatChange {

@@ -1,8 +1,8 @@
 import { RANGES, type Range } from '@puddler/contract/shared';
 import type { LinkName, PlanFile } from '@puddler/core';
-import type { UnitSystem } from '../../app/prefs-slice';
+import type { UnitSystem } from '../../desk/prefs-slice';
 import { getField, setField } from '@puddler/core';
-import { withField } from './whole-edits';
+import { withField } from '../../in-hand/whole-edits';
 
 /** A figure that a link shows as a stepper. */
 export interface StepSpec {

@@ -1,8 +1,8 @@
 import type { Finding, FindingId, Fixes, PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
-import { useAppSelector } from '../../app/store';
-import { selectShelf } from '../../data/selectors';
-import { useDetail } from '../../predict/detail';
+import { useAppSelector } from '../../desk/store';
+import { selectShelf } from '../../desk/selectors';
+import { useDetail } from '../../jobs/detail';
 import type { RunWish } from '../../workers/predict-worker';
 
 export type FixesById = Partial<Record<FindingId, Fixes>>;

@@ -1,6 +1,6 @@
-import { useAppDispatch } from '../../app/store';
-import { applyEdits } from './plan-edits';
-import type { PlanInHand } from './usePlan';
+import { useAppDispatch } from '../../desk/store';
+import { applyEdits } from '../../in-hand/plan-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
 
 /** Puts a pair of gears into the plan, as one undo. */
 export function useTakeGears(inHand: PlanInHand) {

@@ -1,10 +1,10 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { togglePlanPin } from '../../app/pinning';
-import { useAppDispatch } from '../../app/store';
-import { replacePlan } from '../../data/edits';
+import { togglePlanPin } from '../../in-hand/pinning';
+import { useAppDispatch } from '../../desk/store';
+import { replacePlan } from '../../desk/edits';
 import { figureOf, stepFor } from './steps';
-import type { PlanInHand } from './usePlan';
-import { withField } from './whole-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { withField } from '../../in-hand/whole-edits';
 
 /** What each key steps, by the character typed so that it holds on every keyboard layout. */
 const STEPS: Record<string, { path: string; by: number }> = {

@@ -1,7 +1,7 @@
 import { warmKv, type Bands, type PlanFile, type PowerBand, type ResolvedPlan, type Run, type Steady } from '@puddler/core';
-import type { UnitSystem } from '../../app/prefs-slice';
+import type { UnitSystem } from '../../desk/prefs-slice';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
-import { short } from './link-text';
+import { short } from '../../in-hand/link-text';
 
 /** One step of the arithmetic: what, with this plan's numbers, gives. */
 export interface WorkingLine {

@@ -1,0 +1,59 @@
+import type { Car } from '@puddler/core';
+import type { EarlierFiles, FileRef, Kind } from '../kind';
+
+/** A car with what is noted beside its figures. */
+export interface CarBody {
+  car: Car;
+  bench: Bench;
+}
+
+/** What the Car station keeps of a car beside the figures that plans compute with. */
+export interface Bench {
+  /** The plan that is the car as it was bought. */
+  stockPlanId?: string;
+  /** What the car does today, on that plan's ground with its parts. */
+  today?: Today;
+  photos?: PhotoRef[];
+}
+
+export interface Today {
+  topSpeedMs: number;
+  /** Can after the run [°C]. */
+  canC?: number;
+}
+
+export interface PhotoRef extends FileRef {
+  caption?: string;
+}
+
+export const MOST_PHOTOS = 40;
+
+/** A reference of form 1: photos were kept under an id of their own. */
+interface PhotoById {
+  id: string;
+  caption?: string;
+}
+
+/** Form 2 refers to photos by what is in them. A reference to a photo that is not there any more is left out. */
+function photosByHash(body: unknown, earlier: EarlierFiles): unknown {
+  const { car, bench } = body as { car: unknown; bench: { photos?: PhotoById[] } };
+  const { photos, ...notes } = bench;
+  if (!photos) return { car, bench };
+  const found = photos.flatMap(({ id, caption }): PhotoRef[] => {
+    const file = earlier.photo(id);
+    return file ? [{ ...file, ...(caption === undefined ? {} : { caption }) }] : [];
+  });
+  // The same picture taken twice is one file now, and stands in the list once.
+  const once = found.filter((photo, i) => found.findIndex((other) => other.hash === photo.hash) === i);
+  return { car, bench: once.length > 0 ? { ...notes, photos: once } : notes };
+}
+
+export const CAR: Kind<CarBody> = {
+  path: 'cars',
+  noun: 'car',
+  list: 'garage',
+  nameOf: ({ car }) => car.name,
+  memberIds: { 'bench.photos': 'hash' },
+  fileHashes: ({ bench }) => (bench.photos ?? []).map((photo) => photo.hash),
+  steps: [photosByHash],
+};

@@ -1,0 +1,18 @@
+import Joi from 'joi';
+import { fileRefKeys, uuid } from '../../joi-parts';
+import { checkWith } from '../../joi-problems';
+import { carSchema, name, number } from '../../plan-schema';
+import { MOST_PHOTOS, type Bench, type CarBody } from './car';
+
+const benchSchema = Joi.object<Bench, true>({
+  stockPlanId: uuid,
+  today: Joi.object({ topSpeedMs: number('today.topSpeedMs').required(), canC: number('today.canC') }),
+  photos: Joi.array()
+    .items(Joi.object({ ...fileRefKeys, caption: name }))
+    .unique('hash')
+    .max(MOST_PHOTOS),
+});
+
+const schema = Joi.object<CarBody, true>({ car: carSchema.required(), bench: benchSchema.required() });
+
+export const checkCarBody = (body: unknown) => checkWith<CarBody>(schema, body);

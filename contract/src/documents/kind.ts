@@ -1,0 +1,52 @@
+import type { Checked } from '../checked';
+
+/** A file in the data folder, by the SHA-256 of its bytes (64 small hexadecimal digits). */
+export interface FileRef {
+  hash: string;
+  /** MIME type, as the bytes themselves say. */
+  type: string;
+  bytes: number;
+  /** What it was called where it came from. */
+  name?: string;
+}
+
+/**
+ * What a document of an earlier release refers to, for steps that need to know more than the document: photos were once
+ * kept under an id, and are now kept by what is in them.
+ */
+export interface EarlierFiles {
+  photo(id: string): FileRef | undefined;
+}
+
+/** Brings a document from one form to the next. Pure; the step at index 0 makes form 2 of form 1. */
+export type FormStep = (body: unknown, earlier: EarlierFiles) => unknown;
+
+/** The lists that the server hands out whole: the garage comes with the page, the shelf right after it. */
+export type ListName = 'garage' | 'shelf';
+
+/**
+ * One kind of document, as everything but its validator knows it: the server's routes and store, the desk, the sync, merging
+ * and the backup read this and nothing else. `Body` is what the builder writes.
+ */
+export interface Kind<Body> {
+  /** Its name on the wire and in keys. */
+  path: string;
+  /** What a person calls one. */
+  noun: string;
+  list: ListName;
+  /** The kind it belongs to: it cannot be without its parent, and is deleted and restored with it. */
+  parent?: string;
+  /** What a person knows this one by. */
+  nameOf: (body: Body) => string;
+  /** Lists whose members are told apart by a field of theirs, by path; members of other lists go by their place. */
+  memberIds: Readonly<Record<string, string>>;
+  /** Hashes of the files it refers to, where its documents can refer to any. */
+  fileHashes?: (body: Body) => string[];
+  steps: readonly FormStep[];
+}
+
+/** The form that documents of a kind are written in today. */
+export const formOf = (kind: Kind<never>): number => kind.steps.length + 1;
+
+/** Checks a body from outside; `parent` is the body of the document that it belongs to, where its kind has a parent. */
+export type CheckBody<Body, Parent> = (body: unknown, parent: Parent) => Checked<Body>;

@@ -1,0 +1,44 @@
+import { CAR } from './car/car';
+import type { Kind, ListName } from './kind';
+import { PART } from './part/part';
+import { PLAN } from './plan/plan';
+import { WISH } from './wish/wish';
+
+/** Every kind of document. Parents stand before their children: they are written in this order. */
+export const KINDS = { car: CAR, plan: PLAN, wish: WISH, part: PART };
+
+export type KindName = keyof typeof KINDS;
+/** What documents of a kind hold; of several kinds, what any of them holds. */
+export type BodyOf<K extends KindName> = K extends KindName ? ((typeof KINDS)[K] extends Kind<infer Body> ? Body : never) : never;
+
+export const KIND_NAMES = Object.keys(KINDS) as KindName[];
+
+/** What is known of a kind, for code that treats all kinds alike. */
+export const kindOf = (name: KindName): Kind<unknown> => KINDS[name] as Kind<unknown>;
+export const parentOf = (name: KindName): KindName | undefined => kindOf(name).parent as KindName | undefined;
+export const kindsOfList = (list: ListName): KindName[] => KIND_NAMES.filter((name) => kindOf(name).list === list);
+export const isKindName = (name: string): name is KindName => Object.hasOwn(KINDS, name);
+
+/** What every kept document has: `version` counts its writes, from 1; deleting and restoring are writes. Times are ISO 8601. */
+export interface Doc<K extends KindName = KindName> {
+  id: string;
+  version: number;
+  createdAt: string;
+  updatedAt: string;
+  /** The document it belongs to, where its kind has a parent. */
+  parentId?: string;
+  body: BodyOf<K>;
+}
+
+/** All documents of one list that are not deleted, oldest first, and those that cannot be read. */
+export interface DocList {
+  documents: { [K in KindName]?: Doc<K>[] };
+  setAside: SetAside[];
+}
+
+/** A document that the data folder holds but cannot be shown; it stays as it is. */
+export interface SetAside {
+  kind: KindName;
+  id: string;
+  why: 'broken' | 'newer-release';
+}

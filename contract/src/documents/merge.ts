@@ -1,0 +1,73 @@
+import equal from 'fast-deep-equal';
+
+/** A leaf that both sides changed, each otherwise; undefined where a side has none. */
+export interface Clash {
+  /** As in the document: `gearing.pinion`, `packs[0].cells`, `bench.photos[<hash>].caption`. */
+  path: string;
+  mine: unknown;
+  theirs: unknown;
+}
+
+export interface Merged {
+  /** Both sides' changes together; at a clash mine, unless `takeTheirs` names it. */
+  body: unknown;
+  clashes: Clash[];
+}
+
+type Group = Record<string, unknown>;
+
+const isGroup = (value: unknown): value is Group => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/**
+ * Puts two edits of one document together, leaf by leaf. `memberIds` names, by the path of a list, the field that tells its
+ * members apart; members of other lists go by their place while no side adds or removes any, else the list is one leaf.
+ */
+export function merge(
+  base: unknown,
+  mine: unknown,
+  theirs: unknown,
+  memberIds: Readonly<Record<string, string>>,
+  takeTheirs: ReadonlySet<string> = new Set(),
+): Merged {
+  const clashes: Clash[] = [];
+
+  function leaf(path: string, was: unknown, my: unknown, their: unknown): unknown {
+    if (equal(my, their) || equal(their, was)) return my;
+    if (equal(my, was)) return their;
+    clashes.push({ path, mine: my, theirs: their });
+    return takeTheirs.has(path) ? their : my;
+  }
+
+  function group(path: string, was: Group, my: Group, their: Group): Group {
+    const keys = new Set([...Object.keys(my), ...Object.keys(their)]);
+    const whole: Group = {};
+    for (const key of keys) {
+      const value = any(path === '' ? key : `${path}.${key}`, was[key], my[key], their[key]);
+      if (value !== undefined) whole[key] = value;
+    }
+    return whole;
+  }
+
+  function byId(path: string, id: string, was: unknown[], my: unknown[], their: unknown[]): unknown[] {
+    const idOf = (member: unknown) => String((member as Group)[id]);
+    const index = (list: unknown[]) => new Map(list.map((member) => [idOf(member), member]));
+    const [wasBy, myBy, theirBy] = [index(was), index(my), index(their)];
+    return [...new Set([...myBy.keys(), ...theirBy.keys()])].flatMap((key) => {
+      const member = any(`${path}[${key}]`, wasBy.get(key), myBy.get(key), theirBy.get(key));
+      return member === undefined ? [] : [member];
+    });
+  }
+
+  function any(path: string, was: unknown, my: unknown, their: unknown): unknown {
+    if (isGroup(my) && isGroup(their)) return group(path, isGroup(was) ? was : {}, my, their);
+    if (Array.isArray(my) && Array.isArray(their)) {
+      const old: unknown[] = Array.isArray(was) ? was : [];
+      const id = memberIds[path];
+      if (id !== undefined) return byId(path, id, old, my, their);
+      if (old.length === my.length && my.length === their.length) return my.map((member, i) => any(`${path}[${i}]`, old[i], member, their[i]));
+    }
+    return leaf(path, was, my, their);
+  }
+
+  return { body: any('', base, mine, theirs), clashes };
+}

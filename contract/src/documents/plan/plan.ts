@@ -1,0 +1,12 @@
+import type { PlanBody } from '../../plan-file';
+import type { Kind } from '../kind';
+
+export const PLAN: Kind<PlanBody> = {
+  path: 'plans',
+  noun: 'plan',
+  list: 'garage',
+  parent: 'car',
+  nameOf: ({ name }) => name,
+  memberIds: {},
+  steps: [],
+};

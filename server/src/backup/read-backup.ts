@@ -1,0 +1,197 @@
+import { createHash } from 'node:crypto';
+import type { Readable } from 'node:stream';
+import {
+  checkBackupDocument,
+  checkBackupManifest,
+  checkBody,
+  formOf,
+  KIND_NAMES,
+  kindOf,
+  MOST_PHOTO_BYTES,
+  NewerForm,
+  parentOf,
+  upgrade,
+  type BackupDocument,
+  type BackupManifest,
+  type KindName,
+} from '@puddler/contract';
+import yauzl from 'yauzl';
+import { documentsEntry, filesEntry, MANIFEST, MANIFEST_HASH, readEntryName } from './entries';
+
+/** Why a file is not taken as a backup; the message names the entry and, where there is one, its hash. */
+export class BadBackup extends Error {
+  override name = 'BadBackup';
+}
+
+/** A backup that is whole: its documents in today's form, checked, and its files one at a time. */
+export interface Backup {
+  manifest: BackupManifest;
+  documents: Map<KindName, BackupDocument[]>;
+  /** Opens a file's bytes. They must be read to the end before the next are asked for. */
+  file(hash: string): Promise<Readable>;
+  close(): void;
+}
+
+/** Documents of one kind, unpacked: a hundred thousand parts are some fifty megabytes. */
+const MOST_DOCUMENT_BYTES = 512 * 1024 * 1024;
+const MOST_MANIFEST_BYTES = 64 * 1024 * 1024;
+const MOST_ENTRIES = 200_000;
+
+/**
+ * Opens a backup and checks all of it: every entry against the hash that the manifest has for it, and every document by the
+ * rules of its kind. Throws BadBackup. `parentHere` gives the body of a parent that the backup itself does not hold.
+ */
+export async function readBackup(path: string, parentHere: (kind: KindName, id: string) => Promise<unknown>): Promise<Backup> {
+  const zip = await open(path);
+  try {
+    const entries = await list(zip);
+    const manifest = await readManifest(zip, entries);
+    const documents = new Map<KindName, BackupDocument[]>();
+    for (const kind of KIND_NAMES) {
+      const expected = manifest.documents[kind];
+      if (!expected) continue;
+      const bytes = await whole(zip, need(entries, documentsEntry(kind)), MOST_DOCUMENT_BYTES);
+      expectHash(documentsEntry(kind), sha256(bytes), expected.sha256);
+      documents.set(kind, await readDocuments(kind, bytes, expected.count, documents, parentHere));
+    }
+    for (const { hash, bytes } of manifest.files) await checkFile(zip, need(entries, filesEntry(hash)), hash, bytes);
+    const known = new Set([
+      MANIFEST,
+      MANIFEST_HASH,
+      ...[...documents.keys()].map(documentsEntry),
+      ...manifest.files.map(({ hash }) => filesEntry(hash)),
+    ]);
+    for (const name of entries.keys()) if (!known.has(name)) throw new BadBackup(`${name} is not named in the manifest.`);
+    return { manifest, documents, file: (hash) => stream(zip, need(entries, filesEntry(hash))), close: () => zip.close() };
+  } catch (error) {
+    zip.close();
+    throw error;
+  }
+}
+
+async function open(path: string): Promise<yauzl.ZipFile> {
+  try {
+    return await new Promise((resolve, reject) =>
+      yauzl.open(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (error, zip) => (error ? reject(error) : resolve(zip))),
+    );
+  } catch (error) {
+    throw new BadBackup(`This is no whole zip file: ${(error as Error).message}.`);
+  }
+}
+
+/** All entries by name. */
+function list(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
+  return new Promise((resolve, reject) => {
+    const entries = new Map<string, yauzl.Entry>();
+    if (zip.entryCount > MOST_ENTRIES) reject(new BadBackup(`The zip file has ${zip.entryCount} entries; a backup has at most ${MOST_ENTRIES}.`));
+    zip.on('error', (error: Error) => reject(new BadBackup(`The zip file is damaged: ${error.message}.`)));
+    zip.on('end', () => resolve(entries));
+    zip.on('entry', (entry: yauzl.Entry) => {
+      if (readEntryName(entry.fileName) === undefined)
+        reject(new BadBackup(`This is no backup of Puddler: it holds ${entry.fileName.slice(0, 80)}.`));
+      if (entries.has(entry.fileName)) reject(new BadBackup(`${entry.fileName} stands in the file twice.`));
+      entries.set(entry.fileName, entry);
+      zip.readEntry();
+    });
+    zip.readEntry();
+  });
+}
+
+function need(entries: Map<string, yauzl.Entry>, name: string): yauzl.Entry {
+  const entry = entries.get(name);
+  if (!entry) throw new BadBackup(`${name} is missing.`);
+  return entry;
+}
+
+function stream(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Readable> {
+  return new Promise((resolve, reject) =>
+    zip.openReadStream(entry, (error, bytes) =>
+      error ? reject(new BadBackup(`${entry.fileName} cannot be unpacked: ${error.message}.`)) : resolve(bytes),
+    ),
+  );
+}
+
+/** The bytes of an entry as they come; throws BadBackup when they are more than they may be, or damaged. */
+async function* pieces(zip: yauzl.ZipFile, entry: yauzl.Entry, most: number): AsyncGenerator<Buffer> {
+  if (entry.uncompressedSize > most) throw new BadBackup(`${entry.fileName} has ${entry.uncompressedSize} bytes; at most ${most} are taken.`);
+  try {
+    for await (const piece of (await stream(zip, entry)) as AsyncIterable<Buffer>) yield piece;
+  } catch (error) {
+    throw error instanceof BadBackup ? error : new BadBackup(`${entry.fileName} is cut or damaged: ${(error as Error).message}.`);
+  }
+}
+
+async function whole(zip: yauzl.ZipFile, entry: yauzl.Entry, most: number): Promise<Buffer> {
+  const all: Buffer[] = [];
+  for await (const piece of pieces(zip, entry, most)) all.push(piece);
+  return Buffer.concat(all);
+}
+
+const sha256 = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
+
+function expectHash(name: string, found: string, expected: string): void {
+  if (found !== expected) throw new BadBackup(`${name} was changed: its SHA-256 is ${found}, and should be ${expected}.`);
+}
+
+function parse(name: string, bytes: Buffer): unknown {
+  try {
+    return JSON.parse(bytes.toString('utf8')) as unknown;
+  } catch {
+    throw new BadBackup(`${name} is no JSON.`);
+  }
+}
+
+async function readManifest(zip: yauzl.ZipFile, entries: Map<string, yauzl.Entry>): Promise<BackupManifest> {
+  const bytes = await whole(zip, need(entries, MANIFEST), MOST_MANIFEST_BYTES);
+  expectHash(MANIFEST, sha256(bytes), (await whole(zip, need(entries, MANIFEST_HASH), 100)).toString('utf8').trim());
+  const checked = checkBackupManifest(parse(MANIFEST, bytes));
+  if (!checked.ok) throw new BadBackup(`${MANIFEST}: ${checked.problems[0]!.message}.`);
+  return checked.value;
+}
+
+async function readDocuments(
+  kind: KindName,
+  bytes: Buffer,
+  count: number,
+  sofar: ReadonlyMap<KindName, BackupDocument[]>,
+  parentHere: (kind: KindName, id: string) => Promise<unknown>,
+): Promise<BackupDocument[]> {
+  const name = documentsEntry(kind);
+  const all = parse(name, bytes);
+  if (!Array.isArray(all) || all.length !== count) throw new BadBackup(`${name} does not hold the ${count} documents that the manifest names.`);
+  const parent = parentOf(kind);
+  const parents = new Map((parent && sofar.get(parent))?.map((doc) => [doc.id, doc.body]));
+  const documents: BackupDocument[] = [];
+  for (const input of all) {
+    const checked = checkBackupDocument(input);
+    if (!checked.ok) throw new BadBackup(`${name}: ${checked.problems[0]!.message}.`);
+    const doc = checked.value;
+    const parentBody = parent && doc.parentId !== undefined ? (parents.get(doc.parentId) ?? (await parentHere(parent, doc.parentId))) : undefined;
+    if (parent && parentBody === undefined) throw new BadBackup(`${name}: ${doc.id} belongs to a ${kindOf(parent).noun} that is not there.`);
+    documents.push({ ...doc, body: checkedBody(name, kind, doc, parentBody), form: formOf(kindOf(kind)) });
+  }
+  return documents;
+}
+
+/** The body in today's form. Photos of earlier forms are not in backups: those refer to files by hash from the first one on. */
+function checkedBody(name: string, kind: KindName, { id, form, body }: BackupDocument, parent: unknown): unknown {
+  try {
+    const checked = checkBody(kind)(upgrade(kind, form, body, { photo: () => undefined }), parent);
+    if (checked.ok) return checked.value;
+    throw new BadBackup(`${name}: ${id}: ${checked.problems[0]!.message}.`);
+  } catch (error) {
+    if (error instanceof NewerForm) throw new BadBackup(`${name}: ${id} was written by a newer Puddler. Restore it with that one.`);
+    throw error;
+  }
+}
+
+async function checkFile(zip: yauzl.ZipFile, entry: yauzl.Entry, hash: string, expected: number): Promise<void> {
+  const digest = createHash('sha256');
+  let bytes = 0;
+  for await (const piece of pieces(zip, entry, MOST_PHOTO_BYTES)) {
+    digest.update(piece);
+    bytes += piece.length;
+  }
+  expectHash(entry.fileName, digest.digest('hex'), hash);
+  if (bytes !== expected) throw new BadBackup(`${entry.fileName} has ${bytes} bytes, and should have ${expected}.`);
+}

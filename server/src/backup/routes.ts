@@ -1,0 +1,92 @@
+import { randomUUID } from 'node:crypto';
+import { createWriteStream } from 'node:fs';
+import { mkdir, readdir, rm, stat } from 'node:fs/promises';
+import path from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import Router from '@koa/router';
+import { checkId, type Restored, type RestorePreview } from '@puddler/contract';
+import type { DocumentStore } from '../documents/store';
+import type { FileStore } from '../files/store';
+import { AppError } from '../http/app-error';
+import { orRefuse } from '../http/checked';
+import { jsonBody, USUAL_BODY } from '../http/json-body';
+import { BadBackup, readBackup, type Backup } from './read-backup';
+import { parentHere, previewRestore, restoreBackup } from './restore-backup';
+import { writeBackup } from './write-backup';
+
+/** Some thousand photos. */
+const MOST_BACKUP_BYTES = 4 * 1024 ** 3;
+/** A backup that was checked and not restored is cleared away after this long. */
+const KEPT_MS = 60 * 60 * 1000;
+
+/** A backup out, and one in: first checked and shown, then restored by the token that the check gave it. */
+export function backupRoutes(store: DocumentStore, files: FileStore, scratchFolder: string): Router {
+  const router = new Router({ prefix: '/api/backup' });
+  const scratch = (token: string) => path.join(scratchFolder, `${token}.zip`);
+
+  async function withBackup<T>(token: string, work: (backup: Backup) => Promise<T>): Promise<T> {
+    let backup: Backup;
+    try {
+      backup = await readBackup(scratch(token), parentHere(store));
+    } catch (error) {
+      if (error instanceof BadBackup) throw new AppError('bad-backup', { problems: [{ path: '', allowed: '', message: error.message }] });
+      throw error;
+    }
+    try {
+      return await work(backup);
+    } finally {
+      backup.close();
+    }
+  }
+
+  router.get('/', async (ctx) => {
+    const now = new Date();
+    ctx.attachment(`puddler-backup-${now.toISOString().slice(0, 10)}.zip`);
+    ctx.type = 'application/zip';
+    ctx.body = await writeBackup(store.db, files, now);
+  });
+
+  router.post('/check', async (ctx) => {
+    await mkdir(scratchFolder, { recursive: true, mode: 0o700 });
+    await clearOld(scratchFolder);
+    const token = randomUUID();
+    try {
+      await pipeline(bounded(ctx.req as AsyncIterable<Buffer>), createWriteStream(scratch(token), { flags: 'wx', mode: 0o600 }));
+      ctx.body = await withBackup(token, async (backup): Promise<RestorePreview> => ({
+        token,
+        madeAt: backup.manifest.madeAt,
+        lines: await previewRestore(store, backup),
+        files: backup.manifest.files.length,
+      }));
+    } catch (error) {
+      await rm(scratch(token), { force: true });
+      throw error;
+    }
+  });
+
+  router.post('/restore', async (ctx) => {
+    const { token } = ((await jsonBody(ctx, USUAL_BODY)) ?? {}) as { token?: unknown };
+    const id = orRefuse(checkId(token));
+    if (!(await stat(scratch(id)).catch(() => undefined))) throw new AppError('no-such-backup');
+    ctx.body = await withBackup(id, (backup): Promise<Restored> => restoreBackup(store, files, backup));
+    await rm(scratch(id), { force: true });
+  });
+  return router;
+}
+
+async function* bounded(source: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
+  let bytes = 0;
+  for await (const piece of source) {
+    bytes += piece.length;
+    if (bytes > MOST_BACKUP_BYTES) throw new AppError('too-large');
+    yield piece;
+  }
+}
+
+async function clearOld(folder: string): Promise<void> {
+  for (const name of await readdir(folder)) {
+    const file = path.join(folder, name);
+    const { mtimeMs } = await stat(file);
+    if (Date.now() - mtimeMs > KEPT_MS) await rm(file, { force: true });
+  }
+}

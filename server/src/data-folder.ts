@@ -1,0 +1,67 @@
+import { chmod, mkdir, readdir, rm } from 'node:fs/promises';
+import path from 'node:path';
+import type { Logger } from 'pino';
+import type { Config } from './config';
+import { lockFolder, LOCK_FILES, type FolderLock } from './db/lock';
+import { openDatabase, type Database } from './db/open';
+import { upgradeDocuments } from './db/upgrade-documents';
+import { DocumentStore } from './documents/store';
+import { dropEarlierPhotos, takeEarlierPhotos } from './files/earlier-photos';
+import { FileStore } from './files/store';
+
+/** A data folder in the hands of this process. */
+export interface DataFolder {
+  db: Database;
+  store: DocumentStore;
+  files: FileStore;
+  scratchFolder: string;
+  lock: FolderLock;
+  close(): Promise<void>;
+}
+
+/**
+ * Takes a data folder for this process, brings its database and documents to today's form, and opens it; `empty` begins with
+ * nothing in it. Only its owner can read it. Throws FolderInUse, and what the file system and the database throw.
+ */
+export async function openDataFolder(config: Config, log: Logger, { empty = false } = {}): Promise<DataFolder> {
+  const { dataFolder } = config;
+  process.umask(0o077);
+  await mkdir(dataFolder, { recursive: true, mode: 0o700 });
+  const lock = await lockFolder(dataFolder);
+  try {
+    await chmod(dataFolder, 0o700);
+    if (empty) await clear(dataFolder);
+    const db = await openDatabase(config.databaseUrl, config.migrationsFolder);
+    await narrow(dataFolder);
+    const files = new FileStore(path.join(dataFolder, 'files'));
+    const { upgraded, left } = await upgradeDocuments(db, () => takeEarlierPhotos(dataFolder, files));
+    if (left.length > 0) log.error({ documents: left }, 'these documents could not be brought to today’s form and are set aside');
+    else await dropEarlierPhotos(dataFolder);
+    if (upgraded > 0) log.info({ upgraded }, 'documents brought to today’s form');
+    const store = new DocumentStore(db);
+    return {
+      db,
+      store,
+      files,
+      scratchFolder: path.join(dataFolder, 'scratch'),
+      lock,
+      async close() {
+        await db.close();
+        await lock.release();
+      },
+    };
+  } catch (error) {
+    await lock.release();
+    throw error;
+  }
+}
+
+async function clear(folder: string): Promise<void> {
+  const kept = new Set<string>(LOCK_FILES.flatMap((name) => [name, `${name}-journal`]));
+  for (const name of await readdir(folder)) if (!kept.has(name)) await rm(path.join(folder, name), { recursive: true, force: true });
+}
+
+/** Takes the rights of others off files that an earlier release made. */
+async function narrow(folder: string): Promise<void> {
+  for (const entry of await readdir(folder, { withFileTypes: true })) await chmod(path.join(folder, entry.name), entry.isDirectory() ? 0o700 : 0o600);
+}

@@ -1,0 +1,35 @@
+import { checkBody, checkWriteList, MOST_PROBLEMS, parentOf, problem, type DocWrite, type KindName, type Problem } from '@puddler/contract';
+import { setImmediate as breath } from 'node:timers/promises';
+import { AppError } from '../http/app-error';
+import { orRefuse } from '../http/checked';
+import type { DocumentStore } from './store';
+
+/** Checking goes on in pieces of about this long, so that other requests are answered in between. */
+const PIECE_MS = 20;
+
+/**
+ * Checks a list of writes whole before any is done; problems are pathed `writes[3].body.spec.kvRpmPerV`. Bodies whose parent
+ * is not there go unchecked: the store refuses them for that.
+ */
+export async function checkWrites(store: DocumentStore, kind: KindName, input: unknown): Promise<DocWrite[]> {
+  const writes = orRefuse(checkWriteList(kind, input));
+  const needsParent = parentOf(kind) !== undefined;
+  const parents = await store.parents(kind, [...new Set(writes.flatMap((write) => write.parentId ?? []))]);
+  const check = checkBody(kind);
+  const problems: Problem[] = [];
+  let since = performance.now();
+  for (const [i, { body, parentId }] of writes.entries()) {
+    const parent = parentId === undefined ? undefined : parents.get(parentId);
+    if (body === null || (needsParent && parent === undefined)) continue;
+    const checked = check(body, parent);
+    if (!checked.ok)
+      for (const one of checked.problems) problems.push(problem(`writes[${i}].body${one.path && `.${one.path}`}`, one.value, one.allowed));
+    if (problems.length >= MOST_PROBLEMS) break;
+    if (performance.now() - since > PIECE_MS) {
+      await breath();
+      since = performance.now();
+    }
+  }
+  if (problems.length > 0) throw new AppError('bad-document', { problems: problems.slice(0, MOST_PROBLEMS) });
+  return writes;
+}

@@ -1,0 +1,53 @@
+/** How much is in a JSON text. */
+export interface JsonSize {
+  depth: number;
+  /** Most fields in one object. */
+  keys: number;
+  /** Values in lists and fields, all together. */
+  values: number;
+}
+
+const QUOTE = 0x22;
+const COMMA = 0x2c;
+const COLON = 0x3a;
+const OPEN_LIST = 0x5b;
+const BACKSLASH = 0x5c;
+const CLOSE_LIST = 0x5d;
+const OPEN_OBJECT = 0x7b;
+const CLOSE_OBJECT = 0x7d;
+
+/** Counting stops here: whatever is deeper is refused, and the counters of open objects need no more room. */
+const COUNTED_DEPTH = 1024;
+
+/** Counts what a JSON text holds without reading it, in one pass over its bytes. What is no JSON gives numbers of no meaning. */
+export function measureJson(bytes: Uint8Array): JsonSize {
+  const open = new Uint32Array(COUNTED_DEPTH);
+  let depth = 0;
+  const size: JsonSize = { depth: 0, keys: 0, values: 1 };
+  for (let i = 0; i < bytes.length; i++) {
+    switch (bytes[i]!) {
+      case QUOTE:
+        for (i++; i < bytes.length && bytes[i] !== QUOTE; i++) if (bytes[i] === BACKSLASH) i++;
+        break;
+      case OPEN_LIST:
+      case OPEN_OBJECT:
+        if (++depth >= COUNTED_DEPTH) return { ...size, depth };
+        open[depth] = 0;
+        if (depth > size.depth) size.depth = depth;
+        break;
+      case CLOSE_LIST:
+      case CLOSE_OBJECT:
+        if (depth > 0) depth--;
+        break;
+      case COLON: {
+        const keys = (open[depth] = open[depth]! + 1);
+        if (keys > size.keys) size.keys = keys;
+        break;
+      }
+      case COMMA:
+        size.values++;
+        break;
+    }
+  }
+  return size;
+}

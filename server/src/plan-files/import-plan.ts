@@ -1,0 +1,24 @@
+import { randomUUID } from 'node:crypto';
+import equal from 'fast-deep-equal';
+import type { PlanFile } from '@puddler/core';
+import { splitPlanFile, type BodyOf, type Doc, type Imported, type KindName } from '@puddler/contract';
+import { docOf } from '../documents/rows';
+import type { DocumentStore } from '../documents/store';
+
+/**
+ * Takes a checked plan file in: to the car that is just the same, or with its car as a new one. A plan that this car has
+ * already, figure for figure, is answered as it is: a file that is sent again makes no second plan.
+ */
+export async function importPlan(store: DocumentStore, file: PlanFile): Promise<Imported> {
+  const { car, plan } = splitPlanFile(file);
+  return store.together(async (apply) => {
+    const write = async <K extends KindName>(kind: K, body: BodyOf<K>, parentId?: string): Promise<Doc<K>> => {
+      const id = randomUUID();
+      await apply(kind, [{ id, base: 0, body, ...(parentId === undefined ? {} : { parentId }) }]);
+      return docOf((await store.row(kind, id))!);
+    };
+    const carDoc = (await store.all('car')).find((doc) => equal(doc.body.car, car)) ?? (await write('car', { car, bench: {} }));
+    const same = (await store.all('plan')).find((doc) => doc.parentId === carDoc.id && equal(doc.body, plan));
+    return { car: carDoc, plan: same ?? (await write('plan', plan, carDoc.id)), already: same !== undefined };
+  });
+}

@@ -1,0 +1,219 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import type { DocList, RestoreLine, RestorePreview } from '@puddler/contract';
+import yazl from 'yazl';
+import { copyDaily } from '../src/backup/daily';
+import type { Running } from '../src/serve';
+import { CAR, clientOf, jpeg, newFolder, openStore, PLAN, startServer, WISH } from './helpers';
+
+type Client = ReturnType<typeof clientOf>;
+
+const binary = (response: NodeJS.ReadableStream, done: (error: Error | null, body: Buffer) => void) => {
+  const all: Buffer[] = [];
+  response.on('data', (piece: Buffer) => all.push(piece));
+  response.on('end', () => done(null, Buffer.concat(all)));
+};
+const backup = async ({ http }: Client) =>
+  (
+    await http
+      .get('/api/backup')
+      .buffer(true)
+      .parse(binary as never)
+  ).body as Buffer;
+const check = ({ http }: Client, zip: Buffer) => http.post('/api/backup/check').set('content-type', 'application/zip').send(zip);
+const restore = ({ http }: Client, token: string) => http.post('/api/backup/restore').send({ token });
+const lists = async (client: Client): Promise<DocList['documents']> => ({
+  ...(await client.list('garage')).documents,
+  ...(await client.list('shelf')).documents,
+});
+
+/** A garage with some of everything. */
+async function filled(running: Running): Promise<Client> {
+  const client = clientOf(running);
+  for (let i = 0; i < 3; i++) {
+    const photo = await client.addPhoto(jpeg(i + 1));
+    const car = await client.put('car', { car: { ...CAR, name: `Car ${i}` }, bench: { photos: [{ ...photo, caption: `Photo ${i}` }] } });
+    await client.addPlan(car.id);
+    await client.put('wish', WISH, car.id);
+    await client.put('part', { kind: 'fan', name: `Fan ${i}`, status: 'owned', spec: {} });
+  }
+  return client;
+}
+
+let running: Running;
+let client: Client;
+beforeAll(async () => {
+  running = await startServer();
+  client = await filled(running);
+});
+afterAll(() => running.stop());
+
+test('made under write load and restored into an empty folder, every document and byte is as at one moment of the load', async () => {
+  const own = await startServer();
+  const source = await filled(own);
+  const car = (await lists(source)).car![0]!;
+  let writing = true;
+  let version = car.version;
+  const load = (async () => {
+    // Two documents that are always written one after the other: a backup of one moment never has the second ahead of the first.
+    while (writing) {
+      const { status } = await source.http
+        .put(`/api/cars/${car.id}`)
+        .send({ base: version, body: { ...car.body, bench: { ...car.body.bench, today: { topSpeedMs: version } } } });
+      expect(status).toBe(200);
+      version++;
+      await source.put('part', { kind: 'fan', name: `Load ${version}`, status: 'owned', spec: {} });
+    }
+  })();
+  const zips: Buffer[] = [];
+  while (zips.length < 4) zips.push(await backup(source));
+  writing = false;
+  await load;
+  for (const zip of [...zips, await backup(source)]) {
+    const fresh = await startServer();
+    const target = clientOf(fresh);
+    const { body: preview } = (await check(target, zip)) as { body: RestorePreview };
+    expect(preview.lines.every((line) => line.state === 'new')).toBe(true);
+    expect((await restore(target, preview.token)).status).toBe(200);
+    const there = await lists(target);
+    const newest = Math.max(0, ...there.part!.map((doc) => Number(/^Load (\d+)$/.exec(doc.body.name)?.[1] ?? 0)));
+    const moved = there.car!.find((doc) => doc.id === car.id)!;
+    expect(moved.version - newest).toBeLessThanOrEqual(newest === 0 ? moved.version : 1);
+    expect(moved.version).toBeGreaterThanOrEqual(newest);
+    for (const { body } of there.car!)
+      for (const photo of body.bench.photos!) {
+        const bytes = (await target.http.get(`/api/files/${photo.hash}`).buffer(true)).body as Buffer;
+        expect(bytes.length).toBe(photo.bytes);
+      }
+    await fresh.stop();
+  }
+  const last = await startServer();
+  const target = clientOf(last);
+  await restore(target, ((await check(target, await backup(source))).body as RestorePreview).token);
+  expect(await lists(target)).toEqual(await lists(source));
+  await Promise.all([last.stop(), own.stop()]);
+});
+
+test('beside what is there: what is newer stays, what was deleted comes back, and it is shown before', async () => {
+  const zip = await backup(client);
+  const before = await lists(client);
+  const [a, b] = before.car!;
+  await client.http.put(`/api/cars/${a!.id}`).send({ base: a!.version, body: { ...a!.body, car: { ...a!.body.car, name: 'Renamed since' } } });
+  await client.http.delete(`/api/cars/${b!.id}`).send({ base: b!.version });
+  const { body: preview } = (await check(client, zip)) as { body: RestorePreview };
+  const stateOf = (id: string) => preview.lines.find((line) => line.id === id)?.state;
+  expect([stateOf(a!.id), stateOf(b!.id), stateOf(before.part![0]!.id)]).toEqual(['newer-here', 'deleted', 'same']);
+  const plansOfB = before.plan!.filter((plan) => plan.parentId === b!.id);
+  expect(plansOfB.map((plan) => stateOf(plan.id))).toEqual(['deleted']);
+  expect((await lists(client)).car!.some((doc) => doc.id === b!.id)).toBe(false);
+  expect((await restore(client, preview.token)).body.lines).toEqual(preview.lines);
+  const after = await lists(client);
+  expect(after.car!.find((doc) => doc.id === a!.id)!.body.car.name).toBe('Renamed since');
+  expect(after.car!.find((doc) => doc.id === b!.id)).toMatchObject({ body: b!.body, version: b!.version + 2 });
+  // A token serves once.
+  expect((await restore(client, preview.token)).body.error.code).toBe('no-such-backup');
+});
+
+test('an older state in the garage gives way to a newer one in the backup', async () => {
+  const zip = await backup(client);
+  const other = await startServer();
+  const target = clientOf(other);
+  await restore(target, ((await check(target, zip)).body as RestorePreview).token);
+  const car = (await lists(client)).car![2]!;
+  await client.http.put(`/api/cars/${car.id}`).send({ base: car.version, body: { ...car.body, car: { ...car.body.car, massKg: 3.3 } } });
+  const { body: preview } = (await check(target, await backup(client))) as { body: RestorePreview };
+  expect(preview.lines.filter((line) => line.state !== 'same')).toEqual([
+    { kind: 'car', id: car.id, name: car.body.car.name, state: 'newer-in-backup' } satisfies RestoreLine,
+  ]);
+  await restore(target, preview.token);
+  expect((await lists(target)).car!.find((doc) => doc.id === car.id)!.body.car.massKg).toBe(3.3);
+  await other.stop();
+});
+
+describe('what is not whole is refused with the reason, and nothing changes', () => {
+  let zip: Buffer;
+  let before: DocList['documents'];
+  beforeAll(async () => {
+    zip = await backup(client);
+    before = await lists(client);
+  });
+  const refusal = async (bytes: Buffer) => {
+    const response = await check(client, bytes);
+    expect(response.status).toBe(422);
+    expect(response.body.error.code).toBe('bad-backup');
+    expect(await lists(client)).toEqual(before);
+    return response.body.error.problems[0].message as string;
+  };
+  const zipped = async (entries: Record<string, string>) => {
+    const file = new yazl.ZipFile();
+    for (const [name, text] of Object.entries(entries)) file.addBuffer(Buffer.from(text), name);
+    file.end();
+    const all: Buffer[] = [];
+    for await (const piece of file.outputStream as AsyncIterable<Buffer>) all.push(piece);
+    return Buffer.concat(all);
+  };
+
+  test('cut', async () => {
+    for (const share of [0.2, 0.5, 0.9, 0.999])
+      expect(await refusal(zip.subarray(0, Math.floor(zip.length * share)))).toMatch(/zip|damaged|cut|missing/);
+  });
+
+  test('one byte changed inside a photo is told by its hash', async () => {
+    const at = zip.indexOf(Buffer.alloc(100, 1));
+    const bent = Buffer.from(zip);
+    bent[at + 50]! ^= 0xff;
+    expect(await refusal(bent)).toMatch(/files\/[0-9a-f]{64} (was changed: its SHA-256 is [0-9a-f]{64}|is cut or damaged)/);
+  });
+
+  test('any byte changed anywhere brings in either just the same or nothing (every 97th)', async () => {
+    for (let at = 0; at < zip.length; at += 97) {
+      const bent = Buffer.from(zip);
+      bent[at]! ^= 0x55;
+      const response = await check(client, bent);
+      expect([200, 422]).toContain(response.status);
+      if (response.status === 200) expect((response.body as RestorePreview).lines.every((line) => line.state === 'same')).toBe(true);
+    }
+  });
+
+  test('foreign', async () => {
+    expect(await refusal(Buffer.from('just a text'))).toMatch(/no whole zip/);
+    expect(await refusal(await zipped({ 'holiday.txt': 'sun' }))).toMatch(/no backup of Puddler: it holds holiday\.txt/);
+    expect(await refusal(await zipped({ 'manifest.json': '{}' }))).toMatch(/manifest\.json\.sha256 is missing/);
+  });
+
+  test('a token that nobody was given', async () => {
+    expect((await restore(client, crypto.randomUUID())).body.error.code).toBe('no-such-backup');
+    expect((await restore(client, '../../puddler')).status).toBe(422);
+  });
+});
+
+test('a copy of the database is made once a day, whole in itself, and seven are kept', async () => {
+  const store = await openStore();
+  await store.write('plan', [{ id: crypto.randomUUID(), base: 0, parentId: crypto.randomUUID(), body: PLAN }]);
+  await store.write('car', [{ id: crypto.randomUUID(), base: 0, body: { car: CAR, bench: {} } }]);
+  const folder = path.join(newFolder(), 'backups');
+  for (let day = 1; day <= 9; day++) {
+    const noon = new Date(Date.UTC(2026, 10, day, 12));
+    expect(await copyDaily(store.db, folder, noon)).toBe(true);
+    expect(await copyDaily(store.db, folder, noon)).toBe(false);
+  }
+  expect(readdirSync(folder)).toEqual([3, 4, 5, 6, 7, 8, 9].map((day) => `puddler-2026-11-0${day}.db`));
+  const copied = newFolder();
+  mkdirSync(copied, { recursive: true });
+  writeFileSync(path.join(copied, 'puddler.db'), readFileSync(path.join(folder, 'puddler-2026-11-09.db')));
+  const opened = await openStore(copied);
+  expect(await opened.all('car')).toEqual(await store.all('car'));
+  await Promise.all([opened.db.close(), store.db.close()]);
+});
+
+test('the zip opens with any other program', async () => {
+  const file = path.join(newFolder(), 'backup.zip');
+  writeFileSync(file, await backup(client));
+  const listed = execFileSync('python3', [
+    '-c',
+    'import sys, zipfile; z = zipfile.ZipFile(sys.argv[1]); print(z.testzip(), len(z.namelist()))',
+    file,
+  ]);
+  expect(listed.toString()).toMatch(/^None \d+/);
+});

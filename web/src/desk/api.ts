@@ -1,0 +1,52 @@
+import {
+  kindOf,
+  type DocList,
+  type DocWrites,
+  type DocsWritten,
+  type ErrorBody,
+  type FileRef,
+  type Imported,
+  type KindName,
+  type ListName,
+  type Restored,
+  type RestorePreview,
+} from '@puddler/contract/shared';
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query';
+
+/** Sending thousands of parts, or a backup with its photos, takes its time. */
+const LONG_MS = 60_000;
+const BACKUP_MS = 600_000;
+
+/** The server's resources. Documents live on the desk (desk-slice); nothing here caches them a second time. */
+export const api = createApi({
+  baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 15_000 }),
+  keepUnusedDataFor: 0,
+  endpoints: (build) => ({
+    list: build.query<DocList, ListName>({ query: (list) => list }),
+    writeDocuments: build.mutation<DocsWritten, { kind: KindName } & DocWrites>({
+      query: ({ kind, writes }) => ({ url: kindOf(kind).path, method: 'POST', body: { writes }, timeout: LONG_MS }),
+    }),
+    keepFile: build.mutation<FileRef, Blob>({
+      query: (picture) => ({ url: 'files', method: 'POST', body: picture, headers: { 'content-type': picture.type }, timeout: LONG_MS }),
+    }),
+    importPlan: build.mutation<Imported, string>({
+      query: (text) => ({ url: 'imports', method: 'POST', body: text, headers: { 'content-type': 'application/json' } }),
+    }),
+    checkBackup: build.mutation<RestorePreview, Blob>({
+      query: (zip) => ({ url: 'backup/check', method: 'POST', body: zip, headers: { 'content-type': 'application/zip' }, timeout: BACKUP_MS }),
+    }),
+    restoreBackup: build.mutation<Restored, { token: string }>({
+      query: (body) => ({ url: 'backup/restore', method: 'POST', body, timeout: BACKUP_MS }),
+    }),
+  }),
+});
+
+/** Where a kept file is shown from. */
+export const fileAddress = ({ hash }: FileRef): string => `/api/files/${hash}`;
+
+/** The catalogue's error in a failed request; undefined when the server could not be reached. */
+export function errorOf(error: unknown): (ErrorBody['error'] & { status: number }) | undefined {
+  const { data, status } = error as { data?: unknown; status?: unknown };
+  const body = data as Partial<ErrorBody> | undefined;
+  return typeof data === 'object' && body?.error ? { ...body.error, status: typeof status === 'number' ? status : 500 } : undefined;
+}

@@ -1,0 +1,265 @@
+import { kindOf, merge, type BodyOf, type Doc, type DocList, type KindName, type SetAside } from '@puddler/contract/shared';
+import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
+import { contentOf, isUnsaved, keyOf, parentKeyOf, type Conflict, type Content, type Held, type Key, type Refusal, type Remote } from './held';
+import { joined, joinsTo, turned, type Change, type Step } from './history';
+
+/** `failing` with the reason that the server or its disk gives. */
+export type SyncState = { state: 'idle' | 'saving' | 'offline' } | { state: 'failing'; message: string };
+
+export interface DeskState {
+  loaded: 'loading' | 'ready' | 'failed';
+  /** The shelf comes after the garage. */
+  shelfLoaded: boolean;
+  /** In the order they are shown. */
+  keys: Key[];
+  held: Record<Key, Held>;
+  /** Documents that the server has and cannot read. */
+  setAside: SetAside[];
+  past: Change[];
+  future: Change[];
+  sync: SyncState;
+}
+
+const MOST_CHANGES = 200;
+
+const initialState: DeskState = {
+  loaded: 'loading',
+  shelfLoaded: false,
+  keys: [],
+  held: {},
+  setAside: [],
+  past: [],
+  future: [],
+  sync: { state: 'idle' },
+};
+
+function put(desk: DeskState, key: Key, id: string, content: Content | null, at: string): void {
+  const held = desk.held[key];
+  if (held) {
+    held.content = content;
+    held.updatedAt = at;
+    delete held.refused;
+  } else {
+    desk.keys.push(key);
+    desk.held[key] = { key, id, content, remote: { state: 'absent' }, updatedAt: at };
+  }
+}
+
+function fromServer(desk: DeskState, kind: KindName, doc: Doc): void {
+  const key = keyOf(kind, doc.id);
+  const content = contentOf(kind, doc);
+  const remote: Remote = { state: 'present', version: doc.version, content };
+  const held = desk.held[key];
+  if (!held) {
+    desk.keys.push(key);
+    desk.held[key] = { key, id: doc.id, content, remote, updatedAt: doc.updatedAt };
+    return;
+  }
+  // What was typed and not yet saved stays; the next write finds out whether it conflicts.
+  const known = original(held) ?? held;
+  const isSame = known.remote.state === 'present' && known.remote.version === doc.version;
+  if (isSame || isUnsaved(known)) return;
+  held.content = content;
+  held.updatedAt = doc.updatedAt;
+  held.remote = remote;
+}
+
+/** Takes a change back, or makes it again. */
+function turn(desk: DeskState, change: Change, way: 'back' | 'forth', at: number): void {
+  const when = new Date(at).toISOString();
+  // Whether a document is still as the change left it is told by identity, which drafts do not have.
+  const { held } = original(desk);
+  for (const { key, id, before, after } of change.steps) {
+    const now = held[key]?.content ?? null;
+    put(desk, key, id, way === 'back' ? turned(now, after, before) : turned(now, before, after), when);
+  }
+}
+
+function childrenOf(desk: DeskState, key: Key): Held[] {
+  return Object.values(desk.held).filter((held) => {
+    const content = held.content ?? (held.remote.state === 'present' ? held.remote.content : undefined);
+    return content !== undefined && parentKeyOf(content) === key;
+  });
+}
+
+const gone = (held: Held, version: number): Remote => ({
+  state: 'deleted',
+  version,
+  was: held.remote.state === 'present' ? held.remote.content : held.remote.state === 'deleted' ? held.remote.was : undefined,
+});
+
+const slice = createSlice({
+  name: 'desk',
+  initialState,
+  reducers: {
+    /** Documents as the server has them; `list` when they are the last of that list. */
+    received(desk, action: PayloadAction<DocList & { complete?: 'garage' | 'shelf' }>) {
+      const { documents, setAside, complete } = action.payload;
+      for (const [kind, docs] of Object.entries(documents) as [KindName, Doc[]][]) for (const doc of docs) fromServer(desk, kind, doc);
+      for (const one of setAside) if (!desk.setAside.some(({ id, kind }) => id === one.id && kind === one.kind)) desk.setAside.push(one);
+      if (complete === 'garage') desk.loaded = 'ready';
+      if (complete === 'shelf') desk.shelfLoaded = true;
+    },
+    garageFailed(desk) {
+      if (desk.loaded !== 'ready') desk.loaded = 'failed';
+    },
+    garageAwaited(desk) {
+      if (desk.loaded === 'failed') desk.loaded = 'loading';
+    },
+    /** Puts back what an earlier visit could not save. */
+    unsavedRecalled(desk, action: PayloadAction<Held[]>) {
+      for (const held of action.payload) {
+        if (!desk.held[held.key]) desk.keys.push(held.key);
+        desk.held[held.key] = held;
+      }
+    },
+    changed(desk, action: PayloadAction<Change>) {
+      const change = action.payload;
+      const at = new Date(change.at).toISOString();
+      for (const step of change.steps) put(desk, step.key, step.id, step.after, at);
+      const last = desk.past[desk.past.length - 1];
+      if (last && joinsTo(last, change) && desk.future.length === 0) desk.past[desk.past.length - 1] = joined(last, change);
+      else desk.past.push(change);
+      if (desk.past.length > MOST_CHANGES) desk.past.shift();
+      desk.future = [];
+    },
+    /**
+     * The server took documents in (a plan file, a CSV): they are on the desk, saved, and can be undone like any edit.
+     * A long list comes in pieces; those with the same `batch` are one undo.
+     */
+    imported(desk, action: PayloadAction<{ id: string; at: number; label: string; batch?: string; documents: { kind: KindName; doc: Doc }[] }>) {
+      const { id: changeId, at, label, batch, documents } = action.payload;
+      const steps = documents.flatMap(({ kind, doc }): Step[] => {
+        const key = keyOf(kind, doc.id);
+        if (desk.held[key]?.content) return [];
+        const content = contentOf(kind, doc);
+        put(desk, key, doc.id, content, new Date(at).toISOString());
+        desk.held[key]!.remote = { state: 'present', version: doc.version, content };
+        return [{ key, id: doc.id, before: null, after: content }];
+      });
+      const last = desk.past[desk.past.length - 1];
+      if (batch !== undefined && last?.joins === batch) last.steps.push(...steps);
+      else if (steps.length > 0) desk.past.push({ id: changeId, label, joins: batch, at, steps });
+      desk.future = [];
+    },
+    /** Takes back the last change, or the one named, wherever it stands. */
+    undone(desk, action: PayloadAction<{ at: number; change?: string }>) {
+      const { at, change: id } = action.payload;
+      const { past } = original(desk);
+      const place = id === undefined ? past.length - 1 : past.findIndex((one) => one.id === id);
+      const change = past[place];
+      if (!change) return;
+      desk.past.splice(place, 1);
+      turn(desk, change, 'back', at);
+      desk.future.push(change);
+    },
+    redone(desk, action: PayloadAction<{ at: number }>) {
+      const change = original(desk).future.at(-1);
+      if (!change) return;
+      desk.future.pop();
+      turn(desk, change, 'forth', action.payload.at);
+      desk.past.push({ ...change, joins: undefined });
+    },
+    /** The server took documents, each as a version. */
+    saved(desk, action: PayloadAction<{ key: Key; version: number; content: Content }[]>) {
+      for (const { key, version, content } of action.payload) {
+        const held = desk.held[key];
+        if (held) held.remote = { state: 'present', version, content };
+      }
+    },
+    /** Documents that are deleted on the server now. */
+    remoteGone(desk, action: PayloadAction<{ key: Key; version: number }[]>) {
+      for (const { key, version } of action.payload) {
+        const held = desk.held[key];
+        if (held) held.remote = gone(held, version);
+      }
+    },
+    /** Documents that came back on the server with their parent, as they were. */
+    remoteBack(desk, action: PayloadAction<{ key: Key; version: number }[]>) {
+      for (const { key, version } of action.payload) {
+        const held = desk.held[key];
+        if (held?.remote.state === 'deleted' && held.remote.was) held.remote = { state: 'present', version, content: held.remote.was };
+      }
+    },
+    /** The server has never heard of it, or has lost it. */
+    remoteUnknown(desk, action: PayloadAction<{ key: Key }>) {
+      const held = desk.held[action.payload.key];
+      if (held) held.remote = { state: 'absent' };
+    },
+    /** Both sides changed it and nothing of it twice: what both did stands, and goes to the server as one. */
+    merged(desk, action: PayloadAction<{ key: Key; version: number; theirs: Content; mine: Content }>) {
+      const { key, version, theirs, mine } = action.payload;
+      const held = desk.held[key];
+      if (!held) return;
+      held.remote = { state: 'present', version, content: theirs };
+      held.content = mine;
+    },
+    conflicted(desk, action: PayloadAction<{ key: Key; conflict: Conflict }>) {
+      const held = desk.held[action.payload.key];
+      if (held) held.conflict = action.payload.conflict;
+    },
+    /** Ends a conflict between two edits: `theirs` names the figures that are to be as the newer document has them. */
+    conflictSettled(desk, action: PayloadAction<{ key: Key; theirs: string[] }>) {
+      const held = desk.held[action.payload.key];
+      const conflict = held?.conflict;
+      if (!held || !conflict || conflict.deleted || !held.content) return;
+      const base = held.remote.state === 'present' ? held.remote.content.body : undefined;
+      const { body } = merge(base, held.content.body, conflict.content.body, kindOf(held.content.kind).memberIds, new Set(action.payload.theirs));
+      held.remote = { state: 'present', version: conflict.version, content: conflict.content };
+      held.content = { ...held.content, body: body as BodyOf<KindName> } as Content;
+      delete held.conflict;
+    },
+    /** Ends a conflict between keeping a document and its deletion: `keep` brings it back, or writes the edit; else it goes. */
+    deletionSettled(desk, action: PayloadAction<{ key: Key; keep: boolean }>) {
+      const held = desk.held[action.payload.key];
+      const conflict = held?.conflict;
+      if (!held || !conflict) return;
+      delete held.conflict;
+      if (!conflict.deleted) {
+        // Deleted here and changed there.
+        held.remote = { state: 'present', version: conflict.version, content: conflict.content };
+        if (action.payload.keep) held.content = conflict.content;
+        return;
+      }
+      held.remote = gone(held, conflict.version);
+      if (action.payload.keep) return;
+      held.content = null;
+      for (const child of childrenOf(desk, held.key)) {
+        child.content = null;
+        if (child.remote.state === 'present') child.remote = gone(child, child.remote.version + 1);
+        delete child.conflict;
+      }
+    },
+    refused(desk, action: PayloadAction<{ key: Key; refusal: Refusal }[]>) {
+      for (const { key, refusal } of action.payload) {
+        const held = desk.held[key];
+        if (held) held.refused = refusal;
+      }
+    },
+    syncTurned(desk, action: PayloadAction<SyncState>) {
+      desk.sync = action.payload;
+    },
+  },
+});
+
+export const deskReducer = slice.reducer;
+export const {
+  received,
+  garageFailed,
+  garageAwaited,
+  unsavedRecalled,
+  changed,
+  imported,
+  undone,
+  redone,
+  saved,
+  remoteGone,
+  remoteBack,
+  remoteUnknown,
+  merged,
+  conflicted,
+  conflictSettled,
+  deletionSettled,
+  refused,
+  syncTurned,
+} = slice.actions;

@@ -1,0 +1,47 @@
+import type { DocList, ListName } from '@puddler/contract/shared';
+import { api } from './api';
+import { garageAwaited, garageFailed, received } from './desk-slice';
+import type { AppStore } from './store';
+
+const AGAIN_MS = 2_000;
+/** Parts put on the desk in one go: some milliseconds. */
+const PARTS_A_PIECE = 400;
+
+const pause = (ms?: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+
+const fetchList = (store: AppStore, list: ListName): Promise<DocList> =>
+  store.dispatch(api.endpoints.list.initiate(list, { forceRefetch: true, subscribe: false })).unwrap();
+
+/** Fetches the garage, and keeps asking while the server is away. */
+export async function loadGarage(store: AppStore): Promise<void> {
+  for (;;) {
+    store.dispatch(garageAwaited());
+    try {
+      store.dispatch(received({ ...(await fetchList(store, 'garage')), complete: 'garage' }));
+      return;
+    } catch {
+      store.dispatch(garageFailed());
+      await pause(AGAIN_MS);
+    }
+  }
+}
+
+/** Fetches the shelf after the garage, and puts it on the desk in pieces that leave the page its frames. */
+export async function loadShelf(store: AppStore): Promise<void> {
+  for (;;) {
+    try {
+      const { documents, setAside } = await fetchList(store, 'shelf');
+      const parts = documents.part ?? [];
+      for (let at = 0; at === 0 || at < parts.length; at += PARTS_A_PIECE) {
+        const isLast = at + PARTS_A_PIECE >= parts.length;
+        store.dispatch(
+          received({ documents: { part: parts.slice(at, at + PARTS_A_PIECE) }, setAside, ...(isLast ? { complete: 'shelf' as const } : {}) }),
+        );
+        await pause();
+      }
+      return;
+    } catch {
+      await pause(AGAIN_MS);
+    }
+  }
+}

@@ -1,0 +1,118 @@
+import type { Car, Part } from '@puddler/core';
+import type { Bench, KindName, PlanBody, Wish } from '@puddler/contract/shared';
+import { createSelector } from '@reduxjs/toolkit';
+import { isUnsaved, keyOf, type ContentOf } from './held';
+import type { RootState } from './store';
+
+/** A document's content by its kind and id; undefined when there is none, or it is deleted. */
+export function contentAt<K extends KindName>(state: RootState, kind: K, id: string): ContentOf<K> | undefined {
+  return (state.desk.held[keyOf(kind, id)]?.content ?? undefined) as ContentOf<K> | undefined;
+}
+
+export const carOf = (state: RootState, id: string): Car | undefined => contentAt(state, 'car', id)?.body.car;
+export const benchOf = (state: RootState, id: string): Bench | undefined => contentAt(state, 'car', id)?.body.bench;
+export const partOf = (state: RootState, id: string): Part | undefined => contentAt(state, 'part', id)?.body;
+
+export function planOf(state: RootState, id: string): { carId: string; plan: PlanBody } | undefined {
+  const content = contentAt(state, 'plan', id);
+  return content && remembered(content, () => ({ carId: content.parentId!, plan: content.body }));
+}
+
+const seen = new WeakMap<object, unknown>();
+
+/** The same object for the same content, so that whoever shows it is drawn again only when it changed. */
+function remembered<T>(content: object, make: () => T): T {
+  if (!seen.has(content)) seen.set(content, make());
+  return seen.get(content) as T;
+}
+
+export interface PlanOnDesk {
+  id: string;
+  carId: string;
+  plan: PlanBody;
+  updatedAt: string;
+}
+
+export interface CarOnDesk {
+  id: string;
+  car: Car;
+  bench: Bench;
+  plans: PlanOnDesk[];
+}
+
+/** All cars with their plans, as the Garage shows them. */
+export const selectGarage = createSelector(
+  (state: RootState) => state.desk.keys,
+  (state: RootState) => state.desk.held,
+  (keys, held): CarOnDesk[] => {
+    const cars = new Map<string, CarOnDesk>();
+    for (const key of keys) {
+      const { id, content } = held[key]!;
+      if (content?.kind === 'car') cars.set(id, { id, ...content.body, plans: [] });
+    }
+    for (const key of keys) {
+      const { id, content, updatedAt } = held[key]!;
+      if (content?.kind === 'plan') cars.get(content.parentId!)?.plans.push({ id, carId: content.parentId!, plan: content.body, updatedAt });
+    }
+    return [...cars.values()];
+  },
+);
+
+/** The documents of one kind, oldest first. The same list as before while none of them changed, whatever else did. */
+function listOf<K extends KindName, T>(kind: K, onDesk: (id: string, content: ContentOf<K>) => T) {
+  return createSelector(
+    (state: RootState) => state.desk.keys,
+    (state: RootState) => state.desk.held,
+    (keys, held): T[] =>
+      keys.flatMap((key) => {
+        const { id, content } = held[key]!;
+        return content?.kind === kind ? [remembered(content.body, () => onDesk(id, content as ContentOf<K>))] : [];
+      }),
+    { memoizeOptions: { resultEqualityCheck: (a: T[], b: T[]) => a.length === b.length && a.every((one, i) => one === b[i]) } },
+  );
+}
+
+export interface PartOnDesk {
+  id: string;
+  part: Part;
+}
+
+export const selectShelf = listOf('part', (id, { body }): PartOnDesk => ({ id, part: body }));
+
+export interface WishOnDesk extends Wish {
+  id: string;
+  carId: string;
+}
+
+export const selectWishes = listOf('wish', (id, { body, parentId }): WishOnDesk => ({ id, carId: parentId!, ...body }));
+
+export function plansOfCar(state: RootState, carId: string): PlanOnDesk[] {
+  return selectGarage(state).find((car) => car.id === carId)?.plans ?? [];
+}
+
+export const wishesOfCar = (state: RootState, carId: string): WishOnDesk[] => selectWishes(state).filter((wish) => wish.carId === carId);
+
+export type SaveStatus = 'saved' | 'saving' | 'offline' | 'failing' | 'conflict' | 'refused';
+
+/** What the header says about saving. */
+export const selectSaveStatus = createSelector(
+  (state: RootState) => state.desk.held,
+  (state: RootState) => state.desk.sync.state,
+  (held, sync): SaveStatus => {
+    const all = Object.values(held);
+    if (all.some((doc) => doc.conflict)) return 'conflict';
+    if (all.some((doc) => doc.refused)) return 'refused';
+    if (sync === 'offline' || sync === 'failing') return sync;
+    return all.some(isUnsaved) ? 'saving' : 'saved';
+  },
+);
+
+export const selectConflict = createSelector(
+  (state: RootState) => state.desk.held,
+  (held) => Object.values(held).find((doc) => doc.conflict),
+);
+
+export const selectRefused = createSelector(
+  (state: RootState) => state.desk.held,
+  (held) => Object.values(held).find((doc) => doc.refused),
+);

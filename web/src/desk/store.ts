@@ -1,0 +1,38 @@
+import { combineReducers, configureStore, createListenerMiddleware, type TypedStartListening } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { api } from './api';
+import { deskReducer } from './desk-slice';
+import { noticesReducer } from './notices-slice';
+import { pinsReducer, type PinnedSetup } from './pins-slice';
+import { prefsReducer, type Prefs } from './prefs-slice';
+
+const reducer = combineReducers({
+  desk: deskReducer,
+  prefs: prefsReducer,
+  pins: pinsReducer,
+  notices: noticesReducer,
+  [api.reducerPath]: api.reducer,
+});
+
+export type RootState = ReturnType<typeof reducer>;
+
+/** The checks of development walk through the whole desk at every action: on a shelf of thousands that takes its time. */
+const CHECKS = { warnAfter: 400 };
+
+/** One store a page; tests make their own. */
+export function createStore(prefs?: Prefs, pins?: PinnedSetup[]) {
+  const listener = createListenerMiddleware();
+  const store = configureStore({
+    reducer,
+    ...(prefs ? { preloadedState: { prefs, ...(pins ? { pins } : {}) } } : {}),
+    middleware: (defaults) => defaults({ serializableCheck: CHECKS, immutableCheck: CHECKS }).prepend(listener.middleware).concat(api.middleware),
+  });
+  type State = ReturnType<typeof store.getState>;
+  return Object.assign(store, { listen: listener.startListening as TypedStartListening<State, typeof store.dispatch> });
+}
+
+export type AppStore = ReturnType<typeof createStore>;
+export type AppDispatch = AppStore['dispatch'];
+
+export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
+export const useAppSelector = useSelector.withTypes<RootState>();

@@ -1,0 +1,168 @@
+import { rangeOf } from '@puddler/contract/shared';
+import type { Origin } from '@puddler/core';
+import { useId, useState } from 'react';
+import { useAppSelector } from '../desk/store';
+import { parseFigure } from '../units/parse';
+import { formatIn, unitOf } from '../units/units';
+import { type FieldSpec } from './field-specs';
+import { wordFor } from '../ui/words';
+import { SourceMark } from './SourceMark';
+
+interface Props {
+  spec: FieldSpec;
+  value: unknown;
+  /** Where the figure came from; absent for what the model does not use. */
+  origin: Origin | undefined;
+  /** Sets the field, or clears it with undefined. Returns why it cannot. */
+  onSet: (value: unknown) => string | undefined;
+}
+
+const CONTROL = 'h-8 w-full min-w-0 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-10';
+
+/** One figure of a drawer: name, value in place, and where it came from. */
+export function FieldRow({ spec, value, origin, onSet }: Props) {
+  const [problem, setProblem] = useState<string>();
+  const id = useId();
+  const set = (next: unknown) => setProblem(onSet(next));
+  return (
+    <div className="border-b border-rule py-1.5 last:border-0">
+      <div className="grid grid-cols-[1fr_11rem] items-center gap-3">
+        <label htmlFor={id} className="leading-tight">
+          {spec.label}
+          {spec.help && <span className="block text-[11.5px] text-soft">{spec.help}</span>}
+        </label>
+        <Control
+          key={`${spec.path}:${JSON.stringify(value)}`}
+          id={id}
+          spec={spec}
+          value={value}
+          origin={origin}
+          invalid={problem !== undefined}
+          onSet={set}
+          onProblem={setProblem}
+        />
+      </div>
+      {problem ? (
+        <p role="alert" id={`${id}-problem`} className="mt-1 text-right text-[11.5px] text-stop">
+          {problem}
+        </p>
+      ) : (
+        origin && <SourceMark origin={origin} />
+      )}
+    </div>
+  );
+}
+
+interface ControlProps {
+  id: string;
+  spec: FieldSpec;
+  value: unknown;
+  origin: Origin | undefined;
+  invalid: boolean;
+  onSet: (value: unknown) => void;
+  onProblem: (problem: string) => void;
+}
+
+function Control({ id, spec, value, origin, invalid, onSet, onProblem }: ControlProps) {
+  const border = invalid ? 'border-stop' : 'border-rule';
+  switch (spec.type) {
+    case 'number':
+      return <NumberControl {...{ id, spec, value, origin, invalid, onSet, onProblem }} />;
+    case 'text':
+      return (
+        <input
+          id={id}
+          className={`${CONTROL} ${border}`}
+          defaultValue={(value as string | undefined) ?? ''}
+          maxLength={120}
+          onBlur={(event) => {
+            const text = event.target.value.trim();
+            if (text === '' && spec.required) onProblem('a name of 1 to 120 characters');
+            else if (text !== (value ?? '')) onSet(text === '' ? undefined : text);
+          }}
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
+      );
+    case 'flag':
+      return (
+        <span className="flex justify-end">
+          <input
+            id={id}
+            type="checkbox"
+            className="size-5 accent-(--steel)"
+            checked={value === true}
+            onChange={(event) => onSet(event.target.checked ? true : undefined)}
+          />
+        </span>
+      );
+    case 'choice':
+      return (
+        <select
+          id={id}
+          className={`${CONTROL} ${border}`}
+          value={typeof value === 'string' || typeof value === 'number' ? String(value) : ''}
+          onChange={(event) => {
+            const chosen = event.target.value;
+            onSet(chosen === '' ? undefined : typeof value === 'number' || spec.path === 'cooling.motorFans' ? Number(chosen) : chosen);
+          }}
+        >
+          {spec.unset !== undefined && <option value="">{spec.unset} (usual)</option>}
+          {spec.options.map((option) => (
+            <option key={option} value={option}>
+              {wordFor(option)}
+            </option>
+          ))}
+        </select>
+      );
+  }
+}
+
+function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: ControlProps) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const range = rangeOf(spec.path)!;
+  const unit = unitOf(range.unit, system);
+  const shown = (figure: unknown) =>
+    typeof figure === 'number' ? formatIn(figure, { ...unit, digits: Math.max(unit.digits, figureDigits(figure * unit.factor)) }) : '';
+  const given = shown(value);
+  return (
+    <span className="relative flex items-center">
+      <input
+        id={id}
+        className={`${CONTROL} ${invalid ? 'border-stop' : 'border-rule'} ${unit.symbol.length > 4 ? 'pr-15' : 'pr-12'} placeholder:font-normal placeholder:text-soft`}
+        inputMode="decimal"
+        autoComplete="off"
+        defaultValue={given}
+        placeholder={value === undefined && typeof origin?.value === 'number' ? `≈ ${shown(origin.value)}` : ''}
+        aria-invalid={invalid}
+        aria-describedby={invalid ? `${id}-problem` : undefined}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Escape') {
+            event.stopPropagation();
+            event.currentTarget.value = given;
+            event.currentTarget.blur();
+          }
+        }}
+        onBlur={(event) => {
+          const text = event.target.value.trim();
+          if (text === given) return;
+          if (text === '') {
+            if (spec.required) onProblem('this figure is needed');
+            else onSet(undefined);
+            return;
+          }
+          const parsed = parseFigure(text, range, system);
+          if (parsed.ok) onSet(parsed.value);
+          else onProblem(parsed.message);
+        }}
+      />
+      <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{unit.symbol}</span>
+    </span>
+  );
+}
+
+/** Decimals that keep three figures of a small number. */
+function figureDigits(shown: number): number {
+  const size = Math.abs(shown);
+  return size === 0 || size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : Math.min(9, 2 - Math.floor(Math.log10(size)));
+}

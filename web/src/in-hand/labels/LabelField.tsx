@@ -1,0 +1,122 @@
+import { PART_FIELDS } from '@puddler/contract/shared';
+import type { ReadField } from '@puddler/core';
+import { useId, type ReactNode } from 'react';
+import { useAppSelector } from '../../desk/store';
+import type { UnitSystem } from '../../desk/prefs-slice';
+import { wordFor } from '../../ui/words';
+import { formatNumber, toShown, unitOf } from '../../units/units';
+import { labelOf, type LabelInHand } from './use-label';
+
+interface Props {
+  label: string;
+  hint?: string;
+  placeholder: string;
+  field: LabelInHand;
+  autoFocus?: boolean;
+  /** What Enter does with a label that makes a part. */
+  onEnter?: () => void;
+  /** Beside the line, a button to take it. */
+  action?: ReactNode;
+}
+
+/** A line to type what is printed on a part; under it what was understood, guessed and not understood. */
+export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter, action }: Props) {
+  const id = useId();
+  const said = field.reading !== undefined;
+  return (
+    <div>
+      <label htmlFor={id} className="block">
+        <span className="font-medium">{label}</span>
+        {hint && <span className="ml-2 text-[12.5px] text-soft">{hint}</span>}
+      </label>
+      <div className="mt-1 flex gap-2">
+        <input
+          id={id}
+          className={`block h-9 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-11 ${field.problems.length > 0 ? 'border-stop' : 'border-edge'}`}
+          value={field.text}
+          placeholder={placeholder}
+          maxLength={400}
+          autoComplete="off"
+          spellCheck={false}
+          autoFocus={autoFocus}
+          aria-describedby={said ? `${id}-read` : undefined}
+          aria-invalid={field.problems.length > 0}
+          onChange={(event) => field.setText(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && onEnter && field.parts.length > 0) {
+              event.preventDefault();
+              onEnter();
+            }
+          }}
+        />
+        {action}
+      </div>
+      {said && (
+        <div id={`${id}-read`} className="mt-1 text-[12.5px]" aria-live="polite">
+          <Understood field={field} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Understood({ field }: { field: LabelInHand }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const reading = field.reading!;
+  const fields = Object.entries({ ...reading.fields, ...field.answer });
+  const group = useId();
+  return (
+    <>
+      {fields.length > 0 && (
+        <p className="flex flex-wrap gap-x-3 gap-y-0.5">
+          {fields.map(([name, one]) => (
+            <span key={name} title={one.rule} className={one.source === 'estimated' ? 'text-soft italic' : ''}>
+              {words(name, one, system)}
+              {one.source === 'estimated' && <span className="not-italic"> (guessed{one.rule ? `: ${one.rule}` : ''})</span>}
+            </span>
+          ))}
+        </p>
+      )}
+      {reading.question && (
+        <fieldset className="mt-1.5 border-l-2 border-caution pl-2">
+          <legend className="sr-only">{reading.question.text}</legend>
+          <p aria-hidden="true">{reading.question.text}</p>
+          {reading.question.choices.map((choice) => (
+            <label key={choice.label} className="flex items-baseline gap-2 py-0.5">
+              <input
+                type="radio"
+                name={group}
+                className="accent-(--steel)"
+                checked={field.answer === choice.fields}
+                onChange={() => field.setAnswer(choice.fields)}
+              />
+              <span>
+                {choice.label} <span className="text-soft">– {choice.why}</span>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {field.problems.map((problem) => (
+        <p key={problem} role="alert" className="text-stop">
+          {problem}
+        </p>
+      ))}
+      {field.missing.length > 0 && <p className="text-caution">Still needed: {field.missing.join(', ')}.</p>}
+      {reading.unused.length > 0 && <p className="text-soft">Understood, not needed: {reading.unused.join(', ')}.</p>}
+      {reading.unread.length > 0 && <p className="text-soft">Not understood, kept in the name: {reading.unread.join(' ')}.</p>}
+    </>
+  );
+}
+
+/** “kv 4 000”, “shaft 3.17 mm”, “no sensor”. */
+function words(field: string, { value }: ReadField, system: UnitSystem): string {
+  if (field === 'sensored') return value ? 'sensored' : 'no sensor';
+  if (field === 'fan') return value ? 'has a fan' : 'no fan';
+  if (typeof value === 'boolean') return labelOf(field);
+  if (typeof value === 'string') return wordFor(value);
+  const range = PART_FIELDS.find((one) => one.path === `spec.${field}`)?.range;
+  const unit = unitOf(range?.unit ?? '', system);
+  const symbol = ['kv', 'cells', 'teeth', 'turns', 'poles'].includes(unit.symbol) ? '' : ` ${unit.symbol}`;
+  return `${labelOf(field)} ${formatNumber(toShown(value, unit), Math.max(unit.digits, 2))}${symbol}`;
+}

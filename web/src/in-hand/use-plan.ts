@@ -1,0 +1,22 @@
+import type { Car, PlanFile } from '@puddler/core';
+import type { PlanBody } from '@puddler/contract/shared';
+import { useAppSelector } from '../desk/store';
+import { carOf, planOf } from '../desk/selectors';
+import { planFileFor } from './joined-plan';
+
+/** The plan that a station works on, with its car. */
+export interface PlanInHand {
+  id: string;
+  carId: string;
+  car: Car;
+  plan: PlanBody;
+  file: PlanFile;
+}
+
+/** Undefined when there is no such plan, or it has been deleted. */
+export function usePlan(id: string): PlanInHand | undefined {
+  const held = useAppSelector((state) => planOf(state, id));
+  const car = useAppSelector((state) => (held ? carOf(state, held.carId) : undefined));
+  if (!held || !car) return undefined;
+  return { id, carId: held.carId, car, plan: held.plan, file: planFileFor(car, held.plan) };
+}
