@@ -1,6 +1,5 @@
 // Installs and builds what is missing, then serves: the user's data, or with --demo the demo club in a folder of its own.
 import { spawn } from 'node:child_process';
-import { rmSync } from 'node:fs';
 import { at, root } from './lib/run.mjs';
 import { ensureBuilt, ensureInstalled } from './lib/setup.mjs';
 
@@ -10,10 +9,8 @@ await ensureInstalled();
 await ensureBuilt();
 
 const env = { ...process.env };
-if (demo) {
-  env.PUDDLER_DATA = at('data', 'demo');
-  rmSync(env.PUDDLER_DATA, { recursive: true, force: true });
-}
+// The server empties the demo's folder itself, once port and folder are its own.
+if (demo) env.PUDDLER_DATA = at('data', 'demo');
 const server = spawn(process.execPath, ['--enable-source-maps', at('server/dist/main.mjs'), ...(demo ? ['--demo', at('demo')] : [])], {
   stdio: ['ignore', 'inherit', 'inherit'],
   env,

@@ -1,4 +1,4 @@
-// Everything that must hold: types, lint, units and API, interface. Closes with how many passed; fails when any part does.
+// Everything that must hold: types, lint, the order of modules, units and API, interface. Closes with how many passed; fails when any part does.
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { at, bin, root, run } from './lib/run.mjs';
 import { ensureBuilt, ensureChromium, ensureInstalled } from './lib/setup.mjs';
@@ -13,6 +13,7 @@ const interfaceReport = at('.cache/playwright.json');
 rmSync(unitReport, { force: true });
 rmSync(interfaceReport, { force: true });
 
+const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'cli/src'];
 const inherit = { stdio: ['ignore', 1, 2] };
 const succeeded = (work) =>
   work.then(
@@ -27,6 +28,7 @@ const groups = [
   [['types', () => run(bin('tsc'), ['-b'], inherit)]],
   [
     ['lint', () => run(bin('eslint'), ['.', '--max-warnings', '0'], inherit)],
+    ['order', () => run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...SOURCES], inherit)],
     ['format', () => run(bin('prettier'), ['--check', '--log-level', 'warn', '.'], inherit)],
     ['build', () => succeeded(ensureBuilt())],
   ],

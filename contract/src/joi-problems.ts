@@ -1,5 +1,6 @@
 import type { Schema, ValidationErrorItem } from 'joi';
 import type { Checked } from './checked';
+import { LONGEST_NAME, MOST_PACKS } from './document-limits';
 import { problem, type Problem } from './problem';
 import { rangeOf, rangeText } from './ranges';
 
@@ -36,7 +37,7 @@ function allowedText(item: ValidationErrorItem, path: string): string {
     case 'string.empty':
     case 'string.min':
     case 'string.max':
-      return 'a text of 1 to 120 characters';
+      return `a text of 1 to ${LONGEST_NAME} characters`;
     case 'string.guid':
     case 'string.lowercase':
       return 'a UUID in small letters and with its dashes';
@@ -48,7 +49,7 @@ function allowedText(item: ValidationErrorItem, path: string): string {
       return 'an object';
     case 'array.base':
     case 'array.min':
-      return path === 'packs' ? 'a list of 1 to 8' : 'a list';
+      return path === 'packs' ? `a list of 1 to ${MOST_PACKS}` : 'a list';
     case 'array.max':
       return `at most ${String(context['limit'])} in the list`;
     case 'boolean.base':

@@ -12,12 +12,10 @@ import {
   type PlanFile,
 } from '@puddler/core';
 import Joi from 'joi';
+import { LONGEST_NAME, LONGEST_NOTES, MOST_PACKS } from './document-limits';
 import { RANGES, type Range, type RangePath } from './ranges';
 
-const MOST_PACKS = 8;
 const LIMIT_SIZE = 1e6;
-export const LONGEST_NAME = 120;
-export const LONGEST_NOTES = 10_000;
 
 export function number(path: RangePath): Joi.NumberSchema {
   const range: Range = RANGES[path];

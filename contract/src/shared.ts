@@ -18,12 +18,13 @@ export {
 } from './documents/kinds';
 export { leafName } from './documents/leaf-name';
 export { merge, type Clash, type Merged } from './documents/merge';
+export { LONGEST_NAME, LONGEST_NOTES, MOST_PACKS } from './document-limits';
 export { MOST_PARTS } from './documents/part/part';
 export { MOST_WISHES, type Wish } from './documents/wish/wish';
 export type { DocsWritten, DocWrite, DocWrites, DocWritten, Imported, Newer, WithIt, Written } from './documents/wire';
 export { ERRORS, type ErrorBody, type ErrorCode } from './errors';
 export { LONGEST_FILE_NAME, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from './files';
-export type { PlanBody } from './plan-file';
+export type { PlanBody } from './check-plan-file';
 export type { Problem } from './problem';
 export { PART_FIELDS, partFields, partValue, type PartField } from './part-fields';
 export { RANGES, rangeOf, rangeText, type Range, type RangePath } from './ranges';

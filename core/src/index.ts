@@ -2,17 +2,33 @@
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
 export type { Origin, Provenance, Source } from './plan/provenance';
-export { resolvePlan, type ResolvedPlan } from './plan/resolve-plan';
+export { plannedRun, resolvePlan, type ResolvedPlan } from './plan/resolve-plan';
+export {
+  editedApart,
+  isOfCar,
+  motorAs,
+  motorFormOf,
+  pathInCar,
+  whyNeeded,
+  withEdits,
+  withField,
+  withFigure,
+  withPackAdded,
+  withPackRemoved,
+  type MotorForm,
+  type PlanEdit,
+} from './plan/edits';
 
 export { BRUSHED_CLASSES, type ResolvedMotor } from './chain/motor';
 export { CELL_OCV, DEFAULT_CUTOFF_V, OCV_CHARGE, openCircuitV, type ResolvedPack } from './chain/pack';
 export type { ResolvedEsc } from './chain/esc';
-export { finalDriveRatio, rolloutM } from './chain/gears';
+export { finalDriveRatio, rolloutM, SMALLEST_PINION } from './chain/gears';
 export { SURFACE_TABLE, type GripLimit } from './chain/road';
 
 export { solveTopSpeed, warmKv, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
 export { predictSteady, type Steady } from './predict/steady';
-export { CAN_CAUTION_C, CAN_STOP_C, givesFirst, linkUse, type Level, type LinkName, type LinkUse } from './predict/link-use';
+export { LINK_NAMES, type Level, type LinkName } from './link';
+export { givesFirst, linkUse, type LinkUse } from './predict/link-use';
 export { powerBand, type PowerBand } from './predict/power-band';
 export { PROFILE_SEGMENTS, type Segment } from './predict/profiles';
 export { simulateRun } from './predict/run';
@@ -28,7 +44,8 @@ export { explainDifference, type Difference, type Explanation, type MeasuredToda
 export { equivalents, pinionsForSpeed, type Equivalents, type PinionBracket, type PinionSpeed } from './car/equivalents';
 export { uncertainFigures, type UncertainFigure } from './predict/uncertain-figures';
 
-export { bySeverity, FINDING_IDS, type Finding, type FindingId, type FindingInput, type FindingLevel } from './findings/finding';
+export { bySeverity, type Finding, type FindingInput } from './findings/finding';
+export { FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
 export { allFindings } from './findings/all-findings';
 export { DEFAULT_LIMITS, limitsWith, type Limit, type LimitChanges, type Limits } from './findings/limits';
 export {
@@ -48,7 +65,7 @@ export * from './shelf/part';
 export { speedSpread, type SpeedSpread } from './predict/speed-spread';
 export { simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';
-export { fixesFor, withEdits, type Fix, type FixEdit, type Fixes, type FixFigures } from './findings/fixes';
+export { fixesFor, type Fix, type Fixes, type FixFigures } from './findings/fixes';
 export { coolDown, type CoolDown, type Temperatures } from './predict/cool-down';
 export { backToBack, heatCourse, type HeatCourse, type HeatLimits } from './predict/heat-course';
 export { gearCell, gearRun, type GearCell, type GearRun } from './predict/gear-table';
@@ -56,7 +73,8 @@ export { powerMoment, type PowerMoment } from './predict/power-balance';
 
 export { ABOUT_SHARE, TARGETS, targetsOf, wishProblems, type Aim, type SearchWish, type Target, type WishProblem } from './search/wish';
 export { PART_SOURCES, type Option, type PartSource, type SearchScope, type ShelfPart } from './search/options';
-export { SearchSpace, type Choice, type SearchTask } from './search/space';
+export type { Choice } from './search/choice-plan';
+export { SearchSpace, type SearchTask } from './search/space';
 export { Search, type SearchProgress, type Share } from './search/search';
 export { BOX, Front, LONG_RUN, type Setup, type SetupFigures } from './search/front';
 export type { RuleCounts } from './search/examine';
@@ -66,4 +84,4 @@ export { standings, type Merit, type Standing } from './search/standing';
 export { compareShares, POWER_SINKS, powerShares, type PowerShares, type PowerSink, type SetupDifference } from './compare/compare-setups';
 export { SWAPPED_LINKS, withLinkOf, type SwappedLink } from './compare/swap-link';
 export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type SweepAnswers, type Swept } from './sweep/sweep';
-export { packLimitA } from './findings/electric';
+export { packLimitA } from './chain/pack-limit';

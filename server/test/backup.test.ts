@@ -3,6 +3,7 @@ import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { DocList, RestoreLine, RestorePreview } from '@puddler/contract';
 import yazl from 'yazl';
+import { main } from '../src/backup/cli';
 import { copyDaily } from '../src/backup/daily';
 import type { Running } from '../src/serve';
 import { CAR, clientOf, jpeg, newFolder, openStore, PLAN, startServer, WISH } from './helpers';
@@ -216,4 +217,45 @@ test('the zip opens with any other program', async () => {
     file,
   ]);
   expect(listed.toString()).toMatch(/^None \d+/);
+});
+
+describe('from the command line', () => {
+  const run = async (folder: string, ...args: string[]) => {
+    const said: string[] = [];
+    const hear = (text: string) => void said.push(text);
+    jest.spyOn(console, 'log').mockImplementation(hear);
+    jest.spyOn(console, 'error').mockImplementation(hear);
+    const code = await main(args, { PUDDLER_DATA: folder, INIT_CWD: folder });
+    jest.restoreAllMocks();
+    return { code, said: said.join('\n') };
+  };
+
+  test('a backup is written while the server runs, shown, and restored into a folder that nobody has', async () => {
+    const [source, target] = [newFolder(), newFolder()];
+    const own = await startServer(source);
+    const held = await lists(await filled(own));
+    const file = path.join(source, 'mine.zip');
+    expect(await run(source, 'backup', file)).toMatchObject({ code: 0, said: expect.stringContaining('mine.zip') as string });
+    expect(await run(source, 'backup', file)).toMatchObject({ code: 1, said: expect.stringContaining('is there already') as string });
+    expect(await run(source, 'restore', file)).toMatchObject({ code: 1, said: expect.stringContaining('is in use by process') as string });
+    await own.stop();
+    expect((await run(target, 'restore', '--show', file)).said).toMatch(/not restored:\n +3 cars: new here\n +3 plans: new here/);
+    expect((await run(target, 'restore', file)).said).toMatch(/ +3 parts: new here/);
+    expect((await run(target, 'restore', file)).said).toMatch(/ +3 cars: the same/);
+    const restored = await startServer(target);
+    expect(await lists(clientOf(restored))).toEqual(held);
+    await restored.stop();
+  });
+
+  test('what cannot be is said, and nothing changes', async () => {
+    const folder = newFolder();
+    writeFileSync(path.join(folder, 'text.zip'), 'no zip at all');
+    expect(await run(folder, 'restore', 'text.zip')).toMatchObject({
+      code: 1,
+      said: expect.stringMatching(/no whole zip file.*Nothing was changed/s) as string,
+    });
+    expect((await run(folder, 'restore', 'gone.zip')).said).toMatch(/There is no file/);
+    expect((await run(path.join(folder, 'nowhere'), 'backup', 'a.zip')).said).toMatch(/no data folder/);
+    expect((await run(folder, 'destroy', 'a.zip')).code).toBe(2);
+  });
 });

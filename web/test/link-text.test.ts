@@ -1,6 +1,6 @@
-import { linkUse, powerBand, predictSteady, resolvePlan, simulateRun } from '@puddler/core';
+import { DEFAULT_LIMITS, LINK_NAMES, linkUse, powerBand, predictSteady, resolvePlan, simulateRun } from '@puddler/core';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import { LINK_ORDER } from '../src/in-hand/field-specs';
+import {} from '../src/in-hand/field-specs';
 import { crossing, detail, headline, short, wordsForUse } from '../src/in-hand/link-text';
 
 const said = (name: string, system: 'metric' | 'imperial') => {
@@ -9,7 +9,7 @@ const said = (name: string, system: 'metric' | 'imperial') => {
   const steady = predictSteady(resolved);
   const band = powerBand(resolved);
   return Object.fromEntries(
-    LINK_ORDER.map((link) => [
+    LINK_NAMES.map((link) => [
       link,
       { head: headline(link, file, system), cross: crossing(link, band, system), detail: detail(link, file, steady, system) },
     ]),
@@ -46,14 +46,14 @@ test('direct drive, twins and trailers are said', () => {
 
 test.each(CASES)('$name: no words with NaN or undefined in them', ({ plan }) => {
   const resolved = resolvePlan(plan);
-  const uses = linkUse(plan, resolved, simulateRun(resolved));
-  const words = [...uses.map((use) => wordsForUse(use, 'imperial')), ...LINK_ORDER.flatMap((link) => crossing(link, powerBand(resolved), 'metric'))];
+  const uses = linkUse(plan, resolved, simulateRun(resolved), DEFAULT_LIMITS);
+  const words = [...uses.map((use) => wordsForUse(use, 'imperial')), ...LINK_NAMES.flatMap((link) => crossing(link, powerBand(resolved), 'metric'))];
   for (const text of words) expect(text).not.toMatch(/NaN|undefined|Infinity/);
 });
 
 test('a start at the limit of grip is said as such', () => {
   const resolved = resolvePlan(plainPlan());
-  const grip = linkUse(plainPlan(), resolved, simulateRun(resolved)).find((use) => use.link === 'tyres')!;
+  const grip = linkUse(plainPlan(), resolved, simulateRun(resolved), DEFAULT_LIMITS).find((use) => use.link === 'tyres')!;
   expect(wordsForUse({ ...grip, share: 1 }, 'metric')).toBe('starts at the limit of grip');
   expect(wordsForUse({ ...grip, share: 0.42 }, 'metric')).toBe('start uses 42 % of grip');
 });

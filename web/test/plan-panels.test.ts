@@ -22,7 +22,7 @@ import { chainFlow } from '../src/in-hand/chain-flow';
 import { headline } from '../src/stations/plan/FindingsPanel';
 import { gearsAround, gearsOnShelf } from '../src/stations/plan/gear-choice';
 import { HEAT_CHANGES } from '../src/stations/plan/heat-changes';
-import { applyEdits } from '../src/in-hand/plan-edits';
+import { applyEdits, fitParts } from '../src/in-hand/plan-edits';
 import { workingOf } from '../src/stations/plan/working';
 
 function working(file: PlanFile, system: 'metric' | 'imperial' = 'metric') {
@@ -119,6 +119,15 @@ describe('a fix applied', () => {
     expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(17);
     store.dispatch(undone({ at: 1 }));
     expect(planOf(store.getState(), 'p1')!.plan).toEqual(plan);
+  });
+
+  test('a tyre off the shelf brings its weight to the car', () => {
+    const { store, inHand } = opened();
+    store.dispatch(fitParts(inHand, [{ kind: 'tyre', name: 'T', status: 'owned', spec: { diameterMm: 104, growthPctAt100KmH: 5, massG: 96 } }]));
+    expect(carOf(store.getState(), 'c1')).toMatchObject({ tyre: { diameterMm: 104, growthPctAt100KmH: 5 }, wheelMassG: 96 });
+    expect(planOf(store.getState(), 'p1')!.plan).toEqual(plan);
+    store.dispatch(undone({ at: 1 }));
+    expect(carOf(store.getState(), 'c1')).toEqual(car);
   });
 
   test('may change the car with it, and leaves its notes', () => {

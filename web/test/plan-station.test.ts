@@ -1,13 +1,12 @@
 import { powerBand, predict, resolvePlan, solveTopSpeed } from '@puddler/core';
 import { checkPlanBody, checkPlanFile, splitPlanFile } from '@puddler/contract';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import { getField, pathParts, setField } from '@puddler/core';
+import { getField, motorAs, pathParts, setField, whyNeeded, withField, withFigure, withPackAdded, withPackRemoved } from '@puddler/core';
 import { TEMPLATES } from '../src/in-hand/templates';
 import { bandShapes } from '../src/in-hand/band-path';
 import { chainFlow } from '../src/in-hand/chain-flow';
 import { fieldsOf } from '../src/in-hand/field-specs';
-import { figureOf, stepsOf, whatIf } from '../src/stations/plan/steps';
-import { motorAs, whyNeeded, withField, withPackAdded, withPackRemoved } from '../src/in-hand/whole-edits';
+import { figureOf, stepsOf } from '../src/stations/plan/steps';
 import { chainView } from '../src/jobs/chain-view';
 import { planFileFor } from '../src/in-hand/joined-plan';
 
@@ -125,7 +124,7 @@ describe('steppers', () => {
       const value = figureOf(file, step.path);
       expect(value).toBeGreaterThanOrEqual(step.range.min);
       expect(value).toBeLessThanOrEqual(step.range.max);
-      const next = whatIf(file, step.path, value + step.step('metric'));
+      const next = withFigure(file, step.path, value + step.step('metric'));
       expect(checkPlanFile(next)).toMatchObject({ ok: true });
       expect(next).not.toEqual(file);
     }

@@ -4,8 +4,8 @@ import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { useState } from 'react';
 import { Provider } from 'react-redux';
 import { unitsSwapped } from '../src/desk/prefs-slice';
-import { createStore } from '../src/desk/store';
-import { Stepper } from '../src/ui/Stepper';
+import { createStore, useAppSelector } from '../src/desk/store';
+import { Stepper } from '../src/ui/stepper/Stepper';
 
 // jsdom has no pointer events; a mouse event carries all that the stepper reads of one.
 if (!('PointerEvent' in window)) Object.defineProperty(window, 'PointerEvent', { value: MouseEvent });
@@ -15,12 +15,14 @@ let store = createStore();
 
 function Bench({ start, path, step }: { start: number; path: keyof typeof RANGES; step: number }) {
   const [value, setValue] = useState(start);
+  const system = useAppSelector((state) => state.prefs.units);
   return (
     <Stepper
       label="figure"
       value={value}
       range={RANGES[path]}
       step={step}
+      system={system}
       onChange={(next) => {
         seen.push(next);
         setValue(next);

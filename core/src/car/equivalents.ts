@@ -1,3 +1,4 @@
+import { SMALLEST_PINION } from '../chain/gears';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
 import { solveTopSpeed } from '../predict/top-speed';
@@ -34,7 +35,6 @@ export interface Equivalents {
   samePull: PinionSpeed | undefined;
 }
 
-const SMALLEST_PINION = 6;
 const LARGEST_PINION = 80;
 
 /** Pinions whose top speed brackets the one wanted, from the smallest up: the first that reaches it, and the one before. */

@@ -11,3 +11,6 @@ export function finalDriveRatio(car: Car, gearing: Gearing): number {
 export function rolloutM(tyreDiameterM: number, ratio: number): number {
   return (Math.PI * tyreDiameterM) / ratio;
 }
+
+/** Fewer teeth than this are hardly cut, and undercut ones wear a spur: none are proposed. One that is on the car counts as it is. */
+export const SMALLEST_PINION = 8;

@@ -1,4 +1,5 @@
 import type { Chemistry, PlanFile } from '../plan/plan-file';
+import { packLimitA } from '../chain/pack-limit';
 import { minutesToCutoff } from '../predict/bands';
 import { over, under, type Finding, type FindingInput } from './finding';
 
@@ -68,13 +69,6 @@ function esc({ resolved, run, limits }: FindingInput): Finding[] {
     ),
     ...over('esc-temperature', 'esc', 'ESC', run.maxEscC, limits, '°C', 'It makes more heat than air takes away: its own protection will cut power.'),
   ];
-}
-
-/** Most current that labels and plugs allow together [A]; undefined when nothing is printed. */
-export function packLimitA({ packs, packWiring }: FindingInput['plan']): number | undefined {
-  const each = packs.map((one) => Math.min(one.cRating === undefined ? Infinity : one.cRating * one.capacityAh, one.plugA ?? Infinity));
-  const limit = packWiring === 'parallel' ? each.reduce((a, b) => a + b) : Math.min(...each);
-  return Number.isFinite(limit) ? limit : undefined;
 }
 
 function pack({ plan, resolved, run, limits }: FindingInput): Finding[] {

@@ -1,47 +1,10 @@
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import type { LinkName } from '../predict/link-use';
+import type { LinkName } from '../link';
 import type { Run } from '../predict/run-types';
 import type { Steady } from '../predict/steady';
+import type { FindingId, FindingLevel } from './finding-ids';
 import type { Limits } from './limits';
-
-/** Rows of docs/model.md section 7. */
-export const FINDING_IDS = [
-  'esc-cells',
-  'motor-cells',
-  'esc-continuous',
-  'esc-burst',
-  'esc-temperature',
-  'motor-temperature',
-  'winding-temperature',
-  'motor-rpm',
-  'pack-current',
-  'pack-sag',
-  'pack-temperature',
-  'cutoff',
-  'runtime',
-  'efficiency',
-  'sensorless-start',
-  'overdrive',
-  'grip',
-  'driveline',
-  'fit-diameter',
-  'fit-length',
-  'fit-esc',
-  'fit-pack',
-  'shaft-bore',
-  'module',
-  'mount-pattern',
-  'mesh-distance',
-  'spur-clearance',
-  'screw-depth',
-  'bec-voltage',
-  'radio-range',
-  'straight',
-] as const;
-export type FindingId = (typeof FINDING_IDS)[number];
-
-export type FindingLevel = 'info' | 'caution' | 'stop';
 
 /** Something that gives, or nearly: what, how near its limit, and why. */
 export interface Finding {

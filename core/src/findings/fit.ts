@@ -1,7 +1,7 @@
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { bySeverity, type Finding } from './finding';
-import { DEFAULT_LIMITS, type Limits } from './limits';
+import type { Limits } from './limits';
 
 /** Figures of one size that are printed differently (3.17 and 3.175) count as the same [mm]. */
 const SAME_BORE_MM = 0.05;
@@ -10,7 +10,7 @@ const SAME_CIRCLE_MM = 0.3;
 const SAME_MODULE = 0.012;
 
 /** Whether the parts of a plan go into the car's bay and onto each other: every rule whose figures are known. */
-export function fitFindings(plan: PlanFile, resolved: ResolvedPlan, limits: Limits = DEFAULT_LIMITS): Finding[] {
+export function fitFindings(plan: PlanFile, resolved: ResolvedPlan, limits: Limits): Finding[] {
   return bySeverity([...sizes(plan, resolved, limits), ...pairs(plan), ...mesh(plan, limits), ...screw(plan, limits), ...bec(plan)]);
 }
 

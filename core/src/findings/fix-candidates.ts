@@ -1,26 +1,27 @@
+import { SMALLEST_PINION } from '../chain/gears';
 import type { Part } from '../shelf/part';
-import type { Finding, FindingId, FindingInput } from './finding';
-import type { FixEdit } from './fixes';
+import type { Finding, FindingInput } from './finding';
+import type { FindingId } from './finding-ids';
+import type { PlanEdit } from '../plan/edits';
 
 /** Values of one kind of change, from the least to the most. */
-export interface Candidate {
-  values: { label: string; edits: FixEdit[] }[];
+export interface FixCandidate {
+  values: { label: string; edits: PlanEdit[] }[];
   /** Where more of it would change the car beyond what was asked: one step is offered, even if it only eases. */
   oneStep?: boolean;
   /** Where more does not always help more: a slot has two ends. */
   scan?: boolean;
 }
 
-const SMALLEST_PINION = 8;
 const ESC_SIZES_A = [25, 35, 45, 60, 80, 100, 120, 150, 180, 200, 250, 300];
 const C_RATINGS = [25, 30, 40, 50, 60, 75, 100, 120];
 const MOST_PARTS_TRIED = 12;
 
-const edit = (path: string, value: unknown): FixEdit => ({ path, value });
-const one = (label: string, ...edits: FixEdit[]): Candidate => ({ values: [{ label, edits }] });
+const edit = (path: string, value: unknown): PlanEdit => ({ path, value });
+const one = (label: string, ...edits: PlanEdit[]): FixCandidate => ({ values: [{ label, edits }] });
 
 /** What a builder would try for a finding, the cheapest first. */
-export function candidatesFor(finding: Finding, input: FindingInput, shelf: readonly Part[]): Candidate[] {
+export function candidatesFor(finding: Finding, input: FindingInput, shelf: readonly Part[]): FixCandidate[] {
   const { plan } = input;
   switch (finding.id) {
     case 'esc-cells':
@@ -110,7 +111,7 @@ export function cannotWords({ id }: Finding): string {
   return CANNOT[id] ?? 'No single change of gears, cells or cooling makes this go away: another motor or pack does.';
 }
 
-function gear(which: 'pinion' | 'spur', values: number[]): Candidate {
+function gear(which: 'pinion' | 'spur', values: number[]): FixCandidate {
   const path = `gearing.${which}`;
   return { values: values.map((teeth) => ({ label: `${teeth} T ${which}`, edits: [edit(path, teeth)] })) };
 }
@@ -118,36 +119,36 @@ function gear(which: 'pinion' | 'spur', values: number[]): Candidate {
 const range = (from: number, to: number): number[] =>
   Array.from({ length: Math.max(0, Math.abs(to - from) + 1) }, (_, i) => from + i * Math.sign(to - from || 1));
 
-function smallerPinion(input: FindingInput): Candidate {
+function smallerPinion(input: FindingInput): FixCandidate {
   const { pinion } = input.plan.gearing;
   return gear('pinion', pinion === undefined || pinion <= SMALLEST_PINION ? [] : range(pinion - 1, SMALLEST_PINION));
 }
 
-function largerPinion(input: FindingInput): Candidate {
+function largerPinion(input: FindingInput): FixCandidate {
   const { pinion, spur } = input.plan.gearing;
   // Past the spur it would be an overdrive.
   const most = spur === undefined ? 0 : Math.floor(spur / 1.2);
   return gear('pinion', pinion === undefined || pinion >= most ? [] : range(pinion + 1, most));
 }
 
-function smallerSpur(input: FindingInput): Candidate {
+function smallerSpur(input: FindingInput): FixCandidate {
   const { spur } = input.plan.gearing;
   const least = input.plan.car.bay?.spurMin ?? 30;
   return gear('spur', spur === undefined || spur <= least ? [] : range(spur - 1, least));
 }
 
-function largerSpur(input: FindingInput): Candidate {
+function largerSpur(input: FindingInput): FixCandidate {
   const { spur } = input.plan.gearing;
   const most = input.plan.car.bay?.spurMax ?? (spur ?? 0) + 40;
   return gear('spur', spur === undefined || spur >= most ? [] : range(spur + 1, most));
 }
 
-function cellEdits(input: FindingInput, cells: number): FixEdit[] {
+function cellEdits(input: FindingInput, cells: number): PlanEdit[] {
   // Packs in parallel must be alike.
   return input.plan.packs.map((_, i) => edit(`packs[${i}].cells`, cells));
 }
 
-function fewerCells(input: FindingInput): Candidate {
+function fewerCells(input: FindingInput): FixCandidate {
   const { packs, packWiring } = input.plan;
   if (packs.length > 1 && packWiring !== 'parallel') return { values: [] };
   const { cells, chemistry } = packs[0]!;
@@ -159,13 +160,13 @@ function fewerCells(input: FindingInput): Candidate {
   };
 }
 
-function cellsTo(input: FindingInput, limit: number): Candidate {
+function cellsTo(input: FindingInput, limit: number): FixCandidate {
   const { cells, chemistry } = input.plan.packs[0]!;
   const wanted = chemistry === 'nimh' ? limit * 3 : limit;
   return wanted > cells ? one(`${wanted} cells`, ...cellEdits(input, wanted)) : { values: [] };
 }
 
-function fans(input: FindingInput): Candidate {
+function fans(input: FindingInput): FixCandidate {
   const now = input.plan.cooling?.motorFans ?? 0;
   return {
     values: range(now + 1, 2)
@@ -174,7 +175,7 @@ function fans(input: FindingInput): Candidate {
   };
 }
 
-function escEdits(part: { name: string; continuousA: number; burstA?: number | undefined }): FixEdit[] {
+function escEdits(part: { name: string; continuousA: number; burstA?: number | undefined }): PlanEdit[] {
   return [
     edit('esc.name', part.name),
     edit('esc.continuousA', part.continuousA),
@@ -184,12 +185,12 @@ function escEdits(part: { name: string; continuousA: number; burstA?: number | u
   ];
 }
 
-function largerEsc(input: FindingInput): Candidate {
+function largerEsc(input: FindingInput): FixCandidate {
   const sizes = ESC_SIZES_A.filter((amps) => amps > input.plan.esc.continuousA);
   return { values: sizes.map((amps) => ({ label: `an ESC of ${amps} A`, edits: escEdits({ name: `${amps} A`, continuousA: amps }) })) };
 }
 
-function escParts(shelf: readonly Part[]): Candidate['values'] {
+function escParts(shelf: readonly Part[]): FixCandidate['values'] {
   return shelf
     .flatMap((part) => (part.kind === 'esc' && part.status !== 'worn-out' ? [part] : []))
     .sort((a, b) => a.spec.continuousA - b.spec.continuousA)
@@ -197,17 +198,17 @@ function escParts(shelf: readonly Part[]): Candidate['values'] {
     .map((part) => ({ label: `${part.name} from the shelf`, edits: [edit('esc', { name: part.name, ...part.spec })] }));
 }
 
-function escFromShelf(shelf: readonly Part[]): Candidate {
+function escFromShelf(shelf: readonly Part[]): FixCandidate {
   return { values: escParts(shelf) };
 }
 
-function escOfCells(input: FindingInput, shelf: readonly Part[]): Candidate {
+function escOfCells(input: FindingInput, shelf: readonly Part[]): FixCandidate {
   const { cells } = input.plan.packs[0]!;
   const known = escParts(shelf);
   return { values: [...known, { label: `an ESC for ${cells} cells`, edits: [edit('esc.maxCells', cells)] }] };
 }
 
-function motorsFromShelf(input: FindingInput, shelf: readonly Part[]): Candidate {
+function motorsFromShelf(input: FindingInput, shelf: readonly Part[]): FixCandidate {
   const kv = input.resolved.motor.kvRpmPerV;
   const motors = shelf
     .flatMap((part) => (part.kind === 'motor' && part.status !== 'worn-out' && part.spec.kind === input.plan.motor.kind ? [part] : []))
@@ -219,7 +220,7 @@ function motorsFromShelf(input: FindingInput, shelf: readonly Part[]): Candidate
   };
 }
 
-function packsFromShelf(input: FindingInput, shelf: readonly Part[]): Candidate {
+function packsFromShelf(input: FindingInput, shelf: readonly Part[]): FixCandidate {
   const { cells, chemistry } = input.plan.packs[0]!;
   const packs = shelf.flatMap((part) =>
     part.kind === 'pack' && part.status !== 'worn-out' && part.spec.cells === cells && part.spec.chemistry === chemistry ? [part] : [],
@@ -232,7 +233,7 @@ function packsFromShelf(input: FindingInput, shelf: readonly Part[]): Candidate 
   };
 }
 
-function harderPack(input: FindingInput): Candidate {
+function harderPack(input: FindingInput): FixCandidate {
   const rating = Math.min(...input.plan.packs.map((pack) => pack.cRating ?? 0));
   return {
     values: C_RATINGS.filter((c) => c > rating).map((c) => ({
@@ -242,7 +243,7 @@ function harderPack(input: FindingInput): Candidate {
   };
 }
 
-function plugOf(input: FindingInput, finding: Finding): Candidate {
+function plugOf(input: FindingInput, finding: Finding): FixCandidate {
   const { packs } = input.plan;
   const plugA = Math.min(...packs.map((pack) => pack.plugA ?? Infinity));
   if (finding.id !== 'pack-current' || !Number.isFinite(plugA)) return { values: [] };
@@ -256,13 +257,13 @@ function plugOf(input: FindingInput, finding: Finding): Candidate {
   };
 }
 
-function cutoffTo(input: FindingInput): Candidate {
+function cutoffTo(input: FindingInput): FixCandidate {
   const { chemistry } = input.plan.packs[0]!;
   const usual = { lipo: 3.4, lihv: 3.4, liion: 3, life: 2.8, nimh: 0.9 }[chemistry];
   return one(`cut-off at ${usual} V a cell`, edit('esc.cutoffVPerCell', usual));
 }
 
-function morePack(input: FindingInput): Candidate {
+function morePack(input: FindingInput): FixCandidate {
   const { packs } = input.plan;
   const now = Math.min(...packs.map((pack) => pack.capacityAh));
   const steps = Array.from({ length: 16 }, (_, i) => Number((Math.ceil(now * 2) / 2 + 0.5 * (i + 1)).toFixed(1)));

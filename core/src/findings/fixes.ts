@@ -1,19 +1,12 @@
-import { setField } from '../plan/fields';
+import { withEdits, type PlanEdit } from '../plan/edits';
 import { PlanError } from '../plan/plan-error';
-import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import type { Part } from '../shelf/part';
 import { allFindings } from './all-findings';
 import type { Finding, FindingInput } from './finding';
-import { candidatesFor, cannotWords, type Candidate } from './fix-candidates';
-
-/** One field to change; undefined takes it out. Paths starting with `car.` change the car and so all its plans. */
-export interface FixEdit {
-  path: string;
-  value: unknown;
-}
+import { candidatesFor, cannotWords, type FixCandidate } from './fix-candidates';
 
 /** The headline figures a fix leads to. */
 export interface FixFigures {
@@ -26,7 +19,7 @@ export interface FixFigures {
 export interface Fix {
   /** “16 T pinion”, “a fan on the motor”. */
   label: string;
-  edits: FixEdit[];
+  edits: PlanEdit[];
   figures: FixFigures;
   /** False when the finding is milder but still there. */
   clears: boolean;
@@ -43,13 +36,8 @@ const STEP_S = 0.02;
 /** Less relief than this share of the limit is none. */
 const LEAST_RELIEF = 0.03;
 
-/** A plan with edits made. */
-export function withEdits(plan: PlanFile, edits: readonly FixEdit[]): PlanFile {
-  return edits.reduce((changed, { path, value }) => setField(changed, path, value), plan);
-}
-
 /** What a changed plan would find and do; undefined when it cannot be computed. */
-function judge(input: FindingInput, edits: readonly FixEdit[]): { findings: Finding[]; figures: FixFigures } | undefined {
+function judge(input: FindingInput, edits: readonly PlanEdit[]): { findings: Finding[]; figures: FixFigures } | undefined {
   try {
     const plan = withEdits(input.plan, edits);
     const resolved = resolvePlan(plan);
@@ -82,7 +70,7 @@ export function fixesFor(finding: Finding, input: FindingInput, shelf: readonly 
 }
 
 /** The first of a candidate's values, in their order of least change, that clears the finding; else the last, if it eases. */
-function settle(candidate: Candidate, finding: Finding, input: FindingInput): Fix | undefined {
+function settle(candidate: FixCandidate, finding: Finding, input: FindingInput): Fix | undefined {
   const { values } = candidate;
   const tried = new Map<number, ReturnType<typeof judge>>();
   const at = (i: number) => {

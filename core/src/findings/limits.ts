@@ -1,4 +1,4 @@
-import type { FindingId } from './finding';
+import type { FindingId } from './finding-ids';
 
 /** Where a figure begins to worry and where it stops, in the figure's own unit or as a share of a rating. */
 export interface Limit {

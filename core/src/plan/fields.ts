@@ -14,16 +14,16 @@ export function getField(doc: unknown, path: string): unknown {
   );
 }
 
-function withPart(at: unknown, parts: readonly (string | number)[], value: unknown): unknown {
+function withValueAt(at: unknown, parts: readonly (string | number)[], value: unknown): unknown {
   const [part, ...rest] = parts;
   if (part === undefined) return value;
   if (typeof part === 'number') {
     const list = [...((at as unknown[] | undefined) ?? [])];
-    list[part] = withPart(list[part], rest, value);
+    list[part] = withValueAt(list[part], rest, value);
     return list;
   }
   const { [part]: old, ...others } = (at as Record<string, unknown> | undefined) ?? {};
-  const next = withPart(old, rest, value);
+  const next = withValueAt(old, rest, value);
   // Leaving an emptied group behind would make a plan file that differs for nothing.
   const empty = next === undefined || (rest.length > 0 && typeof next === 'object' && next !== null && Object.keys(next).length === 0);
   if (empty && !(part in REQUIRED_GROUPS)) return others;
@@ -35,5 +35,5 @@ const REQUIRED_GROUPS = { gearing: true } as const;
 
 /** A copy of `doc` with the field set, or taken out when `value` is undefined. The order of fields stays. */
 export function setField<T>(doc: T, path: string, value: unknown): T {
-  return withPart(doc, pathParts(path), value) as T;
+  return withValueAt(doc, pathParts(path), value) as T;
 }

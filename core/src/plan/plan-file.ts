@@ -184,7 +184,8 @@ export interface Site {
   radioRangeM?: number;
 }
 
-export interface RunWish {
+/** How a plan is driven, and for how long. */
+export interface PlannedRun {
   profile: ProfileName;
   minutes: number;
 }
@@ -206,7 +207,7 @@ export interface PlanFile {
   tow?: Tow;
   site: Site;
   startCharge?: number;
-  run?: RunWish;
+  run?: PlannedRun;
   /** Own limits of this plan, by the finding's id. */
   limits?: Record<string, { caution?: number; stop?: number }>;
   /** Paths of figures that were measured; others that are given stand on a label. */

@@ -3,7 +3,7 @@ import { finalDriveRatio } from '../chain/gears';
 import { resolveMotor, type ResolvedMotor } from '../chain/motor';
 import { resolvePacks, type ResolvedPack } from '../chain/pack';
 import { resolveCar, resolveSite, type ResolvedCar, type ResolvedSite } from '../chain/road';
-import type { PlanFile, RunWish } from './plan-file';
+import type { PlanFile, PlannedRun } from './plan-file';
 import { ProvenanceLog, type Provenance } from './provenance';
 
 /** A plan without gaps: all that the equations need, in SI units, and where each figure came from. */
@@ -22,7 +22,7 @@ export interface ResolvedPlan {
   tow: { massKg: number; rollingResistance: number };
   site: ResolvedSite;
   startCharge: number;
-  run: RunWish;
+  run: PlannedRun;
   /** Factors on all heat paths and heat stores: 1 but where the spread of a prediction is asked for. */
   heatConductance: number;
   heatCapacity: number;
@@ -30,7 +30,10 @@ export interface ResolvedPlan {
 }
 
 const DEFAULT_WIRE_OHM = 0.0015;
-const DEFAULT_RUN: RunWish = { profile: 'race', minutes: 10 };
+const USUAL_RUN: PlannedRun = { profile: 'race', minutes: 10 };
+
+/** How a plan is driven: as it says, or as is usual. */
+export const plannedRun = ({ run }: Pick<PlanFile, 'run'>): PlannedRun => run ?? USUAL_RUN;
 
 /**
  * Turns a checked plan into a complete one by the rules of docs/model.md section 2. Pure.
@@ -66,7 +69,7 @@ export function resolvePlan(plan: PlanFile): ResolvedPlan {
         }
       : { massKg: 0, rollingResistance: 0 },
     startCharge: log.take('startCharge', plan.startCharge, 'measured', 'full', () => 1),
-    run: log.take('run', plan.run, 'measured', 'ten minutes of racing', () => DEFAULT_RUN),
+    run: log.take('run', plan.run, 'measured', 'ten minutes of racing', () => plannedRun(plan)),
     heatConductance: 1,
     heatCapacity: 1,
     provenance: log.origins,

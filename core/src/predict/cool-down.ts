@@ -26,6 +26,17 @@ const SAMPLES = 160;
 const STORES = ['windingC', 'canC', 'escC', 'packC'] as const;
 const NO_HEAT = { windingW: 0, canW: 0, escW: 0, packW: 0 };
 
+/** Temperatures after a car has stood for some time [s]. */
+export function stoodFor(plan: ResolvedPlan, from: Temperatures, seconds: number): Temperatures {
+  const heat = new HeatStores(plan);
+  for (const store of STORES) heat[store] = from[store];
+  const whole = Math.floor(seconds / STEP_S);
+  for (let i = 0; i < whole; i++) heat.step(STEP_S, 0, NO_HEAT);
+  const rest = seconds - whole * STEP_S;
+  if (rest > 0) heat.step(rest, 0, NO_HEAT);
+  return { windingC: heat.windingC, canC: heat.canC, escC: heat.escC, packC: heat.packC };
+}
+
 /** Lets a car stand from given temperatures until it is under `readyC` [°C], at least ten minutes, at most four hours. */
 export function coolDown(plan: ResolvedPlan, from: Temperatures, readyC: number): CoolDown {
   const heat = new HeatStores(plan);

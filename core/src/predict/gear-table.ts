@@ -2,6 +2,7 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import { fitFindings } from '../findings/fit';
 import type { Finding } from '../findings/finding';
+import type { Limits } from '../findings/limits';
 import { simulateRunFast } from './run-fast';
 import { predictSteady } from './steady';
 
@@ -28,11 +29,11 @@ function geared(plan: PlanFile, pinion: number, spur: number): PlanFile {
 }
 
 /** What a pair of gears does, without a run. Some microseconds. Throws PlanError as resolvePlan does. */
-export function gearCell(plan: PlanFile, pinion: number, spur: number): GearCell {
+export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: Limits): GearCell {
   const file = geared(plan, pinion, spur);
   const resolved = resolvePlan(file);
   const { topSpeedMs, packCurrentA, finalDriveRatio, rolloutMm } = predictSteady(resolved);
-  const fits = fitFindings(file, resolved).filter((one) => one.id === 'mesh-distance' || one.id === 'spur-clearance');
+  const fits = fitFindings(file, resolved, limits).filter((one) => one.id === 'mesh-distance' || one.id === 'spur-clearance');
   return { pinion, spur, topSpeedMs, packCurrentA, finalDriveRatio, rolloutMm, fits };
 }
 

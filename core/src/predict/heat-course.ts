@@ -1,5 +1,5 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { coolDown, type CoolDown, type Temperatures } from './cool-down';
+import { coolDown, stoodFor, type CoolDown, type Temperatures } from './cool-down';
 import { simulateRun } from './run';
 import type { Run } from './run-types';
 
@@ -51,8 +51,7 @@ export function backToBack(plan: ResolvedPlan, runs: number, pauseS: number, lim
   for (let i = 0; i < runs; i++) {
     const course = heatCourse(plan, limits, readyC, from);
     courses.push(course);
-    const stood = course.cool.samples.reduce((best, sample) => (Math.abs(sample.timeS - pauseS) < Math.abs(best.timeS - pauseS) ? sample : best));
-    from = { windingC: stood.windingC, canC: stood.canC, escC: stood.escC, packC: plan.site.packC };
+    from = { ...stoodFor(plan, course.cool.samples[0]!, pauseS), packC: plan.site.packC };
   }
   return courses;
 }

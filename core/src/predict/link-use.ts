@@ -1,12 +1,10 @@
-import { packLimitA } from '../findings/electric';
-import { DEFAULT_LIMITS } from '../findings/limits';
+import { packLimitA } from '../chain/pack-limit';
+import type { Limits } from '../findings/limits';
+import type { Level, LinkName } from '../link';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import type { Run } from './run-types';
 import { solveTopSpeed } from './top-speed';
-
-export type LinkName = 'pack' | 'esc' | 'motor' | 'gears' | 'tyres' | 'road';
-export type Level = 'good' | 'caution' | 'stop';
 
 /** How much of its nearest limit one link uses in a run. */
 export interface LinkUse {
@@ -21,42 +19,31 @@ export interface LinkUse {
   level: Level;
 }
 
-/** Temperatures of the can to take care from, and to stop at [°C]. */
-export const CAN_CAUTION_C = DEFAULT_LIMITS['motor-temperature'].caution;
-export const CAN_STOP_C = DEFAULT_LIMITS['motor-temperature'].stop;
-const RANGE_CAUTION_S = DEFAULT_LIMITS['radio-range'].caution;
-const RANGE_STOP_S = DEFAULT_LIMITS['radio-range'].stop;
+type Rule = 'pack-current' | 'esc-continuous' | 'esc-burst' | 'motor-rpm' | 'motor-temperature';
 
-function byShare(link: LinkName, figure: 'pack-current' | 'esc-continuous' | 'esc-burst' | 'motor-rpm', value: number, limit: number): LinkUse {
-  const share = value / limit;
-  return { link, figure, value, limit, share, level: share >= 1 ? 'stop' : share >= DEFAULT_LIMITS[figure].caution ? 'caution' : 'good' };
+/** A figure that must stay under its limits. A limit that a builder has taken out does not judge. */
+function upTo(limits: Limits, link: LinkName, figure: Rule, value: number, rated = 1): LinkUse {
+  const { caution = Infinity, stop = Infinity } = limits[figure];
+  const limit = Math.min(stop, Number.isFinite(stop) ? stop : caution) * rated;
+  const level = value >= stop * rated ? 'stop' : value >= caution * rated ? 'caution' : 'good';
+  return { link, figure, value, limit, share: Math.max(0, value) / limit, level };
 }
 
 /**
  * Each link's use of its nearest limit, in the order of the chain; a link with no limit in the plan is left out.
  * Grip is always `good`: a driver holds the car at it.
  */
-export function linkUse(plan: PlanFile, resolved: ResolvedPlan, run: Run): LinkUse[] {
+export function linkUse(plan: PlanFile, resolved: ResolvedPlan, run: Run, limits: Limits): LinkUse[] {
   const solved = solveTopSpeed(resolved);
   const uses: LinkUse[] = [];
   const packA = packLimitA(plan);
-  if (packA !== undefined) uses.push(byShare('pack', 'pack-current', run.peakPackCurrentA, packA));
+  if (packA !== undefined) uses.push(upTo(limits, 'pack', 'pack-current', run.peakPackCurrentA, packA));
 
-  const continuous = byShare('esc', 'esc-continuous', run.rmsPackCurrentA / resolved.motorCount, resolved.esc.continuousA);
-  const burst = byShare('esc', 'esc-burst', run.peakMotorCurrentA, resolved.esc.burstA);
+  const continuous = upTo(limits, 'esc', 'esc-continuous', run.rmsPackCurrentA / resolved.motorCount, resolved.esc.continuousA);
+  const burst = upTo(limits, 'esc', 'esc-burst', run.peakMotorCurrentA, resolved.esc.burstA);
   uses.push(burst.share > continuous.share ? burst : continuous);
-
-  const canC = run.maxCanC;
-  uses.push({
-    link: 'motor',
-    figure: 'motor-temperature',
-    value: canC,
-    limit: CAN_STOP_C,
-    share: Math.max(0, canC) / CAN_STOP_C,
-    level: canC >= CAN_STOP_C ? 'stop' : canC >= CAN_CAUTION_C ? 'caution' : 'good',
-  });
-
-  if (plan.motor.maxRpm !== undefined) uses.push(byShare('gears', 'motor-rpm', solved.at.motorRpm(), plan.motor.maxRpm));
+  uses.push(upTo(limits, 'motor', 'motor-temperature', run.maxCanC));
+  if (plan.motor.maxRpm !== undefined) uses.push(upTo(limits, 'gears', 'motor-rpm', solved.at.motorRpm(), plan.motor.maxRpm));
 
   const { at, topSpeedMs } = solved;
   at.throttle(0, 1);
@@ -65,9 +52,11 @@ export function linkUse(plan: PlanFile, resolved: ResolvedPlan, run: Run): LinkU
 
   const rangeM = plan.site.radioRangeM;
   if (rangeM !== undefined && topSpeedMs > 0) {
+    const { caution = 0, stop = 0 } = limits['radio-range'];
     const seconds = rangeM / topSpeedMs;
-    const level = seconds <= RANGE_STOP_S ? 'stop' : seconds <= RANGE_CAUTION_S ? 'caution' : 'good';
-    uses.push({ link: 'road', figure: 'radio-range', value: seconds, limit: RANGE_STOP_S, share: RANGE_STOP_S / seconds, level });
+    const level = seconds <= stop ? 'stop' : seconds <= caution ? 'caution' : 'good';
+    const limit = stop > 0 ? stop : caution;
+    uses.push({ link: 'road', figure: 'radio-range', value: seconds, limit, share: limit / seconds, level });
   }
   return uses;
 }

@@ -1,8 +1,17 @@
 import type { Motor, PlanFile } from '../plan/plan-file';
 import type { PinionOption, SearchOptions, SpurOption } from './options';
-import type { Choice } from './space';
 
 type Gearing = PlanFile['gearing'];
+
+/** One combination: places in the space's lists. With direct drive `pinion` and `spur` are 0 and mean nothing. */
+export interface Choice {
+  motor: number;
+  pack: number;
+  esc: number;
+  pinion: number;
+  spur: number;
+  gearbox: number;
+}
 
 /** `base` with a choice's parts and gears. What was measured of a part that goes is no longer said to be. */
 export function choicePlan(base: PlanFile, options: SearchOptions, choice: Choice): PlanFile {

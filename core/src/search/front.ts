@@ -1,4 +1,4 @@
-import type { Choice } from './space';
+import type { Choice } from './choice-plan';
 import type { Aim } from './wish';
 
 /** What a setup does, as a search knows it. */

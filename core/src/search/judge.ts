@@ -1,6 +1,7 @@
 import { driveFindings } from '../findings/drive';
 import { electricFindings } from '../findings/electric';
-import type { Finding, FindingId, FindingInput } from '../findings/finding';
+import type { Finding, FindingInput } from '../findings/finding';
+import type { FindingId } from '../findings/finding-ids';
 import type { Limits } from '../findings/limits';
 import { motorFindings } from '../findings/motor';
 import { minutesToCutoff } from '../predict/bands';
@@ -11,7 +12,8 @@ import { predictSteady, type Steady } from '../predict/steady';
 import { SEARCH_CHARGE_SKIP, SEARCH_SKIP_K, SEARCH_STEP_S } from '../predict/tolerances';
 import type { Candidate } from './examine';
 import { boxesOf, type Setup, type SetupFigures } from './front';
-import type { Choice, Group, SearchSpace } from './space';
+import type { Choice } from './choice-plan';
+import type { Group, SearchSpace } from './space';
 import { targetsOf, type SearchWish, type Target } from './wish';
 
 /** A search's run is rougher than a plan's: its stop limits stand this much nearer, so that a plan opened from it has none. */

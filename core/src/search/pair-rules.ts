@@ -2,7 +2,7 @@ import type { ResolvedMotor } from '../chain/motor';
 import type { ResolvedPack } from '../chain/pack';
 import { overdriveFindings } from '../findings/drive';
 import { cellFindings } from '../findings/electric';
-import type { FindingId } from '../findings/finding';
+import type { FindingId } from '../findings/finding-ids';
 import { fitFindings } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';

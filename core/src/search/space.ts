@@ -6,8 +6,8 @@ import type { Limits } from '../findings/limits';
 import { PlanError } from '../plan/plan-error';
 import type { Esc, Motor, PlanFile } from '../plan/plan-file';
 import { ProvenanceLog } from '../plan/provenance';
-import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
-import { choicePlan, withGearbox } from './choice-plan';
+import { plannedRun, resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { choicePlan, withGearbox, type Choice } from './choice-plan';
 import { searchOptions, type SearchOptions, type SearchScope, type ShelfPart } from './options';
 import { bearsCells, PairRules } from './pair-rules';
 import type { SearchWish } from './wish';
@@ -20,16 +20,6 @@ export interface SearchTask {
   wish: SearchWish;
   limits: Limits;
   stock?: PlanFile | undefined;
-}
-
-/** One combination: places in the space's lists. With direct drive `pinion` and `spur` are 0 and mean nothing. */
-export interface Choice {
-  motor: number;
-  pack: number;
-  esc: number;
-  pinion: number;
-  spur: number;
-  gearbox: number;
 }
 
 /** A pair of gears that goes onto a motor and into the car. */
@@ -46,8 +36,6 @@ export interface Group {
   motor: number;
   pack: number;
 }
-
-const DEFAULT_MINUTES = 10;
 
 /**
  * The combinations that a task spans, and which parts go together: every rule of docs/model.md section 7 that needs
@@ -76,7 +64,7 @@ export class SearchSpace {
   constructor(readonly task: SearchTask) {
     const { base, shelf, scope, wish, stock } = task;
     this.options = searchOptions(base, shelf, scope);
-    this.base = { ...base, run: { profile: base.run?.profile ?? 'race', minutes: wish.minutes ?? base.run?.minutes ?? DEFAULT_MINUTES } };
+    this.base = { ...base, run: { ...plannedRun(base), ...(wish.minutes === undefined ? {} : { minutes: wish.minutes }) } };
     this.resolvedBase = resolvePlan(this.base);
     this.stock = stock && resolvePlan(stock);
     const { motors, escs, packs, pinions, spurs, gearbox } = this.options;

@@ -1,4 +1,4 @@
-import { limitsWith, type Limits } from '../findings/limits';
+import type { Limits } from '../findings/limits';
 import type { Boxes, Setup, SetupFigures } from './front';
 import { askedOf, figureOf } from './relax';
 import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
@@ -22,7 +22,7 @@ export interface Standing {
 }
 
 /** Where each setup of a front stands among the others: what is needed of all is worked out once, the rest when one is asked for. */
-export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: number, limits: Limits = limitsWith()): (setup: Setup) => Standing {
+export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: number, limits: Limits): (setup: Setup) => Standing {
   const each = <T>(of: (values: number[]) => T) =>
     Object.fromEntries(MERITS.map((merit) => [merit, of(setups.map((one) => one.boxes[merit]))])) as Record<Merit, T>;
   const most = each((values) => values.reduce((a, b) => Math.max(a, b), -Infinity));

@@ -2,8 +2,8 @@ import { getField } from '../plan/fields';
 import { PlanError } from '../plan/plan-error';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
-import { withEdits, type FixEdit } from '../findings/fixes';
-import { packLimitA } from '../findings/electric';
+import { withEdits, type PlanEdit } from '../plan/edits';
+import { packLimitA } from '../chain/pack-limit';
 import { minutesToCutoff } from '../predict/bands';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
@@ -59,10 +59,10 @@ export function sweptValue(plan: PlanFile, swept: Swept): number | undefined {
  * What sets a figure. Another kv is another winding in the same can: a resistance and a no-load current that are given
  * follow it (resistance with 1/kv², current with kv), as Km and loss torque stay. Cells go for every pack.
  */
-export function sweepEdits(plan: PlanFile, swept: Swept, value: number): FixEdit[] {
+export function sweepEdits(plan: PlanFile, swept: Swept, value: number): PlanEdit[] {
   const { path } = FIELDS[swept];
   if (swept === 'cells') return plan.packs.map((_, i) => ({ path: `packs[${i}].cells`, value }));
-  const edits: FixEdit[] = [{ path, value }];
+  const edits: PlanEdit[] = [{ path, value }];
   const { kvRpmPerV, resistanceOhm, noLoadCurrentA } = plan.motor;
   if (swept === 'kv' && kvRpmPerV !== undefined) {
     const times = value / kvRpmPerV;
@@ -84,7 +84,7 @@ export function sweepValues(swept: Swept, from: number, to: number, count: numbe
 }
 
 /** One point of a sweep, by a fast run; undefined where the plan cannot be computed. */
-export function sweepPoint(plan: PlanFile, edits: readonly FixEdit[]): SweepAnswers | undefined {
+export function sweepPoint(plan: PlanFile, edits: readonly PlanEdit[]): SweepAnswers | undefined {
   try {
     const changed = withEdits(plan, edits);
     const resolved = resolvePlan(changed);

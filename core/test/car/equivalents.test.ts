@@ -1,4 +1,4 @@
-import { equivalents, pinionsForSpeed, resolvePlan, solveTopSpeed, type PlanFile } from '@puddler/core';
+import { SMALLEST_PINION, equivalents, pinionsForSpeed, resolvePlan, solveTopSpeed, type PlanFile } from '@puddler/core';
 import { caseNamed } from '../helpers';
 
 const speedOf = (plan: PlanFile) => solveTopSpeed(resolvePlan(plan)).topSpeedMs;
@@ -19,7 +19,7 @@ test('out of reach, too slow even for the smallest, and direct drive', () => {
   expect(pinionsForSpeed(plan, 90).above).toBeUndefined();
   expect(pinionsForSpeed(plan, 90).below).toBeDefined();
   expect(pinionsForSpeed(plan, 0.5).below).toBeUndefined();
-  expect(pinionsForSpeed(plan, 0.5).nearest!.pinion).toBe(6);
+  expect(pinionsForSpeed(plan, 0.5).nearest!.pinion).toBe(SMALLEST_PINION);
   expect(pinionsForSpeed(caseNamed('direct-cart'), 5)).toEqual({ below: undefined, above: undefined, nearest: undefined });
 });
 

@@ -1,4 +1,4 @@
-import { fitFindings, resolvePlan, type Bay, type FindingId, type FindingLevel, type PlanFile } from '@puddler/core';
+import { DEFAULT_LIMITS, fitFindings, resolvePlan, type Bay, type FindingId, type FindingLevel, type PlanFile } from '@puddler/core';
 import { plainPlan } from '../helpers';
 
 /** A plan with a bay and changes to it, and what its findings say of one rule. */
@@ -7,7 +7,7 @@ function levelOf(id: FindingId, bay: Bay, change: (plan: PlanFile) => void = () 
   plan.car.bay = bay;
   plan.gearing = { pinion: 20, spur: 60, moduleMm: 0.8 };
   change(plan);
-  const found = fitFindings(plan, resolvePlan(plan)).filter((one) => one.id === id);
+  const found = fitFindings(plan, resolvePlan(plan), DEFAULT_LIMITS).filter((one) => one.id === id);
   expect(found.length).toBeLessThanOrEqual(1);
   if (found[0]) {
     expect(found[0].share).toBeGreaterThan(0);
@@ -81,14 +81,14 @@ test('the weaker of receiver and servo is named', () => {
   const plan = plainPlan();
   plan.car.bay = { receiverMaxV: 6, servoMaxV: 8.4 };
   plan.esc.becV = 7.4;
-  expect(fitFindings(plan, resolvePlan(plan))[0]!.why).toContain('receiver bears 6 V');
+  expect(fitFindings(plan, resolvePlan(plan), DEFAULT_LIMITS)[0]!.why).toContain('receiver bears 6 V');
 });
 
 test('what stops comes before what cautions, and a plan without a bay has nothing to say', () => {
   const plan = plainPlan();
   plan.car.bay = { motorDiameterMm: 36.5, motorLengthMm: 40 };
-  expect(fitFindings(plan, resolvePlan(plan)).map((one) => one.id)).toEqual(['fit-length', 'fit-diameter']);
-  expect(fitFindings(plainPlan(), resolvePlan(plainPlan()))).toEqual([]);
+  expect(fitFindings(plan, resolvePlan(plan), DEFAULT_LIMITS).map((one) => one.id)).toEqual(['fit-length', 'fit-diameter']);
+  expect(fitFindings(plainPlan(), resolvePlan(plainPlan()), DEFAULT_LIMITS)).toEqual([]);
 });
 
 test('an outrunner is as large as its bell', () => {
@@ -96,5 +96,5 @@ test('an outrunner is as large as its bell', () => {
     motor: { name: 'Lathe', kind: 'brushless', form: 'outrunner', kvRpmPerV: 900, statorDiameterMm: 28, statorHeightMm: 12 },
   });
   plan.car.bay = { motorDiameterMm: 33 };
-  expect(fitFindings(plan, resolvePlan(plan))[0]).toMatchObject({ id: 'fit-diameter', level: 'stop', value: 34 });
+  expect(fitFindings(plan, resolvePlan(plan), DEFAULT_LIMITS)[0]).toMatchObject({ id: 'fit-diameter', level: 'stop', value: 34 });
 });

@@ -1,4 +1,4 @@
-import {
+import { DEFAULT_LIMITS,
   backToBack,
   coolDown,
   gearCell,
@@ -127,9 +127,17 @@ test.each(CASES)('$name: at every moment of full throttle the power balances wit
 test('a cell of the gear table is what the whole prediction gives', () => {
   const plan = caseNamed('ridgeback-2s');
   plan.car.bay = { meshMaxMm: 30 };
-  const cell = gearCell(plan, 23, 58);
+  const cell = gearCell(plan, 23, 58, DEFAULT_LIMITS);
   const geared = resolvePlan({ ...plan, gearing: { ...plan.gearing, pinion: 23, spur: 58 } });
   expect(cell.topSpeedMs).toBe(solveTopSpeed(geared).topSpeedMs);
   expect(cell.fits.map((one) => one.id)).toEqual(['mesh-distance']);
   expect(Math.abs(gearRun(plan, 23, 58).maxCanC - simulateRun(geared).maxCanC)).toBeLessThan(1);
+});
+
+test('the longer the pause between runs, the cooler the next one begins and ends', () => {
+  const resolved = resolvePlan(caseNamed('ridgeback-2s'));
+  const second = [2, 10, 20, 30, 60].map((minutes) => backToBack(resolved, 2, 60 * minutes, {}, 40)[1]!.run.maxCanC);
+  for (let i = 1; i < second.length; i++) expect(second[i]!).toBeLessThan(second[i - 1]!);
+  // Standing long enough is beginning anew.
+  expect(backToBack(resolved, 2, 12 * 3600, {}, 40)[1]!.run.maxCanC).toBeCloseTo(simulateRun(resolved).maxCanC, 1);
 });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { linkUse, predict, predictPass, predictSteady, resolvePlan, simulateRun, type PlanFile } from '@puddler/core';
+import { DEFAULT_LIMITS, linkUse, predict, predictPass, predictSteady, resolvePlan, simulateRun, type PlanFile } from '@puddler/core';
 import { anyPlan } from '../any-plan';
 
 const SEED = 417;
@@ -99,7 +99,7 @@ test(`use of limits is a share of them (seed ${SEED})`, () => {
   fc.assert(
     fc.property(anyPlan, (plan) => {
       const resolved = resolvePlan(plan);
-      for (const use of linkUse(plan, resolved, simulateRun(resolved))) {
+      for (const use of linkUse(plan, resolved, simulateRun(resolved), DEFAULT_LIMITS)) {
         expect(use.share).toBeGreaterThanOrEqual(0);
         if (use.figure === 'grip') expect(use.share).toBeLessThanOrEqual(1 + 1e-9);
         else if (use.level === 'stop') expect(use.share).toBeGreaterThanOrEqual(1);

@@ -1,8 +1,8 @@
-import { givesFirst, linkUse, resolvePlan, simulateRun, type LinkUse, type PlanFile, type Run } from '@puddler/core';
+import { DEFAULT_LIMITS, givesFirst, linkUse, resolvePlan, simulateRun, limitsWith, type Limits, type LinkUse, type PlanFile, type Run } from '@puddler/core';
 import { plainPlan } from '../helpers';
 
 /** The uses of a plan whose run is set by hand, so that each limit can be met exactly. */
-function usesOf(change: Partial<Run>, file: PlanFile = plainPlan()): Record<string, LinkUse> {
+function usesOf(change: Partial<Run>, file: PlanFile = plainPlan(), limits: Limits = DEFAULT_LIMITS): Record<string, LinkUse> {
   const resolved = resolvePlan(file);
   const run = {
     ...simulateRun({ ...resolved, run: { profile: 'race', minutes: 0.1 } }),
@@ -11,7 +11,7 @@ function usesOf(change: Partial<Run>, file: PlanFile = plainPlan()): Record<stri
     peakPackCurrentA: 1,
     ...change,
   };
-  return Object.fromEntries(linkUse(file, resolved, run).map((use) => [use.link, use]));
+  return Object.fromEntries(linkUse(file, resolved, run, limits).map((use) => [use.link, use]));
 }
 
 describe('each limit on both sides', () => {
@@ -31,6 +31,14 @@ describe('each limit on both sides', () => {
     ['motor', { maxCanC: 86 }, 'stop'],
   ] as const)('%s %j is %s', (link, change, level) => {
     expect(usesOf(change)[link]!.level).toBe(level);
+  });
+
+  test('own limits move them', () => {
+    const own = limitsWith({ 'motor-temperature': { caution: 150, stop: 200 }, 'pack-current': { stop: 0.5 } });
+    expect(usesOf({ maxCanC: 149 }, plainPlan(), own)['motor']).toMatchObject({ level: 'good', limit: 200 });
+    expect(usesOf({ maxCanC: 151 }, plainPlan(), own)['motor']!.level).toBe('caution');
+    expect(usesOf({ maxCanC: 201 }, plainPlan(), own)['motor']!.level).toBe('stop');
+    expect(usesOf({ peakPackCurrentA: 126 }, plainPlan(), own)['pack']).toMatchObject({ level: 'stop', limit: 125 });
   });
 
   test('motor speed against its label', () => {

@@ -1,4 +1,4 @@
-import { BOX, limitsWith, Relaxing, Search, SearchSpace, standings, wishProblems, type SearchTask, type SearchWish } from '@puddler/core';
+import { DEFAULT_LIMITS, BOX, limitsWith, Relaxing, Search, SearchSpace, standings, wishProblems, type SearchTask, type SearchWish } from '@puddler/core';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
 import { plainPlan } from '../helpers';
 
@@ -165,7 +165,7 @@ test('each member of a front says what it is best at, what it gives for it, and 
   const wish: SearchWish = { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 8 }, canC: 80 };
   const space = new SearchSpace(task(wish));
   const setups = search(space).front.sorted();
-  const standingOf = standings(setups, wish, 25);
+  const standingOf = standings(setups, wish, 25, DEFAULT_LIMITS);
   const fastest = setups.reduce((a, b) => (b.figures.topSpeedMs > a.figures.topSpeedMs ? b : a));
   expect(standingOf(fastest).bestAt).toContain('aim');
   const coolest = Math.max(...setups.map((one) => one.boxes.cool));

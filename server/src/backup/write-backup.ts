@@ -3,6 +3,7 @@ import type { Readable } from 'node:stream';
 import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest } from '@puddler/contract';
 import { isNull } from 'drizzle-orm';
 import yazl from 'yazl';
+import type { Database } from '../db/open';
 import { documents, type DocumentRow } from '../db/schema';
 import { DocumentStore } from '../documents/store';
 import type { FileStore } from '../files/store';
@@ -20,8 +21,8 @@ function backupText(row: DocumentRow): string {
  * A backup as a zip stream: every document that is not deleted, and the files they refer to. Documents are read in one
  * statement, so they are of one moment whatever is written meanwhile; files never change under their hash.
  */
-export async function writeBackup(db: DocumentStore['db'], files: FileStore, now: Date): Promise<Readable> {
-  const rows = await db.orm.select().from(documents).where(isNull(documents.deletedAt));
+export async function writeBackup(orm: Database['orm'], files: FileStore, now: Date): Promise<Readable> {
+  const rows = await orm.select().from(documents).where(isNull(documents.deletedAt));
   const readable = rows.filter((row) => DocumentStore.canRead(row));
   const zip = new yazl.ZipFile();
   const manifest: BackupManifest = { format: 'puddler-backup', version: 1, madeAt: now.toISOString(), documents: {}, files: [] };

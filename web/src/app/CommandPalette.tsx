@@ -6,6 +6,7 @@ import { selectGarage, selectShelf } from '../desk/selectors';
 import { searchText, summary } from '../in-hand/part-text';
 import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
+import { addressOf, STATIONS } from './stations';
 import { useWhere } from './use-where';
 
 const ITEM = 'flex cursor-pointer items-center justify-between gap-3 rounded-sm px-3 py-2 data-[selected=true]:bg-wash';
@@ -33,7 +34,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
   const garage = useAppSelector(selectGarage);
   const shelf = useAppSelector(selectShelf);
   const system = useAppSelector((state) => state.prefs.units);
-  const { planId } = useWhere();
+  const { car, planId } = useWhere();
   const [sought, setSought] = useState('');
   const parts = useMemo(() => {
     const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
@@ -97,20 +98,16 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
           </Command.Group>
         )}
         <Command.Group heading={<span className="eyebrow px-3 text-soft">Commands</span>}>
-          <Command.Item value="Garage" className={ITEM} onSelect={run(() => void navigate('/'))}>
-            Go to the Garage
-          </Command.Item>
-          <Command.Item value="Compare pinned setups" className={ITEM} onSelect={run(() => void navigate('/compare'))}>
-            Compare what is pinned
-          </Command.Item>
-          {planId && (
-            <Command.Item value="Find parts and gears search" className={ITEM} onSelect={run(() => void navigate(`/plans/${planId}/find`))}>
-              Find parts and gears for this car
-            </Command.Item>
-          )}
-          <Command.Item value="Shelf parts" className={ITEM} onSelect={run(() => void navigate('/shelf'))}>
-            Go to the Shelf
-          </Command.Item>
+          {STATIONS.map((station) => {
+            const to = addressOf(station, { carId: car?.id, planId });
+            return (
+              to !== undefined && (
+                <Command.Item key={station.id} value={`${station.name} ${station.command}`} className={ITEM} onSelect={run(() => void navigate(to))}>
+                  {station.command}
+                </Command.Item>
+              )
+            );
+          })}
           {commands.map(([name, key, act]) => (
             <Command.Item key={name} value={name} className={ITEM} onSelect={run(act)}>
               {name}

@@ -1,25 +1,21 @@
 import { Link } from 'react-router';
+import { addressOf, STATIONS } from './stations';
 import type { Where } from './use-where';
 
-/** The stations of a car's journey, in the order they are worked through. */
-const STATIONS = [
-  { place: 'car', name: 'Car', to: (where: Where) => where.car && `/cars/${where.car.id}` },
-  { place: 'plan', name: 'Plan', to: (where: Where) => where.planId && `/plans/${where.planId}` },
-  { place: 'find', name: 'Find', to: (where: Where) => where.planId && `/plans/${where.planId}/find` },
-] as const;
+const ON_LINE = STATIONS.filter((station) => station.onLine);
 
 /** Where a car stands on its way: a line of stations, the present one filled. */
 export function JobLine({ where }: { where: Where }) {
   if (!where.car) return null;
-  const at = STATIONS.findIndex((station) => station.place === where.place);
+  const at = ON_LINE.indexOf(where.station);
   return (
     <nav aria-label="Stations" className="ml-2 max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
       <ol className="flex items-center">
-        {STATIONS.map((station, i) => {
-          const to = station.to(where);
+        {ON_LINE.map((station, i) => {
+          const to = addressOf(station, { carId: where.car?.id, planId: where.planId });
           if (!to) return null;
           return (
-            <li key={station.place} className="flex items-center">
+            <li key={station.id} className="flex items-center">
               {i > 0 && <span aria-hidden="true" className={`h-px w-10 ${i <= at ? 'bg-ink' : 'bg-edge'}`} />}
               <Link
                 to={to}

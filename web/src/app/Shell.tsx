@@ -19,7 +19,7 @@ export function Shell() {
   const theme = useAppSelector((state) => state.prefs.theme);
   const hasNotices = useAppSelector((state) => state.notices.length > 0 || selectRefused(state) !== undefined);
   const conflict = useAppSelector(selectConflict);
-  const { place, car } = useWhere();
+  const { station, car } = useWhere();
   const [searching, setSearching] = useState(false);
 
   useEffect(() => {
@@ -34,7 +34,7 @@ export function Shell() {
   useHotkeys('p', () => {
     const planId = planUnderHand();
     if (planId) dispatch(togglePlanPin(planId));
-    else if (place === 'car' && car) dispatch(toggleStockPin(car.id));
+    else if (station.id === 'car' && car) dispatch(toggleStockPin(car.id));
   });
 
   return (

@@ -1,12 +1,18 @@
 import { Link } from 'react-router';
 import { useAppSelector } from '../desk/store';
+import { STATIONS } from './stations';
 import type { Where } from './use-where';
 
 /** The two places outside a car's journey, and the way from them to where you are. */
-export function Trail({ where: { place, car, plan } }: { where: Where }) {
+export function Trail({ where: { station, car, plan } }: { where: Where }) {
   const pins = useAppSelector((state) => state.pins.length);
   const link = (to: string, name: string, here: boolean) => (
-    <Link to={to} className={here ? 'py-1 font-semibold' : 'py-1 text-soft hover:text-ink hover:underline'} aria-current={here ? 'page' : undefined}>
+    <Link
+      key={to}
+      to={to}
+      className={here ? 'py-1 font-semibold' : 'py-1 text-soft hover:text-ink hover:underline'}
+      aria-current={here ? 'page' : undefined}
+    >
       {name}
     </Link>
   );
@@ -17,16 +23,16 @@ export function Trail({ where: { place, car, plan } }: { where: Where }) {
   );
   return (
     <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2 truncate max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
-      {link('/', 'Garage', place === 'garage')}
-      {!car && link('/shelf', 'Shelf', place === 'shelf')}
-      {(place === 'compare' || pins > 0) && link('/compare', pins > 0 ? `Compare ${pins}` : 'Compare', place === 'compare')}
+      {STATIONS.filter((one) => one.inTrail?.({ carId: car?.id, isHere: one === station, pins })).map((one) =>
+        link(one.path, one.id === 'compare' && pins > 0 ? `${one.name} ${pins}` : one.name, one === station),
+      )}
       {car && (
         <>
           {slash}
           <Link
             to={`/cars/${car.id}`}
-            className={place === 'car' ? 'truncate py-1 font-semibold' : 'truncate py-1 text-soft hover:text-ink hover:underline'}
-            aria-current={place === 'car' ? 'page' : undefined}
+            className={station.id === 'car' ? 'truncate py-1 font-semibold' : 'truncate py-1 text-soft hover:text-ink hover:underline'}
+            aria-current={station.id === 'car' ? 'page' : undefined}
           >
             {car.name}
           </Link>

@@ -1,10 +1,11 @@
-import { useMatch } from 'react-router';
-import { carOf, planOf, plansOfCar, benchOf } from '../desk/selectors';
+import { matchPath, useLocation } from 'react-router';
+import { benchOf, carOf, planOf, plansOfCar } from '../desk/selectors';
 import { useAppSelector } from '../desk/store';
+import { STATIONS, type Station } from './stations';
 
-/** The place, car and plan that the page is about. */
+/** The station, car and plan that the page is about. */
 export interface Where {
-  place: 'garage' | 'shelf' | 'compare' | 'car' | 'plan' | 'find';
+  station: Station;
   car: { id: string; name: string } | undefined;
   plan: { id: string; name: string } | undefined;
   /** The plan that leads on from a car: the one in hand, or its newest that is not the car as bought. */
@@ -12,12 +13,9 @@ export interface Where {
 }
 
 export function useWhere(): Where {
-  const onPlan = useMatch('/plans/:planId')?.params.planId;
-  const onFind = useMatch('/plans/:planId/find')?.params.planId;
-  const planId = onPlan ?? onFind;
-  const carId = useMatch('/cars/:carId')?.params.carId;
-  const shelf = useMatch('/shelf') !== null;
-  const compare = useMatch('/compare') !== null;
+  const { pathname } = useLocation();
+  const found = STATIONS.map((station) => ({ station, match: matchPath(station.path, pathname) })).find(({ match }) => match);
+  const { carId, planId } = (found?.match?.params ?? {}) as { carId?: string; planId?: string };
   const held = useAppSelector((state) => (planId ? planOf(state, planId) : undefined));
   const ofCar = held?.carId ?? carId;
   const car = useAppSelector((state) => (ofCar ? carOf(state, ofCar) : undefined));
@@ -28,7 +26,7 @@ export function useWhere(): Where {
     return (plans.filter((plan) => plan.id !== stockId).pop() ?? plans[0])?.id;
   });
   return {
-    place: onPlan ? 'plan' : onFind ? 'find' : carId ? 'car' : shelf ? 'shelf' : compare ? 'compare' : 'garage',
+    station: found?.station ?? STATIONS[0]!,
     car: car && ofCar ? { id: ofCar, name: car.name } : undefined,
     plan: held && planId ? { id: planId, name: held.plan.name } : undefined,
     planId: planId ?? next,

@@ -3,7 +3,8 @@ import { noticed } from '../desk/notices-slice';
 import { useAppDispatch } from '../desk/store';
 import { fileName } from '../ui/CsvButton';
 import { download } from '../ui/download';
-import { Menu, type MenuItem } from '../ui/Menu';
+import { Menu } from '../ui/Menu';
+import type { MenuItem } from '../ui/menu-item';
 import { pngOf, svgText } from './export-chart';
 
 interface Props {

@@ -96,7 +96,7 @@ const slice = createSlice({
     received(desk, action: PayloadAction<DocList & { complete?: 'garage' | 'shelf' }>) {
       const { documents, setAside, complete } = action.payload;
       for (const [kind, docs] of Object.entries(documents) as [KindName, Doc[]][]) for (const doc of docs) fromServer(desk, kind, doc);
-      for (const one of setAside) if (!desk.setAside.some(({ id, kind }) => id === one.id && kind === one.kind)) desk.setAside.push(one);
+      desk.setAside = [...desk.setAside.filter(({ kind }) => !(kind in documents)), ...setAside];
       if (complete === 'garage') desk.loaded = 'ready';
       if (complete === 'shelf') desk.shelfLoaded = true;
     },

@@ -1,5 +1,5 @@
 import { setField, type Car, type Part } from '@puddler/core';
-import type { Bench, BodyOf, KindName, PlanBody, Wish } from '@puddler/contract/shared';
+import { LONGEST_NAME, type Bench, type BodyOf, type KindName, type PlanBody, type Wish } from '@puddler/contract/shared';
 import { nanoid } from '@reduxjs/toolkit';
 import { changed } from './desk-slice';
 import { contentOf, keyOf, nameOf, parentKeyOf, type Content, type Key } from './held';
@@ -105,7 +105,6 @@ export function addPlan(carId: string, plan: PlanBody): Thunk<string> {
   };
 }
 
-const LONGEST_NAME = 120;
 const COPY = ' copy';
 
 /** The name of a copy, no longer than names may be. */

@@ -1,7 +1,7 @@
 import type { FindingId, LimitChanges } from '@puddler/core';
+import type { UnitSystem } from '../units/units';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-export type UnitSystem = 'metric' | 'imperial';
 export type Theme = 'light' | 'dark';
 
 export interface Prefs {

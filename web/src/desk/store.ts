@@ -1,5 +1,5 @@
 import { combineReducers, configureStore, createListenerMiddleware, type TypedStartListening } from '@reduxjs/toolkit';
-import { useDispatch, useSelector } from 'react-redux';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { api } from './api';
 import { deskReducer } from './desk-slice';
 import { noticesReducer } from './notices-slice';
@@ -36,3 +36,4 @@ export type AppDispatch = AppStore['dispatch'];
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();
+export const useAppStore = useStore.withTypes<AppStore>();

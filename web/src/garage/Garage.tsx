@@ -1,4 +1,5 @@
-import { FolderInput, Plus } from 'lucide-react';
+import { Archive, FolderInput, Plus } from 'lucide-react';
+import { Link } from 'react-router';
 import { lazy, Suspense, useRef, useState, type DragEvent } from 'react';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { selectGarage } from '../desk/selectors';
@@ -13,6 +14,7 @@ export default function Garage() {
   const dispatch = useAppDispatch();
   const cars = useAppSelector(selectGarage);
   const loaded = useAppSelector((state) => state.desk.loaded);
+  const setAside = useAppSelector((state) => state.desk.setAside.length);
   const [adding, setAdding] = useState(false);
   const [over, setOver] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
@@ -52,7 +54,13 @@ export default function Garage() {
                 )}
           </p>
         </div>
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
+          <Link
+            to="/backup"
+            className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-10"
+          >
+            <Archive size={15} /> Backup
+          </Link>
           <input
             ref={picker}
             type="file"
@@ -75,6 +83,14 @@ export default function Garage() {
         </div>
       </div>
 
+      {setAside > 0 && (
+        <p role="alert" className="mb-4 border-l-4 border-caution bg-sheet px-4 py-2">
+          {setAside === 1 ? 'One document cannot be read and is' : `${setAside} documents cannot be read and are`} set aside; everything else is here.{' '}
+          <Link to="/backup" className="underline decoration-edge underline-offset-4">
+            See which, and restore a backup
+          </Link>
+        </p>
+      )}
       {cars.map((car) => (
         <CarRow key={car.id} {...car} />
       ))}

@@ -1,3 +1,4 @@
+import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useEffect, useRef } from 'react';
 
 interface Props {
@@ -31,7 +32,7 @@ export function NameField({ value, label, editing, onDone }: Props) {
       className="w-full max-w-72 rounded-sm border border-steel bg-sheet px-1.5 font-semibold"
       aria-label={label}
       defaultValue={value}
-      maxLength={120}
+      maxLength={LONGEST_NAME}
       onBlur={(event) => finish(event.target.value)}
       onKeyDown={(event) => {
         if (event.key === 'Enter') finish(event.currentTarget.value);

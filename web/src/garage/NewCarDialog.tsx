@@ -1,3 +1,4 @@
+import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useAppDispatch } from '../desk/store';
@@ -5,7 +6,7 @@ import { addCar, type NewPlan } from '../desk/edits';
 import { LabelField } from '../in-hand/labels/LabelField';
 import { useLabel } from '../in-hand/labels/use-label';
 import { planFileFor } from '../in-hand/joined-plan';
-import { stockStart, withParts } from '../stations/car/StockStep';
+import { stockStart, withParts } from '../in-hand/stock';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { TEMPLATES } from '../in-hand/templates';
@@ -68,7 +69,7 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
               <input
                 className={`mt-1 block h-9 w-full rounded-sm border bg-paper px-2 max-sm:h-11 ${missing ? 'border-stop' : 'border-edge'}`}
                 value={name}
-                maxLength={120}
+                maxLength={LONGEST_NAME}
                 autoFocus
                 aria-invalid={missing}
                 aria-describedby={missing ? 'new-car-name-missing' : undefined}

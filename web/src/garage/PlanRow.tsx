@@ -9,7 +9,7 @@ import { addPlan, deleteDocument, editPlan } from '../desk/edits';
 import type { PlanOnDesk } from '../desk/selectors';
 import { chainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
-import { useRunWish } from '../in-hand/run-wish';
+import { useRunTerms } from '../in-hand/run-terms';
 import { latest, useRun } from '../jobs/use-run';
 import { headline, short } from '../in-hand/link-text';
 import { Menu } from '../ui/Menu';
@@ -25,7 +25,7 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
   const [renaming, setRenaming] = useState(false);
   const file = planFileFor(car, plan);
   const view = chainView(file);
-  const wish = useRunWish(carId, plan.limits);
+  const wish = useRunTerms(carId, plan.limits);
   const result = latest(useRun(view.state === 'ready' ? file : undefined, wish));
   const worst = result?.findings[0];
   const speed = unitOf('m/s', system);

@@ -1,4 +1,4 @@
-import { rangeOf } from '@puddler/contract/shared';
+import { LONGEST_NAME, rangeOf } from '@puddler/contract/shared';
 import type { Origin } from '@puddler/core';
 import { useId, useState } from 'react';
 import { useAppSelector } from '../desk/store';
@@ -74,7 +74,7 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
           id={id}
           className={`${CONTROL} ${border}`}
           defaultValue={(value as string | undefined) ?? ''}
-          maxLength={120}
+          maxLength={LONGEST_NAME}
           onBlur={(event) => {
             const text = event.target.value.trim();
             if (text === '' && spec.required) onProblem('a name of 1 to 120 characters');

@@ -150,7 +150,4 @@ export function fieldsOf(link: LinkName, plan: PlanFile): FieldSpec[] {
   }
 }
 
-/** As power runs. */
-export const LINK_ORDER: readonly LinkName[] = ['pack', 'esc', 'motor', 'gears', 'tyres', 'road'];
-
 export const LINK_TITLES: Record<LinkName, string> = { pack: 'Pack', esc: 'ESC', motor: 'Motor', gears: 'Gears', tyres: 'Tyres', road: 'Road' };

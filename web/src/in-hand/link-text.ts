@@ -1,6 +1,5 @@
 import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/core';
-import type { UnitSystem } from '../desk/prefs-slice';
-import { formatIn, formatNumber, unitOf } from '../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '../units/units';
 import { wordFor } from '../ui/words';
 
 /** A number short enough to stand on the band. */

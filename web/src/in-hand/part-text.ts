@@ -1,8 +1,7 @@
 import { partFields, partValue, type PartField } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
-import type { UnitSystem } from '../desk/prefs-slice';
 import { wordFor } from '../ui/words';
-import { formatNumber, toShown, unitOf } from '../units/units';
+import { formatNumber, toShown, unitOf, type UnitSystem } from '../units/units';
 
 /** A field of a part as the table shows it, without its unit; empty when the part has none. */
 export function fieldText(part: Part, field: PartField, system: UnitSystem): string {

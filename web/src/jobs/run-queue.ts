@@ -1,12 +1,12 @@
 import type { PlanFile } from '@puddler/core';
 import { wrap, type Remote } from 'comlink';
-import type { PredictTasks, RunResult, RunWish } from '../workers/predict-worker';
+import type { PredictTasks, RunResult, RunTerms } from '../workers/predict-worker';
 
 type Answer = (result: RunResult | Error) => void;
 
 interface Job {
   file: PlanFile;
-  wish: RunWish;
+  wish: RunTerms;
   answer: Answer;
 }
 
@@ -24,7 +24,7 @@ export class RunQueue {
   private tasks: Remote<PredictTasks> | undefined;
 
   /** Asks for a run; returns the way to cancel. `first` puts it ahead of the others. */
-  ask(file: PlanFile, wish: RunWish, answer: Answer, first = false): () => void {
+  ask(file: PlanFile, wish: RunTerms, answer: Answer, first = false): () => void {
     const job: Job = { file, wish, answer };
     if (first) this.waiting.unshift(job);
     else this.waiting.push(job);

@@ -1,20 +1,20 @@
 import type { PlanFile } from '@puddler/core';
 import { useEffect, useState } from 'react';
-import type { RunResult, RunWish } from '../workers/predict-worker';
+import type { RunResult, RunTerms } from '../workers/predict-worker';
 import { runQueue } from './run-queue';
 
 /** `stale` holds the last result while a newer one is on its way. */
 export type RunState =
   { state: 'waiting'; stale: RunResult | undefined } | { state: 'ready'; result: RunResult } | { state: 'failed'; message: string };
 
-const done = new WeakMap<PlanFile, WeakMap<RunWish, RunState>>();
+const done = new WeakMap<PlanFile, WeakMap<RunTerms, RunState>>();
 
-function known(file: PlanFile, wish: RunWish): RunState | undefined {
+function known(file: PlanFile, wish: RunTerms): RunState | undefined {
   return done.get(file)?.get(wish);
 }
 
-function remember(file: PlanFile, wish: RunWish, state: RunState): void {
-  const byWish = done.get(file) ?? new WeakMap<RunWish, RunState>();
+function remember(file: PlanFile, wish: RunTerms, state: RunState): void {
+  const byWish = done.get(file) ?? new WeakMap<RunTerms, RunState>();
   byWish.set(wish, state);
   done.set(file, byWish);
 }
@@ -25,8 +25,8 @@ export function latest(run: RunState): RunResult | undefined {
 }
 
 /** The run of a plan file, computed in the worker; a newer plan cancels the older one's run. */
-export function useRun(file: PlanFile | undefined, wish: RunWish, first = false): RunState {
-  const [answer, setAnswer] = useState<{ file: PlanFile; wish: RunWish; state: RunState }>();
+export function useRun(file: PlanFile | undefined, wish: RunTerms, first = false): RunState {
+  const [answer, setAnswer] = useState<{ file: PlanFile; wish: RunTerms; state: RunState }>();
   const state = file && (known(file, wish) ?? (answer?.file === file && answer.wish === wish ? answer.state : undefined));
 
   useEffect(() => {

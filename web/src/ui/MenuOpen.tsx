@@ -1,6 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
-import { TRIGGER, type MenuProps } from './Menu';
+import { TRIGGER, type MenuProps } from './menu-item';
 
 const ITEM = 'block cursor-pointer rounded-sm px-3 py-1.5 text-[13.5px] outline-none data-[highlighted]:bg-wash max-sm:py-2.5';
 

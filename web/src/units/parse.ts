@@ -1,6 +1,5 @@
 import { rangeText, type Range } from '@puddler/contract/shared';
-import type { UnitSystem } from '../desk/prefs-slice';
-import { formatNumber, isQuantity, QUANTITIES, toShown, unitOf, type Unit } from './units';
+import { formatNumber, isQuantity, QUANTITIES, toShown, unitOf, type Unit, type UnitSystem } from './units';
 
 export type Parsed = { ok: true; value: number } | { ok: false; message: string };
 

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '../desk/prefs-slice';
+export type UnitSystem = 'metric' | 'imperial';
 
 /** One way of writing a quantity: shown = value × factor + offset, `value` in the plan file's own unit. */
 export interface Unit {

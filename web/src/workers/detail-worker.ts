@@ -23,7 +23,7 @@ import {
   type Swept,
 } from '@puddler/core';
 import { expose } from 'comlink';
-import type { RunWish } from './predict-worker';
+import type { RunTerms } from './predict-worker';
 
 /** Kinds of work; of each only the newest is wanted. */
 export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears' | 'courses' | 'sweep';
@@ -111,7 +111,7 @@ const tasks = {
   async fixes(
     token: number,
     plan: PlanFile,
-    { limits, stock }: RunWish,
+    { limits, stock }: RunTerms,
     findings: Finding[],
     shelf: Part[],
     report: (mended: [FindingId, Fixes]) => void,

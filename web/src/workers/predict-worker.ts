@@ -17,7 +17,7 @@ import {
 import { expose } from 'comlink';
 
 /** What a run is judged by besides the plan. The same object for the same wish, so that results can be remembered by it. */
-export interface RunWish {
+export interface RunTerms {
   limits: Limits;
   /** The car as bought, where it is known. */
   stock: PlanFile | undefined;
@@ -35,13 +35,13 @@ export interface RunResult {
 
 const tasks = {
   /** The run over time, what it uses of each limit, what gives, and one full-throttle pass. */
-  predictRun(plan: PlanFile, { limits, stock, rampS }: RunWish): RunResult {
+  predictRun(plan: PlanFile, { limits, stock, rampS }: RunTerms): RunResult {
     const resolved = resolvePlan(plan);
     const run = simulateRun(resolved);
     const { straightM, radioRangeM } = plan.site;
     return {
       run,
-      uses: linkUse(plan, resolved, run),
+      uses: linkUse(plan, resolved, run, limits),
       pass: predictPass(resolved, { rampS }),
       passFigures: passFigures(resolved, { rampS, straightM, radioRangeM }),
       findings: allFindings({ plan, resolved, steady: predictSteady(resolved), run, limits, stock: stock && resolvePlan(stock) }),

@@ -2,7 +2,8 @@ import { PART_KINDS, PART_STATUSES, type Part, type PartKind } from '@puddler/co
 import Joi from 'joi';
 import type { Checked } from '../../checked';
 import { checkWith } from '../../joi-problems';
-import { LONGEST_NOTES, name, number, oneOf, PART_SPECS, PLAIN_SPECS } from '../../plan-schema';
+import { LONGEST_NOTES } from '../../document-limits';
+import { name, number, oneOf, PART_SPECS, PLAIN_SPECS } from '../../plan-schema';
 
 const teeth = (path: 'gearing.pinion' | 'gearing.spur') => number(path).required();
 

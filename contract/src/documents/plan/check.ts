@@ -1,4 +1,4 @@
-import { checkPlanBody } from '../../plan-file';
+import { checkPlanBody } from '../../check-plan-file';
 import type { CarBody } from '../car/car';
 
 /** A plan is checked with its car: some faults show only when the two are put together. */

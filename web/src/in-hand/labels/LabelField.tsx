@@ -2,9 +2,8 @@ import { PART_FIELDS } from '@puddler/contract/shared';
 import type { ReadField } from '@puddler/core';
 import { useId, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
-import type { UnitSystem } from '../../desk/prefs-slice';
 import { wordFor } from '../../ui/words';
-import { formatNumber, toShown, unitOf } from '../../units/units';
+import { formatNumber, toShown, unitOf, type UnitSystem } from '../../units/units';
 import { labelOf, type LabelInHand } from './use-label';
 
 interface Props {

@@ -1,4 +1,4 @@
-import { fitFindings } from '@puddler/core';
+import { fitFindings, limitsWith } from '@puddler/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { useAppSelector } from '../../desk/store';
@@ -115,13 +115,18 @@ function stepsOf(inHand: CarInHand): Step[] {
 function Desk({ inHand }: { inHand: CarInHand }) {
   const { car, plans } = inHand;
   const steps = stepsOf(inHand);
+  const limits = useAppSelector((state) => state.prefs.limits);
   const findings = useMemo(
     () =>
       plans.map(({ id, plan }) => {
         const view = chainView(planFileFor(car, plan));
-        return { planId: id, plan: plan.name, findings: view.state === 'ready' ? fitFindings(planFileFor(car, plan), view.resolved) : [] };
+        return {
+          planId: id,
+          plan: plan.name,
+          findings: view.state === 'ready' ? fitFindings(planFileFor(car, plan), view.resolved, limitsWith(limits, plan.limits)) : [],
+        };
       }),
-    [car, plans],
+    [car, plans, limits],
   );
   return (
     <main className="mx-auto grid max-w-[1400px] gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[210px_minmax(0,1fr)_270px]">

@@ -1,10 +1,9 @@
 import type { FieldSpec } from '../../in-hand/field-specs';
 import { useAppDispatch } from '../../desk/store';
 import { editCar, replacePlan } from '../../desk/edits';
-import { getField } from '@puddler/core';
+import { getField, isOfCar, pathInCar, whyNeeded, withField } from '@puddler/core';
 import { resolvedCar } from '../../in-hand/resolved-car';
 import { FieldRow } from '../../in-hand/FieldRow';
-import { whyNeeded, withField } from '../../in-hand/whole-edits';
 import type { CarInHand } from '../../in-hand/use-car';
 
 /** Rows of figures: the car's own, or those of the plan that is the car as bought. */
@@ -14,7 +13,7 @@ export function Fields({ inHand, specs }: { inHand: CarInHand; specs: readonly F
   const source = { car, ...stock?.plan };
   const origins = stock?.view.state === 'ready' ? stock.view.resolved.provenance : resolvedCar(car);
   const set = (spec: FieldSpec, value: unknown): string | undefined => {
-    if (spec.path.startsWith('car.')) dispatch(editCar(id, spec.path.slice('car.'.length), value, spec.label));
+    if (isOfCar(spec.path)) dispatch(editCar(id, pathInCar(spec.path), value, spec.label));
     else if (stock) {
       const needed = value === undefined ? whyNeeded(stock.plan, spec.path) : undefined;
       if (needed !== undefined) return needed;

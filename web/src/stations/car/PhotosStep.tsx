@@ -1,4 +1,4 @@
-import { LONGEST_FILE_NAME, MOST_PHOTOS, type PhotoRef } from '@puddler/contract/shared';
+import { LONGEST_NAME, LONGEST_FILE_NAME, MOST_PHOTOS, type PhotoRef } from '@puddler/contract/shared';
 import { Camera, ChevronLeft, ChevronRight, ImagePlus, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useRef, useState } from 'react';
@@ -119,7 +119,7 @@ export function PhotosStep({ inHand: { id, bench } }: { inHand: CarInHand }) {
                 aria-label={`Caption of photo ${i + 1}`}
                 className="mt-1 h-8 w-full rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:h-10"
                 placeholder="What it shows"
-                maxLength={120}
+                maxLength={LONGEST_NAME}
                 defaultValue={photo.caption ?? ''}
                 onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
                 onBlur={(event) => {

@@ -1,9 +1,8 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import type { Part, PlanFile } from '@puddler/core';
-import { withPart } from '@puddler/core';
+import type { Part } from '@puddler/core';
 import { useAppDispatch } from '../../desk/store';
 import { editBench, replaceCarAndPlan, replacePlan } from '../../desk/edits';
-import { firstPlan } from '../../in-hand/templates';
+import { stockStart, withParts } from '../../in-hand/stock';
 import { LabelField } from '../../in-hand/labels/LabelField';
 import { useLabel, type LabelInHand } from '../../in-hand/labels/use-label';
 import { planFileFor } from '../../in-hand/joined-plan';
@@ -11,26 +10,6 @@ import { Button } from '../../ui/Button';
 import { summary } from '../../in-hand/part-text';
 import { useAppSelector } from '../../desk/store';
 import type { CarInHand } from '../../in-hand/use-car';
-
-/** A usual ready-to-run system, until labels say better. */
-export function stockStart(like: PlanBody | undefined): PlanBody {
-  const plan = like ?? firstPlan('As bought');
-  return {
-    name: 'As bought',
-    motor: { name: '540, 27 turns', kind: 'brushed', sizeClass: '540', turns: 27 },
-    esc: { name: 'Stock ESC', continuousA: 60 },
-    packs: [{ name: '7.2 V 3000 NiMH', chemistry: 'nimh', cells: 6, capacityAh: 3 }],
-    gearing: plan.gearing,
-    site: plan.site,
-    ...(plan.run ? { run: plan.run } : {}),
-  };
-}
-
-/** The plan body with a part from a label in place; a gear label may bring two. */
-export function withParts(file: PlanFile, parts: readonly Part[]): PlanBody {
-  const { format: _format, version: _version, car: _car, ...body } = parts.reduce(withPart, file);
-  return body;
-}
 
 /** Motor, ESC and pack as bought, by what is printed on them. */
 export function StockStep({ inHand }: { inHand: CarInHand }) {

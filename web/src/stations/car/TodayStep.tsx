@@ -1,5 +1,6 @@
 import { RANGES, rangeOf, type PlanBody, type Today } from '@puddler/contract/shared';
 import type { Explanation } from '@puddler/core';
+import { isOfCar, pathInCar } from '@puddler/core';
 import { useState } from 'react';
 import { undoable } from '../../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
@@ -130,7 +131,7 @@ function ExplanationRow({ inHand, one, measuredCanC }: { inHand: CarInHand; one:
   const show = (value: number) =>
     `${formatNumber(toShown(value, unit), value * unit.factor < 1 ? 4 : unit.digits)} ${unit.symbol === 'kv' ? '' : unit.symbol}`.trim();
   const use = () => {
-    if (one.path.startsWith('car.')) dispatch(editCar(id, one.path.slice('car.'.length), one.to, `${one.label} from what the car does`));
+    if (isOfCar(one.path)) dispatch(editCar(id, pathInCar(one.path), one.to, `${one.label} from what the car does`));
     else if (stock) dispatch(replacePlan(stock.id, measuredIn(stock.plan, one), `${one.label} from what the car does`));
     dispatch(undoable(`${one.label} is now ${show(one.to)}, measured.`));
   };
@@ -143,7 +144,7 @@ function ExplanationRow({ inHand, one, measuredCanC }: { inHand: CarInHand; one:
           {one.canC !== undefined &&
             measuredCanC !== undefined &&
             ` · the can would be ${formatIn(one.canC, warm)}, measured ${formatIn(measuredCanC, warm)} ${warm.symbol}`}
-          {!one.path.startsWith('car.') && ' · of this plan only'}
+          {!isOfCar(one.path) && ' · of this plan only'}
         </span>
         <span className="block text-[12px] text-soft">{one.measure}</span>
       </span>

@@ -1,9 +1,9 @@
-import { SWAPPED_LINKS, withLinkOf, type LinkName, type SwappedLink } from '@puddler/core';
+import { LINK_NAMES, SWAPPED_LINKS, withLinkOf, type LinkName, type SwappedLink } from '@puddler/core';
 import { ArrowLeftRight, ArrowLeftToLine, ArrowRight, RotateCcw, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { broughtFirst, putBack, repinned, unpinned } from '../../desk/pins-slice';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
+import { LINK_TITLES } from '../../in-hand/field-specs';
 import { detail, headline } from '../../in-hand/link-text';
 import type { ComparedSetup } from './use-setups';
 
@@ -123,7 +123,7 @@ export function ChainTable({ setups, onOpen }: Props) {
           </tr>
         </thead>
         <tbody>
-          {LINK_ORDER.map((link) => (
+          {LINK_NAMES.map((link) => (
             <tr key={link} className="border-b border-rule">
               <th scope="row" className="eyebrow py-1.5 align-top text-soft">
                 {LINK_TITLES[link]}

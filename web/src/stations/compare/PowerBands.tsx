@@ -1,10 +1,11 @@
+import { LINK_NAMES } from '@puddler/core';
 import { useRef } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
 import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
 import { formatNumber } from '../../units/units';
 import { FLOW_FILL } from '../../in-hand/Band';
-import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
+import { LINK_TITLES } from '../../in-hand/field-specs';
 import { short } from '../../in-hand/link-text';
 import { bandRows, type BandRow } from './band-rows';
 import type { ComparedSetup } from './use-setups';
@@ -21,10 +22,10 @@ const LEAST_W = 0.05;
 export function PowerBands({ setups }: { setups: readonly ComparedSetup[] }) {
   const [ref, width] = useWidth<HTMLDivElement>(780);
   const svg = useRef<SVGSVGElement>(null);
-  const linkPx = Math.max(48, (width - LEFT) / LINK_ORDER.length);
+  const linkPx = Math.max(48, (width - LEFT) / LINK_NAMES.length);
   const rows = bandRows(
     setups.map(({ view }) => (view.state === 'ready' ? view.band : undefined)),
-    LINK_ORDER.map(() => linkPx),
+    LINK_NAMES.map(() => linkPx),
   );
   const height = HEAD_PX + rows.reduce((sum, row) => sum + (row?.height ?? 0), 0);
   const csv = () => {
@@ -33,7 +34,7 @@ export function PowerBands({ setups }: { setups: readonly ComparedSetup[] }) {
       ['', ...known.map(({ letter }) => `${letter} [W]`)],
       [
         ['given by the cells', ...known.map(({ row }) => row.givenW)],
-        ...LINK_ORDER.map((link, i) => [lossName(link, known[0]?.row.shapes[i]?.lossWord), ...known.map(({ row }) => row.shapes[i]!.lossW)]),
+        ...LINK_NAMES.map((link, i) => [lossName(link, known[0]?.row.shapes[i]?.lossWord), ...known.map(({ row }) => row.shapes[i]!.lossW)]),
       ],
     );
   };
@@ -52,7 +53,7 @@ export function PowerBands({ setups }: { setups: readonly ComparedSetup[] }) {
           aria-label={`${TITLE}. ${rows.map((row, i) => (row ? say(setups[i]!.letter, row) : '')).join(' ')}`}
           className="block text-[11.5px]"
         >
-          {LINK_ORDER.map((link, i) => (
+          {LINK_NAMES.map((link, i) => (
             <text key={link} x={LEFT + i * linkPx + 4} y={11} className="fill-soft">
               {LINK_TITLES[link]}
             </text>
@@ -99,7 +100,7 @@ function Row({ row, letter, linkPx }: { row: BandRow; letter: string; linkPx: nu
   );
 }
 
-const lossName = (link: (typeof LINK_ORDER)[number], word: string | undefined) => `lost at ${LINK_TITLES[link]}${word ? ` (${word})` : ''}`;
+const lossName = (link: (typeof LINK_NAMES)[number], word: string | undefined) => `lost at ${LINK_TITLES[link]}${word ? ` (${word})` : ''}`;
 
 const say = (letter: string, { givenW, shapes }: BandRow) =>
   `${letter}: ${short(givenW)} W from the cells; ${shapes.map((shape) => `${short(shape.lossW)} W at the ${LINK_TITLES[shape.link].toLowerCase()}`).join(', ')}.`;

@@ -1,5 +1,6 @@
+import { LINK_NAMES } from '@puddler/core';
 import { headline } from '../../in-hand/link-text';
-import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
+import { LINK_TITLES } from '../../in-hand/field-specs';
 import type { ComparedSetup } from './use-setups';
 
 /** The setups as columns: their links, then what they do; metric, as all files are. */
@@ -18,7 +19,7 @@ export function comparedTable(setups: readonly ComparedSetup[]): { heads: string
   return {
     heads: ['', ...setups.map((one) => `${one.letter} ${one.pin.name}`)],
     rows: [
-      ...LINK_ORDER.map((link) => [LINK_TITLES[link], ...setups.map((one) => headline(link, one.pin.file, 'metric'))]),
+      ...LINK_NAMES.map((link) => [LINK_TITLES[link], ...setups.map((one) => headline(link, one.pin.file, 'metric'))]),
       ...figures.map(([name, of]) => [name, ...setups.map(of)]),
     ],
   };

@@ -3,10 +3,10 @@ import { useMemo } from 'react';
 import type { PinnedSetup } from '../../desk/pins-slice';
 import { useAppSelector } from '../../desk/store';
 import { chainView, type ChainView } from '../../jobs/chain-view';
-import { useRunWish } from '../../in-hand/run-wish';
+import { useRunTerms } from '../../in-hand/run-terms';
 import { useBandsOfAll } from '../../jobs/use-bands';
 import { latest, useRun, type RunState } from '../../jobs/use-run';
-import type { RunResult, RunWish } from '../../workers/predict-worker';
+import type { RunResult, RunTerms } from '../../workers/predict-worker';
 import { LETTERS, TONES } from './compare-text';
 
 /** A pinned setup with all that is known of it. */
@@ -15,7 +15,7 @@ export interface ComparedSetup {
   letter: string;
   tone: (typeof TONES)[number];
   view: ChainView;
-  wish: RunWish;
+  wish: RunTerms;
   result: RunResult | undefined;
   stale: boolean;
   bands: Bands | undefined;
@@ -25,13 +25,13 @@ export interface ComparedSetup {
 }
 
 interface Slot {
-  wish: RunWish;
+  wish: RunTerms;
   run: RunState;
 }
 
 /** One place in the comparison; hooks want as many calls whether it is taken or not. */
 function useSlot(pin: PinnedSetup | undefined): Slot {
-  const wish = useRunWish(pin?.carId ?? '', pin?.file.limits);
+  const wish = useRunTerms(pin?.carId ?? '', pin?.file.limits);
   const run = useRun(pin?.file, wish, true);
   return { wish, run };
 }

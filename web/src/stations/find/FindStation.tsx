@@ -9,7 +9,7 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { addPlan, editPlan } from '../../desk/edits';
 import { selectShelf } from '../../desk/selectors';
 import { chainView } from '../../jobs/chain-view';
-import { useRunWish } from '../../in-hand/run-wish';
+import { useRunTerms } from '../../in-hand/run-terms';
 import { useSearch } from '../../jobs/use-search';
 import { splitPlan } from '../../in-hand/joined-plan';
 import type { FoundSetup } from '../../workers/search-worker';
@@ -51,7 +51,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   const shelfLoaded = useAppSelector((state) => state.desk.shelfLoaded);
   const pins = useAppSelector((state) => state.pins);
   const { carId, file, car } = inHand;
-  const { limits, stock } = useRunWish(carId, inHand.plan.limits);
+  const { limits, stock } = useRunTerms(carId, inHand.plan.limits);
   const wishes = useWishes(carId);
   const { inHand: search, all } = wishes;
 

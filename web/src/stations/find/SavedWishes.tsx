@@ -1,3 +1,4 @@
+import { LONGEST_NAME } from '@puddler/contract/shared';
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
@@ -33,7 +34,7 @@ export function SavedWishes({ wishes, background, carName, planName }: Props) {
               aria-label="Name of the wish"
               className="h-7 rounded-sm border border-edge bg-sheet px-2 font-semibold"
               defaultValue={one.name}
-              maxLength={120}
+              maxLength={LONGEST_NAME}
               onBlur={(event) => {
                 setNaming(false);
                 const name = event.target.value.trim();

@@ -1,5 +1,6 @@
 import type { WishOnDesk } from '../../desk/selectors';
 import { PART_SOURCES, PROFILES, SURFACES, type PlanFile, type SearchScope, type SearchWish, type Target } from '@puddler/core';
+import { plannedRun } from '@puddler/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { wordFor } from '../../ui/words';
@@ -63,12 +64,12 @@ export function WishSentence({ search, file, onChange }: Props) {
         />
         <Pick
           label="Driven as"
-          value={search.profile ?? file.run?.profile ?? 'race'}
+          value={search.profile ?? plannedRun(file).profile}
           options={PROFILES.map((one) => [one, PROFILE_WORDS[one]])}
           onPick={(profile) => onChange({ ...search, profile: profile as NonNullable<WishOnDesk['profile']> }, 'driving of the wish')}
         />
         {wish.minutes === undefined ? (
-          <span className="text-soft">for {file.run?.minutes ?? 10} min as planned,</span>
+          <span className="text-soft">for {plannedRun(file).minutes} min as planned,</span>
         ) : (
           <>
             <span>for at least</span>

@@ -1,6 +1,5 @@
 import type { SetupFigures } from '@puddler/core';
-import type { UnitSystem } from '../../desk/prefs-slice';
-import { unitOf, type Unit } from '../../units/units';
+import { unitOf, type Unit, type UnitSystem } from '../../units/units';
 
 /** A figure of a setup that can stand on an axis or in a column. */
 export interface FrontFigure {

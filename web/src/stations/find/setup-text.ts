@@ -1,6 +1,5 @@
 import { BOX, LONG_RUN, type Aim, type Merit, type SearchWish, type Standing } from '@puddler/core';
-import type { UnitSystem } from '../../desk/prefs-slice';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
 import { TARGET_WORDS, targetText } from './wish-text';
 

@@ -1,8 +1,8 @@
 import type { ProfileName, PlanFile, SearchScope, SearchWish, PartSource, Target } from '@puddler/core';
+import { plannedRun } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
 import type { PartOnDesk } from '../../desk/selectors';
-import type { UnitSystem } from '../../desk/prefs-slice';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
 
 /** How each target reads in the sentence, and where its range stands. */
 export interface TargetWords {
@@ -24,7 +24,7 @@ export const TARGET_WORDS: Record<Target, TargetWords> = {
     before: 'for at least',
     name: 'minutes',
     range: 'wish.minutes',
-    start: (plan) => plan.run?.minutes ?? 10,
+    start: (plan) => plannedRun(plan).minutes,
     bound: 'at least',
   },
   canC: { target: 'canC', before: 'motor can at most', name: 'can', range: 'wish.canC', start: () => 70, bound: 'at most' },
@@ -107,7 +107,7 @@ export function firstWish(shelf: readonly PartOnDesk[]): Wish {
 /** The plan that a search puts parts into: the one in hand, on the ground and driven as wished. */
 export function baseOf(file: PlanFile, { surface, profile, wish }: Pick<Wish, 'surface' | 'profile' | 'wish'>): PlanFile {
   const { grip: _grip, rollingResistance: _rolling, ...site } = file.site;
-  const run = { profile: profile ?? file.run?.profile ?? 'race', minutes: wish.minutes ?? file.run?.minutes ?? 10 } as const;
+  const run = { profile: profile ?? plannedRun(file).profile, minutes: wish.minutes ?? plannedRun(file).minutes } as const;
   // Grip and rolling that were measured hold for the plan's own ground only.
   return { ...file, site: surface && surface !== file.site.surface ? { ...site, surface } : file.site, run };
 }

@@ -1,4 +1,5 @@
 import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@puddler/core';
+import { plannedRun } from '@puddler/core';
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
@@ -31,7 +32,7 @@ export function Answers({ file, steady, run, runStale, bands, bandsStale, limits
   const shownSpeed = toShown(steady.topSpeedMs, speed);
   const speedEnd = niceEnd(Math.max(shownSpeed, pinned ? toShown(pinned.steady.topSpeedMs, speed) : 0) * 1.25);
   const escA = file.esc.continuousA;
-  const minutes = file.run?.minutes ?? 10;
+  const minutes = plannedRun(file).minutes;
   const lasted = run && run.stop !== 'time';
   return (
     <section

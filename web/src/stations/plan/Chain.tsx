@@ -1,18 +1,18 @@
-import { givesFirst, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
+import { LINK_NAMES, givesFirst, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
+import { isOfCar, pathInCar, withField, withFigure } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { editCar, replacePlan } from '../../desk/edits';
 import { chainView, type ChainView } from '../../jobs/chain-view';
-import { Stepper } from '../../ui/Stepper';
+import { Stepper } from '../../ui/stepper/Stepper';
 import { useWidth } from '../../ui/useWidth';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, fromShown, toShown, unitOf } from '../../units/units';
 import { Band } from '../../in-hand/Band';
-import { LINK_ORDER, LINK_TITLES } from '../../in-hand/field-specs';
+import { LINK_TITLES } from '../../in-hand/field-specs';
 import { detail, headline, wordsForUse } from '../../in-hand/link-text';
-import { figureOf, isOfCar, stepsOf, whatIf, type StepSpec } from './steps';
+import { figureOf, stepsOf, type StepSpec } from './steps';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { withField } from '../../in-hand/whole-edits';
 
 interface Props {
   inHand: PlanInHand;
@@ -63,11 +63,11 @@ export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, o
       <section ref={ref} aria-label="The chain" className="relative">
         <div className="absolute top-0 left-0">
           {view.state === 'ready' && (
-            <Band band={moment ?? view.band} size={{ ...STANDING, lengths: LINK_ORDER.map(() => STANDING_LINK_PX) }} standing />
+            <Band band={moment ?? view.band} size={{ ...STANDING, lengths: LINK_NAMES.map(() => STANDING_LINK_PX) }} standing />
           )}
         </div>
         <div className="pl-[112px]">
-          {LINK_ORDER.map((link) => (
+          {LINK_NAMES.map((link) => (
             <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING_LINK_PX }}>
               {head(link)}
               {use(link)}
@@ -80,7 +80,7 @@ export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, o
   return (
     <section ref={ref} aria-label="The chain">
       <div className="grid" style={COLUMNS}>
-        {LINK_ORDER.map(head)}
+        {LINK_NAMES.map(head)}
       </div>
       <div className="mt-2" style={{ height: LYING.depth }}>
         {view.state === 'ready' && (
@@ -88,7 +88,7 @@ export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, o
         )}
       </div>
       <div className="grid" style={COLUMNS}>
-        {LINK_ORDER.map(use)}
+        {LINK_NAMES.map(use)}
       </div>
     </section>
   );
@@ -153,13 +153,14 @@ function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHan
     const at = (by: number) => {
       const other = fromShown(toShown(value, unit) + by, unit);
       if (other < spec.range.min || other > spec.range.max) return undefined;
-      const would = chainView(whatIf(file, spec.path, other));
+      const would = chainView(withFigure(file, spec.path, other));
       return would.state === 'ready' ? formatIn(would.steady.topSpeedMs, speed) : undefined;
     };
     return { down: at(-step), up: at(step) };
   }, [spec, view, file, value, step, system]);
   return (
     <Stepper
+      system={system}
       label={spec.label}
       value={value}
       range={spec.range}
@@ -168,7 +169,7 @@ function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHan
       {...(neighbours ? { neighbours } : {})}
       onChange={(next) =>
         isOfCar(spec.path)
-          ? dispatch(editCar(carId, spec.path.slice('car.'.length), next, spec.label))
+          ? dispatch(editCar(carId, pathInCar(spec.path), next, spec.label))
           : dispatch(replacePlan(id, withField(plan, spec.path, next), spec.label, `${id}:${spec.path}`))
       }
     />

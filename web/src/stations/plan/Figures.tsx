@@ -1,4 +1,5 @@
 import type { PlanFile, Run, Steady } from '@puddler/core';
+import { plannedRun } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
@@ -34,7 +35,7 @@ export function Figures({ file, steady, run, stale }: Props) {
   }
   return (
     <section aria-label="Figures" className={stale ? 'opacity-70' : ''} aria-busy={stale}>
-      <h3 className="eyebrow text-soft">In figures · {wordFor(file.run?.profile ?? 'race')}</h3>
+      <h3 className="eyebrow text-soft">In figures · {wordFor(plannedRun(file).profile)}</h3>
       <dl className="text-[12.5px]">
         {rows.map(([name, value]) => (
           <div key={name} className="flex justify-between gap-3 border-b border-rule py-0.5 last:border-0">

@@ -2,10 +2,9 @@ import { givesFirst, type Finding, type Fix, type LinkUse } from '@puddler/core'
 import { SlidersHorizontal } from 'lucide-react';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
-import type { UnitSystem } from '../../desk/prefs-slice';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
 import { wordsForUse } from '../../in-hand/link-text';
 import { applyEdits } from '../../in-hand/plan-edits';
 import type { FixesById } from './use-fixes';

@@ -1,7 +1,17 @@
-import { fitFindings, PlanError, resolvePlan, withPart, type Finding, type LinkName, type Part, type PartKind, type PlanFile } from '@puddler/core';
+import {
+  fitFindings,
+  PlanError,
+  resolvePlan,
+  withPart,
+  type Finding,
+  type Limits,
+  type LinkName,
+  type Part,
+  type PartKind,
+  type PlanFile,
+} from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { editCar, replacePlan } from '../../desk/edits';
 import { selectShelf, type PartOnDesk } from '../../desk/selectors';
 import { LabelField } from '../../in-hand/labels/LabelField';
 import { useLabel } from '../../in-hand/labels/use-label';
@@ -10,7 +20,8 @@ import { searchText, summary } from '../../in-hand/part-text';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '../../units/units';
-import { withParts } from '../car/StockStep';
+import { fitParts } from '../../in-hand/plan-edits';
+import { useLimits } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
 const KINDS: Record<LinkName, readonly PartKind[]> = {
@@ -39,12 +50,8 @@ export function FromShelf({ link, inHand }: { link: LinkName; inHand: PlanInHand
   const field = useLabel(label?.kind);
   if (kinds.length === 0) return null;
   const take = (parts: readonly Part[]) => {
-    const [first] = parts;
-    if (!first) return;
-    if (first.kind === 'tyre') {
-      const { car } = withPart(inHand.file, first);
-      dispatch(editCar(inHand.carId, 'tyre', car.tyre, first.name));
-    } else dispatch(replacePlan(inHand.id, withParts(inHand.file, parts), first.name));
+    if (parts.length === 0) return;
+    dispatch(fitParts(inHand, parts));
     field.setText('');
   };
   return (
@@ -69,6 +76,7 @@ export function FromShelf({ link, inHand }: { link: LinkName; inHand: PlanInHand
 
 function ShelfList({ kinds, inHand, onTake }: { kinds: readonly PartKind[]; inHand: PlanInHand; onTake: (part: Part) => void }) {
   const shelf = useAppSelector(selectShelf);
+  const limits = useLimits(inHand.plan.limits);
   const [text, setText] = useState('');
   const found = useMemo(() => {
     const words = text.toLowerCase().split(/\s+/).filter(Boolean);
@@ -93,7 +101,7 @@ function ShelfList({ kinds, inHand, onTake }: { kinds: readonly PartKind[]; inHa
       {found.length === 0 && <p className="py-2 text-soft">{text === '' ? 'None of this kind on the shelf.' : 'Nothing of that name.'}</p>}
       <ul>
         {found.slice(0, SHOWN).map((one) => (
-          <Candidate key={one.id} one={one} file={inHand.file} onTake={onTake} />
+          <ShelfRow key={one.id} one={one} file={inHand.file} limits={limits} onTake={onTake} />
         ))}
       </ul>
       {found.length > SHOWN && <p className="py-2 text-soft">{found.length - SHOWN} more: type in Find to narrow them.</p>}
@@ -108,22 +116,33 @@ interface Verdict {
 }
 
 /** What a plan would be with a part: its speed, and what would not fit that fits now. */
-function judge(file: PlanFile, part: Part): Verdict {
+function judge(file: PlanFile, part: Part, limits: Limits): Verdict {
   try {
     const would = withPart(file, part);
     const resolved = resolvePlan(would);
     const view = chainView(would);
-    return { topSpeedMs: view.state === 'ready' ? view.steady.topSpeedMs : undefined, findings: fitFindings(would, resolved), problem: undefined };
+    return {
+      topSpeedMs: view.state === 'ready' ? view.steady.topSpeedMs : undefined,
+      findings: fitFindings(would, resolved, limits),
+      problem: undefined,
+    };
   } catch (error) {
     if (error instanceof PlanError) return { topSpeedMs: undefined, findings: [], problem: error.allowed };
     throw error;
   }
 }
 
-function Candidate({ one: { part }, file, onTake }: { one: PartOnDesk; file: PlanFile; onTake: (part: Part) => void }) {
+interface RowProps {
+  one: PartOnDesk;
+  file: PlanFile;
+  limits: Limits;
+  onTake: (part: Part) => void;
+}
+
+function ShelfRow({ one: { part }, file, limits, onTake }: RowProps) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
-  const { topSpeedMs, findings, problem } = useMemo(() => judge(file, part), [file, part]);
+  const { topSpeedMs, findings, problem } = useMemo(() => judge(file, part, limits), [file, part, limits]);
   const links: Partial<Record<PartKind, readonly string[]>> = {
     motor: ['motor', 'gears'],
     pinion: ['gears'],

@@ -26,7 +26,10 @@ export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
   const take = useTakeGears(inHand);
   const { pinion: nowPinion, spur: nowSpur } = file.gearing;
   const ratio = nowSpur! / nowPinion!;
-  const cells = useMemo(() => choice.spurs.map((spur) => choice.pinions.map((pinion) => gearCell(file, pinion, spur))), [file, choice]);
+  const cells = useMemo(
+    () => choice.spurs.map((spur) => choice.pinions.map((pinion) => gearCell(file, pinion, spur, limits))),
+    [file, choice, limits],
+  );
   const unit = { speed: unitOf('m/s', system), can: unitOf('°C', system), current: unitOf('A', system), rollout: unitOf('mm', system) }[metric];
   const value = (cell: GearCell): number | undefined =>
     ({ speed: cell.topSpeedMs, can: runs?.get(keyOf(cell.pinion, cell.spur))?.maxCanC, current: cell.packCurrentA, rollout: cell.rolloutMm })[metric];

@@ -114,7 +114,7 @@ function Curve({ file, runs, limits }: { file: PlanFile; runs: Runs | undefined;
   const spur = file.gearing.spur!;
   const data = useMemo<PaneData | undefined>(() => {
     const cells = gearsAround(file)
-      .pinions.map((pinion) => gearCell(file, pinion, spur))
+      .pinions.map((pinion) => gearCell(file, pinion, spur, limits))
       .reverse();
     const heats = cells.map((cell) => runs?.get(keyOf(cell.pinion, spur))?.maxCanC);
     const speed = unitOf('m/s', system);

@@ -1,13 +1,25 @@
+import { MOST_PACKS } from '@puddler/contract/shared';
 import type { LinkName, PlanFile, ResolvedPlan } from '@puddler/core';
 import { editCar, replacePlan } from '../../desk/edits';
-import { getField } from '@puddler/core';
+import {
+  LINK_NAMES,
+  getField,
+  isOfCar,
+  motorAs,
+  motorFormOf,
+  pathInCar,
+  whyNeeded,
+  withField,
+  withPackAdded,
+  withPackRemoved,
+  type MotorForm,
+} from '@puddler/core';
 import { useAppDispatch } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { Sheet } from '../../ui/Sheet';
 import { FieldRow } from '../../in-hand/FieldRow';
 import { FromShelf } from './FromShelf';
-import { fieldsOf, LINK_ORDER, LINK_TITLES, type FieldSpec } from '../../in-hand/field-specs';
-import { formOf, motorAs, whyNeeded, withField, withPackAdded, withPackRemoved, type MotorForm } from '../../in-hand/whole-edits';
+import { fieldsOf, LINK_TITLES, type FieldSpec } from '../../in-hand/field-specs';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
 interface Props {
@@ -26,7 +38,7 @@ export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: 
   return (
     <Sheet open onClose={onClose} title={LINK_TITLES[link]} hint="Figures typed with a unit are understood. Clear one to go back to the estimate.">
       <nav aria-label="Links of the chain" className="-mx-1 mb-2 flex justify-between border-b border-rule">
-        {LINK_ORDER.map((other) => (
+        {LINK_NAMES.map((other) => (
           <button
             key={other}
             type="button"
@@ -49,8 +61,8 @@ function Fields({ link, inHand, resolved }: { link: LinkName; inHand: PlanInHand
   const { id, carId, plan, file } = inHand;
 
   const set = (spec: FieldSpec, value: unknown): string | undefined => {
-    if (spec.path.startsWith('car.')) {
-      dispatch(editCar(carId, spec.path.slice('car.'.length), value, spec.label));
+    if (isOfCar(spec.path)) {
+      dispatch(editCar(carId, pathInCar(spec.path), value, spec.label));
       return undefined;
     }
     const needed = value === undefined ? whyNeeded(plan, spec.path) : undefined;
@@ -59,8 +71,8 @@ function Fields({ link, inHand, resolved }: { link: LinkName; inHand: PlanInHand
   };
 
   const specs = fieldsOf(link, file);
-  const own = specs.filter((spec) => !spec.path.startsWith('car.'));
-  const ofCar = specs.filter((spec) => spec.path.startsWith('car.'));
+  const own = specs.filter((spec) => !isOfCar(spec.path));
+  const ofCar = specs.filter((spec) => isOfCar(spec.path));
   const row = (spec: FieldSpec) => (
     <FieldRow
       key={spec.path}
@@ -78,7 +90,7 @@ function Fields({ link, inHand, resolved }: { link: LinkName; inHand: PlanInHand
           Kind
           <select
             className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10"
-            value={formOf(plan.motor)}
+            value={motorFormOf(plan.motor)}
             onChange={(event) => dispatch(replacePlan(id, { ...plan, motor: motorAs(plan.motor, event.target.value as MotorForm) }, 'kind of motor'))}
           >
             {Object.entries(FORM_WORDS).map(([form, words]) => (
@@ -125,7 +137,9 @@ function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
           </select>
         </label>
       )}
-      {plan.packs.length < 8 && <Button onClick={() => dispatch(replacePlan(id, withPackAdded(plan), 'add a pack'))}>Add a pack like it</Button>}
+      {plan.packs.length < MOST_PACKS && (
+        <Button onClick={() => dispatch(replacePlan(id, withPackAdded(plan), 'add a pack'))}>Add a pack like it</Button>
+      )}
       {many && (
         <Button onClick={() => dispatch(replacePlan(id, withPackRemoved(plan, plan.packs.length - 1), 'remove a pack'))}>Remove the last</Button>
       )}

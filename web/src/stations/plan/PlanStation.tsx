@@ -7,7 +7,7 @@ import { pinOf, togglePlanPin } from '../../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { chainView } from '../../jobs/chain-view';
 import { useBands } from '../../jobs/use-bands';
-import { USUAL_RAMP_S, useRunWish } from '../../in-hand/run-wish';
+import { USUAL_RAMP_S, useRunTerms } from '../../in-hand/run-terms';
 import { latest, useRun } from '../../jobs/use-run';
 import { Button } from '../../ui/Button';
 import { Answers } from './Answers';
@@ -47,7 +47,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   const [rampS, setRampS] = useState(USUAL_RAMP_S);
   const [moment, setMoment] = useState<number>();
   const view = chainView(inHand.file);
-  const wish = useRunWish(inHand.carId, inHand.plan.limits, rampS);
+  const wish = useRunTerms(inHand.carId, inHand.plan.limits, rampS);
   const runState = useRun(view.state === 'ready' ? inHand.file : undefined, wish, true);
   const result = latest(runState);
   const stale = runState.state === 'waiting';

@@ -9,7 +9,7 @@ import { toCsv } from '../../ui/to-csv';
 import { formatNumber, toShown, unitOf } from '../../units/units';
 import type { SweepAnswer, SweepAxis, SweepWish } from '../../workers/detail-worker';
 import { applyEdits } from '../../in-hand/plan-edits';
-import { SpanField } from '../../in-hand/SpanField';
+import { SpanField } from './SpanField';
 import { ANSWER_SPECS, bordersOf, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptOf, sweptRange, usualSpan, type SweepAnswerId } from './sweep-specs';
 import type { PlanInHand } from '../../in-hand/use-plan';
 

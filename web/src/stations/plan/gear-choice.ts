@@ -1,5 +1,6 @@
 import type { PartOnDesk } from '../../desk/selectors';
 import type { GearRun, PlanFile } from '@puddler/core';
+import { SMALLEST_PINION } from '@puddler/core';
 
 /** Teeth to lay out: those on the shelf that run with this module, or a range around the present. */
 export interface GearChoice {
@@ -19,7 +20,6 @@ const AROUND_PINION = 6;
 const AROUND_SPUR = 2;
 const SPUR_STEP = 2;
 const SAME_MODULE = 0.012;
-const SMALLEST_PINION = 8;
 
 /** A range around the gears on the car; spurs within what goes in. */
 export function gearsAround(file: PlanFile): GearChoice {

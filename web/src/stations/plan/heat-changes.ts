@@ -1,5 +1,5 @@
-import { withEdits, type FixEdit, type PlanFile } from '@puddler/core';
-import type { UnitSystem } from '../../desk/prefs-slice';
+import type { UnitSystem } from '../../units/units';
+import { withEdits, type PlanEdit, type PlanFile } from '@puddler/core';
 
 /** Something that cools or warms, to compare at a click. */
 export interface HeatChange {
@@ -9,10 +9,10 @@ export interface HeatChange {
   possible: (plan: PlanFile) => boolean;
   apply: (plan: PlanFile) => PlanFile;
   /** As edits of the plan; the weather is none. */
-  edits?: (plan: PlanFile) => FixEdit[];
+  edits?: (plan: PlanFile) => PlanEdit[];
 }
 
-const change = (id: string, label: string, words: string, possible: HeatChange['possible'], edits: (plan: PlanFile) => FixEdit[]): HeatChange => ({
+const change = (id: string, label: string, words: string, possible: HeatChange['possible'], edits: (plan: PlanFile) => PlanEdit[]): HeatChange => ({
   id,
   label: () => label,
   words: () => words,

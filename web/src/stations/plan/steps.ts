@@ -1,8 +1,7 @@
+import type { UnitSystem } from '../../units/units';
 import { RANGES, type Range } from '@puddler/contract/shared';
 import type { LinkName, PlanFile } from '@puddler/core';
-import type { UnitSystem } from '../../desk/prefs-slice';
-import { getField, setField } from '@puddler/core';
-import { withField } from '../../in-hand/whole-edits';
+import { getField } from '@puddler/core';
 
 /** A figure that a link shows as a stepper. */
 export interface StepSpec {
@@ -57,16 +56,6 @@ export function stepFor(file: PlanFile, path: string): StepSpec | undefined {
   return stepsOf(file).find((step) => step.path === path);
 }
 
-/** The plan file with one figure changed, for asking what it would do. */
-export function whatIf(file: PlanFile, path: string, value: number): PlanFile {
-  return isOfCar(path) ? setField(file, path, value) : withField(file, path, value);
-}
-
 export function figureOf(file: PlanFile, path: string): number {
   return getField(file, path) as number;
-}
-
-/** Splits an edit by whose figure it is. */
-export function isOfCar(path: string): path is `car.${string}` {
-  return path.startsWith('car.');
 }

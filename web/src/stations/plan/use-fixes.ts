@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { selectShelf } from '../../desk/selectors';
 import { useDetail } from '../../jobs/detail';
-import type { RunWish } from '../../workers/predict-worker';
+import type { RunTerms } from '../../workers/predict-worker';
 
 export type FixesById = Partial<Record<FindingId, Fixes>>;
 
@@ -11,7 +11,7 @@ export type FixesById = Partial<Record<FindingId, Fixes>>;
 const MENDED = 5;
 
 /** The fixes of the worst findings, as they come in from the worker. */
-export function useFixes(file: PlanFile, wish: RunWish, findings: readonly Finding[] | undefined): { fixes: FixesById; fresh: boolean } {
+export function useFixes(file: PlanFile, wish: RunTerms, findings: readonly Finding[] | undefined): { fixes: FixesById; fresh: boolean } {
   const shelf = useAppSelector(selectShelf);
   const question = useMemo(
     () =>

@@ -4,7 +4,7 @@ import { useAppDispatch } from '../../desk/store';
 import { replacePlan } from '../../desk/edits';
 import { figureOf, stepFor } from './steps';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { withField } from '../../in-hand/whole-edits';
+import { withField } from '@puddler/core';
 
 /** What each key steps, by the character typed so that it holds on every keyboard layout. */
 const STEPS: Record<string, { path: string; by: number }> = {

@@ -1,6 +1,5 @@
 import { warmKv, type Bands, type PlanFile, type PowerBand, type ResolvedPlan, type Run, type Steady } from '@puddler/core';
-import type { UnitSystem } from '../../desk/prefs-slice';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
 import { short } from '../../in-hand/link-text';
 
 /** One step of the arithmetic: what, with this plan's numbers, gives. */

@@ -1,16 +1,51 @@
-import type { Motor, Pack } from '@puddler/core';
-import type { PlanBody } from '@puddler/contract/shared';
-import { setField } from '@puddler/core';
+import { setField } from './fields';
+import type { Car, Motor, Pack, PlanFile } from './plan-file';
 
-/** Edits that must change several fields at once to leave a plan that can be computed. */
+/** The one place that knows which figures of a plan file are the car's and which the plan's own, and what must follow an edit. */
+
+/** One field to change; undefined takes it out. Paths are those of the plan file. */
+export interface PlanEdit {
+  path: string;
+  value: unknown;
+}
+
+const CAR = 'car.';
+
+/** Whether a path of the plan file belongs to the car, and so to all its plans. */
+export const isOfCar = (path: string): path is `car.${string}` => path.startsWith(CAR);
+
+/** A car's path as it stands in the car itself: `car.massKg` is its `massKg`. */
+export const pathInCar = (path: `car.${string}`): string => path.slice(CAR.length);
+
+/** A plan with edits made, the car's among them. */
+export function withEdits(plan: PlanFile, edits: readonly PlanEdit[]): PlanFile {
+  return edits.reduce((changed, { path, value }) => setField(changed, path, value), plan);
+}
+
+/** The same, with what must follow each edit: pairs stay pairs, packs in parallel stay alike. */
+export function withFigure(plan: PlanFile, path: string, value: unknown): PlanFile {
+  return isOfCar(path) ? setField(plan, path, value) : withField(plan, path, value);
+}
+
+/** Edits taken apart: the car with its own, and the plan with the others. The car is the same object while none are its. */
+export function editedApart<P extends PlanLike>(car: Car, plan: P, edits: readonly PlanEdit[]): { car: Car; plan: P } {
+  return edits.reduce(
+    (now, { path, value }) =>
+      isOfCar(path) ? { ...now, car: setField(now.car, pathInCar(path), value) } : { ...now, plan: setField(now.plan, path, value) },
+    { car, plan },
+  );
+}
+
+/** A plan with or without its car. */
+type PlanLike = Omit<PlanFile, 'format' | 'version' | 'car'>;
 
 export type MotorForm = 'brushed' | 'inrunner' | 'outrunner';
 
-export const formOf = (motor: Motor): MotorForm => (motor.kind === 'brushed' ? 'brushed' : motor.form);
+export const motorFormOf = (motor: Motor): MotorForm => (motor.kind === 'brushed' ? 'brushed' : motor.form);
 
 /** The motor as another kind: what both kinds know is kept, sizes start at the most usual. */
 export function motorAs(motor: Motor, form: MotorForm): Motor {
-  if (formOf(motor) === form) return motor;
+  if (motorFormOf(motor) === form) return motor;
   const { name, massG, shaftMm, maxRpm, maxCells } = motor;
   const shared = {
     name,
@@ -39,7 +74,7 @@ const PAIRS: Record<string, { other: string; start: number }> = {
 };
 
 /** Why a field cannot be cleared; undefined when it can. */
-export function whyNeeded(plan: PlanBody, path: string): string | undefined {
+export function whyNeeded(plan: PlanLike, path: string): string | undefined {
   const { motor } = plan;
   if (motor.kind === 'brushed' && path === 'motor.turns' && motor.kvRpmPerV === undefined) return 'a brushed motor needs turns or kv';
   if (motor.kind === 'brushed' && path === 'motor.kvRpmPerV' && motor.turns === undefined) return 'a brushed motor needs turns or kv';
@@ -53,12 +88,12 @@ export function whyNeeded(plan: PlanBody, path: string): string | undefined {
 }
 
 /** The plan with a field set or cleared, and whatever must follow it. */
-export function withField<P extends PlanBody>(plan: P, path: string, value: unknown): P {
+export function withField<P extends PlanLike>(plan: P, path: string, value: unknown): P {
   const pair = PAIRS[path];
   const next = setField(plan, path, value);
   if (pair) {
     if (value === undefined) return setField(next, pair.other, undefined);
-    const [group, field] = pair.other.split('.') as [keyof PlanBody, string];
+    const [group, field] = pair.other.split('.') as [keyof PlanLike, string];
     if ((next[group] as Record<string, unknown>)[field] === undefined) return setField(next, pair.other, pair.start);
   }
   if (path === 'run.profile' && value !== undefined && !plan.run) return setField(next, 'run.minutes', 10);
@@ -79,10 +114,10 @@ function withRating(pack: Pack): Pack {
 }
 
 /** One pack more, like the last. */
-export function withPackAdded(plan: PlanBody): PlanBody {
+export function withPackAdded(plan: PlanLike): PlanLike {
   return { ...plan, packs: [...plan.packs, plan.packs[plan.packs.length - 1]!] };
 }
 
-export function withPackRemoved(plan: PlanBody, index: number): PlanBody {
+export function withPackRemoved(plan: PlanLike, index: number): PlanLike {
   return { ...plan, packs: plan.packs.filter((_, i) => i !== index) };
 }

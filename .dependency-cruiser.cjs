@@ -1,0 +1,58 @@
+/** The order in the house, as docs/contributing.md tells it. `npm test` fails on a circle and on an arrow against the direction. */
+
+/** Rooms of the page, from the ground up: each may use those before it. Stations stand side by side. */
+const GROUND = ['units', 'ui', 'csv', 'workers', 'desk', 'jobs', 'charts', 'in-hand'];
+const SIDE_BY_SIDE = ['garage', 'shelf', 'backup', 'stations/[^/]+'];
+
+const room = (name) => `^web/src/${name}/`;
+const oneOf = (names) => `^web/src/(${names.join('|')})/`;
+
+const upwards = GROUND.map((name, i) => ({
+  name: `${name}-knows-only-what-is-below`,
+  severity: 'error',
+  comment: `web/src/${name} may use ${GROUND.slice(0, i).join(', ') || 'no other room'}.`,
+  from: { path: room(name) },
+  to: { path: '^web/src/', pathNot: oneOf(GROUND.slice(0, i + 1)) },
+}));
+
+const apart = SIDE_BY_SIDE.map((name) => ({
+  name: `${name.replace('/[^/]+', '')}-reach-into-no-other`,
+  severity: 'error',
+  comment: 'What several stations need stands in in-hand.',
+  from: { path: `^web/src/(${name})/` },
+  to: { path: `^web/src/(${[...SIDE_BY_SIDE, 'app'].join('|')})/`, pathNot: '^web/src/$1/' },
+}));
+
+/** Packages: each may use those before it. */
+const only = (name, ...may) => ({
+  name: `${name}-knows-only-${may.join('-') || 'itself'}`,
+  severity: 'error',
+  from: { path: `^${name}/src/` },
+  to: { path: '^(core|contract|server|web|cli|bench|e2e)/', pathNot: `^(${[name, ...may].join('|')})/` },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', comment: 'Type-only imports count.', from: {}, to: { circular: true } },
+    only('core'),
+    only('contract', 'core'),
+    only('server', 'core', 'contract'),
+    only('cli', 'core', 'contract'),
+    only('web', 'core', 'contract'),
+    ...upwards,
+    ...apart,
+    {
+      name: 'nothing-knows-app-but-main',
+      severity: 'error',
+      from: { path: '^web/src/', pathNot: '^web/src/(app/|main)' },
+      to: { path: '^web/src/app/' },
+    },
+  ],
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)(node_modules|dist)/' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

@@ -1,0 +1,37 @@
+/** Rows of docs/model.md section 7. */
+export const FINDING_IDS = [
+  'esc-cells',
+  'motor-cells',
+  'esc-continuous',
+  'esc-burst',
+  'esc-temperature',
+  'motor-temperature',
+  'winding-temperature',
+  'motor-rpm',
+  'pack-current',
+  'pack-sag',
+  'pack-temperature',
+  'cutoff',
+  'runtime',
+  'efficiency',
+  'sensorless-start',
+  'overdrive',
+  'grip',
+  'driveline',
+  'fit-diameter',
+  'fit-length',
+  'fit-esc',
+  'fit-pack',
+  'shaft-bore',
+  'module',
+  'mount-pattern',
+  'mesh-distance',
+  'spur-clearance',
+  'screw-depth',
+  'bec-voltage',
+  'radio-range',
+  'straight',
+] as const;
+export type FindingId = (typeof FINDING_IDS)[number];
+
+export type FindingLevel = 'info' | 'caution' | 'stop';

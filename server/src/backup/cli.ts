@@ -1,0 +1,107 @@
+import { createWriteStream } from 'node:fs';
+import { rename, rm, stat } from 'node:fs/promises';
+import path from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { createClient } from '@libsql/client';
+import { kindOf, type RestoreLine, type RestoreState } from '@puddler/contract';
+import { drizzle } from 'drizzle-orm/libsql';
+import pino from 'pino';
+import { readConfig, type Config } from '../config';
+import { openDataFolder } from '../data-folder';
+import { FolderInUse } from '../db/lock';
+import { FileStore } from '../files/store';
+import { BadBackup, readBackup } from './read-backup';
+import { parentHere, previewRestore, restoreBackup } from './restore-backup';
+import { writeBackup } from './write-backup';
+
+const log = pino({ level: 'error' }, pino.destination(2));
+
+/** What went wrong in words for whoever called; not a fault of this program. */
+class Refusal extends Error {}
+
+const exists = async (file: string) => (await stat(file).catch(() => undefined)) !== undefined;
+
+/** Opens the data folder, or reads beside a server that has it: reading takes nothing from anyone. */
+async function openToRead(config: Config) {
+  try {
+    const folder = await openDataFolder(config, log);
+    return { orm: folder.db.orm, files: folder.files, close: () => folder.close() };
+  } catch (error) {
+    if (!(error instanceof FolderInUse)) throw error;
+    const client = createClient({ url: config.databaseUrl, concurrency: 1 });
+    return { orm: drizzle(client), files: new FileStore(path.join(config.dataFolder, 'files')), close: () => Promise.resolve(client.close()) };
+  }
+}
+
+/** Writes a backup of the data folder to a file that is not there yet; works while the server runs. */
+export async function backup(config: Config, file: string): Promise<string> {
+  if (await exists(file)) throw new Refusal(`${file} is there already. Name a new file.`);
+  if (!(await exists(config.dataFolder))) throw new Refusal(`There is no data folder ${config.dataFolder}. Set PUDDLER_DATA to the one to back up.`);
+  const source = await openToRead(config);
+  const part = `${file}.part`;
+  try {
+    await pipeline(await writeBackup(source.orm, source.files, new Date()), createWriteStream(part, { mode: 0o600 }));
+    await rename(part, file);
+    return `The backup is in ${file} (${Math.ceil((await stat(file)).size / 1024)} kB).`;
+  } finally {
+    await rm(part, { force: true });
+    await source.close();
+  }
+}
+
+const WORDS: Record<RestoreState, string> = {
+  new: 'new here',
+  deleted: 'deleted here, comes back',
+  'newer-in-backup': 'newer in the backup, replaces the one here',
+  'newer-here': 'newer here, stays',
+  same: 'the same',
+};
+
+/** How many documents of each kind are in each state. */
+function summary(lines: readonly RestoreLine[]): string[] {
+  const counts = new Map<string, number>();
+  for (const { kind, state } of lines) {
+    const text = `${kindOf(kind).path}: ${WORDS[state]}`;
+    counts.set(text, (counts.get(text) ?? 0) + 1);
+  }
+  return [...counts].map(([text, count]) => `${String(count).padStart(7)} ${text}`);
+}
+
+/** Restores a backup into the data folder, or with `show` only says what that would do. */
+export async function restore(config: Config, file: string, show: boolean): Promise<string> {
+  if (!(await exists(file))) throw new Refusal(`There is no file ${file}.`);
+  const folder = await openDataFolder(config, log);
+  try {
+    const whole = await readBackup(file, parentHere(folder.store));
+    try {
+      const { lines } = show ? { lines: await previewRestore(folder.store, whole) } : await restoreBackup(folder.store, folder.files, whole);
+      return [`Backup of ${whole.manifest.madeAt}${show ? ', not restored' : ''}:`, ...summary(lines)].join('\n');
+    } finally {
+      whole.close();
+    }
+  } finally {
+    await folder.close();
+  }
+}
+
+/** `backup FILE`, `restore [--show] FILE`. Resolves to the exit code. */
+export async function main(args: readonly string[], env: NodeJS.ProcessEnv): Promise<number> {
+  const [verb, ...rest] = args;
+  const [file, ...more] = rest.filter((arg) => arg !== '--show');
+  if ((verb !== 'backup' && verb !== 'restore') || file === undefined || more.length > 0) {
+    console.error('npm run backup -- FILE.zip\nnpm run restore -- [--show] FILE.zip');
+    return 2;
+  }
+  try {
+    const config = readConfig(env);
+    const at = path.resolve(env['INIT_CWD'] ?? '.', file);
+    console.log(verb === 'backup' ? await backup(config, at) : await restore(config, at, rest.includes('--show')));
+    return 0;
+  } catch (error) {
+    if (error instanceof FolderInUse) console.error(`${error.message} The page itself can restore a backup while it runs.`);
+    else if (error instanceof BadBackup || error instanceof Refusal)
+      console.error(`${error.message}${verb === 'restore' ? ' Nothing was changed.' : ''}`);
+    else throw error;
+    return 1;
+  }
+}

@@ -1,0 +1,73 @@
+import { lazy, type ComponentType, type LazyExoticComponent } from 'react';
+
+/** The car and plan that the page is about, as far as it is about any. */
+export interface About {
+  carId: string | undefined;
+  planId: string | undefined;
+}
+
+/** A view of the page: routes, the line of stations, the trail and the menu of Ctrl+K all read this list. */
+export interface Station {
+  id: string;
+  name: string;
+  /** The address, with `:carId` or `:planId` where it is about one. */
+  path: string;
+  page: LazyExoticComponent<ComponentType>;
+  /** It is a stop on a car's journey, in the order of this list; the others are places beside it. */
+  onLine?: true;
+  /** When a place beside the journey stands in the trail; left out, it never does. */
+  inTrail?: (where: { carId: string | undefined; isHere: boolean; pins: number }) => boolean;
+  /** What Ctrl+K calls the way there. */
+  command: string;
+}
+
+export const STATIONS: readonly Station[] = [
+  { id: 'garage', name: 'Garage', path: '/', page: lazy(() => import('../garage/Garage')), inTrail: () => true, command: 'Go to the Garage' },
+  {
+    id: 'shelf',
+    name: 'Shelf',
+    path: '/shelf',
+    page: lazy(() => import('../shelf/Shelf')),
+    inTrail: ({ carId }) => carId === undefined,
+    command: 'Go to the Shelf: parts',
+  },
+  {
+    id: 'compare',
+    name: 'Compare',
+    path: '/compare',
+    page: lazy(() => import('../stations/compare/Compare')),
+    inTrail: ({ isHere, pins }) => isHere || pins > 0,
+    command: 'Compare what is pinned',
+  },
+  {
+    id: 'backup',
+    name: 'Backup',
+    path: '/backup',
+    page: lazy(() => import('../backup/Backup')),
+    inTrail: ({ isHere }) => isHere,
+    command: 'Back up or restore everything',
+  },
+  { id: 'car', name: 'Car', path: '/cars/:carId', page: lazy(() => import('../stations/car/CarStation')), onLine: true, command: 'Go to this car' },
+  {
+    id: 'plan',
+    name: 'Plan',
+    path: '/plans/:planId',
+    page: lazy(() => import('../stations/plan/PlanStation')),
+    onLine: true,
+    command: 'Go to its plan',
+  },
+  {
+    id: 'find',
+    name: 'Find',
+    path: '/plans/:planId/find',
+    page: lazy(() => import('../stations/find/FindStation')),
+    onLine: true,
+    command: 'Find parts and gears for this car',
+  },
+];
+
+/** The address of a station for what the page is about; undefined when it needs a car or a plan that there is none of. */
+export function addressOf({ path }: Station, { carId, planId }: About): string | undefined {
+  const filled = path.replace(':carId', carId ?? ':').replace(':planId', planId ?? ':');
+  return filled.includes(':') ? undefined : filled;
+}

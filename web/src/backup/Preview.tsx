@@ -1,0 +1,47 @@
+import type { RestorePreview } from '@puddler/contract/shared';
+import { Button } from '../ui/Button';
+import { counted, grouped, isTaken, STATE_WORDS } from './restore-text';
+
+const NAMES_SHOWN = 12;
+
+interface Props {
+  preview: RestorePreview;
+  onRestore: () => void;
+  onCancel: () => void;
+}
+
+/** What a checked backup would bring, before it does. */
+export function Preview({ preview: { lines, madeAt, files }, onRestore, onCancel }: Props) {
+  const taken = lines.filter(isTaken).length;
+  return (
+    <section aria-labelledby="preview" className="border border-rule bg-sheet p-4">
+      <h2 id="preview" className="font-semibold">
+        A backup of {new Date(madeAt).toLocaleString()}
+      </h2>
+      <p className="text-soft">
+        It is whole: {lines.length} documents and {files} {files === 1 ? 'photo' : 'photos'}, each as it was saved.
+      </p>
+      <dl className="mt-3">
+        {grouped(lines).map(({ state, kinds }) => (
+          <div key={state} className="border-t border-rule py-2">
+            <dt className="font-medium">{STATE_WORDS[state]}</dt>
+            {kinds.map(({ kind, names }) => (
+              <dd key={kind} className="text-[13px] text-soft">
+                <span className="text-ink">{counted(kind, names.length)}</span>: {names.slice(0, NAMES_SHOWN).join(', ')}
+                {names.length > NAMES_SHOWN && ` and ${names.length - NAMES_SHOWN} more`}
+              </dd>
+            ))}
+          </div>
+        ))}
+      </dl>
+      <div className="mt-3 flex justify-end gap-2">
+        <Button onClick={onCancel}>{taken === 0 ? 'Close' : 'Leave all as it is'}</Button>
+        {taken > 0 && (
+          <Button tone="action" onClick={onRestore}>
+            Restore {taken} {taken === 1 ? 'document' : 'documents'}
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,41 @@
+import { limitsWith, type LimitChanges, type Limits, type PlanFile } from '@puddler/core';
+import { useMemo } from 'react';
+import { useAppSelector } from '../desk/store';
+import { benchOf, carOf, planOf } from '../desk/selectors';
+import type { RunTerms } from '../workers/predict-worker';
+import { planFileFor } from './joined-plan';
+
+export const USUAL_RAMP_S = 0.2;
+
+const known: RunTerms[] = [];
+const MOST_KEPT = 60;
+
+/** The same object for the same terms, so that results remembered by it are found again. */
+function termsOf(builder: LimitChanges, plan: LimitChanges | undefined, stock: PlanFile | undefined, rampS: number): RunTerms {
+  const limits = limitsWith(builder, plan);
+  const text = JSON.stringify(limits);
+  const same = known.find((one) => one.stock === stock && one.rampS === rampS && JSON.stringify(one.limits) === text);
+  if (same) return same;
+  const fresh: RunTerms = { limits, stock, rampS };
+  known.unshift(fresh);
+  known.length = Math.min(known.length, MOST_KEPT);
+  return fresh;
+}
+
+/** What a plan's run is judged by: the builder's limits, the plan's own, and the car as bought. */
+export function useRunTerms(carId: string, planLimits: LimitChanges | undefined, rampS = USUAL_RAMP_S): RunTerms {
+  const builder = useAppSelector((state) => state.prefs.limits);
+  const car = useAppSelector((state) => carOf(state, carId));
+  const stockId = useAppSelector((state) => benchOf(state, carId)?.stockPlanId);
+  const stock = useAppSelector((state) => (stockId ? planOf(state, stockId)?.plan : undefined));
+  return useMemo(
+    () => termsOf(builder, planLimits, car && stock ? planFileFor(car, stock) : undefined, rampS),
+    [builder, planLimits, car, stock, rampS],
+  );
+}
+
+/** The limits that hold for a plan: the builder's, changed by the plan's own. */
+export function useLimits(planLimits: LimitChanges | undefined): Limits {
+  const builder = useAppSelector((state) => state.prefs.limits);
+  return useMemo(() => limitsWith(builder, planLimits), [builder, planLimits]);
+}
