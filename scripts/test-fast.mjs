@@ -1,18 +1,25 @@
-// What can be known in seconds: types of what changed, the order of modules, and units without the search and without a browser.
-// `-- --watch` stays and tests again whatever changes.
-import { at, bin, root, run } from './lib/run.mjs';
+// What can be known in seconds: types of what changed, the order of modules, and units without search, server and browser.
+// `-- --watch` stays, and tests again what depends on whatever changes.
+import { bin, root, run } from './lib/run.mjs';
 import { ensureInstalled } from './lib/setup.mjs';
+import { ORDER } from './lib/order.mjs';
 
 process.chdir(root);
 await ensureInstalled();
 const inherit = { stdio: ['inherit', 1, 2] };
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'cli/src'];
-const watch = process.argv.includes('--watch');
-const jest = (more) => run(bin('jest'), ['--config', at('jest.fast.config.cjs'), ...more], inherit);
+/** These drive thousands of plans, or servers: they are for the whole run. */
+const SLOW = ['core/test/search/', 'core/test/predict/(metamorphic|any-plan|run-fast|bands|after-the-run)', 'core/test/findings/fixes', 'server/test/', 'web/test/sync', 'cli/test/'];
+const units = (...more) => run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--testPathIgnorePatterns', ...SLOW, ...more], inherit);
 
-if (watch) process.exit(await jest(['--watch', '--silent']));
+if (process.argv.includes('--watch')) process.exit(await units('--watch'));
+
 const parts = [
   ['types', () => run(bin('tsc'), ['-b'], inherit)],
-  ['order', () => run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...SOURCES], { stdio: ['ignore', 'ignore', 2] })],
-  ['units', () => jest(['--silent', '--reporters=jest-silent-reporter'])],
+  ['order', () => run(bin('depcruise'), ORDER, { stdio: ['ignore', 'ignore', 2] })],
+  ['units', () => units('--silent', '--reporters=summary')],
 ];
+const started = Date.now();
+const failed = [];
+for (const [name, part] of parts) if ((await part()) !== 0) failed.push(name);
+console.log(`${failed.length === 0 ? 'good' : `failed: ${failed.join(', ')}`} (${((Date.now() - started) / 1000).toFixed(1)} s)`);
+process.exit(failed.length === 0 ? 0 : 1);

@@ -1,6 +1,7 @@
 // Everything that must hold: types, lint, the order of modules, units and API, interface. Closes with how many passed; fails when any part does.
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { at, bin, root, run } from './lib/run.mjs';
+import { ORDER } from './lib/order.mjs';
 import { ensureBuilt, ensureChromium, ensureInstalled } from './lib/setup.mjs';
 
 process.chdir(root);
@@ -13,7 +14,6 @@ const interfaceReport = at('.cache/playwright.json');
 rmSync(unitReport, { force: true });
 rmSync(interfaceReport, { force: true });
 
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'cli/src'];
 const inherit = { stdio: ['ignore', 1, 2] };
 const succeeded = (work) =>
   work.then(
@@ -28,11 +28,11 @@ const groups = [
   [['types', () => run(bin('tsc'), ['-b'], inherit)]],
   [
     ['lint', () => run(bin('eslint'), ['.', '--max-warnings', '0'], inherit)],
-    ['order', () => run(bin('depcruise'), ['--config', '.dependency-cruiser.cjs', ...SOURCES], inherit)],
+    ['order', () => run(bin('depcruise'), ORDER, inherit)],
     ['format', () => run(bin('prettier'), ['--check', '--log-level', 'warn', '.'], inherit)],
     ['build', () => succeeded(ensureBuilt())],
   ],
-  [['units', () => run(bin('jest'), ['--config', 'jest.config.cjs', '--json', `--outputFile=${unitReport}`], { stdio: ['ignore', 'ignore', 2] })]],
+  [['units', () => run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--json', `--outputFile=${unitReport}`], { stdio: ['ignore', 'ignore', 2] })]],
   [['interface', () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], inherit)]],
 ];
 

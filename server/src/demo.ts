@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { checkPart, checkPlanFile, type Bench, type Checked } from '@puddler/contract';
+import { checkPart, checkPlanFile, splitPlanFile, type Bench, type CarBody, type Checked, type PlanBody } from '@puddler/contract';
+import equal from 'fast-deep-equal';
 import type { DocumentStore } from './documents/store';
-import { importPlan } from './plan-files/import-plan';
 
 /** What `club.json` notes of a car: which of its plans it is as bought, and what it does today. */
 interface ClubNote {
@@ -22,23 +22,29 @@ function good<T>(file: string, checked: Checked<T>): T {
 }
 
 /**
- * Loads a club: every plan file of `plans/` in order of name, `shelf.json`, and the notes of `club.json`.
- * Throws Error naming the file and its problems.
+ * Loads a club: every plan file of `plans/` in order of name, `shelf.json`, and the notes of `club.json`. A car that several
+ * files share is one car. Throws Error naming the file and its problems.
  */
 export async function loadDemo(store: DocumentStore, folder: string): Promise<void> {
-  for (const file of (await readdir(path.join(folder, 'plans'))).sort())
-    await importPlan(store, good(file, checkPlanFile(await readJson(path.join(folder, 'plans', file)))));
-  const parts = (await readJson(path.join(folder, 'shelf.json'))) as unknown[];
-  await store.write(
-    'part',
-    parts.map((part) => ({ id: randomUUID(), base: 0, body: good('shelf.json', checkPart(part)) })),
-  );
-  const [cars, plans] = [await store.all('car'), await store.all('plan')];
-  for (const { car: name, asBought, today } of (await readJson(path.join(folder, 'club.json'))) as ClubNote[]) {
+  const notes = (await readJson(path.join(folder, 'club.json'))) as ClubNote[];
+  const cars: { id: string; body: CarBody }[] = [];
+  const plans: { id: string; parentId: string; body: PlanBody }[] = [];
+  for (const file of (await readdir(path.join(folder, 'plans'))).sort()) {
+    const { car, plan } = splitPlanFile(good(file, checkPlanFile(await readJson(path.join(folder, 'plans', file)))));
+    let doc = cars.find((one) => equal(one.body.car, car));
+    if (!doc) cars.push((doc = { id: randomUUID(), body: { car, bench: {} } }));
+    plans.push({ id: randomUUID(), parentId: doc.id, body: plan });
+  }
+  for (const { car: name, asBought, today } of notes) {
     const doc = cars.find((one) => one.body.car.name === name);
     const stock = plans.find((one) => one.parentId === doc?.id && one.body.name === asBought);
     if (!doc || !stock) throw new Error(`club.json: there is no ${asBought} of ${name}`);
-    const body = { ...doc.body, bench: { stockPlanId: stock.id, ...(today ? { today } : {}) } };
-    await store.write('car', [{ id: doc.id, base: doc.version, body }]);
+    doc.body.bench = { stockPlanId: stock.id, ...(today ? { today } : {}) };
   }
+  const parts = ((await readJson(path.join(folder, 'shelf.json'))) as unknown[]).map((part) => ({ id: randomUUID(), body: good('shelf.json', checkPart(part)) }));
+  await store.write('car', cars.map(fresh));
+  await store.write('plan', plans.map(fresh));
+  await store.write('part', parts.map(fresh));
 }
+
+const fresh = <T>(document: T) => ({ ...document, base: 0 });

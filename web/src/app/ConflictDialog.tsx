@@ -106,7 +106,7 @@ function ClashRow({ clash: { path, mine, theirs }, newer, onChoose }: { clash: C
   const name = leafName(path);
   const side = (isNewer: boolean, value: unknown) => (
     <td className="py-1 pr-2 align-top">
-      <label className="hit flex items-start gap-2 break-words">
+      <label className="flex items-start gap-2 break-words max-sm:py-2">
         <input type="radio" className="mt-1 accent-(--steel)" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
         <span className={newer === isNewer ? 'min-w-0 font-medium' : 'min-w-0 text-soft'}>{shown(value)}</span>
       </label>
