@@ -8,7 +8,14 @@ process.chdir(root);
 await ensureInstalled();
 const inherit = { stdio: ['inherit', 1, 2] };
 /** These drive thousands of plans, or servers: they are for the whole run. */
-const SLOW = ['core/test/search/', 'core/test/predict/(metamorphic|any-plan|run-fast|bands|after-the-run)', 'core/test/findings/fixes', 'server/test/', 'web/test/sync', 'cli/test/'];
+const SLOW = [
+  'core/test/search/',
+  'core/test/predict/(metamorphic|any-plan|run-fast|bands|after-the-run)',
+  'core/test/findings/fixes',
+  'server/test/',
+  'web/test/sync',
+  'cli/test/',
+];
 const units = (...more) => run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--testPathIgnorePatterns', ...SLOW, ...more], inherit);
 
 if (process.argv.includes('--watch')) process.exit(await units('--watch'));

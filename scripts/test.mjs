@@ -32,7 +32,15 @@ const groups = [
     ['format', () => run(bin('prettier'), ['--check', '--log-level', 'warn', '.'], inherit)],
     ['build', () => succeeded(ensureBuilt())],
   ],
-  [['units', () => run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--json', `--outputFile=${unitReport}`], { stdio: ['ignore', 'ignore', 2] })]],
+  [
+    [
+      'units',
+      () =>
+        run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--json', `--outputFile=${unitReport}`], {
+          stdio: ['ignore', 'ignore', 2],
+        }),
+    ],
+  ],
   [['interface', () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], inherit)]],
 ];
 

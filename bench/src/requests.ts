@@ -20,7 +20,10 @@ try {
   for (const [i, request] of requests.entries()) {
     const since = performance.now();
     const { status } = await send(server.port, request);
-    slowest.push({ ms: Math.round(performance.now() - since), what: `${request.method} ${request.path.slice(0, 60)} ${request.body?.length ?? 0} bytes` });
+    slowest.push({
+      ms: Math.round(performance.now() - since),
+      what: `${request.method} ${request.path.slice(0, 60)} ${request.body?.length ?? 0} bytes`,
+    });
     slowest.sort((a, b) => b.ms - a.ms).splice(3);
     statuses[status] = (statuses[status] ?? 0) + 1;
     if (i % 2_000 === 1_999) memoryMb.push(Math.round(residentMb()));

@@ -4,7 +4,7 @@ export type { CheckBody } from './documents/kind';
 export { checkBody } from './documents/checks';
 export { checkPart, partSchema } from './documents/part/check';
 export { upgrade, NewerForm } from './documents/forms';
-export { checkId, checkPut, checkVersionOnly, checkWriteList } from './documents/wire-check';
+export { checkId, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
 export { hash as hashSchema } from './joi-parts';
 export { checkPlanBody, checkPlanFile, planFileOf, splitPlanFile } from './check-plan-file';
 export { checkWith, joiProblems, MOST_PROBLEMS } from './joi-problems';

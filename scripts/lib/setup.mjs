@@ -38,7 +38,9 @@ export async function bundle(entry, outfile) {
     target: 'node20',
     external: ['@libsql/client', 'libsql'],
     // What was written for `require` in the bundle finds Node's own modules by it.
-    banner: { js: `import { createRequire as bundledRequire } from 'node:module'; import { fileURLToPath as bundledPath } from 'node:url'; const require = bundledRequire(import.meta.url); const __filename = bundledPath(import.meta.url); const __dirname = bundledPath(new URL('.', import.meta.url));` },
+    banner: {
+      js: `import { createRequire as bundledRequire } from 'node:module'; import { fileURLToPath as bundledPath } from 'node:url'; const require = bundledRequire(import.meta.url); const __filename = bundledPath(import.meta.url); const __dirname = bundledPath(new URL('.', import.meta.url));`,
+    },
     alias: {
       '@puddler/core': './core/src/index.ts',
       '@puddler/contract': './contract/src/index.ts',

@@ -41,7 +41,10 @@ export async function loadDemo(store: DocumentStore, folder: string): Promise<vo
     if (!doc || !stock) throw new Error(`club.json: there is no ${asBought} of ${name}`);
     doc.body.bench = { stockPlanId: stock.id, ...(today ? { today } : {}) };
   }
-  const parts = ((await readJson(path.join(folder, 'shelf.json'))) as unknown[]).map((part) => ({ id: randomUUID(), body: good('shelf.json', checkPart(part)) }));
+  const parts = ((await readJson(path.join(folder, 'shelf.json'))) as unknown[]).map((part) => ({
+    id: randomUUID(),
+    body: good('shelf.json', checkPart(part)),
+  }));
   await store.write('car', cars.map(fresh));
   await store.write('plan', plans.map(fresh));
   await store.write('part', parts.map(fresh));

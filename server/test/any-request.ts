@@ -27,7 +27,10 @@ const GOOD: object[] = [...Object.values(BODIES), file];
 const IDS = Array.from({ length: 12 }, (_, i) => `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`);
 const id = fc.oneof(
   { weight: 8, arbitrary: fc.constantFrom(...IDS) },
-  { weight: 1, arbitrary: fc.constantFrom('17', '', '..%2f..', 'constructor', IDS[0]!.toUpperCase().replace(/0/g, 'A'), '%00', '%ff', 'a'.repeat(3000)) },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom('17', '', '..%2f..', 'constructor', IDS[0]!.toUpperCase().replace(/0/g, 'A'), '%00', '%ff', 'a'.repeat(3000)),
+  },
 );
 const base = fc.oneof({ weight: 6, arbitrary: fc.nat(6) }, { weight: 1, arbitrary: fc.constantFrom(-1, 1.5, '1', null, 2 ** 60) });
 const WORDS = ['constructor', '__proto__', 'toString', 'kind', 'spec', 'car', 'name', 'massKg', 'packs', 'wish', 'photos', 'hash'];
@@ -46,7 +49,10 @@ const bent = fc.tuple(fc.constantFrom(...GOOD), fc.nat(40), anyValue).map(([good
   return JSON.parse(`${text.slice(0, place.index)}:${json}${text.slice(place.index + place[0].length)}`) as object;
 });
 const document = fc.oneof({ weight: 5, arbitrary: fc.constantFrom(...GOOD) }, { weight: 4, arbitrary: bent }, { weight: 1, arbitrary: anyValue });
-const parent = fc.oneof(fc.constant({}), id.map((parentId) => ({ parentId })));
+const parent = fc.oneof(
+  fc.constant({}),
+  id.map((parentId) => ({ parentId })),
+);
 const put = fc.tuple(base, parent, document).map(([version, of, body]) => ({ base: version, ...of, body }));
 const write = fc.tuple(id, put, fc.boolean()).map(([one, what, gone]) => ({ id: one, ...what, ...(gone ? { body: null } : {}) }));
 const writes = fc.oneof(
@@ -54,10 +60,31 @@ const writes = fc.oneof(
   fc.constant({ writes: Array.from({ length: 2000 }, () => ({ a: 1 })) }),
 );
 const text = fc.oneof(
-  { weight: 12, arbitrary: fc.oneof(put, writes, document, base.map((version) => ({ base: version }))).map((value) => JSON.stringify(value) as string | undefined) },
+  {
+    weight: 12,
+    arbitrary: fc
+      .oneof(
+        put,
+        writes,
+        document,
+        base.map((version) => ({ base: version })),
+      )
+      .map((value) => JSON.stringify(value) as string | undefined),
+  },
   {
     weight: 2,
-    arbitrary: fc.constantFrom('', '{', '[[[[', '"', 'null', '{"a":', '['.repeat(4000), '{"a":'.repeat(3000), '\u0000', `{"k":"${'x'.repeat(300_000)}"}`),
+    arbitrary: fc.constantFrom(
+      '',
+      '{',
+      '[[[[',
+      '"',
+      'null',
+      '{"a":',
+      '['.repeat(4000),
+      '{"a":'.repeat(3000),
+      '\u0000',
+      `{"k":"${'x'.repeat(300_000)}"}`,
+    ),
   },
   { weight: 1, arbitrary: fc.string({ unit: 'binary', maxLength: 300 }) },
 );
@@ -68,12 +95,32 @@ const paths = fc.oneof(
     return [fc.constant(at), id.map((one) => `${at}/${one}`), id.map((one) => `${at}/${one}/restore`)];
   }),
   id.map((one) => `/api/plans/${one}/file`),
-  fc.constantFrom('/api/garage', '/api/shelf', '/api/health', '/api/imports', '/api/files', '/api/backup', '/api/backup/check', '/api/backup/restore', '/', '/plans/x', '/api/', '/%'),
+  fc.constantFrom(
+    '/api/garage',
+    '/api/shelf',
+    '/api/health',
+    '/api/imports',
+    '/api/files',
+    '/api/backup',
+    '/api/backup/check',
+    '/api/backup/restore',
+    '/',
+    '/plans/x',
+    '/api/',
+    '/%',
+  ),
   fc.constantFrom('0'.repeat(64), 'x', '..%2f..%2fpuddler.db').map((hash) => `/api/files/${hash}`),
 );
 const headers = fc.record(
   {
-    'content-type': fc.constantFrom('application/json', 'application/json; charset=utf-8', 'text/plain', 'application/zip', 'image/jpeg', 'application/json; charset=nothing'),
+    'content-type': fc.constantFrom(
+      'application/json',
+      'application/json; charset=utf-8',
+      'text/plain',
+      'application/zip',
+      'image/jpeg',
+      'application/json; charset=nothing',
+    ),
     'content-encoding': fc.constantFrom('gzip', 'identity', 'constructor', 'br, gzip'),
     'accept-encoding': fc.constantFrom('gzip', 'identity', 'identity;q=0', '*;q=0', 'br', 'nonsense;q=7'),
     'if-none-match': fc.constantFrom('"x"', '*', 'W/"a"'),
@@ -85,12 +132,20 @@ const usual = fc.constant({ 'content-type': 'application/json' });
 
 const stray: fc.Arbitrary<AnyRequest> = fc
   .tuple(
-    fc.oneof({ weight: 9, arbitrary: fc.constantFrom('GET', 'PUT', 'POST', 'DELETE') }, { weight: 1, arbitrary: fc.constantFrom('PATCH', 'HEAD', 'OPTIONS') }),
+    fc.oneof(
+      { weight: 9, arbitrary: fc.constantFrom('GET', 'PUT', 'POST', 'DELETE') },
+      { weight: 1, arbitrary: fc.constantFrom('PATCH', 'HEAD', 'OPTIONS') },
+    ),
     paths,
     fc.oneof({ weight: 3, arbitrary: usual }, { weight: 1, arbitrary: headers }),
     text,
   )
-  .map(([method, path, head, body]) => ({ method, path, headers: head as Record<string, string>, body: method === 'GET' || method === 'HEAD' ? undefined : body }));
+  .map(([method, path, head, body]) => ({
+    method,
+    path,
+    headers: head as Record<string, string>,
+    body: method === 'GET' || method === 'HEAD' ? undefined : body,
+  }));
 
 const usualId = fc.constantFrom(...IDS);
 /** Writes and deletes that may well be taken: of a good document under an id that others use too. */
@@ -101,7 +156,12 @@ const aimed: fc.Arbitrary<AnyRequest> = fc
     const { path, parent: needs } = kindOf(kind);
     const of = needs === undefined ? {} : { parentId };
     const body = method === 'PUT' ? { base: version, ...of, body: BODIES[kind] } : { base: version };
-    return { method, path: `/api/${path}/${needs === undefined ? parentId : one}`, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) };
+    return {
+      method,
+      path: `/api/${path}/${needs === undefined ? parentId : one}`,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    };
   });
 
 /** Requests over all routes and methods, many of them nearly right. */

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import type { Checked } from '../checked';
-import { checkWith, joiProblems, MOST_PROBLEMS } from '../joi-problems';
+import { checkWith, joiProblems } from '../joi-problems';
 import { uuid } from '../joi-parts';
-import { problem, type Problem } from '../problem';
+import { problem } from '../problem';
 import { parentOf, type KindName } from './kinds';
 import { MOST_PARTS } from './part/part';
 import type { DocWrite } from './wire';
@@ -22,21 +22,24 @@ export const checkPut = (kind: KindName, input: unknown) =>
 
 const listed = (writes: unknown): writes is unknown[] => Array.isArray(writes) && writes.length > 0 && writes.length <= MOST_PARTS;
 
-/** The envelopes of a list of writes, without their bodies: how many, of what form, and that no id stands twice. */
-export function checkWriteList(kind: KindName, input: unknown): Checked<DocWrite[]> {
+/** The list of writes that a request holds, not yet checked itself. */
+export function checkWriteList(input: unknown): Checked<unknown[]> {
   const writes = (input as { writes?: unknown } | null | undefined)?.writes;
-  if (!listed(writes))
-    return { ok: false, problems: [problem('writes', Array.isArray(writes) ? writes.length : undefined, `a list of 1 to ${MOST_PARTS} writes`)] };
+  if (listed(writes)) return { ok: true, value: writes };
+  return { ok: false, problems: [problem('writes', Array.isArray(writes) ? writes.length : undefined, `a list of 1 to ${MOST_PARTS} writes`)] };
+}
+
+/** Checks the envelopes of a list of writes one after the other: their form, and that no id stands twice. Bodies are checked by `checkBody`. */
+export function envelopeCheck(kind: KindName): (write: unknown, place: number) => Checked<DocWrite> {
   const schema = Joi.object({ id: uuid.required(), base, ...parentKey(kind), body: body.allow(null).required() });
-  const problems: Problem[] = [];
   const seen = new Map<string, number>();
-  for (const [i, write] of writes.entries()) {
-    for (const one of joiProblems(schema, write)) problems.push(problem(`writes[${i}].${one.path}`, one.value, one.allowed));
-    const { id } = (write ?? {}) as { id?: string };
-    const before = id === undefined ? undefined : seen.get(id);
-    if (before !== undefined) problems.push(problem(`writes[${i}].id`, id, `an id that no other write has; writes[${before}] has it too`));
-    if (id !== undefined) seen.set(id, i);
-    if (problems.length >= MOST_PROBLEMS) break;
-  }
-  return problems.length === 0 ? { ok: true, value: writes as DocWrite[] } : { ok: false, problems: problems.slice(0, MOST_PROBLEMS) };
+  return (write, place) => {
+    const problems = joiProblems(schema, write);
+    if (problems.length > 0) return { ok: false, problems };
+    const { id } = write as DocWrite;
+    const before = seen.get(id);
+    if (before !== undefined) return { ok: false, problems: [problem('id', id, `an id that no other write has; writes[${before}] has it too`)] };
+    seen.set(id, place);
+    return { ok: true, value: write as DocWrite };
+  };
 }

@@ -1,4 +1,14 @@
-import { checkBody, checkWriteList, MOST_PROBLEMS, parentOf, problem, type DocWrite, type KindName, type Problem } from '@puddler/contract';
+import {
+  checkBody,
+  checkWriteList,
+  envelopeCheck,
+  MOST_PROBLEMS,
+  parentOf,
+  problem,
+  type DocWrite,
+  type KindName,
+  type Problem,
+} from '@puddler/contract';
 import { setImmediate as breath } from 'node:timers/promises';
 import { AppError } from '../http/app-error';
 import { orRefuse } from '../http/checked';
@@ -7,23 +17,12 @@ import type { DocumentStore } from './store';
 /** Checking goes on in pieces of about this long, so that other requests are answered in between. */
 const PIECE_MS = 20;
 
-/**
- * Checks a list of writes whole before any is done; problems are pathed `writes[3].body.spec.kvRpmPerV`. Bodies whose parent
- * is not there go unchecked: the store refuses them for that.
- */
-export async function checkWrites(store: DocumentStore, kind: KindName, input: unknown): Promise<DocWrite[]> {
-  const writes = orRefuse(checkWriteList(kind, input));
-  const needsParent = parentOf(kind) !== undefined;
-  const parents = await store.parents(kind, [...new Set(writes.flatMap((write) => write.parentId ?? []))]);
-  const check = checkBody(kind);
+/** Checks members one after the other, with breaks; refuses them with the first problems, each pathed from its member. */
+async function checkEach<T>(members: readonly T[], check: (member: T, place: number) => Problem[]): Promise<void> {
   const problems: Problem[] = [];
   let since = performance.now();
-  for (const [i, { body, parentId }] of writes.entries()) {
-    const parent = parentId === undefined ? undefined : parents.get(parentId);
-    if (body === null || (needsParent && parent === undefined)) continue;
-    const checked = check(body, parent);
-    if (!checked.ok)
-      for (const one of checked.problems) problems.push(problem(`writes[${i}].body${one.path && `.${one.path}`}`, one.value, one.allowed));
+  for (const [i, member] of members.entries()) {
+    for (const one of check(member, i)) problems.push(problem(`writes[${i}]${one.path && `.${one.path}`}`, one.value, one.allowed));
     if (problems.length >= MOST_PROBLEMS) break;
     if (performance.now() - since > PIECE_MS) {
       await breath();
@@ -31,5 +30,28 @@ export async function checkWrites(store: DocumentStore, kind: KindName, input: u
     }
   }
   if (problems.length > 0) throw new AppError('bad-document', { problems: problems.slice(0, MOST_PROBLEMS) });
+}
+
+/**
+ * Checks a list of writes whole before any is done; problems are pathed `writes[3].body.spec.kvRpmPerV`. Bodies whose parent
+ * is not there go unchecked: the store refuses them for that.
+ */
+export async function checkWrites(store: DocumentStore, kind: KindName, input: unknown): Promise<DocWrite[]> {
+  const members = orRefuse(checkWriteList(input));
+  const envelope = envelopeCheck(kind);
+  await checkEach(members, (write, i) => {
+    const checked = envelope(write, i);
+    return checked.ok ? [] : checked.problems;
+  });
+  const writes = members as DocWrite[];
+  const needsParent = parentOf(kind) !== undefined;
+  const parents = await store.parents(kind, [...new Set(writes.flatMap((write) => write.parentId ?? []))]);
+  const check = checkBody(kind);
+  await checkEach(writes, ({ body, parentId }) => {
+    const parent = parentId === undefined ? undefined : parents.get(parentId);
+    if (body === null || (needsParent && parent === undefined)) return [];
+    const checked = check(body, parent);
+    return checked.ok ? [] : checked.problems.map((one) => ({ ...one, path: `body${one.path && `.${one.path}`}` }));
+  });
   return writes;
 }

@@ -73,7 +73,8 @@ export class DocumentStore {
     return this.db.orm
       .select({ kind: documents.kind, id: documents.id, form: documents.form })
       .from(documents)
-      .where(and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt), sql`not (${this.isReadable()})`));
+      .where(and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt), sql`not (${this.isReadable()})`))
+      .orderBy(asc(documents.createdAt), sql`rowid`);
   }
 
   private isReadable() {

@@ -1,8 +1,9 @@
 import type { ParameterizedContext } from 'koa';
+import { setImmediate as breath } from 'node:timers/promises';
 import { problem } from '@puddler/contract';
 import rawBody from 'raw-body';
 import { AppError } from './app-error';
-import { measureJson } from './measure-json';
+import { COUNTED_NAMES, measureJson } from './measure-json';
 
 /** How large a body may be, and how much may be in it: what is checked afterwards takes its time by the value. */
 export interface BodyLimit {
@@ -34,13 +35,16 @@ export async function jsonBody(ctx: ParameterizedContext, limit: BodyLimit): Pro
   const bytes = await rawBody(ctx.req, { length: ctx.request.length ?? null, limit: limit.bytes });
   if (bytes.length === 0) return undefined;
   if (!isJson) throw new AppError('unsupported-type');
-  const { depth, keys, values } = measureJson(bytes);
+  const { depth, keys, values, names } = measureJson(bytes);
   const refuse = (what: string, value: number, allowed: string) => {
     throw new AppError('bad-document', { problems: [problem(what, value, allowed)] });
   };
   if (depth > MOST_DEPTH) refuse('depth', depth, `at most ${MOST_DEPTH} groups inside one another`);
   if (keys > MOST_KEYS) refuse('fields of one group', keys, `at most ${MOST_KEYS}`);
+  if (names > COUNTED_NAMES) refuse('names of fields', names, `at most ${COUNTED_NAMES} different ones`);
   if (values > limit.values) refuse('values', values, `at most ${limit.values} in one request`);
+  // Counting, decoding and reading a large text each take a while: others are answered in between.
+  if (bytes.length > MB) await breath();
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
   } catch {

@@ -5,6 +5,8 @@ export interface JsonSize {
   keys: number;
   /** Values in lists and fields, all together. */
   values: number;
+  /** Names that fields have, each counted once, or a few more than `COUNTED_NAMES`: each new name costs whoever reads it dearly. */
+  names: number;
 }
 
 const QUOTE = 0x22;
@@ -16,6 +18,8 @@ const CLOSE_LIST = 0x5d;
 const OPEN_OBJECT = 0x7b;
 const CLOSE_OBJECT = 0x7d;
 
+/** Counting names stops here. */
+export const COUNTED_NAMES = 1_000;
 /** Counting stops here: whatever is deeper is refused, and the counters of open objects need no more room. */
 const COUNTED_DEPTH = 1024;
 
@@ -23,11 +27,18 @@ const COUNTED_DEPTH = 1024;
 export function measureJson(bytes: Uint8Array): JsonSize {
   const open = new Uint32Array(COUNTED_DEPTH);
   let depth = 0;
-  const size: JsonSize = { depth: 0, keys: 0, values: 1 };
+  const size: JsonSize = { depth: 0, keys: 0, values: 1, names: 0 };
+  const names = new Set<number>();
+  let lastText = 0;
   for (let i = 0; i < bytes.length; i++) {
     switch (bytes[i]!) {
       case QUOTE:
-        for (i++; i < bytes.length && bytes[i] !== QUOTE; i++) if (bytes[i] === BACKSLASH) i++;
+        lastText = 0;
+        for (i++; i < bytes.length && bytes[i] !== QUOTE; i++) {
+          if (bytes[i] === BACKSLASH) i++;
+          // A name is told from others by its hash: two that share one are counted once, which bounds them no worse.
+          lastText = (Math.imul(lastText, 31) + bytes[i]!) | 0;
+        }
         break;
       case OPEN_LIST:
       case OPEN_OBJECT:
@@ -42,6 +53,7 @@ export function measureJson(bytes: Uint8Array): JsonSize {
       case COLON: {
         const keys = (open[depth] = open[depth]! + 1);
         if (keys > size.keys) size.keys = keys;
+        if (names.size <= COUNTED_NAMES) size.names = names.add(lastText).size;
         break;
       }
       case COMMA:
