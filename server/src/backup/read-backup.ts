@@ -75,7 +75,8 @@ async function open(path: string): Promise<yauzl.ZipFile> {
       yauzl.open(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (error, zip) => (error ? reject(error) : resolve(zip))),
     );
   } catch (error) {
-    throw new BadBackup(`This is no whole zip file: ${(error as Error).message}.`);
+    const { message } = error as Error;
+    throw new BadBackup(`This is no whole zip file: ${/central directory/.test(message) ? 'it is cut short, or of another kind' : message}.`);
   }
 }
 

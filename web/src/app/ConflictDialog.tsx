@@ -105,16 +105,16 @@ function Clashes({ held: { key }, name, clashes }: { held: Held; name: string; c
 function ClashRow({ clash: { path, mine, theirs }, newer, onChoose }: { clash: Clash; newer: boolean; onChoose: (newer: boolean) => void }) {
   const name = leafName(path);
   const side = (isNewer: boolean, value: unknown) => (
-    <td className="py-1 pr-2 align-top">
-      <label className="flex items-start gap-2 break-words max-sm:py-2">
-        <input type="radio" className="mt-1 accent-(--steel)" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
+    <td className="py-1 pr-2 align-middle">
+      <label className="flex items-center gap-2 break-words max-sm:py-2">
+        <input type="radio" className="shrink-0 accent-(--steel)" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
         <span className={newer === isNewer ? 'min-w-0 font-medium' : 'min-w-0 text-soft'}>{shown(value)}</span>
       </label>
     </td>
   );
   return (
     <tr className="border-b border-rule">
-      <th scope="row" className="py-1 pr-2 align-top font-normal">
+      <th scope="row" className="py-1 pr-2 align-middle font-normal">
         {name}
       </th>
       {side(false, mine)}

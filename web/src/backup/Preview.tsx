@@ -16,7 +16,7 @@ export function Preview({ preview: { lines, madeAt, files }, onRestore, onCancel
   return (
     <section aria-labelledby="preview" className="border border-rule bg-sheet p-4">
       <h2 id="preview" className="font-semibold">
-        A backup of {new Date(madeAt).toLocaleString()}
+        A backup of {new Date(madeAt).toLocaleString(undefined, { dateStyle: 'long', timeStyle: 'short' })}
       </h2>
       <p className="text-soft">
         It is whole: {lines.length} documents and {files} {files === 1 ? 'photo' : 'photos'}, each as it was saved.

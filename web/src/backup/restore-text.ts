@@ -2,11 +2,11 @@ import { kindOf, KIND_NAMES, type KindName, type RestoreLine, type RestoreState 
 
 /** What happens to a document, in the order in which it matters to a builder. */
 export const STATE_WORDS: Record<RestoreState, string> = {
-  new: 'not here yet: comes in',
-  deleted: 'deleted here since: comes back',
-  'newer-in-backup': 'newer in the backup: takes the place of the one here',
-  'newer-here': 'newer here: stays as it is',
-  same: 'the same here',
+  new: 'Not here yet: comes in',
+  deleted: 'Deleted here since: comes back',
+  'newer-in-backup': 'Newer in the backup: takes the place of the one here',
+  'newer-here': 'Newer here: stays as it is',
+  same: 'The same here',
 };
 export const STATES = Object.keys(STATE_WORDS) as RestoreState[];
 

@@ -1,0 +1,50 @@
+import { Archive, FolderInput, Plus } from 'lucide-react';
+import { useRef } from 'react';
+import { Link } from 'react-router';
+import { Button } from '../ui/Button';
+
+interface Props {
+  line: string;
+  onFiles: (files: FileList | null) => void;
+  onAdd: () => void;
+}
+
+/** The Garage's title, what is in it, and what can be put in. */
+export function GarageHead({ line, onFiles, onAdd }: Props) {
+  const picker = useRef<HTMLInputElement>(null);
+  return (
+    <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <h1 className="wide text-[24px] leading-tight font-bold">Garage</h1>
+        <p className="text-soft">{line}</p>
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Link
+          to="/backup"
+          className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-10"
+        >
+          <Archive size={15} /> Backup
+        </Link>
+        <input
+          ref={picker}
+          type="file"
+          accept=".json,application/json"
+          multiple
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Plan files to import"
+          onChange={(event) => {
+            onFiles(event.target.files);
+            event.target.value = '';
+          }}
+        />
+        <Button icon={<FolderInput size={15} />} onClick={() => picker.current?.click()}>
+          Import a plan
+        </Button>
+        <Button tone="action" icon={<Plus size={15} />} onClick={onAdd}>
+          New car
+        </Button>
+      </div>
+    </div>
+  );
+}
