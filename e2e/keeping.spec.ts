@@ -97,6 +97,7 @@ test('Ctrl+C while a request is under way: it is answered, though the signal com
 
 test('every acknowledged write of any kind survives kill -9, round after round', async ({ club }) => {
   const rounds = Number(process.env['KILL_ROUNDS'] ?? 3);
+  test.setTimeout(45_000 + rounds * 15_000);
   let server = club;
   let written = 0;
   const writers = new Map<string, Acknowledged>();

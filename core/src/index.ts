@@ -33,7 +33,7 @@ export { powerBand, type PowerBand } from './predict/power-band';
 export { PROFILE_SEGMENTS, type Segment } from './predict/profiles';
 export { simulateRun } from './predict/run';
 export type { Run, RunOptions, RunSample, RunStop } from './predict/run-types';
-export { predictPass, type Pass, type PassOptions } from './predict/pass';
+export { drivePass, passFigures, USUAL_RAMP_S, type Pass } from './predict/pass';
 export { predict, type PredictOptions, type Prediction } from './predict/predict';
 
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
@@ -59,7 +59,7 @@ export {
   type Bands,
   type Narrowing,
 } from './predict/bands';
-export { PASS_MARKS_M, passFigures, STOPPING_SHARE, type PassFigures, type PassMark, type PassWish } from './predict/pass-figures';
+export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures, type PassMark, type PassWish } from './predict/pass-figures';
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
 export { speedSpread, type SpeedSpread } from './predict/speed-spread';
@@ -67,7 +67,7 @@ export { simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';
 export { fixesFor, type Fix, type Fixes, type FixFigures } from './findings/fixes';
 export { coolDown, type CoolDown, type Temperatures } from './predict/cool-down';
-export { backToBack, heatCourse, type HeatCourse, type HeatLimits } from './predict/heat-course';
+export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type HeatLimits } from './predict/heat-course';
 export { gearCell, gearRun, type GearCell, type GearRun } from './predict/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 

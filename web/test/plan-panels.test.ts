@@ -4,7 +4,7 @@ import {
   DEFAULT_LIMITS,
   powerBand,
   powerMoment,
-  predictPass,
+  drivePass,
   predictSteady,
   resolvePlan,
   simulateRun,
@@ -21,7 +21,7 @@ import { carOf, planOf, type PartOnDesk } from '../src/desk/selectors';
 import { chainFlow } from '../src/in-hand/chain-flow';
 import { headline } from '../src/stations/plan/FindingsPanel';
 import { gearsAround, gearsOnShelf } from '../src/stations/plan/gear-choice';
-import { HEAT_CHANGES } from '../src/stations/plan/heat-changes';
+import { HEAT_CHANGES } from '../src/stations/plan/heat/heat-changes';
 import { applyEdits, fitParts } from '../src/in-hand/plan-edits';
 import { workingOf } from '../src/stations/plan/working';
 
@@ -71,7 +71,7 @@ describe('the working', () => {
 
 describe('the chain at a moment', () => {
   const plan = resolvePlan(plainPlan());
-  const pass = predictPass(plan);
+  const pass = drivePass(plan).pass;
 
   test('what goes into speed leaves at the road, and nothing is lost on the way', () => {
     for (const sample of pass.samples.filter((one) => one.speedMs > 1)) {

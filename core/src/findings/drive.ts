@@ -1,5 +1,5 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { passFigures } from '../predict/pass-figures';
+import { passFigures } from '../predict/pass';
 import { cycleSeconds, PROFILE_SEGMENTS } from '../predict/profiles';
 import { solveTopSpeed } from '../predict/top-speed';
 import { over, under, type Finding, type FindingInput } from './finding';
@@ -81,7 +81,7 @@ function driveline({ resolved, stock, limits }: FindingInput): Finding[] {
 }
 
 /** What the place asks: the edge of radio range, and a straight to reach the speed and stop on. */
-function place({ plan: { site }, resolved, steady, limits }: FindingInput): Finding[] {
+function place({ plan: { site }, resolved, steady, limits, pass }: FindingInput): Finding[] {
   const found: Finding[] = [];
   if (!(steady.topSpeedMs > 0)) return found;
   if (site.radioRangeM !== undefined) {
@@ -99,7 +99,7 @@ function place({ plan: { site }, resolved, steady, limits }: FindingInput): Find
     );
   }
   if (site.straightM !== undefined) {
-    const { to95, stopM } = passFigures(resolved);
+    const { to95, stopM } = pass ?? passFigures(resolved);
     if (to95) {
       const need = to95.distanceM + stopM;
       found.push(

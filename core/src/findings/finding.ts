@@ -1,6 +1,7 @@
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import type { LinkName } from '../link';
+import type { PassFigures } from '../predict/pass-figures';
 import type { Run } from '../predict/run-types';
 import type { Steady } from '../predict/steady';
 import type { FindingId, FindingLevel } from './finding-ids';
@@ -29,6 +30,8 @@ export interface FindingInput {
   steady: Steady;
   run: Run;
   limits: Limits;
+  /** The figures of a pass with the usual ramp, where they are at hand; else one is driven when a rule asks. */
+  pass?: PassFigures | undefined;
   /** The car as bought, where it is known: what its driveline was made for. */
   stock?: ResolvedPlan | undefined;
 }

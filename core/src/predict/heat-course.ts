@@ -3,14 +3,20 @@ import { coolDown, stoodFor, type CoolDown, type Temperatures } from './cool-dow
 import { simulateRun } from './run';
 import type { Run } from './run-types';
 
-/** Temperatures through a run and after it. */
-export interface HeatCourse {
+/** A run that was driven once, with what is shown of it over time. */
+export interface DrivenRun {
+  run: Run;
   /** About every 1/200 of the run. */
   samples: (Temperatures & { timeS: number; charge: number })[];
-  run: Run;
-  cool: CoolDown;
   /** First moment each store crosses its limit [s]; absent when it does not. */
   crossedS: Partial<Record<keyof Temperatures, number>>;
+  /** Temperatures at its end. */
+  end: Temperatures;
+}
+
+/** Temperatures through a run and after it. */
+export interface HeatCourse extends DrivenRun {
+  cool: CoolDown;
 }
 
 /** Limits of the stores [°C], for the moment one is crossed. */
@@ -19,10 +25,10 @@ export type HeatLimits = Partial<Record<keyof Temperatures, number>>;
 const SAMPLES = 200;
 const STORES = ['windingC', 'canC', 'escC', 'packC'] as const;
 
-/** Drives the plan's run from given temperatures (or the air's) and lets it stand until `readyC`. */
-export function heatCourse(plan: ResolvedPlan, limits: HeatLimits, readyC: number, from?: Temperatures): HeatCourse {
-  const samples: HeatCourse['samples'] = [];
-  const crossedS: HeatCourse['crossedS'] = {};
+/** Drives the plan's run from given temperatures (or the air's). */
+export function driveRun(plan: ResolvedPlan, limits: HeatLimits, from?: Temperatures): DrivenRun {
+  const samples: DrivenRun['samples'] = [];
+  const crossedS: DrivenRun['crossedS'] = {};
   const every = (plan.run.minutes * 60) / SAMPLES;
   let due = 0;
   let last: Temperatures | undefined;
@@ -40,18 +46,22 @@ export function heatCourse(plan: ResolvedPlan, limits: HeatLimits, readyC: numbe
     },
   });
   const { ambientC } = plan.site;
-  const end = last ?? { windingC: ambientC, canC: ambientC, escC: ambientC, packC: ambientC };
-  return { samples, run, cool: coolDown(plan, end, readyC), crossedS };
+  const { windingC, canC, escC, packC } = last ?? { windingC: ambientC, canC: ambientC, escC: ambientC, packC: ambientC };
+  return { run, samples, crossedS, end: { windingC, canC, escC, packC } };
 }
 
-/** Runs one after another, each with a fresh pack as warm as the air, after a pause in which the car stands. */
-export function backToBack(plan: ResolvedPlan, runs: number, pauseS: number, limits: HeatLimits, readyC: number): HeatCourse[] {
-  const courses: HeatCourse[] = [];
-  let from: Temperatures | undefined;
-  for (let i = 0; i < runs; i++) {
-    const course = heatCourse(plan, limits, readyC, from);
-    courses.push(course);
-    from = { ...stoodFor(plan, course.cool.samples[0]!, pauseS), packC: plan.site.packC };
+/** A run that was driven, and the car standing after it until `readyC`. */
+export const heatCourse = (plan: ResolvedPlan, driven: DrivenRun, readyC: number): HeatCourse => ({
+  ...driven,
+  cool: coolDown(plan, driven.end, readyC),
+});
+
+/** Runs after a first one that was driven, each with a fresh pack as warm as the air, after a pause [s] in which the car stands. */
+export function backToBack(plan: ResolvedPlan, first: DrivenRun, runs: number, pauseS: number, limits: HeatLimits): DrivenRun[] {
+  const all = [first];
+  while (all.length < runs) {
+    const from = { ...stoodFor(plan, all[all.length - 1]!.end, pauseS), packC: plan.site.packC };
+    all.push(driveRun(plan, limits, from));
   }
-  return courses;
+  return all;
 }

@@ -1,14 +1,13 @@
 import { GRAVITY_MS2 } from '../chain/constants';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { lineConstants } from './line-constants';
-import { simulateRun } from './run';
+import type { RunSample } from './run-types';
 import { solveTopSpeed } from './top-speed';
 
 /** Marks that a pass is timed at [m]: 60 ft and 132 ft of the drag strip among them. */
 export const PASS_MARKS_M = [18.3, 40, 100] as const;
 /** A driver brakes at this share of what the tyres give. */
 export const STOPPING_SHARE = 0.6;
-const LONGEST_S = 60;
 const SPRINT_MS = 50 / 3.6;
 
 export interface PassMark {
@@ -40,45 +39,64 @@ export interface PassWish {
   radioRangeM?: number | undefined;
 }
 
-/** Drives one pass, and a stop from top speed. Never longer than a minute each. */
-export function passFigures(plan: ResolvedPlan, { rampS = 0.2, straightM, radioRangeM }: PassWish = {}): PassFigures {
-  const { topSpeedMs } = solveTopSpeed(plan);
-  const wanted = [...PASS_MARKS_M.filter((mark) => straightM === undefined || mark < straightM), ...(straightM === undefined ? [] : [straightM])];
-  const marks: PassMark[] = [];
-  let to50KmHS: number | undefined;
-  let to95: PassFigures['to95'];
-  let peakG = 0;
-  let last = { timeS: 0, speedMs: 0, distanceM: 0 };
-  const run = simulateRun(plan, {
-    segments: [{ kind: 'throttle', duty: 1, rampS, seconds: LONGEST_S }],
-    onStep: (now) => {
-      const between = (from: number, to: number, wish: number) => (to > from ? (wish - from) / (to - from) : 1);
-      const timeAt = (share: number) => last.timeS + share * (now.timeS - last.timeS);
-      while (marks.length < wanted.length && now.distanceM >= wanted[marks.length]!) {
-        const atM = wanted[marks.length]!;
-        const share = between(last.distanceM, now.distanceM, atM);
-        marks.push({ atM, timeS: timeAt(share), speedMs: last.speedMs + share * (now.speedMs - last.speedMs) });
-      }
-      if (to50KmHS === undefined && now.speedMs >= SPRINT_MS) to50KmHS = timeAt(between(last.speedMs, now.speedMs, SPRINT_MS));
-      if (!to95 && topSpeedMs > 0 && now.speedMs >= 0.95 * topSpeedMs) {
-        const share = between(last.speedMs, now.speedMs, 0.95 * topSpeedMs);
-        to95 = { timeS: timeAt(share), distanceM: last.distanceM + share * (now.distanceM - last.distanceM) };
-      }
-      if (now.timeS > last.timeS) peakG = Math.max(peakG, (now.speedMs - last.speedMs) / (now.timeS - last.timeS) / GRAVITY_MS2);
-      last = { timeS: now.timeS, speedMs: now.speedMs, distanceM: now.distanceM };
-      const done = marks.length === wanted.length && to95 !== undefined && (to50KmHS !== undefined || topSpeedMs < SPRINT_MS);
-      return !done;
-    },
-  });
-  return {
-    marks,
-    to50KmHS,
-    peakG,
-    gripLimitedS: run.gripLimitedS,
-    to95,
-    stopM: stoppingM(plan, topSpeedMs),
-    toRadioEdgeS: radioRangeM !== undefined && topSpeedMs > 0 ? radioRangeM / topSpeedMs : undefined,
-  };
+/** Takes the figures of a pass while it is driven. */
+export class PassFigureWatch {
+  private readonly wanted: readonly number[];
+  private readonly topSpeedMs: number;
+  private readonly marks: PassMark[] = [];
+  private to50KmHS: number | undefined;
+  private to95: PassFigures['to95'];
+  private peakG = 0;
+  private gripLimitedS = 0;
+  private last = { timeS: 0, speedMs: 0, distanceM: 0 };
+
+  constructor(
+    private readonly plan: ResolvedPlan,
+    private readonly wish: PassWish,
+  ) {
+    const { straightM } = wish;
+    this.topSpeedMs = solveTopSpeed(plan).topSpeedMs;
+    this.wanted = [...PASS_MARKS_M.filter((mark) => straightM === undefined || mark < straightM), ...(straightM === undefined ? [] : [straightM])];
+  }
+
+  see(now: RunSample, gripLimitedS: number): boolean {
+    const { last, marks, wanted, topSpeedMs } = this;
+    const share = (from: number, to: number, met: number) => (to > from ? (met - from) / (to - from) : 1);
+    const timeAt = (part: number) => last.timeS + part * (now.timeS - last.timeS);
+    while (marks.length < wanted.length && now.distanceM >= wanted[marks.length]!) {
+      const atM = wanted[marks.length]!;
+      const part = share(last.distanceM, now.distanceM, atM);
+      marks.push({ atM, timeS: timeAt(part), speedMs: last.speedMs + part * (now.speedMs - last.speedMs) });
+    }
+    if (this.to50KmHS === undefined && now.speedMs >= SPRINT_MS) this.to50KmHS = timeAt(share(last.speedMs, now.speedMs, SPRINT_MS));
+    if (!this.to95 && topSpeedMs > 0 && now.speedMs >= 0.95 * topSpeedMs) {
+      const part = share(last.speedMs, now.speedMs, 0.95 * topSpeedMs);
+      this.to95 = { timeS: timeAt(part), distanceM: last.distanceM + part * (now.distanceM - last.distanceM) };
+    }
+    if (now.timeS > last.timeS) this.peakG = Math.max(this.peakG, (now.speedMs - last.speedMs) / (now.timeS - last.timeS) / GRAVITY_MS2);
+    this.last = { timeS: now.timeS, speedMs: now.speedMs, distanceM: now.distanceM };
+    this.gripLimitedS = gripLimitedS;
+    const done = marks.length === wanted.length && this.to95 !== undefined && (this.to50KmHS !== undefined || topSpeedMs < SPRINT_MS);
+    return !done;
+  }
+
+  end(gripLimitedS: number): void {
+    this.gripLimitedS = gripLimitedS;
+  }
+
+  figures(): PassFigures {
+    const { plan, topSpeedMs, marks, to50KmHS, peakG, gripLimitedS, to95 } = this;
+    const { radioRangeM } = this.wish;
+    return {
+      marks,
+      to50KmHS,
+      peakG,
+      gripLimitedS,
+      to95,
+      stopM: stoppingM(plan, topSpeedMs),
+      toRadioEdgeS: radioRangeM !== undefined && topSpeedMs > 0 ? radioRangeM / topSpeedMs : undefined,
+    };
+  }
 }
 
 /** Metres to stop from a speed: brakes at their share, with rolling and air; the motor's own drag is left to the driver. */

@@ -1,5 +1,6 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { simulateRun } from './run';
+import { PassFigureWatch, type PassFigures, type PassWish } from './pass-figures';
+import { RunSimulation } from './run';
 import type { RunSample } from './run-types';
 import { solveTopSpeed } from './top-speed';
 
@@ -12,11 +13,9 @@ export interface Pass {
   to95: { timeS: number; distanceM: number } | undefined;
 }
 
-export interface PassOptions {
-  /** Seconds from closed to full throttle. */
-  rampS?: number;
-}
-
+/** Seconds from closed to full throttle, where nothing else is said. */
+export const USUAL_RAMP_S = 0.2;
+/** No pass is driven longer. */
 const LONGEST_S = 60;
 const SHORTEST_S = 2;
 /** The chart goes on this much longer than it takes until a second adds less than 1 % of speed. */
@@ -25,29 +24,77 @@ const SETTLED_PER_S = 0.01;
 const WATCH_S = 0.25;
 const SAMPLES = 240;
 
-/** Drives one pass and keeps about 240 samples. Never longer than 60 s. */
-export function predictPass(plan: ResolvedPlan, options: PassOptions = {}): Pass {
-  const rampS = options.rampS ?? 0.2;
-  const { topSpeedMs } = solveTopSpeed(plan);
-  const all: RunSample[] = [];
-  let endS = LONGEST_S;
-  let to95: Pass['to95'];
-  let watched = { timeS: 0, speedMs: 0 };
-  const run = simulateRun(plan, {
+/** Someone who looks on while a pass is driven, and says when there is nothing more to see for them. */
+interface Watch {
+  /** `gripLimitedS`: seconds at the limit of grip so far. False once it has seen enough; it is not asked again. */
+  see(sample: RunSample, gripLimitedS: number): boolean;
+  end(gripLimitedS: number): void;
+}
+
+/** Keeps what a chart of a pass shows. */
+class PassChartWatch implements Watch {
+  private readonly all: RunSample[] = [];
+  private endS = LONGEST_S;
+  private to95: Pass['to95'];
+  private gripLimitedS = 0;
+  private watched = { timeS: 0, speedMs: 0 };
+
+  constructor(
+    private readonly topSpeedMs: number,
+    private readonly rampS: number,
+  ) {}
+
+  see(sample: RunSample, gripLimitedS: number): boolean {
+    this.all.push(sample);
+    if (!this.to95 && this.topSpeedMs > 0 && sample.speedMs >= 0.95 * this.topSpeedMs)
+      this.to95 = { timeS: sample.timeS, distanceM: sample.distanceM };
+    if (sample.timeS >= this.watched.timeS + WATCH_S) {
+      const gain = (sample.speedMs - this.watched.speedMs) / (sample.timeS - this.watched.timeS);
+      const settled = sample.timeS > this.rampS && gain <= SETTLED_PER_S * sample.speedMs;
+      if (this.endS === LONGEST_S && settled) this.endS = Math.max(SHORTEST_S, Math.ceil(TAIL * sample.timeS));
+      this.watched = sample;
+    }
+    this.gripLimitedS = gripLimitedS;
+    return sample.timeS < this.endS;
+  }
+
+  end(gripLimitedS: number): void {
+    this.gripLimitedS = gripLimitedS;
+  }
+
+  pass(): Pass {
+    return { samples: thin(this.all, SAMPLES), gripLimitedS: this.gripLimitedS, to95: this.to95 };
+  }
+}
+
+/** Drives full throttle from standstill, a minute at the longest, until every watch has seen enough. */
+function drive(plan: ResolvedPlan, rampS: number, watches: readonly Watch[]): void {
+  let watching = [...watches];
+  const simulation: RunSimulation = new RunSimulation(plan, {
     segments: [{ kind: 'throttle', duty: 1, rampS, seconds: LONGEST_S }],
     onStep: (sample) => {
-      all.push(sample);
-      if (!to95 && topSpeedMs > 0 && sample.speedMs >= 0.95 * topSpeedMs) to95 = { timeS: sample.timeS, distanceM: sample.distanceM };
-      if (sample.timeS >= watched.timeS + WATCH_S) {
-        const gain = (sample.speedMs - watched.speedMs) / (sample.timeS - watched.timeS);
-        const settled = sample.timeS > rampS && gain <= SETTLED_PER_S * sample.speedMs;
-        if (endS === LONGEST_S && settled) endS = Math.max(SHORTEST_S, Math.ceil(TAIL * sample.timeS));
-        watched = sample;
-      }
-      return sample.timeS < endS;
+      watching = watching.filter((watch) => watch.see(sample, simulation.run.gripLimitedS));
+      return watching.length > 0;
     },
   });
-  return { samples: thin(all, SAMPLES), gripLimitedS: run.gripLimitedS, to95 };
+  const { gripLimitedS } = simulation.drive();
+  for (const watch of watching) watch.end(gripLimitedS);
+}
+
+/** One pass for its chart (about 240 samples) and its figures together, as one drive gives them. */
+export function drivePass(plan: ResolvedPlan, wish: PassWish = {}): { pass: Pass; figures: PassFigures } {
+  const { rampS = USUAL_RAMP_S } = wish;
+  const chart = new PassChartWatch(solveTopSpeed(plan).topSpeedMs, rampS);
+  const figures = new PassFigureWatch(plan, wish);
+  drive(plan, rampS, [chart, figures]);
+  return { pass: chart.pass(), figures: figures.figures() };
+}
+
+/** The figures of a pass alone. */
+export function passFigures(plan: ResolvedPlan, wish: PassWish = {}): PassFigures {
+  const figures = new PassFigureWatch(plan, wish);
+  drive(plan, wish.rampS ?? USUAL_RAMP_S, [figures]);
+  return figures.figures();
 }
 
 /** Every k-th sample by time, always with the first, the last, and the peak of motor current. */

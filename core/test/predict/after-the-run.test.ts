@@ -1,4 +1,5 @@
-import { DEFAULT_LIMITS,
+import {
+  DEFAULT_LIMITS,
   backToBack,
   coolDown,
   gearCell,
@@ -7,7 +8,8 @@ import { DEFAULT_LIMITS,
   passFigures,
   PASS_MARKS_M,
   powerMoment,
-  predictPass,
+  drivePass,
+  driveRun,
   resolvePlan,
   simulateRun,
   solveTopSpeed,
@@ -47,7 +49,7 @@ describe('heat over a run', () => {
 
   test('it ends where the run does and crosses a limit when it says', () => {
     const whole = simulateRun(plan);
-    const course = heatCourse(plan, { canC: 40, escC: 500 }, 35);
+    const course = heatCourse(plan, driveRun(plan, { canC: 40, escC: 500 }), 35);
     expect(course.run).toEqual(whole);
     expect(course.crossedS.escC).toBeUndefined();
     const before = course.samples.filter((sample) => sample.timeS < course.crossedS.canC!);
@@ -58,11 +60,11 @@ describe('heat over a run', () => {
   });
 
   test('runs back to back start where the pause left them, and get hotter', () => {
-    const [first, second, third] = backToBack(plan, 3, 120, {}, 35);
+    const [first, second, third] = backToBack(plan, driveRun(plan, {}), 3, 120, {});
     expect(second!.samples[0]!.canC).toBeGreaterThan(first!.samples[0]!.canC + 5);
     expect(second!.run.maxCanC).toBeGreaterThan(first!.run.maxCanC);
     expect(third!.run.maxCanC).toBeGreaterThanOrEqual(second!.run.maxCanC - 0.01);
-    const rested = backToBack(plan, 2, 3600, {}, 35);
+    const rested = backToBack(plan, driveRun(plan, {}), 2, 3600, {});
     expect(rested[1]!.run.maxCanC).toBeLessThan(second!.run.maxCanC);
   });
 });
@@ -73,7 +75,7 @@ describe('a pass in figures', () => {
   test('marks are passed in order, and agree with the pass itself', () => {
     const figures = passFigures(plan, { straightM: 130, radioRangeM: 200 });
     expect(figures.marks.map((mark) => mark.atM)).toEqual([...PASS_MARKS_M, 130]);
-    const pass = predictPass(plan);
+    const pass = drivePass(plan).pass;
     for (const mark of figures.marks) {
       const after = pass.samples.find((sample) => sample.distanceM >= mark.atM);
       if (after) expect(mark.timeS).toBeLessThanOrEqual(after.timeS + 1e-9);
@@ -81,6 +83,12 @@ describe('a pass in figures', () => {
     expect(figures.to95!.distanceM).toBeCloseTo(pass.to95!.distanceM, 0);
     expect(figures.toRadioEdgeS).toBeCloseTo(200 / solveTopSpeed(plan).topSpeedMs, 9);
     expect(passFigures(resolvePlan(caseNamed('ridgeback-3s-fan'))).to50KmHS).toBeGreaterThan(0);
+  });
+
+  test('one drive gives chart and figures, the same as each alone', () => {
+    const wish = { rampS: 0.7, straightM: 90, radioRangeM: 150 };
+    expect(drivePass(plan, wish).figures).toEqual(passFigures(plan, wish));
+    expect(drivePass(plan, wish).pass.samples.length).toBeGreaterThan(100);
   });
 
   test('it never pulls harder than the tyres, and stops no shorter than they allow', () => {
@@ -102,7 +110,7 @@ describe('a pass in figures', () => {
 
 test.each(CASES)('$name: at every moment of full throttle the power balances within 0.5 %', ({ plan }) => {
   const resolved = resolvePlan(plan);
-  const { samples } = predictPass(resolved);
+  const { samples } = drivePass(resolved).pass;
   const moving = samples.filter((sample) => sample.speedMs > 0.1 && sample.timeS > 0.25);
   expect(moving.length).toBeGreaterThan(10);
   for (const sample of moving) {
@@ -136,8 +144,10 @@ test('a cell of the gear table is what the whole prediction gives', () => {
 
 test('the longer the pause between runs, the cooler the next one begins and ends', () => {
   const resolved = resolvePlan(caseNamed('ridgeback-2s'));
-  const second = [2, 10, 20, 30, 60].map((minutes) => backToBack(resolved, 2, 60 * minutes, {}, 40)[1]!.run.maxCanC);
+  const first = driveRun(resolved, {});
+  expect(first.run).toEqual(simulateRun(resolved));
+  const second = [2, 10, 20, 30, 60].map((minutes) => backToBack(resolved, first, 2, 60 * minutes, {})[1]!.run.maxCanC);
   for (let i = 1; i < second.length; i++) expect(second[i]!).toBeLessThan(second[i - 1]!);
   // Standing long enough is beginning anew.
-  expect(backToBack(resolved, 2, 12 * 3600, {}, 40)[1]!.run.maxCanC).toBeCloseTo(simulateRun(resolved).maxCanC, 1);
+  expect(backToBack(resolved, first, 2, 12 * 3600, {})[1]!.run.maxCanC).toBeCloseTo(simulateRun(resolved).maxCanC, 1);
 });

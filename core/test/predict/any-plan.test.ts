@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { DEFAULT_LIMITS, linkUse, predict, predictPass, predictSteady, resolvePlan, simulateRun, type PlanFile } from '@puddler/core';
+import { DEFAULT_LIMITS, linkUse, predict, drivePass, predictSteady, resolvePlan, simulateRun, type PlanFile } from '@puddler/core';
 import { anyPlan } from '../any-plan';
 
 const SEED = 417;
@@ -77,7 +77,7 @@ test(`a pass starts at rest and its road agrees with its speed (seed ${SEED})`, 
     fc.property(anyPlan, (plan) => {
       fc.pre((plan.site.gradePct ?? 0) >= 0);
       const resolved = resolvePlan(plan);
-      const pass = predictPass(resolved);
+      const pass = drivePass(resolved).pass;
       expect(pass.samples[0]).toMatchObject({ timeS: 0, speedMs: 0, distanceM: 0 });
       expect(pass.samples.length).toBeLessThan(400);
       const times = pass.samples.map((sample) => sample.timeS);

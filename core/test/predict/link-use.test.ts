@@ -1,4 +1,15 @@
-import { DEFAULT_LIMITS, givesFirst, linkUse, resolvePlan, simulateRun, limitsWith, type Limits, type LinkUse, type PlanFile, type Run } from '@puddler/core';
+import {
+  DEFAULT_LIMITS,
+  givesFirst,
+  linkUse,
+  resolvePlan,
+  simulateRun,
+  limitsWith,
+  type Limits,
+  type LinkUse,
+  type PlanFile,
+  type Run,
+} from '@puddler/core';
 import { plainPlan } from '../helpers';
 
 /** The uses of a plan whose run is set by hand, so that each limit can be met exactly. */

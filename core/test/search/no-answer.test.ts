@@ -1,4 +1,15 @@
-import { DEFAULT_LIMITS, BOX, limitsWith, Relaxing, Search, SearchSpace, standings, wishProblems, type SearchTask, type SearchWish } from '@puddler/core';
+import {
+  DEFAULT_LIMITS,
+  BOX,
+  limitsWith,
+  Relaxing,
+  Search,
+  SearchSpace,
+  standings,
+  wishProblems,
+  type SearchTask,
+  type SearchWish,
+} from '@puddler/core';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
 import { plainPlan } from '../helpers';
 

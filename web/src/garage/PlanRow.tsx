@@ -80,12 +80,12 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
             <span className="text-[12px] text-soft">{speed.symbol}</span>
           </td>
           <td className="py-1.5 pr-3 text-right whitespace-nowrap max-sm:hidden">
-            <strong className="text-[15px] font-semibold">{result ? short(result.run.peakPackCurrentA) : '…'}</strong>{' '}
+            <strong className="text-[15px] font-semibold">{result ? short(result.driven.run.peakPackCurrentA) : '…'}</strong>{' '}
             <span className="text-[12px] text-soft">A peak</span>
           </td>
           <td className="py-1.5 pr-3 text-right whitespace-nowrap">
             <span className="inline-flex items-baseline gap-1.5">
-              <strong className="text-[15px] font-semibold">{result ? formatIn(result.run.maxCanC, warm) : '…'}</strong>
+              <strong className="text-[15px] font-semibold">{result ? formatIn(result.driven.run.maxCanC, warm) : '…'}</strong>
               <span className="text-[12px] text-soft">{warm.symbol} can</span>
             </span>
           </td>

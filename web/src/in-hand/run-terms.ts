@@ -1,11 +1,9 @@
-import { limitsWith, type LimitChanges, type Limits, type PlanFile } from '@puddler/core';
+import { limitsWith, USUAL_RAMP_S, type LimitChanges, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../desk/store';
 import { benchOf, carOf, planOf } from '../desk/selectors';
 import type { RunTerms } from '../workers/predict-worker';
 import { planFileFor } from './joined-plan';
-
-export const USUAL_RAMP_S = 0.2;
 
 const known: RunTerms[] = [];
 const MOST_KEPT = 60;

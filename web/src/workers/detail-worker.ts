@@ -2,23 +2,24 @@ import {
   backToBack,
   BAND_SAMPLES,
   BandSampler,
+  driveRun,
   fixesFor,
   gearRun,
   heatCourse,
   predictSteady,
   resolvePlan,
-  simulateRun,
   sweepEdits,
   sweepPoint,
   type Bands,
+  type DrivenRun,
   type Finding,
   type FindingId,
   type Fixes,
   type GearRun,
   type HeatCourse,
-  type HeatLimits,
   type Part,
   type PlanFile,
+  type Run,
   type SweepAnswers,
   type Swept,
 } from '@puddler/core';
@@ -26,16 +27,13 @@ import { expose } from 'comlink';
 import type { RunTerms } from './predict-worker';
 
 /** Kinds of work; of each only the newest is wanted. */
-export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears' | 'courses' | 'sweep';
+export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears' | 'sweep';
 
-const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0, courses: 0, sweep: 0 };
+const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0, sweep: 0 };
 /** Work goes on in pieces of about this long, so that a newer wish is heard. */
 const PIECE_MS = 25;
 const FIRST_SAMPLES = 12;
 const BAND_SEED = 1;
-/** Only the run itself is drawn; the wait after it is not asked for. */
-const COURSE_READY_C = 40;
-
 /** A drag changes its mind every frame: work begins once it has held still this long. */
 const HOLD_STILL_MS = 25;
 
@@ -60,11 +58,12 @@ export interface HeatAnswer {
   /** The same with one thing changed, for comparison. */
   compared: HeatCourse | undefined;
   /** Runs one after another, when more than one was asked for. */
-  series: HeatCourse[];
+  series: DrivenRun[];
 }
 
 export interface HeatWish {
-  limits: HeatLimits;
+  /** The run, as it was driven for the answers. */
+  driven: DrivenRun;
   readyC: number;
   compare: PlanFile | undefined;
   runs: number;
@@ -112,12 +111,13 @@ const tasks = {
     token: number,
     plan: PlanFile,
     { limits, stock }: RunTerms,
+    run: Run,
     findings: Finding[],
     shelf: Part[],
     report: (mended: [FindingId, Fixes]) => void,
   ): Promise<void> {
     const resolved = resolvePlan(plan);
-    const input = { plan, resolved, steady: predictSteady(resolved), run: simulateRun(resolved), limits, stock: stock && resolvePlan(stock) };
+    const input = { plan, resolved, steady: predictSteady(resolved), run, limits, stock: stock && resolvePlan(stock) };
     const left = [...findings];
     await inPieces('fixes', token, () => {
       const finding = left.shift();
@@ -130,22 +130,12 @@ const tasks = {
   async heat(token: number, plan: PlanFile, wish: HeatWish, report: (answer: HeatAnswer) => void): Promise<void> {
     await inPieces('heat', token, () => {
       const resolved = resolvePlan(plan);
+      const other = wish.compare && resolvePlan(wish.compare);
       report({
-        course: heatCourse(resolved, wish.limits, wish.readyC),
-        compared: wish.compare && heatCourse(resolvePlan(wish.compare), wish.limits, wish.readyC),
-        series: wish.runs > 1 ? backToBack(resolved, wish.runs, wish.pauseS, wish.limits, wish.readyC) : [],
+        course: heatCourse(resolved, wish.driven, wish.readyC),
+        compared: other && heatCourse(other, driveRun(other, {}), wish.readyC),
+        series: wish.runs > 1 ? backToBack(resolved, wish.driven, wish.runs, wish.pauseS, {}) : [],
       });
-      return true;
-    });
-  },
-
-  /** Temperatures through the runs of several plans, one plan after the other. */
-  async courses(token: number, plans: PlanFile[], report: (courses: HeatCourse[]) => void): Promise<void> {
-    const courses: HeatCourse[] = [];
-    await inPieces('courses', token, () => {
-      courses.push(heatCourse(resolvePlan(plans[courses.length]!), {}, COURSE_READY_C));
-      if (courses.length < plans.length) return false;
-      report(courses);
       return true;
     });
   },

@@ -1,18 +1,19 @@
 import {
   allFindings,
+  drivePass,
+  driveRun,
   linkUse,
-  passFigures,
-  predictPass,
   predictSteady,
   resolvePlan,
-  simulateRun,
+  USUAL_RAMP_S,
+  type DrivenRun,
   type Finding,
+  type HeatLimits,
   type Limits,
   type LinkUse,
   type Pass,
   type PassFigures,
   type PlanFile,
-  type Run,
 } from '@puddler/core';
 import { expose } from 'comlink';
 
@@ -26,25 +27,44 @@ export interface RunTerms {
 }
 
 export interface RunResult {
-  run: Run;
+  /** The one drive of the plan's run that everything on the page is told from. */
+  driven: DrivenRun;
   uses: LinkUse[];
   pass: Pass;
   passFigures: PassFigures;
   findings: Finding[];
 }
 
+/** The moments that a run is asked for besides its end: when a store goes over its caution. */
+const cautions = (limits: Limits): HeatLimits => ({
+  canC: limits['motor-temperature'].caution,
+  windingC: limits['winding-temperature'].caution,
+  escC: limits['esc-temperature'].caution,
+  packC: limits['pack-temperature'].caution,
+});
+
 const tasks = {
   /** The run over time, what it uses of each limit, what gives, and one full-throttle pass. */
   predictRun(plan: PlanFile, { limits, stock, rampS }: RunTerms): RunResult {
     const resolved = resolvePlan(plan);
-    const run = simulateRun(resolved);
+    const driven = driveRun(resolved, cautions(limits));
+    const { run } = driven;
     const { straightM, radioRangeM } = plan.site;
+    const { pass, figures } = drivePass(resolved, { rampS, straightM, radioRangeM });
     return {
-      run,
+      driven,
       uses: linkUse(plan, resolved, run, limits),
-      pass: predictPass(resolved, { rampS }),
-      passFigures: passFigures(resolved, { rampS, straightM, radioRangeM }),
-      findings: allFindings({ plan, resolved, steady: predictSteady(resolved), run, limits, stock: stock && resolvePlan(stock) }),
+      pass,
+      passFigures: figures,
+      findings: allFindings({
+        plan,
+        resolved,
+        steady: predictSteady(resolved),
+        run,
+        limits,
+        pass: rampS === USUAL_RAMP_S ? figures : undefined,
+        stock: stock && resolvePlan(stock),
+      }),
     };
   },
 };

@@ -20,16 +20,16 @@ export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }
   const steady = (setup: ComparedSetup) => (setup.view.state === 'ready' ? setup.view.steady : undefined);
   const specs: AnswerSpec[] = [
     { title: 'Top speed', unit: unitOf('m/s', system), band: 'topSpeedMs', tone: 'amps', of: (one) => steady(one)?.topSpeedMs },
-    { title: 'Motor can', unit: warm, band: 'maxCanC', tone: 'heat', of: (one) => one.result?.run.maxCanC, limit: 'motor-temperature' },
+    { title: 'Motor can', unit: warm, band: 'maxCanC', tone: 'heat', of: (one) => one.result?.driven.run.maxCanC, limit: 'motor-temperature' },
     {
       title: 'Peak current',
       unit: { ...unitOf('A', system), digits: 0 },
       band: 'peakPackCurrentA',
       tone: 'amps',
-      of: (one) => one.result?.run.peakPackCurrentA,
+      of: (one) => one.result?.driven.run.peakPackCurrentA,
     },
     { title: 'Current at speed', unit: unitOf('A', system), band: 'packCurrentA', tone: 'amps', of: (one) => steady(one)?.packCurrentA },
-    { title: 'ESC', unit: warm, band: 'maxEscC', tone: 'heat', of: (one) => one.result?.run.maxEscC, limit: 'esc-temperature' },
+    { title: 'ESC', unit: warm, band: 'maxEscC', tone: 'heat', of: (one) => one.result?.driven.run.maxEscC, limit: 'esc-temperature' },
     {
       title: 'To cut-off',
       unit: { symbol: 'min', factor: 1, digits: 0 },

@@ -99,7 +99,9 @@ export default function Compare() {
                 {one.difference && first.shares && one.shares ? (
                   <>
                     {differenceText(first.shares, one.shares, one.difference, system)}{' '}
-                    {first.result && one.result && heatText(first.result.run.maxCanC, one.result.run.maxCanC, first.shares, one.shares, system)}
+                    {first.result &&
+                      one.result &&
+                      heatText(first.result.driven.run.maxCanC, one.result.driven.run.maxCanC, first.shares, one.shares, system)}
                   </>
                 ) : (
                   'cannot be told.'

@@ -2,11 +2,9 @@ import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
-import { useDetail } from '../../jobs/detail';
 import { toShown, unitOf } from '../../units/units';
 import { overlay } from './overlay';
 import type { ComparedSetup } from './use-setups';
-import type { HeatCourse, PlanFile } from '@puddler/core';
 
 const TAB =
   'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
@@ -55,19 +53,11 @@ function Passes({ setups }: { setups: readonly ComparedSetup[] }) {
 
 function Heats({ setups }: { setups: readonly ComparedSetup[] }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const files = useMemo(() => setups.map((one) => one.pin.file), [setups]);
-  const question = useFiles(files);
-  const { value, fresh } = useDetail<PlanFile[], HeatCourse[], HeatCourse[]>(
-    'courses',
-    question,
-    (tasks, token, asked, report) => tasks.courses(token, asked, report),
-    (_sofar, courses) => courses,
-  );
   const limits = setups[0]!.wish.limits['motor-temperature'];
   const data = useMemo(() => {
-    if (!value || value.length < setups.length) return undefined;
     const warm = unitOf('°C', system);
-    const courses = setups.map(({ letter, tone }, i) => ({ letter, tone, samples: value[i]!.samples }));
+    const courses = setups.flatMap(({ letter, tone, result }) => (result ? [{ letter, tone, samples: result.driven.samples }] : []));
+    if (courses.length < setups.length) return undefined;
     const lines = (['caution', 'stop'] as const).flatMap((tone) => {
       const at = limits[tone];
       return at === undefined ? [] : [{ at: toShown(at, warm), label: tone, tone }];
@@ -80,15 +70,7 @@ function Heats({ setups }: { setups: readonly ComparedSetup[] }) {
       ],
       60,
     );
-  }, [value, setups, limits, system]);
+  }, [setups, limits, system]);
   if (!data) return <p className="py-10 text-center text-soft">Driving the runs …</p>;
-  return <PaneChart title="Heat through the run" data={data} xUnit="min" height={300} stale={!fresh} />;
-}
-
-/** The same list while its members are the same: a new one would ask anew. */
-function useFiles(files: PlanFile[]): PlanFile[] {
-  const [kept, keep] = useState(files);
-  if (kept.length === files.length && kept.every((file, i) => file === files[i])) return kept;
-  keep(files);
-  return files;
+  return <PaneChart title="Heat through the run" data={data} xUnit="min" height={300} stale={setups.some((one) => one.stale)} />;
 }

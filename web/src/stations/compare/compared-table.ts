@@ -9,10 +9,10 @@ export function comparedTable(setups: readonly ComparedSetup[]): { heads: string
   const figures: [string, (setup: ComparedSetup) => number | undefined][] = [
     ['top speed [km/h]', (one) => (steady(one) ? 3.6 * steady(one)!.topSpeedMs : undefined)],
     ['current at speed [A]', (one) => steady(one)?.packCurrentA],
-    ['peak current [A]', (one) => one.result?.run.peakPackCurrentA],
-    ['can [°C]', (one) => one.result?.run.maxCanC],
-    ['winding [°C]', (one) => one.result?.run.maxWindingC],
-    ['ESC [°C]', (one) => one.result?.run.maxEscC],
+    ['peak current [A]', (one) => one.result?.driven.run.peakPackCurrentA],
+    ['can [°C]', (one) => one.result?.driven.run.maxCanC],
+    ['winding [°C]', (one) => one.result?.driven.run.maxWindingC],
+    ['ESC [°C]', (one) => one.result?.driven.run.maxEscC],
     ['motor efficiency [%]', (one) => (steady(one) ? 100 * steady(one)!.motorEfficiency : undefined)],
     ['to cut-off [min]', (one) => one.bands?.figures.minutes.p50],
   ];

@@ -1,4 +1,4 @@
-import { powerMoment, type LinkName } from '@puddler/core';
+import { powerMoment, USUAL_RAMP_S, type LinkName } from '@puddler/core';
 import { Pin, PinOff } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
@@ -7,7 +7,7 @@ import { pinOf, togglePlanPin } from '../../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { chainView } from '../../jobs/chain-view';
 import { useBands } from '../../jobs/use-bands';
-import { USUAL_RAMP_S, useRunTerms } from '../../in-hand/run-terms';
+import { useRunTerms } from '../../in-hand/run-terms';
 import { latest, useRun } from '../../jobs/use-run';
 import { Button } from '../../ui/Button';
 import { Answers } from './Answers';
@@ -24,7 +24,7 @@ import { workingOf } from './working';
 import { WorkingPanel } from './WorkingPanel';
 
 const LinkDrawer = lazy(() => import('./LinkDrawer'));
-const HeatPanel = lazy(() => import('./HeatPanel').then(({ HeatPanel: panel }) => ({ default: panel })));
+const HeatPanel = lazy(() => import('./heat/HeatPanel').then(({ HeatPanel: panel }) => ({ default: panel })));
 const GearsPanel = lazy(() => import('./GearsPanel').then(({ GearsPanel: panel }) => ({ default: panel })));
 const SweepPanel = lazy(() => import('./SweepPanel').then(({ SweepPanel: panel }) => ({ default: panel })));
 
@@ -52,7 +52,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
   const result = latest(runState);
   const stale = runState.state === 'waiting';
   const bands = useBands(view.state === 'ready' ? inHand.file : undefined);
-  const { fixes } = useFixes(inHand.file, wish, stale ? undefined : result?.findings);
+  const { fixes } = useFixes(inHand.file, wish, stale ? undefined : result);
 
   // What was pinned last of this plan is what its answers are told against.
   const pins = useAppSelector((state) => state.pins);
@@ -97,12 +97,12 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
             <Answers
               file={inHand.file}
               steady={view.steady}
-              run={result?.run}
+              run={result?.driven.run}
               runStale={stale}
               bands={bands.value}
               bandsStale={!bands.fresh}
               limits={wish.limits}
-              pinned={pinView?.state === 'ready' ? { steady: pinView.steady, run: pinRun?.run } : undefined}
+              pinned={pinView?.state === 'ready' ? { steady: pinView.steady, run: pinRun?.driven.run } : undefined}
               onWhy={why}
             />
           </div>
@@ -132,7 +132,12 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
               </Tabs.Content>
               <Tabs.Content value="Heat">
                 <Suspense fallback={null}>
-                  <HeatPanel inHand={inHand} limits={wish.limits} minutesToCutoff={bands.value?.figures.minutes.p50} />
+                  <HeatPanel
+                    inHand={inHand}
+                    limits={wish.limits}
+                    driven={stale ? undefined : result?.driven}
+                    minutesToCutoff={bands.value?.figures.minutes.p50}
+                  />
                 </Suspense>
               </Tabs.Content>
               <Tabs.Content value="Gears">
@@ -152,12 +157,12 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
                     resolved: view.resolved,
                     steady: view.steady,
                     band: view.band,
-                    run: result?.run,
+                    run: result?.driven.run,
                     bands: bands.value,
                     system,
                   })}
                 >
-                  <Figures file={inHand.file} steady={view.steady} run={result?.run} stale={stale} />
+                  <Figures file={inHand.file} steady={view.steady} run={result?.driven.run} stale={stale} />
                 </WorkingPanel>
               </Tabs.Content>
             </Tabs.Root>
@@ -167,7 +172,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
                 findings={result?.findings}
                 uses={result?.uses}
                 fixes={fixes}
-                canC={result?.run.maxCanC}
+                canC={result?.driven.run.maxCanC}
                 topSpeedMs={view.steady.topSpeedMs}
                 stale={stale}
               >
@@ -188,7 +193,7 @@ function Desk({ inHand }: { inHand: PlanInHand }) {
           </div>
         </>
       )}
-      {view.state === 'ready' && <PhoneAnswers steady={view.steady} run={result?.run} findings={result?.findings} />}
+      {view.state === 'ready' && <PhoneAnswers steady={view.steady} run={result?.driven.run} findings={result?.findings} />}
       {link && (
         <Suspense fallback={null}>
           <LinkDrawer

@@ -1,0 +1,51 @@
+import type { PlanFile } from '@puddler/core';
+import { useAppDispatch, useAppSelector } from '../../../desk/store';
+import { applyEdits } from '../../../in-hand/plan-edits';
+import type { PlanInHand } from '../../../in-hand/use-plan';
+import { Button } from '../../../ui/Button';
+import { Choice } from '../../../ui/Choice';
+import { formatIn, unitOf } from '../../../units/units';
+import type { HeatAnswer } from '../../../workers/detail-worker';
+import { HEAT_CHANGES } from './heat-changes';
+import type { HeatQuestion } from './use-heat';
+
+/** What the heat may be compared with: one thing changed. */
+export function CompareChoices({ file, question: { change, compareWith } }: { file: PlanFile; question: HeatQuestion }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  return (
+    <span className="ml-auto flex flex-wrap items-center gap-1" role="group" aria-label="Compare with">
+      <span className="text-[12px] text-soft">with</span>
+      {HEAT_CHANGES.filter((one) => one.possible(file)).map((one) => (
+        <Choice key={one.id} on={change === one} onClick={() => compareWith(change === one ? undefined : one.id)}>
+          {one.label(system)}
+        </Choice>
+      ))}
+    </span>
+  );
+}
+
+/** What the compared change does, and a word that takes it. */
+export function ComparedLine({ inHand, question, answer }: { inHand: PlanInHand; question: HeatQuestion; answer: HeatAnswer }) {
+  const dispatch = useAppDispatch();
+  const system = useAppSelector((state) => state.prefs.units);
+  const warm = unitOf('°C', system);
+  const { change, compareWith } = question;
+  const { course, compared } = answer;
+  if (!change || !compared) return null;
+  const take = () => {
+    if (change.edits) dispatch(applyEdits(inHand, change.edits(inHand.file), change.words(system)));
+    compareWith(undefined);
+  };
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12.5px]">
+      <span>
+        {change.words(system)}: can {formatIn(course.run.maxCanC, warm)} →{' '}
+        <strong>
+          {formatIn(compared.run.maxCanC, warm)} {warm.symbol}
+        </strong>
+        , ESC {formatIn(course.run.maxEscC, warm)} → <strong>{formatIn(compared.run.maxEscC, warm)}</strong>
+      </span>
+      {change.edits && <Button onClick={take}>Take it into the plan</Button>}
+    </p>
+  );
+}
