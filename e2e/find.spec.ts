@@ -24,7 +24,6 @@ async function ask(page: Page, target: string, figure: string): Promise<void> {
 
 /** The search for the wish as it now stands is through. */
 async function found(page: Page): Promise<void> {
-  await page.waitForTimeout(250);
   await page.locator('[data-search=finished]').waitFor({ timeout: 30_000 });
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
 }
@@ -194,10 +193,13 @@ test('a long search stops and goes on where it stood', async ({ page, club }) =>
   await page.getByRole('button', { name: 'Stop' }).click({ timeout: 15_000 });
   await expect(search).toHaveAttribute('data-search', 'paused');
   const share = () => page.getByRole('progressbar', { name: 'Combinations looked at' }).getAttribute('value').then(Number);
-  await page.waitForTimeout(300);
-  const stood = await share();
-  await page.waitForTimeout(500);
+  // What the workers had in hand when they were told still comes in.
+  let stood = -1;
+  await expect.poll(async () => stood === (stood = await share()), { intervals: [200] }).toBe(true);
+  await page.keyboard.press('u');
+  await expect(page.getByRole('button', { name: /^Units: imperial/ })).toBeVisible();
   expect(await share()).toBe(stood);
+  await page.keyboard.press('u');
   await page.getByRole('button', { name: 'Go on' }).click();
   await expect.poll(share, { timeout: 15_000 }).toBeGreaterThan(stood);
   // A narrower wish ends it.

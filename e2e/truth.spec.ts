@@ -154,7 +154,7 @@ for (const name of ['Heat', 'Gears', 'Working'])
     ]) {
       await page.setViewportSize(size);
       await tab(page, name);
-      await page.waitForTimeout(800);
+      await expect(page.getByRole('tabpanel')).not.toContainText(/Driving|…/);
       const scan = await new AxeBuilder({ page }).analyze();
       expect(
         scan.violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => `${one.id}: ${one.nodes[0]?.html}`),

@@ -6,7 +6,7 @@ export { checkPart, partSchema } from './documents/part/check';
 export { upgrade, NewerForm } from './documents/forms';
 export { checkId, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
 export { hash as hashSchema } from './joi-parts';
-export { checkPlanBody, checkPlanFile, planFileOf, splitPlanFile } from './check-plan-file';
+export { checkPlanBody, checkPlanFile } from './check-plan-file';
 export { checkWith, joiProblems, MOST_PROBLEMS } from './joi-problems';
 export { carSchema, planBodySchema, planFileSchema } from './plan-schema';
 export { problem } from './problem';

@@ -6,32 +6,33 @@ import {
   DRIVES,
   FINDING_IDS,
   PROFILES,
-  SIZE_CLASSES,
   SURFACES,
+  type Bay,
   type Car,
+  type Cooling,
+  type Esc,
+  type Gearing,
+  type Pack,
   type PlanFile,
+  type PlannedRun,
+  type Site,
+  type Tow,
 } from '@puddler/core';
 import Joi from 'joi';
-import { LONGEST_NAME, LONGEST_NOTES, MOST_PACKS } from './document-limits';
-import { RANGES, type Range, type RangePath } from './ranges';
+import type { PlanBody } from './plan-body';
+import { LONGEST_NOTES, MOST_PACKS } from './document-limits';
+import { motorSchema } from './motor-schema';
+import { name, number, oneOf, optional } from './schema-words';
 
 const LIMIT_SIZE = 1e6;
 
-export function number(path: RangePath): Joi.NumberSchema {
-  const range: Range = RANGES[path];
-  const schema = Joi.number().min(range.min).max(range.max);
-  return range.integer ? schema.integer() : schema;
-}
+const baySchema = Joi.object<Bay, true>({
+  ...optional('car.bay', 'motorDiameterMm', 'motorLengthMm', 'escLengthMm', 'escWidthMm', 'escHeightMm'),
+  ...optional('car.bay', 'packLengthMm', 'packWidthMm', 'packHeightMm', 'meshMinMm', 'meshMaxMm', 'spurMin', 'spurMax'),
+  ...optional('car.bay', 'nearestPartMm', 'mountCircleMm', 'screwPastPlateMm', 'pinionBoreMm', 'moduleMm', 'receiverMaxV', 'servoMaxV'),
+});
 
-export const oneOf = (values: readonly string[]) => Joi.string().valid(...values);
-export const name = Joi.string().min(1).max(LONGEST_NAME);
-
-/** Number fields of one object, all optional, from their ranges. */
-export function optional(prefix: string, ...fields: string[]): Record<string, Joi.NumberSchema> {
-  return Object.fromEntries(fields.map((field) => [field, number(`${prefix}.${field}` as RangePath)]));
-}
-
-export const carSchema = Joi.object<Car>({
+export const carSchema = Joi.object<Car, true>({
   name: name.required(),
   massKg: number('car.massKg').required(),
   drive: oneOf(DRIVES).required(),
@@ -41,7 +42,7 @@ export const carSchema = Joi.object<Car>({
     .items(Joi.object({ name: name.required(), ratio: number('car.gearboxRatios.ratio').required() }))
     .min(1)
     .max(8),
-  tyre: Joi.object({
+  tyre: Joi.object<Car['tyre'], true>({
     diameterMm: number('car.tyre.diameterMm').required(),
     growthPctAt100KmH: number('car.tyre.growthPctAt100KmH'),
   }).required(),
@@ -52,165 +53,63 @@ export const carSchema = Joi.object<Car>({
   cgHeightMm: number('car.cgHeightMm').required(),
   ...optional('car', 'driveEfficiency', 'dragAreaM2', 'frontWeightPct', 'wheelMassG'),
   airflow: oneOf(AIRFLOWS),
-  bay: Joi.object(
-    optional(
-      'car.bay',
-      'motorDiameterMm',
-      'motorLengthMm',
-      'escLengthMm',
-      'escWidthMm',
-      'escHeightMm',
-      'packLengthMm',
-      'packWidthMm',
-      'packHeightMm',
-      'meshMinMm',
-      'meshMaxMm',
-      'spurMin',
-      'spurMax',
-      'nearestPartMm',
-      'mountCircleMm',
-      'screwPastPlateMm',
-      'pinionBoreMm',
-      'moduleMm',
-      'receiverMaxV',
-      'servoMaxV',
-    ),
-  ),
+  bay: baySchema,
 });
 
-/** A field that one kind of motor must or may have and the others must not. */
-function onlyWhen(key: 'kind' | 'form', is: string, schema: Joi.Schema): Joi.Schema {
-  return schema.when(key, { is: Joi.valid(is).required(), otherwise: Joi.forbidden() });
-}
-
-const brushless = (schema: Joi.Schema) => onlyWhen('kind', 'brushless', schema);
-const brushed = (schema: Joi.Schema) => onlyWhen('kind', 'brushed', schema);
-const required = (key: 'kind' | 'form', is: string, schema: Joi.Schema) =>
-  schema.when(key, { is: Joi.valid(is).required(), then: Joi.required(), otherwise: Joi.forbidden() });
-
-const motorLabel = {
-  ...optional(
-    'motor',
-    'resistanceOhm',
-    'noLoadCurrentA',
-    'noLoadVoltageV',
-    'massG',
-    'shaftMm',
-    'maxRpm',
-    'maxCells',
-    'rotorInertiaKgM2',
-    'mountCircleMm',
-    'threadDepthMm',
-  ),
-};
-const motorKeys = {
-  kind: oneOf(['brushed', 'brushless']).required(),
-  sizeClass: required('kind', 'brushed', oneOf(SIZE_CLASSES)),
-  turns: brushed(number('motor.turns')),
-  kvRpmPerV: number('motor.kvRpmPerV').when('kind', { is: 'brushless', then: Joi.required() }),
-  form: required('kind', 'brushless', oneOf(['inrunner', 'outrunner'])),
-  diameterMm: required('form', 'inrunner', number('motor.diameterMm')),
-  lengthMm: required('form', 'inrunner', number('motor.lengthMm')),
-  statorDiameterMm: required('form', 'outrunner', number('motor.statorDiameterMm')),
-  statorHeightMm: required('form', 'outrunner', number('motor.statorHeightMm')),
-  poles: brushless(number('motor.poles').multiple(2)),
-  sensored: brushless(Joi.boolean()),
-  commutationLagUs: brushless(number('motor.commutationLagUs')),
-  ...motorLabel,
-};
-const asMotor = (schema: Joi.ObjectSchema) =>
-  schema.and('noLoadCurrentA', 'noLoadVoltageV').when('.kind', { is: 'brushed', then: Joi.object().or('turns', 'kvRpmPerV') });
-
-const escKeys = {
+const escKeys: Joi.StrictSchemaMap<Omit<Esc, 'name'>> = {
   continuousA: number('esc.continuousA').required(),
   ...optional('esc', 'burstA', 'minCells', 'maxCells', 'resistanceOhm', 'massG', 'cutoffVPerCell', 'becV', 'becA', 'lengthMm', 'widthMm', 'heightMm'),
   sensored: Joi.boolean(),
   fan: Joi.boolean(),
 };
 
-const packKeys = {
+const packKeys: Joi.StrictSchemaMap<Omit<Pack, 'name'>> = {
   chemistry: oneOf(CHEMISTRIES).required(),
   cells: number('packs.cells').required(),
   capacityAh: number('packs.capacityAh').required(),
   ...optional('packs', 'cRating', 'cellResistanceOhm', 'massG', 'plugA', 'lengthMm', 'widthMm', 'heightMm'),
   plug: name,
 };
-const asPack = (schema: Joi.ObjectSchema) =>
-  schema
-    // A lithium polymer cell without a rating spreads too widely for a guess.
-    .when('.chemistry', { is: Joi.valid('lipo', 'lihv'), then: Joi.object().or('cRating', 'cellResistanceOhm') });
 
-const motorSchema = asMotor(Joi.object({ name: name.required(), ...motorKeys }));
-const escSchema = Joi.object({ name: name.required(), ...escKeys });
-const packSchema = asPack(Joi.object({ name: name.required(), ...packKeys }));
+/** A lithium polymer cell without a rating spreads too widely for a guess. */
+const POLYMERS = ['lipo', 'lihv'] as const;
+export const isPolymer = (chemistry: unknown): boolean => POLYMERS.some((one) => one === chemistry);
 
-const is = (value: string) => Joi.string().valid(value).required();
-const brushlessKeys = {
-  kind: is('brushless'),
-  kvRpmPerV: number('motor.kvRpmPerV').required(),
-  poles: number('motor.poles').multiple(2),
-  sensored: Joi.boolean(),
-  commutationLagUs: number('motor.commutationLagUs'),
-  ...motorLabel,
-};
-const noLoadPair = (schema: Joi.ObjectSchema) => schema.and('noLoadCurrentA', 'noLoadVoltageV');
-
-/**
- * The same parts as the shelf keeps them: the name stands outside. A schema with conditions takes three times as long as a
- * plain one, and a CSV has thousands of rows, so each form of motor and pack also has one of its own.
- */
-export const PART_SPECS = { motor: asMotor(Joi.object(motorKeys)), esc: Joi.object(escKeys), pack: asPack(Joi.object(packKeys)) };
-export const PLAIN_SPECS: Record<string, Joi.ObjectSchema> = {
-  brushed: noLoadPair(
-    Joi.object({
-      kind: is('brushed'),
-      sizeClass: oneOf(SIZE_CLASSES).required(),
-      turns: number('motor.turns'),
-      kvRpmPerV: number('motor.kvRpmPerV'),
-      ...motorLabel,
-    }),
-  ).or('turns', 'kvRpmPerV'),
-  inrunner: noLoadPair(
-    Joi.object({
-      ...brushlessKeys,
-      form: is('inrunner'),
-      diameterMm: number('motor.diameterMm').required(),
-      lengthMm: number('motor.lengthMm').required(),
-    }),
-  ),
-  outrunner: noLoadPair(
-    Joi.object({
-      ...brushlessKeys,
-      form: is('outrunner'),
-      statorDiameterMm: number('motor.statorDiameterMm').required(),
-      statorHeightMm: number('motor.statorHeightMm').required(),
-    }),
-  ),
-  polymer: Joi.object(packKeys).or('cRating', 'cellResistanceOhm'),
-  cells: Joi.object(packKeys),
+/** The schemas of packs by whether they must say how hard they are, with more fields beside their own. */
+export const packForms = (more: Joi.SchemaMap = {}): Record<'polymer' | 'cells', Joi.ObjectSchema> => {
+  const cells = Joi.object({ ...more, ...packKeys });
+  return { polymer: cells.or('cRating', 'cellResistanceOhm'), cells };
 };
 
-const bodyKeys = {
+function packSchema(): Joi.Schema<Pack> {
+  const { polymer, cells } = packForms({ name: name.required() });
+  return Joi.alternatives().conditional(Joi.ref('.chemistry'), { is: Joi.valid(...POLYMERS).required(), then: polymer, otherwise: cells });
+}
+
+/** An ESC without its name, as the shelf keeps it. */
+export const escSpec = Joi.object(escKeys);
+
+const bodyKeys: Joi.StrictSchemaMap<PlanBody> = {
   name: name.required(),
   notes: Joi.string().allow('').max(LONGEST_NOTES),
-  motor: motorSchema.required(),
+  motor: motorSchema({ name: name.required() }).required(),
   motorCount: number('motorCount'),
-  esc: escSchema.required(),
-  packs: Joi.array().items(packSchema).min(1).max(MOST_PACKS).required(),
+  esc: Joi.object<Esc, true>({ name: name.required(), ...escKeys }).required(),
+  packs: Joi.array().items(packSchema()).min(1).max(MOST_PACKS).required(),
   packWiring: oneOf(['series', 'parallel']),
-  wiring: Joi.object(optional('wiring', 'resistanceOhm')),
-  gearing: Joi.object(optional('gearing', 'pinion', 'spur', 'moduleMm', 'spurModuleMm', 'pinionBoreMm', 'gearboxRatio'))
+  wiring: Joi.object<NonNullable<PlanBody['wiring']>, true>(optional('wiring', 'resistanceOhm')),
+  gearing: Joi.object<Gearing, true>(optional('gearing', 'pinion', 'spur', 'moduleMm', 'spurModuleMm', 'pinionBoreMm', 'gearboxRatio'))
     .and('pinion', 'spur')
     .required(),
-  cooling: Joi.object({ motorFans: Joi.number().valid(0, 1, 2), motorHeatsink: Joi.boolean() }),
-  tow: Joi.object({ massKg: number('tow.massKg').required(), ...optional('tow', 'rollingResistance') }),
-  site: Joi.object({
+  cooling: Joi.object<Cooling, true>({ motorFans: Joi.number<0 | 1 | 2>().valid(0, 1, 2), motorHeatsink: Joi.boolean() }),
+  tow: Joi.object<Tow, true>({ massKg: number('tow.massKg').required(), ...optional('tow', 'rollingResistance') }),
+  site: Joi.object<Site, true>({
     surface: oneOf(SURFACES).required(),
     ambientC: number('site.ambientC').required(),
     ...optional('site', 'altitudeM', 'gradePct', 'packC', 'grip', 'rollingResistance', 'straightM', 'radioRangeM'),
   }).required(),
   startCharge: number('startCharge'),
-  run: Joi.object({ profile: oneOf(PROFILES).required(), minutes: number('run.minutes').required() }),
+  run: Joi.object<PlannedRun, true>({ profile: oneOf(PROFILES).required(), minutes: number('run.minutes').required() }),
   measured: Joi.array().items(name).max(100),
   limits: Joi.object().pattern(
     oneOf(FINDING_IDS),
@@ -219,12 +118,12 @@ const bodyKeys = {
 };
 
 /** A plan without its car, as the server keeps it. */
-export const planBodySchema = Joi.object(bodyKeys);
+export const planBodySchema = Joi.object<PlanBody, true>(bodyKeys);
 
 /** The plan file, car and all. */
-export const planFileSchema = Joi.object<PlanFile>({
-  format: Joi.string().valid('puddler-plan').required(),
-  version: Joi.number().valid(1).required(),
+export const planFileSchema = Joi.object<PlanFile, true>({
+  format: Joi.string<'puddler-plan'>().valid('puddler-plan').required(),
+  version: Joi.number<1>().valid(1).required(),
   car: carSchema.required(),
   ...bodyKeys,
 });

@@ -24,7 +24,7 @@ export { MOST_WISHES, type Wish } from './documents/wish/wish';
 export type { DocsWritten, DocWrite, DocWrites, DocWritten, Imported, Newer, WithIt, Written } from './documents/wire';
 export { ERRORS, type ErrorBody, type ErrorCode } from './errors';
 export { LONGEST_FILE_NAME, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from './files';
-export type { PlanBody } from './check-plan-file';
+export { planFileOf, splitPlanFile, type PlanBody } from './plan-body';
 export type { Problem } from './problem';
 export { PART_FIELDS, partFields, partValue, type PartField } from './part-fields';
 export { RANGES, rangeOf, rangeText, type Range, type RangePath } from './ranges';

@@ -172,6 +172,8 @@ describe('stopping', () => {
     const own = await startServer();
     const { port: ownPort } = own.server.address() as AddressInfo;
     const body = JSON.stringify({ base: 0, body: { car: CAR, bench: {} } });
+    const arrived = new Promise((resolve) => own.server.once('request', resolve));
+    let rest: () => void;
     const answered = new Promise<number>((resolve, reject) => {
       const slow = http.request(
         {
@@ -185,10 +187,11 @@ describe('stopping', () => {
       );
       slow.once('error', reject);
       slow.write(body.slice(0, 10));
-      setTimeout(() => slow.end(body.slice(10)), 300);
+      rest = () => slow.end(body.slice(10));
     });
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    await arrived;
     const stopped = own.stop();
+    rest!();
     expect(await answered).toBe(200);
     await stopped;
     await expect(request(`http://127.0.0.1:${ownPort}`).get('/api/health')).rejects.toThrow();

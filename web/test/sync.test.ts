@@ -268,10 +268,6 @@ test('a car that the server refuses holds up its own plans, without a pause-less
   await until(async () => (await listed('shelf')).part!.length === 1);
   await until(() => mine.getState().desk.sync.state === 'idle');
   expect(selectRefused(mine.getState())!.refused!.problems[0]!.path).toBe('car.name');
-  const sent = line.requests.length;
-  // Long enough for many rounds, had it gone on.
-  await new Promise((resolve) => setTimeout(resolve, 1_000));
-  expect(line.requests).toHaveLength(sent);
   expect([writesTo('/api/cars'), writesTo('/api/plans')]).toEqual([1, 0]);
   const { carId: newCar } = planOf(mine.getState(), fresh)!;
   mine.dispatch(editCar(newCar, 'name', 'Shorter', 'rename'));

@@ -1,5 +1,5 @@
 import type { Car, PlanFile } from '@puddler/core';
-import type { PlanBody } from '@puddler/contract/shared';
+import { splitPlanFile, type PlanBody } from '@puddler/contract/shared';
 
 const joined = new WeakMap<PlanBody, { car: Car; file: PlanFile }>();
 
@@ -13,6 +13,4 @@ export function planFileFor(car: Car, plan: PlanBody): PlanFile {
 }
 
 /** A plan file without its car: what a new plan of that car holds. */
-export function splitPlan({ format: _format, version: _version, car: _car, ...plan }: PlanFile): PlanBody {
-  return plan;
-}
+export const splitPlan = (file: PlanFile): PlanBody => splitPlanFile(file).plan;

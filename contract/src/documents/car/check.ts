@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { fileRefKeys, uuid } from '../../joi-parts';
 import { checkWith } from '../../joi-problems';
-import { carSchema, name, number } from '../../plan-schema';
+import { carSchema } from '../../plan-schema';
+import { name, number } from '../../schema-words';
 import { MOST_PHOTOS, type Bench, type CarBody } from './car';
 
 const benchSchema = Joi.object<Bench, true>({

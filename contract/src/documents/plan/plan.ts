@@ -1,4 +1,4 @@
-import type { PlanBody } from '../../check-plan-file';
+import type { PlanBody } from '../../plan-body';
 import type { Kind } from '../kind';
 
 export const PLAN: Kind<PlanBody> = {

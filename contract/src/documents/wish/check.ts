@@ -1,7 +1,7 @@
 import { PART_SOURCES, PROFILES, SURFACES, type SearchScope, type SearchWish } from '@puddler/core';
 import Joi from 'joi';
 import { checkWith } from '../../joi-problems';
-import { name, number, oneOf } from '../../plan-schema';
+import { name, number, oneOf } from '../../schema-words';
 import type { Wish } from './wish';
 
 const source = oneOf(PART_SOURCES).required();

@@ -35,7 +35,7 @@ export default function CarStation() {
         )}
       </main>
     );
-  return <Desk key={carId} inHand={inHand} />;
+  return <AtTheBench key={carId} inHand={inHand} />;
 }
 
 interface Step {
@@ -112,7 +112,7 @@ function stepsOf(inHand: CarInHand): Step[] {
   ];
 }
 
-function Desk({ inHand }: { inHand: CarInHand }) {
+function AtTheBench({ inHand }: { inHand: CarInHand }) {
   const { car, plans } = inHand;
   const steps = stepsOf(inHand);
   const limits = useAppSelector((state) => state.prefs.limits);

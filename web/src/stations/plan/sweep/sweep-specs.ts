@@ -1,6 +1,6 @@
 import { RANGES, type Range, type RangePath } from '@puddler/contract/shared';
 import { packLimitA, SWEPT, sweptPath, sweptValue, type Limits, type PlanFile, type SweepAnswers, type Swept } from '@puddler/core';
-import { unitOf, type Unit, type UnitSystem } from '../../units/units';
+import { unitOf, type Unit, type UnitSystem } from '../../../units/units';
 
 /** Words for the figures that can be swept. */
 export const SWEPT_WORDS: Record<Swept, string> = {
@@ -133,3 +133,7 @@ export function linesOf(id: SweepAnswerId, file: PlanFile, limits: Limits): { at
       return [];
   }
 }
+
+/** The answer that curves show beside those they always do. */
+export const thirdOf = (answer: SweepAnswerId, always: readonly SweepAnswerId[]): SweepAnswerId =>
+  always.includes(answer) ? 'peakPackCurrentA' : answer;

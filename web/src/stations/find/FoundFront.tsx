@@ -1,0 +1,118 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useNavigate } from 'react-router';
+import { addPlan } from '../../desk/edits';
+import type { WishOnDesk } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { undoable } from '../../desk/undoable';
+import { splitPlan } from '../../in-hand/joined-plan';
+import { togglePin } from '../../in-hand/pinning';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import type { LiveSearch } from '../../jobs/use-search';
+import type { FoundSetup } from '../../workers/search-worker';
+import { FrontChart } from './FrontChart';
+import { ResultsTable } from './ResultsTable';
+import type { SinceSeen } from './seen';
+import { planName, sameText, setupName } from './setup-text';
+import { SetupDetail } from './SetupDetail';
+import { Sieve } from './Sieve';
+import { TableExport } from './TableExport';
+import type { FrontInHand } from './use-find';
+
+interface Props {
+  inHand: PlanInHand;
+  wish: WishOnDesk;
+  live: LiveSearch;
+  front: FrontInHand;
+  since: SinceSeen | undefined;
+}
+
+/** What a search has found: the front drawn, one setup in hand, and all of them in a table. */
+export function FoundFront({ inHand: { car, carId }, wish, live, front, since }: Props) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { setups, stale } = live;
+  const { inHand: held, setSelected } = front;
+  const open = (setup: FoundSetup) => {
+    // The notes are of the plan that was searched from.
+    const { notes: _notes, ...plan } = splitPlan(setup.plan);
+    const id = dispatch(addPlan(carId, { ...plan, name: planName(setup) }));
+    dispatch(undoable(`${planName(setup)} is a plan of ${car.name} now.`));
+    void navigate(`/plans/${id}`);
+  };
+  const pin = (setup: FoundSetup) => dispatch(togglePin({ name: setupName(setup), carId, file: setup.plan }));
+  useHotkeys('p', () => held && pin(held), [held, pin]);
+  return (
+    <>
+      <div className="mt-2 grid gap-x-6 gap-y-3 lg:grid-cols-[235px_minmax(0,1fr)_290px]">
+        <div className="max-lg:order-last">
+          <Sieve live={live} />
+        </div>
+        <FrontChart
+          setups={setups}
+          axes={front.axes}
+          onAxes={front.setAxes}
+          selected={held?.key}
+          onSelect={setSelected}
+          brush={front.brush}
+          onBrush={front.setBrush}
+          height={286}
+          stale={stale}
+          nameOf={setupName}
+        />
+        {held && (
+          <SetupDetail
+            setup={held}
+            standing={front.standingOf(held)}
+            wish={wish.wish}
+            pinned={front.pinned.has(held.key)}
+            onOpen={() => open(held)}
+            onPin={() => pin(held)}
+            nameOf={front.nameOf}
+          />
+        )}
+      </div>
+      <FrontHead wish={wish} count={setups.length} front={front} since={since} name={`${car.name} ${wish.name}`} />
+      <ResultsTable
+        setups={front.inBrush}
+        selected={held?.key}
+        onSelect={setSelected}
+        onOpen={open}
+        pinned={front.pinned}
+        also={front.also}
+        whyOf={front.whyOf}
+      />
+    </>
+  );
+}
+
+interface HeadProps {
+  wish: WishOnDesk;
+  count: number;
+  front: FrontInHand;
+  since: SinceSeen | undefined;
+  name: string;
+}
+
+/** How many there are, what is new among them, and the way out as a file. */
+function FrontHead({ wish, count, front: { inBrush, brush, setBrush }, since, name }: HeadProps) {
+  const system = useAppSelector((state) => state.prefs.units);
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
+      <h2 className="eyebrow text-soft">{inBrush.length === count ? `${count} on the front` : `${inBrush.length} of ${count} on the front`}</h2>
+      {brush && (
+        <button type="button" className="hit underline decoration-edge underline-offset-4" onClick={() => setBrush(undefined)}>
+          show all
+        </button>
+      )}
+      {since && (since.fresh.length > 0 || since.gone > 0) && (
+        <span className="text-steel">
+          since you last looked: {since.fresh.length} new, {since.gone} gone
+        </span>
+      )}
+      <span className="text-soft max-sm:hidden">{sameText(wish.wish.aim, system)}</span>
+      <span className="ml-auto">
+        <TableExport setups={inBrush} name={name} />
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+import { standings, wishProblems, type Aim, type PlanFile, type SearchTask } from '@puddler/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { selectShelf, type WishOnDesk } from '../../desk/selectors';
+import { useAppSelector } from '../../desk/store';
+import { pinOf } from '../../in-hand/pinning';
+import { useRunTerms } from '../../in-hand/run-terms';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { useSearch } from '../../jobs/use-search';
+import type { FoundSetup } from '../../workers/search-worker';
+import { brushed, type Brush } from './front-layout';
+import type { Axes } from './FrontChart';
+import { markSeen, sinceSeen, type SinceSeen } from './seen';
+import { setupName, whyText } from './setup-text';
+import { useBackground } from './use-background';
+import { useWishes } from './use-wishes';
+import { baseOf } from './wish-text';
+
+const usualAxes = (aim: Aim): Axes => ({ x: aim === 'speed' ? 'topSpeedMs' : 'pullN', y: 'maxCanC', size: 'minutes' });
+
+/** The wish in hand and its search; the car's other wishes are asked again behind it. */
+export function useFind(inHand: PlanInHand) {
+  const { carId, file, plan } = inHand;
+  const shelf = useAppSelector(selectShelf);
+  const shelfLoaded = useAppSelector((state) => state.desk.shelfLoaded);
+  const { limits, stock } = useRunTerms(carId, plan.limits);
+  const wishes = useWishes(carId);
+  const { inHand: wish, all } = wishes;
+  const taskOf = useCallback(
+    (one: WishOnDesk): SearchTask | undefined => {
+      const base = baseOf(file, one);
+      if (!shelfLoaded || wishProblems(one.wish, base, limits).length > 0) return undefined;
+      return { base, shelf, scope: one.scope, wish: one.wish, limits, stock };
+    },
+    [file, shelf, shelfLoaded, limits, stock],
+  );
+  const base = useMemo(() => baseOf(file, wish), [file, wish]);
+  const problems = useMemo(() => wishProblems(wish.wish, base, limits), [wish.wish, base, limits]);
+  const live = useSearch(useMemo(() => taskOf(wish), [taskOf, wish]));
+  const done = live.progress.finished && !live.stale;
+  const others = useMemo(() => all.filter((one) => one.id !== wish.id), [all, wish.id]);
+  const background = useBackground(others, taskOf, done || problems.length > 0);
+  return { wishes, wish, base, limits, problems, live, done, background, isShelfEmpty: shelfLoaded && shelf.length === 0 };
+}
+
+/** What of a front is drawn and marked: axes, brush, the setup in hand, and the words for each. */
+export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<typeof useFind>['limits'], setups: readonly FoundSetup[]) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const pins = useAppSelector((state) => state.pins);
+  const [chosen, setAxes] = useState<Axes>();
+  const axes = useMemo(() => chosen ?? usualAxes(wish.wish.aim), [chosen, wish.wish.aim]);
+  // A brush says nothing on other axes than those it was drawn on.
+  const [drawn, setDrawn] = useState<{ on: Axes; brush: Brush }>();
+  const brush = drawn?.on === axes ? drawn.brush : undefined;
+  const setBrush = (next: Brush | undefined) => setDrawn(next && { on: axes, brush: next });
+  const [selected, setSelected] = useState<string>();
+  const inBrush = useMemo(
+    () =>
+      brush ? setups.filter((one) => brushed({ x: one.figures[axes.x as 'topSpeedMs'], y: one.figures[axes.y as 'topSpeedMs'] }, brush)) : setups,
+    [setups, brush, axes],
+  );
+  const standingOf = useMemo(() => standings(setups, wish.wish, base.site.ambientC, limits), [setups, wish.wish, base.site.ambientC, limits]);
+  const names = useMemo(() => new Map(setups.map((one) => [one.key, setupName(one)])), [setups]);
+  const nameOf = useCallback((key: string) => names.get(key), [names]);
+  const pinned = useMemo(() => new Set(setups.filter((one) => pinOf(pins, one.plan)).map((one) => one.key)), [setups, pins]);
+  const also = useMemo(() => [axes.x, axes.y, axes.size], [axes]);
+  const whyOf = useCallback(
+    (setup: FoundSetup) => whyText(setup, standingOf(setup), wish.wish, system, nameOf),
+    [standingOf, wish.wish, system, nameOf],
+  );
+  const inHand = setups.find((one) => one.key === selected) ?? setups[0];
+  return { axes, setAxes, brush, setBrush, setSelected, inBrush, standingOf, nameOf, pinned, also, whyOf, inHand };
+}
+
+export type FrontInHand = ReturnType<typeof useFront>;
+
+/** What is new on a front since it was last looked at; from then on this is what was seen. */
+export function useSince(wish: WishOnDesk, setups: readonly FoundSetup[], done: boolean): SinceSeen | undefined {
+  const [since, setSince] = useState<SinceSeen>();
+  useEffect(() => {
+    if (!done) return;
+    const keys = setups.map((one) => one.key);
+    setSince(sinceSeen(wish, keys));
+    markSeen(wish, keys);
+  }, [wish, setups, done]);
+  return since;
+}

@@ -1,0 +1,73 @@
+import { Tabs } from 'radix-ui';
+import { lazy, Suspense } from 'react';
+import { useAppSelector } from '../../desk/store';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import type { ChainView } from '../../jobs/chain-view';
+import { Figures } from './Figures';
+import { PassPanel } from './PassPanel';
+import { TABS, type PlanView, type Tab } from './use-plan-view';
+import { workingOf } from './working';
+import { WorkingPanel } from './WorkingPanel';
+
+const HeatPanel = lazy(() => import('./heat/HeatPanel').then(({ HeatPanel: panel }) => ({ default: panel })));
+const GearsPanel = lazy(() => import('./GearsPanel').then(({ GearsPanel: panel }) => ({ default: panel })));
+const SweepPanel = lazy(() => import('./sweep/SweepPanel').then(({ SweepPanel: panel }) => ({ default: panel })));
+
+const TAB =
+  'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
+
+interface Props {
+  inHand: PlanInHand;
+  plan: PlanView;
+  view: Extract<ChainView, { state: 'ready' }>;
+}
+
+/** A closer look at the plan, one kind at a time. */
+export function PlanTabs({ inHand, plan, view }: Props) {
+  const { tab, setTab, terms, result, stale, bands } = plan;
+  const { limits } = terms;
+  const system = useAppSelector((state) => state.prefs.units);
+  const panels: Record<Tab, () => React.ReactNode> = {
+    Pass: () => (
+      <PassPanel
+        pass={result?.pass}
+        figures={result?.passFigures}
+        stale={stale}
+        limit={view.steady.gripLimit}
+        rampS={plan.rampS}
+        onRamp={plan.setRampS}
+        onMoment={plan.setMoment}
+      />
+    ),
+    Heat: () => (
+      <HeatPanel inHand={inHand} limits={limits} driven={stale ? undefined : result?.driven} minutesToCutoff={bands.value?.figures.minutes.p50} />
+    ),
+    Gears: () => <GearsPanel inHand={inHand} limits={limits} />,
+    Sweep: () => <SweepPanel inHand={inHand} limits={limits} />,
+    Working: () => {
+      const run = result?.driven.run;
+      const blocks = workingOf({ ...view, file: inHand.file, run, bands: bands.value, system });
+      return (
+        <WorkingPanel blocks={blocks}>
+          <Figures file={inHand.file} steady={view.steady} run={run} stale={stale} />
+        </WorkingPanel>
+      );
+    },
+  };
+  return (
+    <Tabs.Root value={tab} onValueChange={(next) => setTab(next as Tab)} className="min-w-0 pt-1 pb-2">
+      <Tabs.List aria-label="Look closer" className="mb-1 flex gap-5">
+        {TABS.map((name) => (
+          <Tabs.Trigger key={name} value={name} className={TAB}>
+            {name}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      {TABS.map((name) => (
+        <Tabs.Content key={name} value={name}>
+          {name === tab && <Suspense fallback={null}>{panels[name]()}</Suspense>}
+        </Tabs.Content>
+      ))}
+    </Tabs.Root>
+  );
+}

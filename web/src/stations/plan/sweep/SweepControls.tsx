@@ -1,0 +1,65 @@
+import type { Swept } from '@puddler/core';
+import { formatNumber } from '../../../units/units';
+import { SpanField } from './SpanField';
+import { ANSWER_SPECS, SWEEP_ANSWERS, SWEPT_WORDS, thirdOf, type SweepAnswerId } from './sweep-specs';
+import { ALWAYS, type Sweep } from './use-sweep';
+
+const PICK = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10';
+
+const swepts = (list: readonly Swept[]) =>
+  list.map((swept) => (
+    <option key={swept} value={swept}>
+      {SWEPT_WORDS[swept]}
+    </option>
+  ));
+
+/** What is swept over what range, and for which answer. */
+export function SweepControls({ sweep: { choice, stale, done } }: { sweep: Sweep }) {
+  const { can, x, y, answer, setX, setY, setAnswer, spanOf, setSpan } = choice;
+  const span = (swept: Swept) => <SpanField swept={swept} span={spanOf(swept)} onSpan={(next) => setSpan(swept, next)} />;
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 pb-1 text-[12.5px]">
+      <label className="flex items-center gap-1.5">
+        <span className="text-soft">over</span>
+        <select className={PICK} value={x} onChange={(event) => setX(event.target.value as Swept)} aria-label="Figure across">
+          {swepts(can)}
+        </select>
+        {span(x)}
+      </label>
+      <label className="flex items-center gap-1.5">
+        <span className="text-soft">and</span>
+        <select
+          className={PICK}
+          value={y ?? ''}
+          onChange={(event) => setY(event.target.value === '' ? undefined : (event.target.value as Swept))}
+          aria-label="Figure up"
+        >
+          <option value="">nothing else</option>
+          {swepts(can.filter((swept) => swept !== x))}
+        </select>
+        {y && span(y)}
+      </label>
+      <label className="flex items-center gap-1.5">
+        <span className="text-soft">{y ? 'map of' : 'with'}</span>
+        <select
+          className={PICK}
+          value={y ? answer : thirdOf(answer, ALWAYS)}
+          onChange={(event) => setAnswer(event.target.value as SweepAnswerId)}
+          aria-label={y ? 'Answer of the map' : 'Another answer'}
+        >
+          {SWEEP_ANSWERS.filter((id) => y || !ALWAYS.includes(id)).map((id) => (
+            <option key={id} value={id}>
+              {ANSWER_SPECS[id].label}
+            </option>
+          ))}
+        </select>
+      </label>
+      {stale && done !== undefined && done < 1 && (
+        <span className="flex items-center gap-1.5 text-soft">
+          <progress className="h-1.5 w-20 accent-(--steel)" value={done} max={1} aria-label="Points computed" />
+          {formatNumber(100 * done, 0)} %
+        </span>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,41 @@
+import { sweepEdits, type Limits } from '@puddler/core';
+import { useAppDispatch } from '../../../desk/store';
+import { applyEdits } from '../../../in-hand/plan-edits';
+import type { PlanInHand } from '../../../in-hand/use-plan';
+import type { SweepAxis } from '../../../workers/detail-worker';
+import { SweepControls } from './SweepControls';
+import { SweepCurves } from './SweepCurves';
+import { SweepMap } from './SweepMap';
+import { SWEPT_WORDS, thirdOf } from './sweep-specs';
+import { ALWAYS, useSweep } from './use-sweep';
+
+/** One or two figures over a range: curves of what they change, or a map with the limits as borders. A click takes a point into the plan. */
+export function SweepPanel({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {
+  const dispatch = useAppDispatch();
+  const { file } = inHand;
+  const sweep = useSweep(file);
+  const { shown, stale, choice } = sweep;
+  const take = (...places: [SweepAxis, number][]) => {
+    const edits = places.flatMap(([{ swept, values }, place]) => sweepEdits(file, swept, values[place]!));
+    dispatch(applyEdits(inHand, edits, `${places.map(([{ swept }]) => SWEPT_WORDS[swept]).join(' and ')} from the sweep`));
+  };
+  const shared = { file, limits, stale };
+  return (
+    <>
+      <SweepControls sweep={sweep} />
+      {!shown && <p className="py-10 text-center text-soft">Driving through the range …</p>}
+      {shown && !shown.wish.y && (
+        <SweepCurves whole={shown} third={thirdOf(choice.answer, ALWAYS)} onTake={(place) => take([shown.wish.x, place])} {...shared} />
+      )}
+      {shown?.wish.y && (
+        <SweepMap
+          whole={shown}
+          y={shown.wish.y}
+          answer={choice.answer}
+          onTake={(across, up) => take([shown.wish.x, across], [shown.wish.y!, up])}
+          {...shared}
+        />
+      )}
+    </>
+  );
+}
