@@ -3,7 +3,7 @@ import { PlanError } from '../plan/plan-error';
 import type { ProvenanceLog } from '../plan/provenance';
 import { REFERENCE_C, ZERO_C_IN_K } from './constants';
 
-// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { exp, floor, min } = Math;
 
 /** All packs of a car as one source. */

@@ -23,10 +23,13 @@ export interface PowerShares {
   share: Record<PowerSink, number>;
 }
 
-/** Why one setup is faster or slower than another: the first sets what is compared with. */
+/** How a setup differs from the first one, against which all others are told. */
 export interface SetupDifference {
   speedMs: number;
-  /** Speed without load, and what load leaves of it, of this one over the first's: their product is the speeds'. */
+  /**
+   * The speed without load, and the share of it that is left under load, each as a ratio of this setup's to the first's. Their product
+   * is the ratio of the top speeds.
+   */
   noLoadTimes: number;
   underLoadTimes: number;
   /** Shares of power that differ most, the greatest first; those within half a per cent are left out. */

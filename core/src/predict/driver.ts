@@ -3,7 +3,7 @@ import type { Segment } from './profiles';
 import { BALANCED_SHARE, HOLD_REACTION_S } from './tolerances';
 import type { TopSpeed } from './top-speed';
 
-// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { abs, log } = Math;
 
 /** What a driver does with the trigger in one segment of a profile; it answers by setting its own fields, as the drivetrain does. */

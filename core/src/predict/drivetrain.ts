@@ -2,7 +2,7 @@ import { REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { lineConstants, type LineConstants } from './line-constants';
 
-// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { min, sqrt } = Math;
 
 /** Copper's resistance and a magnet's strength against temperature, per kelvin. */

@@ -2,7 +2,7 @@ import { SWITCHING_FULL_V, SWITCHING_PART_V, FULL_DUTY } from '../chain/esc';
 import { coldFactor } from '../chain/pack';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 
-// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { abs, ceil, exp, log } = Math;
 
 /** Share of the braking power that ends in the motor; the rest ends in the ESC. */

@@ -72,7 +72,8 @@ export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): 
 function leaveOut(simulation: RunSimulation, skip: Skip, cycleS: number): Skip {
   const { start, end, cycles } = skip;
   const { heat, run } = simulation;
-  // Steady heat ends a cycle elsewhere in its rise and fall than the profile does: only what it adds after one cycle counts.
+  // Heating with the mean power of a cycle gives other temperatures at the cycle's end than the profile, whose power rises and falls.
+  // So only the rise from one cycle to all of them is taken, and added to the end of the cycle that was driven.
   Object.assign(heat, start.heat);
   heat.stepAsTallied(cycleS);
   const once = STORES.map((store) => heat[store]);

@@ -22,7 +22,7 @@ import {
 } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
-// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { abs, expm1, max, min, sqrt } = Math;
 
 /** Drives the plan's profile for its minutes. Bounded; pure but for the callbacks. */

@@ -4,7 +4,7 @@ import type { ResolvedPlan } from '../plan/resolve-plan';
 import { Drivetrain, MAGNET_PER_K } from './drivetrain';
 import { SPEED_CEILING_MS, TOP_SPEED_ABS_MS, TOP_SPEED_MAX_STEPS, TOP_SPEED_REL } from './tolerances';
 
-// Taken once: where a test runner or a sandbox stands between code and globals, each look-up is slow.
+// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { abs, max, min, sqrt } = Math;
 const UNBOUNDED = Infinity;
 

@@ -49,7 +49,7 @@ export const noCounts = (): RuleCounts => ({
   overDriveline: 0,
 });
 
-/** Drive torque a longest driveline can bear is told by the stock motor's; its launch is asked once. */
+/** Wheel torque of the car as bought when it launches, by search space: the driveline limit is a multiple of it, and computing it takes a run-up. */
 const stockTorque = new WeakMap<SearchSpace, number>();
 
 function stockTorqueNm(space: SearchSpace): number | undefined {
@@ -93,7 +93,7 @@ export function examine(
   const feelsItsWay = label.kind === 'brushless' && !plan.motor.sensored;
   const erpmSpeed = (SEEN_FROM_ERPM / (plan.motor.poles / 2) / 60) * Math.PI * tyreDiameterM;
   const fixed = options.motors[motor]!.newMoney + options.packs[pack]!.newMoney + space.escMoney(motor, esc);
-  // Beyond the speed at which the motor gives no more, only a slope or a growing tyre carries a car.
+  // Past the speed at which the motor's force is zero, a car goes faster only downhill or on tyres that grow. The rules below do not apply there.
   const boundFree = tyreGrowth === 0 && plan.site.grade >= 0;
   for (const gear of gears) {
     let missed: Target | undefined;

@@ -77,12 +77,15 @@ export interface AtBest {
   topSpeedMs: number;
   maxCanC: number;
   minutes: number;
-  /** Seldom asked for: these may be made on the way. */
+  /** Most comparisons are decided before these are needed, so they may be getters that compute on demand. */
   readonly ownedParts: number;
   readonly key: string;
 }
 
-/** Which of two in the same boxes stands for both: the cheaper, with more parts owned, the faster, the cooler, the longer, the first by name. */
+/**
+ * Two setups with equal boxes count as one on the front. This says whether the first is the one that is kept: the cheaper, then the
+ * one with more parts owned, the faster, the cooler, the one that runs longer, and last the first by its key.
+ */
 function standsFor({ figures, ownedParts, key }: Setup, other: Omit<AtBest, 'boxes'>): boolean {
   if (figures.newMoney !== other.newMoney) return figures.newMoney < other.newMoney;
   if (ownedParts !== other.ownedParts) return ownedParts > other.ownedParts;
@@ -92,30 +95,36 @@ function standsFor({ figures, ownedParts, key }: Setup, other: Omit<AtBest, 'box
   return key < other.key;
 }
 
-/** The strict order of setups in the same boxes. */
+/** The same order for two setups that are both known: it decides between setups with equal boxes. */
 export function precedes(one: Setup, { figures, ownedParts, key }: Setup): boolean {
   return standsFor(one, { ...figures, ownedParts, key });
 }
 
-/** True when a setup is as good in all boxes, and in the same ones stands for the other, whatever that may come to. */
+/**
+ * True when a setup makes another superfluous: it is at least as good in every box and, where all boxes are equal, comes first in
+ * the strict order. The other may be a best case whose run is not known yet.
+ */
 function beats(one: Setup, other: AtBest): boolean {
   return covers(one.boxes, other.boxes) && (!sameBoxes(one.boxes, other.boxes) || standsFor(one, other));
 }
 
 /**
- * Setups that none other is at least as good as in every box. The order is a strict one, so whatever order members come
- * in, or wherever parts of them were gathered, the same ones stay.
+ * The setups that no other setup equals or betters in every box. Because ties are broken by a strict order, the members are the same
+ * whatever order they are added in, and whichever worker found them.
  */
 export class Front {
   private kept: Setup[] = [];
-  /** Once it has left the front too, who drove it out beats all that it does. */
+  /**
+   * The member that beat the last candidate. Neighbouring combinations are mostly beaten by the same one, so it is tried first. It may
+   * have left the front since: whichever member replaced it is at least as good, so the answer is still right.
+   */
   private lastBeater: Setup | undefined;
 
   get members(): readonly Setup[] {
     return this.kept;
   }
 
-  /** True when it stays. */
+  /** Adds a setup unless a member makes it superfluous, and drops the members that it makes so. True when it was added. */
   add(setup: Setup): boolean {
     for (const one of this.kept)
       if (covers(one.boxes, setup.boxes) && (!sameBoxes(one.boxes, setup.boxes) || one.key === setup.key || precedes(one, setup))) return false;

@@ -15,13 +15,13 @@ interface Point {
   lnMinutes: number;
   esc: EscFigures;
   peakA: number;
-  /** How the run ended: setups between two of one kind end like them. */
+  /** How the run ended. A setup geared between two that ended alike ends the same way. */
   kind: 'time' | 'cut' | 'hot';
 }
 
-/** Gears further apart than this factor tell nothing about those between. */
+/** Two driven setups whose ratios differ by more than this factor are not used as bounds for those between. */
 const WIDEST = Math.log(1.9);
-/** How far off a curve through its neighbours may be: as a share of what lies between them, and in any case. */
+/** Allowance for a setup between two driven ones: a share of the difference between them, and a least amount. */
 const BETWEEN_SHARE = 0.2;
 const BETWEEN = { share: 0.015, k: 0.5, minutesShare: 0.02 };
 /** How far a curve may sag between neighbours: with the square of their distance in ln(ratio). */
@@ -36,7 +36,7 @@ const ESC_POWER = { held: 1.4, thrown: 0.6 };
 /** A peak nearer than this share to a burst rating is held by it, and another ESC changes the run. */
 const FREE_OF_BURST = 0.85;
 const LEAST_RISE_K = 0.2;
-/** Far past burning a winding's heat feeds on itself: nothing is smooth there. */
+/** Far above burning, a winding's resistance and heat drive each other up, and curves between neighbours are not smooth any more. */
 const RUNAWAY_C = 250;
 
 /** All that motor and pack can tell ESCs apart by. */
@@ -119,7 +119,10 @@ export class HeatSketch {
   }
 }
 
-/** A run that an ESC's burst rating shaped, or that ended at its cut-off, speaks only for ESCs alike in that. */
+/**
+ * Whether a driven run says anything of another ESC. It does when that one cuts off at the same voltage and either has the same
+ * resistance and burst rating, or both burst ratings lie well above the peak of the run, so that neither shaped it.
+ */
 function speaksFor({ esc, peakA }: Point, other: EscFigures): boolean {
   if (esc.cutoffVPerCell !== other.cutoffVPerCell) return false;
   if (esc.resistanceOhm === other.resistanceOhm && esc.burstA === other.burstA) return true;

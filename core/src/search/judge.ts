@@ -16,7 +16,7 @@ import type { Choice } from './choice-plan';
 import type { Group, SearchSpace } from './space';
 import { targetsOf, type SearchWish, type Target } from './wish';
 
-/** A search's run is rougher than a plan's: its stop limits stand this much nearer, so that a plan opened from it has none. */
+/** A search drives rougher runs than a plan does. Its stop limits are this much tighter, so that a plan opened from it has no stop. */
 const ROUGH_SHARE = 0.02;
 const ROUGH_K = 1.5;
 const ROUGH_V = 0.02;
@@ -41,10 +41,13 @@ export function searchRun(plan: ResolvedPlan, hopeless?: (run: Run) => boolean):
   return simulateRunFast(plan, { stepS: SEARCH_STEP_S, skipK: SEARCH_SKIP_K, skipCharge: SEARCH_CHARGE_SKIP, ...(hopeless ? { hopeless } : {}) });
 }
 
-/** So far over its limit a run is hopeless, and so are those between two such [share of the rise]. */
+/**
+ * A run this far over its temperature limit [share of the limit's rise above the air] is given up before its end. The margin is wide
+ * enough that every setup geared between two such runs is over the limit as well.
+ */
 const HOPELESS_SHARE = 0.06;
 
-/** Temperatures that no setup may reach. An ESC's are left out: they say nothing of the same motor on another. */
+/** Temperatures that no setup may reach. The ESC's own is left out, because it says nothing about the same motor with another ESC. */
 export interface Hottest {
   canC: number;
   windingC: number;
@@ -66,7 +69,7 @@ export interface Driven {
   steady: Steady;
   run: Run;
   figures: SetupFigures;
-  /** It went far over a temperature that none may reach, and was not driven on. */
+  /** Its run was given up because it went far over a temperature limit. */
   tooHot: boolean;
 }
 

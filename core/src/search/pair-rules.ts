@@ -22,7 +22,7 @@ export class PairRules {
     private readonly limits: Limits,
   ) {}
 
-  /** The motor's own size is asked of the resolved one; a motor that cannot be computed is left to whoever asks. */
+  /** Whether a motor fits bay, mount and screws. Its size comes from the resolved motor; one that could not be resolved is judged by the base plan's, and must be refused by the caller. */
   motorFits(motor: Motor, resolved: ResolvedMotor | undefined): boolean {
     return this.noStop({ ...this.base, motor }, FITS_OF_MOTOR, { ...this.resolvedBase, motor: resolved ?? this.resolvedBase.motor });
   }
@@ -37,14 +37,14 @@ export class PairRules {
 
   meshes(pinion: PinionOption, spur: SpurOption): boolean {
     const { spurMin = -Infinity, spurMax = Infinity } = this.base.car.bay ?? {};
-    // The spur that is on the car goes in, whatever was noted.
+    // The spur that is on the car fits, whatever sizes were noted for the bay.
     if (spur.key !== 'plan' && (spur.fields.teeth < spurMin || spur.fields.teeth > spurMax)) return false;
     const plan = { ...this.base, gearing: choiceGearing(pinion, spur, undefined, this.base.motor) };
     const overdriven = overdriveFindings({ plan, limits: this.limits }).some((one) => one.level === 'stop' && one.id === 'overdrive');
     return !overdriven && this.noStop(plan, FITS_OF_GEARS);
   }
 
-  /** The pinion goes onto the motor's shaft; any spur does for asking. */
+  /** Whether the pinion's bore takes the motor's shaft. The rule looks at a plan with both gears; which spur is in it does not matter. */
   goesOn(motor: Motor, pinion: PinionOption, spur: SpurOption | undefined): boolean {
     const plan = { ...this.base, motor, gearing: choiceGearing(pinion, spur, undefined, motor) };
     return fitFindings(plan, this.resolvedBase, this.limits).every((one) => one.id !== 'shaft-bore');
@@ -55,7 +55,7 @@ export class PairRules {
   }
 }
 
-/** A part that bears any cells, so that only the other's rating is asked. */
+/** Parts without a rating for cells: put beside another part, only that other part's rating decides. */
 const ANY_MOTOR: Motor = { name: '', kind: 'brushed', sizeClass: '540', turns: 27 };
 const ANY_ESC: Esc = { name: '', continuousA: 1 };
 

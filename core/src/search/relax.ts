@@ -6,7 +6,7 @@ import { Search } from './search';
 import { SearchSpace, type Group } from './space';
 import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
 
-/** Giving up a target as far as this would leave a setup that meets all others. */
+/** One target, and how far it must be given up for some setup to meet all the others. */
 export interface Relaxation {
   target: Target;
   asked: number;
@@ -15,7 +15,7 @@ export interface Relaxation {
   setup: Setup;
 }
 
-/** The nearest is looked for among so many. */
+/** How many of the candidates nearest to the target are driven before this gives up. */
 const MOST_RUNS = 250;
 
 /**
@@ -46,8 +46,8 @@ export class Relaxing {
   }
 
   /**
-   * A search without the target has the best there is of it on its front, to a step of the front's. Undefined where the
-   * best goes past what was asked: then the nearest lies on the other side, or is not what a front is drawn by.
+   * The best value of the target on the front of a search that does not ask for it, exact to one step of the front. Undefined when
+   * that value overshoots what was asked: then the nearest candidate is on the other side, or the front is not drawn by this target.
    */
   private *bySearch(target: Target): Generator<undefined, Setup | undefined> {
     const { space } = this;
@@ -61,7 +61,7 @@ export class Relaxing {
     return best && of(best) > 0 && !(target === 'topSpeed' && best.figures.topSpeedMs > wish.topSpeed!.speedMs) ? best : undefined;
   }
 
-  /** What is known before a run is tried from the nearest on: the first that a run does not rule out is it. */
+  /** For targets that are known without a run: candidates are tried from the nearest on, and the first whose run breaks no rule is the answer. */
   private *byFigure(target: Target): Generator<undefined, Setup | undefined> {
     const { space } = this;
     const { wish } = space.task;

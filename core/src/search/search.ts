@@ -17,13 +17,13 @@ import {
 } from './judge';
 import type { GearChoice, Group, SearchSpace } from './space';
 
-/** How far a search is. */
+/** How far a search has come. */
 export interface SearchProgress {
   /** Combinations looked at, of all there are; those that rules exclude as a whole count as looked at. */
   examined: number;
   /** Combinations left after each rule. */
   counts: RuleCounts;
-  /** Setups driven, and those that no run was needed for because it could not matter. */
+  /** Setups whose run was driven, and setups that needed no run because even their best case could not change the front. */
   driven: number;
   spared: number;
   finished: boolean;
@@ -80,7 +80,7 @@ export class Search {
   private *pieces(): Generator<undefined, void> {
     const { space, share } = this;
     const { all, gears } = space.counts;
-    // What rules on parts exclude is looked at by nobody: one worker reports it.
+    // Combinations that the rules on parts exclude are in nobody's share. One worker counts them, so that the sum over workers is right.
     if (share.worker === 0) this.examined += all - gears;
     for (let i = share.worker; i < space.groups.length; i += share.of) yield* this.group(space.groups[i]!);
   }
@@ -112,7 +112,7 @@ export class Search {
     return gears;
   }
 
-  /** True when bounds alone say that a target is missed or that others are at least as good. */
+  /** True when the bounds from driven neighbours show that a setup misses a target, or that a member of the front is at least as good. */
   private cannotMatter(group: Group, candidate: Candidate, sketch: HeatSketch): boolean {
     const { space } = this;
     const { wish } = space.task;
@@ -128,7 +128,7 @@ export class Search {
       topSpeedMs,
       maxCanC,
       minutes,
-      // Asked only where all before is alike.
+      // A getter, because it is needed only when everything compared before it is equal.
       get ownedParts() {
         return ownedParts(space, choiceOf(group, candidate));
       },

@@ -8,7 +8,8 @@ import type { Esc, Motor, PlanFile } from '../plan/plan-file';
 import { ProvenanceLog } from '../plan/provenance';
 import { plannedRun, resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
 import { choicePlan, withGearbox, type Choice } from './choice-plan';
-import { searchOptions, type SearchOptions, type SearchScope, type ShelfPart } from './options';
+import { searchOptions } from './all-options';
+import type { SearchOptions, SearchScope, ShelfPart } from './options';
 import { bearsCells, PairRules } from './pair-rules';
 import type { SearchWish } from './wish';
 
@@ -22,7 +23,7 @@ export interface SearchTask {
   stock?: PlanFile | undefined;
 }
 
-/** A pair of gears that goes onto a motor and into the car. */
+/** A pair of gears that fits a motor's shaft and the car. */
 export interface GearChoice {
   pinion: number;
   spur: number;
@@ -46,7 +47,7 @@ export class SearchSpace {
   /** The plan that parts are put into, driven for the minutes wished. */
   readonly base: PlanFile & Required<Pick<PlanFile, 'run'>>;
   readonly stock: ResolvedPlan | undefined;
-  /** Motors and packs that go together, the cheapest first: what costs less settles early what may cost more. */
+  /** Motors and packs that go together, the cheapest first: a cheap setup on the front early on spares many dearer ones their run. */
   readonly groups: readonly Group[];
   /** Combinations in all, and left after each rule that needs no computation. */
   readonly counts: { all: number; cells: number; fit: number; gears: number };
@@ -70,7 +71,7 @@ export class SearchSpace {
     const { motors, escs, packs, pinions, spurs, gearbox } = this.options;
     this.motors = motors.map((one) => this.resolved(one.name, () => resolveMotor(one.fields.motor, new ProvenanceLog())));
     this.escs = escs.map((one) => this.resolved(one.name, () => resolveEsc(one.fields.esc, new ProvenanceLog())));
-    // The cut-off is the ESC's: here the pack's usual one stands in for it.
+    // A pack's cut-off depends on the ESC. An ESC without one of its own is put in here, so that the pack's usual cut-off is resolved.
     this.packs = packs.map((one) =>
       this.resolved(one.name, () => resolvePacks(one.fields.packs, one.fields.wiring ?? 'series', { name: '', continuousA: 1 }, new ProvenanceLog())),
     );
@@ -157,7 +158,10 @@ export class SearchSpace {
     );
   }
 
-  /** Each motor has an ESC of its own: of an owned one, or the one on the car, all but the first are bought. */
+  /**
+   * What the ESCs of a choice cost. Every motor needs an ESC of its own. Who owns one, or has one on the car, still buys the others;
+   * an ESC that is not owned is bought once for every motor.
+   */
   escMoney(motor: number, esc: number): number {
     const { newMoney, owned, fields } = this.options.escs[esc]!;
     const { count } = this.options.motors[motor]!.fields;

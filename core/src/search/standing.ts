@@ -6,22 +6,22 @@ import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
 export type Merit = keyof Boxes;
 const MERITS: readonly Merit[] = ['aim', 'cool', 'minutes', 'thrift'];
 
-/** “Coolest of all” is said of no more than these. */
+/** When more setups than this share a best value, “coolest of all” would tell none apart and is not said. */
 const MOST_BEST = 2;
 
 /** Why a setup is on the front, and what is nearest to going wrong with it. */
 export interface Standing {
-  /** What it is best of all at; what many share distinguishes none. */
+  /** What it is best at among all setups, unless many share that value. */
   bestAt: Merit[];
   /** The setup most like it, and what this one is better and worse at. */
   against: { setup: Setup; better: Merit[]; worse: Merit[] } | undefined;
-  /** The target with the least to spare, in its own unit: a share of 1 is at it. */
+  /** The target with the least to spare, in its own unit. Its share is 1 when the setup just meets it. */
   tightest: { target: Target; asked: number; value: number; share: number } | undefined;
   /** The warmest of motor, winding, ESC and pack: its share of the stop limit. */
   warmest: { part: 'can' | 'winding' | 'esc' | 'pack'; valueC: number; share: number };
 }
 
-/** Where each setup of a front stands among the others: what is needed of all is worked out once, the rest when one is asked for. */
+/** Says of any setup of a front where it stands among the others. What depends on all setups is computed once, here. */
 export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: number, limits: Limits): (setup: Setup) => Standing {
   const each = <T>(of: (values: number[]) => T) =>
     Object.fromEntries(MERITS.map((merit) => [merit, of(setups.map((one) => one.boxes[merit]))])) as Record<Merit, T>;
