@@ -56,7 +56,11 @@ function Form({ id, part, onClose }: { id: string; part: Part; onClose: () => vo
       }
       if (Object.keys(errors).length > 0) return { values: {}, errors };
       const whole = { ...draft, spec: draft.spec ?? {} } as Part;
-      const checked = await joiResolver(partSchema(part.kind, whole.spec), { convert: false, abortEarly: false })(whole as never, context, options as never);
+      const checked = await joiResolver(partSchema(part.kind, whole.spec), { convert: false, abortEarly: false })(
+        whole as never,
+        context,
+        options as never,
+      );
       for (const field of fields) {
         const wrong = getField(checked.errors, field.path) as { message?: string; type?: string } | undefined;
         if (wrong?.type)
