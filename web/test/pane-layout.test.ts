@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { layPanes, nearest, tableRows, type Pane } from '../src/charts/pane-layout';
+import { layPanes, tableRows, type Pane } from '../src/charts/pane-layout';
 import { spreadLabels } from '../src/charts/spread-labels';
 
 const pane = (y: number[], change: Partial<Pane> = {}): Pane => ({
@@ -43,11 +43,6 @@ test('flat, single and empty data do not break it', () => {
     const { panes } = layPanes({ x: y.map((_, i) => i), panes: [pane(y), pane(y, { fromZero: false })] }, BOX);
     for (const laid of panes) expect(laid.path).not.toContain('NaN');
   }
-});
-
-test('nearest finds the closer neighbour', () => {
-  const x = [0, 1, 4, 10];
-  expect([-5, 0.4, 0.6, 2.4, 2.6, 8, 99].map((at) => nearest(x, at))).toEqual([0, 0, 1, 1, 2, 3, 3]);
 });
 
 test('table rows are even in x with both ends', () => {

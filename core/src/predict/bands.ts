@@ -1,3 +1,4 @@
+import { quantileSorted } from 'd3-array';
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
@@ -129,14 +130,9 @@ export function minutesToCutoff(plan: ResolvedPlan, run: Run): number {
 }
 
 function bandOf(values: readonly number[]): Band {
-  const sorted = Float64Array.from(values).sort();
-  const at = (share: number) => {
-    const place = share * (sorted.length - 1);
-    const below = Math.floor(place);
-    const above = Math.min(below + 1, sorted.length - 1);
-    return sorted[below]! + (place - below) * (sorted[above]! - sorted[below]!);
-  };
-  return sorted.length === 0 ? { p10: NaN, p50: NaN, p90: NaN } : { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+  const sorted = [...values].sort((a, b) => a - b);
+  const at = (share: number) => quantileSorted(sorted, share) ?? NaN;
+  return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
 }
 
 function squaredCorrelation(a: readonly number[], b: readonly number[]): number {

@@ -1,3 +1,4 @@
+import { bisectCenter } from 'd3-array';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWidth } from '../ui/useWidth';
 import { formatNumber } from '../units/units';
@@ -60,9 +61,7 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
 
   const nearestTo = (event: PointerEvent): [number, number] => {
     const rect = svg.current!.getBoundingClientRect();
-    const near = (values: readonly number[], wanted: number) =>
-      values.reduce((best, one, i) => (Math.abs(one - wanted) < Math.abs(values[best]! - wanted) ? i : best), 0);
-    return [near(field.x, scaleX.invert(event.clientX - rect.left)), near(field.y, scaleY.invert(event.clientY - rect.top))];
+    return [bisectCenter(field.x, scaleX.invert(event.clientX - rect.left)), bisectCenter(field.y, scaleY.invert(event.clientY - rect.top))];
   };
   const onKey = (event: KeyboardEvent) => {
     const [i, j] = cursor ?? [nx >> 1, ny >> 1];

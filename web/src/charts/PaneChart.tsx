@@ -1,9 +1,10 @@
+import { bisectCenter } from 'd3-array';
 import { ChartLine, Table2 } from 'lucide-react';
 import { useMemo, useRef, useState, type KeyboardEvent, type ReactNode, type RefObject } from 'react';
 import { formatNumber } from '../units/units';
 import { useWidth } from '../ui/useWidth';
 import { ChartExport } from './ChartExport';
-import { layPanes, nearest, type LaidPane, type PaneData } from './pane-layout';
+import { layPanes, type LaidPane, type PaneData } from './pane-layout';
 import { csvOf, PaneTable } from './PaneTable';
 
 interface Props {
@@ -133,7 +134,7 @@ function Drawing({ title, data, xUnit, height, regions, marks, onReadout, onTake
         onClick={() => at !== undefined && onTake?.(at)}
         onPointerMove={(event) => {
           const box = event.currentTarget.getBoundingClientRect();
-          setCursor(nearest(data.x, scaleX.invert(event.clientX - box.left)));
+          setCursor(bisectCenter(data.x, scaleX.invert(event.clientX - box.left)));
         }}
         onPointerLeave={() => setCursor(undefined)}
       >

@@ -1,4 +1,4 @@
-import { extent } from 'd3-array';
+import { bisectCenter, extent } from 'd3-array';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { spreadLabels } from './spread-labels';
@@ -119,24 +119,12 @@ function layGroup(
   return laid.map((pane, i) => ({ ...pane, labelY: spread[i]! }));
 }
 
-/** Index of the sample nearest to a value of x (ascending). */
-export function nearest(x: readonly number[], at: number): number {
-  let low = 0;
-  let high = x.length - 1;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (x[middle]! < at) low = middle;
-    else high = middle;
-  }
-  return at - (x[low] ?? 0) <= (x[high] ?? 0) - at ? low : high;
-}
-
 /** Indices of about `count` rows, even in x, first and last among them. */
 export function tableRows(x: readonly number[], count: number): number[] {
   const last = x.length - 1;
   if (last < 0) return [];
   const from = x[0]!;
   const span = x[last]! - from;
-  const rows = Array.from({ length: count }, (_, i) => nearest(x, from + (span * i) / Math.max(1, count - 1)));
+  const rows = Array.from({ length: count }, (_, i) => bisectCenter(x, from + (span * i) / Math.max(1, count - 1)));
   return [...new Set(rows)];
 }

@@ -27,39 +27,53 @@ export function decode(bytes: Uint8Array): { ok: true; text: string } | { ok: fa
 /** Takes a CSV text apart: comma, semicolon or tab, found by itself. Quotes that do not close are reported with their line. */
 export function readCsvText(text: string): CsvText {
   if (text.trim() === '') return { ok: false, message: 'The file is empty.' };
-  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t', '|'] });
-  const quote = parsed.errors.find((error) => error.type === 'Quotes');
-  if (quote) {
-    const line = text.slice(0, quote.index ?? 0).split('\n').length;
-    return { ok: false, message: `Line ${line}: a quotation mark opens and does not close as it should.` };
-  }
-  const [heads, ...rows] = parsed.data;
-  if (!heads || heads.length < 2)
+  const records: CsvTable['rows'] = [];
+  const lines = new LineCounter(text);
+  let torn: number | undefined;
+  Papa.parse<string[]>(text, {
+    skipEmptyLines: 'greedy',
+    delimitersToGuess: [',', ';', '\t', '|'],
+    step: ({ data, errors, meta }) => {
+      const quote = errors.find((error) => error.type === 'Quotes');
+      if (quote) torn ??= lines.at(quote.index ?? meta.cursor);
+      records.push({ line: lines.record(meta.cursor), cells: data });
+    },
+  });
+  if (torn !== undefined) return { ok: false, message: `Line ${torn}: a quotation mark opens and does not close as it should.` };
+  const [heads, ...rows] = records;
+  if (!heads || heads.cells.length < 2)
     return { ok: false, message: 'Only one column was found. Part the columns with commas, semicolons or tabs, with their names in the first line.' };
   if (rows.length === 0) return { ok: false, message: 'There is only one line. The first line names the columns; parts follow below it.' };
-  const lines = lineNumbers(text, parsed.data.length);
-  return { ok: true, table: { heads: heads.map((head) => head.trim()), rows: rows.map((cells, i) => ({ line: lines[i + 1]!, cells })) } };
+  return { ok: true, table: { heads: heads.cells.map((head) => head.trim()), rows } };
 }
 
-/** The line each record begins on: quoted fields may span lines, and empty lines are passed over. */
-function lineNumbers(text: string, records: number): number[] {
-  const starts: number[] = [];
-  let line = 1;
-  let quoted = false;
-  let filled = false;
-  let recordLine = 1;
-  for (const char of text) {
-    if (char === '"') quoted = !quoted;
-    if (char === '\n') {
-      line++;
-      if (!quoted) {
-        if (filled) starts.push(recordLine);
-        filled = false;
-        recordLine = line;
-      }
-    } else if (!filled && !/[\s,;|"]/.test(char)) filled = true;
+/** Lines that the reader passes over because nothing stands in them. */
+const BLANK = /^[\s,;|"]*$/;
+
+/** Says which line a record begins on, from where it ends: quoted fields may span lines, and empty lines are passed over. */
+class LineCounter {
+  private from = 0;
+  private line = 1;
+
+  constructor(private readonly text: string) {}
+
+  /** The line of a place at or after the last record. */
+  at(place: number): number {
+    return this.line + breaks(this.text.slice(this.from, place));
   }
-  if (filled) starts.push(recordLine);
-  while (starts.length < records) starts.push(line);
-  return starts;
+
+  /** The line that the next record begins on, which ends at `end`. */
+  record(end: number): number {
+    for (let next = this.text.indexOf('\n', this.from); next >= 0 && next < end; next = this.text.indexOf('\n', this.from)) {
+      if (!BLANK.test(this.text.slice(this.from, next))) break;
+      this.from = next + 1;
+      this.line++;
+    }
+    const begun = this.line;
+    this.line += breaks(this.text.slice(this.from, end));
+    this.from = end;
+    return begun;
+  }
 }
+
+const breaks = (text: string): number => text.split('\n').length - 1;
