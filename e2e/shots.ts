@@ -2,6 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import type { DocList } from '@puddler/contract';
 import { CHROMIUM } from './browser-options';
 import { startServer } from './start-server';
 
@@ -121,6 +122,17 @@ const hot = async (page: Page, address: string) => {
   for (let i = 0; i < 14; i++) await page.keyboard.press(']');
   await page.waitForTimeout(2500);
 };
+/** A backup that still has a car which was deleted since. */
+const restoring = async (page: Page, address: string) => {
+  const backup = Buffer.from(await (await fetch(`${address}/api/backup`)).arrayBuffer());
+  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
+  const pacer = documents.car!.find(({ body }) => body.car.name === 'Towpath pacer')!;
+  const body = JSON.stringify({ base: pacer.version });
+  await fetch(`${address}/api/cars/${pacer.id}`, { method: 'DELETE', headers: { 'content-type': 'application/json' }, body });
+  await page.goto(`${address}/backup`);
+  await page.getByLabel('Backup to restore').setInputFiles({ name: 'puddler-backup.zip', mimeType: 'application/zip', buffer: backup });
+  await page.getByText('A backup of').waitFor();
+};
 const shots: Shot[] = [
   { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
   { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
@@ -131,7 +143,6 @@ const shots: Shot[] = [
   { name: 'car', size: WIDE, theme: 'light', go: car },
   { name: 'car-today', size: WIDE, theme: 'dark', go: today },
   { name: 'find', size: WIDE, theme: 'light', go: findSixty },
-  { name: 'find-phone', size: PHONE, theme: 'dark', go: findSixty },
   { name: 'find-no-answer', size: WIDE, theme: 'dark', go: noAnswer },
   { name: 'compare', size: WIDE, theme: 'light', go: compare },
   { name: 'compare-phone', size: PHONE, theme: 'dark', go: compare },
@@ -142,6 +153,7 @@ const shots: Shot[] = [
   // Last, since these step the plans that the others show.
   { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
   { name: 'plan-dark', size: WIDE, theme: 'dark', go: compared },
+  { name: 'backup', size: WIDE, theme: 'light', go: restoring },
 ];
 
 mkdirSync(folder, { recursive: true });
