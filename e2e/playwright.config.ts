@@ -9,8 +9,9 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   retries: 0,
-  timeout: 45_000,
-  expect: { timeout: 10_000 },
+  // A machine that is shared may be three times as slow for minutes: what is waited for is a state, so waiting longer loosens nothing.
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '../.cache/playwright.json' }]],
   use: {
     launchOptions: CHROMIUM,
