@@ -36,7 +36,10 @@ export function createApp({ store, files, scratchFolder, log, pageFolder }: Serv
   app.use(guardMiddleware());
   const compressed = compress();
   // Whoever takes no packed answer, not even a plain one, gets a plain one all the same: the middleware would fail on it.
-  app.use((ctx, next) => (ctx.acceptsEncodings('br', 'gzip', 'deflate') === false ? next() : compressed(ctx, next)));
+  app.use(async (ctx, next) => {
+    if (ctx.acceptsEncodings('br', 'gzip', 'deflate') === false) await next();
+    else await compressed(ctx, next);
+  });
   app.use(async (ctx, next) => {
     // What an address of the API answers is true now; files by hash say otherwise for themselves.
     if (ctx.path.startsWith('/api/')) ctx.set('Cache-Control', 'no-store');

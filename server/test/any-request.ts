@@ -143,7 +143,7 @@ const stray: fc.Arbitrary<AnyRequest> = fc
   .map(([method, path, head, body]) => ({
     method,
     path,
-    headers: head as Record<string, string>,
+    headers: head,
     body: method === 'GET' || method === 'HEAD' ? undefined : body,
   }));
 

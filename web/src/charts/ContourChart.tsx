@@ -2,15 +2,9 @@ import { bisectCenter } from 'd3-array';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWidth } from '../ui/useWidth';
 import { formatNumber } from '../units/units';
-import { AxisTicks } from './AxisTicks';
 import { ChartExport } from './ChartExport';
 import { layBorder, layContours, layLevelLabels, type Field } from './contour-layout';
-
-export interface Axis {
-  label: string;
-  unit: string;
-  digits: number;
-}
+import { ContourLayers, type Axis } from './ContourLayers';
 
 interface Props {
   title: string;
@@ -31,10 +25,6 @@ interface Props {
 }
 
 const MARGIN = { left: 48, right: 12, top: 18, bottom: 34 };
-const FILL = { heat: 'fill-heat', amps: 'fill-amps' } as const;
-const STROKE = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
-const TEXT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
-
 /** A figure over two others as filled steps, limits as borders; a click or Enter takes a point. */
 export function ContourChart({ title, field, x, y, value, tone, borders, now, height, stale, onTake, csv }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(760);
@@ -53,7 +43,7 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
       }),
     [borders, field, box],
   );
-  const { scaleX, scaleY, levels } = layout;
+  const { scaleX, scaleY } = layout;
   const labels = useMemo(() => layLevelLabels(field, layout, box), [field, layout, box]);
   const [nx, ny] = [field.x.length, field.y.length];
   const cursor = at && at[0] < nx && at[1] < ny ? at : undefined;
@@ -95,60 +85,42 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
           onPointerLeave={() => setAt(undefined)}
           onClick={() => cursor && onTake(...cursor)}
         >
-          {levels.map((level, i) => (
-            <path key={level.at} d={level.path} fillRule="evenodd" fillOpacity={i === 0 ? 0.06 : 0.15} className={FILL[tone]} />
-          ))}
-          <AxisTicks {...layout} box={box} />
-          <text x={box.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
-            {axisText(x)}
-          </text>
-          <text x={4} y={11} className="fill-ink font-semibold">
-            {axisText(y)}
-          </text>
-          {labels.map((label) => (
-            <text key={label.at} x={label.x} y={label.y} textAnchor={label.anchor} className="fill-ink/80">
-              {formatNumber(label.at, 2)}
-            </text>
-          ))}
-          {lines.map((line) => (
-            <g key={line.label}>
-              <path d={line.path} fill="none" className={`${STROKE[line.tone]} [stroke-width:2]`} />
-              <text
-                x={Math.min(line.labelAt[0], box.right) - 4}
-                y={Math.max(box.top + 10, line.labelAt[1] - 4)}
-                textAnchor="end"
-                className={`${TEXT[line.tone]} stroke-paper font-semibold [paint-order:stroke] [stroke-width:3px]`}
-              >
-                {line.label}
-              </text>
-            </g>
-          ))}
-          {now && (
-            <path d={`M${scaleX(now.x) - 6} ${scaleY(now.y)}h12M${scaleX(now.x)} ${scaleY(now.y) - 6}v12`} className="stroke-ink [stroke-width:2]" />
-          )}
+          <ContourLayers layout={layout} labels={labels} lines={lines} box={box} height={height} x={x} y={y} tone={tone} now={now} />
           {here && <circle cx={scaleX(here.x)} cy={scaleY(here.y)} r={5} className="fill-paper stroke-ember [stroke-width:2]" />}
         </svg>
       </div>
-      <p className="h-5 pl-12 text-[12.5px]" aria-live="polite">
-        {here ? (
-          <>
-            <strong className="font-semibold">
-              {formatNumber(here.x, x.digits)} {x.unit || x.label} × {formatNumber(here.y, y.digits)} {y.unit || y.label}
-            </strong>
-            <span className="text-soft"> · {value.label} </span>
-            <strong className="font-semibold">
-              {Number.isFinite(here.value) ? `${formatNumber(here.value, value.digits, true)} ${value.unit}` : 'cannot be computed'}
-            </strong>
-            <span className="text-soft"> · click takes it into the plan</span>
-          </>
-        ) : (
-          <span className="text-soft">
-            {value.label} in {value.unit || 'steps'}, darker is more · cross: the plan as it is
-          </span>
-        )}
-      </p>
+      <ContourReadout here={here} x={x} y={y} value={value} />
     </figure>
   );
 }
 
-const axisText = ({ label, unit }: Axis) => (unit && unit !== label ? `${label} ${unit}` : label);
+interface ReadoutProps {
+  here: { x: number; y: number; value: number } | undefined;
+  x: Axis;
+  y: Axis;
+  value: Axis;
+}
+
+/** The point under the pointer in words, or what the map shows. */
+function ContourReadout({ here, x, y, value }: ReadoutProps) {
+  return (
+    <p className="h-5 pl-12 text-[12.5px]" aria-live="polite">
+      {here ? (
+        <>
+          <strong className="font-semibold">
+            {formatNumber(here.x, x.digits)} {x.unit || x.label} × {formatNumber(here.y, y.digits)} {y.unit || y.label}
+          </strong>
+          <span className="text-soft"> · {value.label} </span>
+          <strong className="font-semibold">
+            {Number.isFinite(here.value) ? `${formatNumber(here.value, value.digits, true)} ${value.unit}` : 'cannot be computed'}
+          </strong>
+          <span className="text-soft"> · click takes it into the plan</span>
+        </>
+      ) : (
+        <span className="text-soft">
+          {value.label} in {value.unit || 'steps'}, darker is more · cross: the plan as it is
+        </span>
+      )}
+    </p>
+  );
+}

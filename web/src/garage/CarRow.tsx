@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../desk/store';
-import { addPlan, deleteDocument, duplicateCar, editCar } from '../desk/edits';
+import { addPlan, copyName, deleteDocument, duplicateCar, editCar } from '../desk/edits';
 import type { CarOnDesk } from '../desk/selectors';
 import { wordFor } from '../ui/words';
 import { Menu } from '../ui/Menu';
@@ -33,7 +33,7 @@ export function CarRow({ id, car, bench, plans }: CarOnDesk) {
 
   const add = () => {
     const last = plans[plans.length - 1]?.plan;
-    const planId = dispatch(addPlan(id, last ? { ...last, name: `${last.name} copy` } : firstPlan('First plan')));
+    const planId = dispatch(addPlan(id, last ? { ...last, name: copyName(last.name) } : firstPlan('First plan')));
     void navigate(`/plans/${planId}`);
   };
   const remove = () => {

@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { undoable } from '../desk/undoable';
 import { pinOf, togglePlanPin } from '../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../desk/store';
-import { addPlan, deleteDocument, editPlan } from '../desk/edits';
+import { addPlan, copyName, deleteDocument, editPlan } from '../desk/edits';
 import type { PlanOnDesk } from '../desk/selectors';
 import { chainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
@@ -102,7 +102,7 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
           items={[
             { label: 'Open', act: () => void navigate(`/plans/${id}`) },
             { label: 'Rename', act: () => setRenaming(true), takesFocus: true },
-            { label: 'Duplicate', act: () => dispatch(addPlan(carId, { ...plan, name: `${plan.name} copy` })) },
+            { label: 'Duplicate', act: () => dispatch(addPlan(carId, { ...plan, name: copyName(plan.name) })) },
             { label: isPinned ? 'Take its pin out' : 'Pin to compare', act: () => dispatch(togglePlanPin(id)) },
             { label: 'Find parts and gears', act: () => void navigate(`/plans/${id}/find`) },
             { label: 'Export as a file', href: `/api/plans/${id}/file` },

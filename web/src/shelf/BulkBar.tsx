@@ -1,9 +1,10 @@
 import { PART_STATUSES, type Part, type PartStatus } from '@puddler/core';
 import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
+import { noticed } from '../desk/notices-slice';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../desk/store';
-import { addParts, changeParts } from '../desk/edits';
+import { addParts, changeParts, copyName } from '../desk/edits';
 import { partOf } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
@@ -18,8 +19,9 @@ export function BulkBar({ ids, onDone }: { ids: string[]; onDone: () => void }) 
   const what = `${ids.length} ${ids.length === 1 ? 'part' : 'parts'}`;
 
   const change = (act: (part: Part) => Part | null, label: string, said: string) => {
-    dispatch(changeParts(ids, act, label));
-    dispatch(undoable(said));
+    // Parts that are so already make no change, and then there is none to offer back.
+    const changed = dispatch(changeParts(ids, act, label)) !== undefined;
+    dispatch(changed ? undoable(said) : noticed({ text: said, tone: 'plain' }));
   };
   const setAllPrices = () => {
     const read = parseFigure(price, RANGES['part.price'], 'metric');
@@ -73,7 +75,7 @@ export function BulkBar({ ids, onDone }: { ids: string[]; onDone: () => void }) 
           Set
         </Button>
       </form>
-      {parts && <Button onClick={() => dispatch(addParts([{ ...parts, name: `${parts.name} copy` }]))}>Duplicate</Button>}
+      {parts && <Button onClick={() => dispatch(addParts([{ ...parts, name: copyName(parts.name) }]))}>Duplicate</Button>}
       <Button
         onClick={() => {
           change(() => null, `delete ${what}`, `${what} off the shelf.`);

@@ -1,4 +1,4 @@
-import { PART_FIELDS, partValue, type PartField } from '@puddler/contract/shared';
+import { PART_FIELDS } from '@puddler/contract/shared';
 import {
   columnVisibilityFeature,
   rowSelectionFeature,
@@ -9,12 +9,11 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import type { Part } from '@puddler/core';
 import { useMemo, useRef, useState } from 'react';
-import { useAppSelector } from '../desk/store';
 import type { PartOnDesk } from '../desk/selectors';
-import { SortHead } from '../ui/SortHead';
-import { fieldText, headOf, summary } from '../in-hand/part-text';
+import { sorted, valueIn } from './order-parts';
+import { PartsTableHead } from './PartsTableHead';
+import { PartsTableRow } from './PartsTableRow';
 
 const features = tableFeatures({ rowSortingFeature, columnVisibilityFeature, rowSelectionFeature });
 type Features = typeof features;
@@ -41,30 +40,6 @@ const columns: ColumnDef<Features, PartOnDesk>[] = [
   { id: 'figures', accessorFn: ({ part }) => part.kind, enableSorting: false },
 ];
 
-function valueIn(part: Part, field: PartField): unknown {
-  return field.kinds.includes(part.kind) ? partValue(part, field.path) : undefined;
-}
-
-const byText = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
-
-/** Parts in the order of a column; those without the figure come last either way. */
-function sorted(parts: PartOnDesk[], [sort]: SortingState): PartOnDesk[] {
-  const field = sort && PART_FIELDS.find((one) => one.path === sort.id);
-  if (!sort || !field) return parts;
-  const sign = sort.desc ? -1 : 1;
-  const keyed = parts.map((row) => ({ row, value: valueIn(row.part, field) }));
-  keyed.sort((a, b) => {
-    if (a.value === undefined || b.value === undefined) return a.value === b.value ? 0 : a.value === undefined ? 1 : -1;
-    return (
-      sign *
-      (typeof a.value === 'number' && typeof b.value === 'number'
-        ? a.value - b.value
-        : byText.compare(`${a.value as string}`, `${b.value as string}`))
-    );
-  });
-  return keyed.map(({ row }) => row);
-}
-
 interface Props {
   parts: PartOnDesk[];
   shown: readonly string[];
@@ -75,7 +50,6 @@ interface Props {
 
 /** The shelf as a table that stays quick with thousands of rows: only those in sight are drawn. */
 export function PartsTable({ parts, shown, selected, onSelect, onOpen }: Props) {
-  const system = useAppSelector((state) => state.prefs.units);
   const scroller = useRef<HTMLDivElement>(null);
   const columnVisibility = useMemo(() => Object.fromEntries(columns.map((column) => [column.id!, shown.includes(column.id!)])), [shown]);
   const [sorting, setSorting] = useState<SortingState>([]);
@@ -99,8 +73,6 @@ export function PartsTable({ parts, shown, selected, onSelect, onOpen }: Props) 
   const { rows } = table.getRowModel();
   const fields = shown.map((path) => ({ path, field: PART_FIELDS.find((one) => one.path === path) }));
   const grid = { gridTemplateColumns: `36px ${shown.map((path) => WIDTHS[path] ?? '104px').join(' ')}` };
-  const all = parts.length > 0 && parts.every((row) => selected[row.id]);
-  const some = !all && parts.some((row) => selected[row.id]);
 
   return (
     <div
@@ -112,92 +84,35 @@ export function PartsTable({ parts, shown, selected, onSelect, onOpen }: Props) 
       className="min-h-40 flex-1 overflow-auto border-t border-rule"
     >
       <div className="min-w-max">
-        <div role="rowgroup" className="sticky top-0 z-10 border-b border-rule bg-paper">
-          <div role="row" aria-rowindex={1} className="grid items-center" style={grid}>
-            <span role="columnheader" className="flex justify-center">
-              <input
-                type="checkbox"
-                className="size-4 accent-(--steel)"
-                aria-label="Select all that are shown"
-                checked={all}
-                ref={(box) => {
-                  if (box) box.indeterminate = some;
-                }}
-                onChange={() => onSelect(all ? {} : Object.fromEntries(parts.map((row) => [row.id, true])))}
-              />
-            </span>
-            {fields.map(({ path, field }) => (
-              <Head
-                key={path}
-                path={path}
-                field={field}
-                sorted={table.getColumn(path)?.getIsSorted() ?? false}
-                onSort={() => table.getColumn(path)?.toggleSorting()}
-              />
-            ))}
-          </div>
-        </div>
+        <PartsTableHead
+          fields={fields}
+          parts={parts}
+          selected={selected}
+          style={grid}
+          sortedAs={(path) => table.getColumn(path)?.getIsSorted() ?? false}
+          onSort={(path) => table.getColumn(path)?.toggleSorting()}
+          onSelect={onSelect}
+        />
         <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
           {items.map((item) => {
             const row = rows[item.index - from];
             if (!row) return null;
             const { id, part } = row.original;
             return (
-              <div
+              <PartsTableRow
                 key={id}
-                role="row"
-                aria-rowindex={item.index + 2}
-                aria-selected={selected[id] ?? false}
-                className={`absolute inset-x-0 grid items-center border-b border-rule text-[13.5px] hover:bg-wash/60 ${selected[id] ? 'bg-wash' : ''} ${part.status === 'worn-out' ? 'text-soft' : ''}`}
+                part={part}
+                fields={fields}
+                selected={selected[id] ?? false}
+                index={item.index}
                 style={{ ...grid, height: ROW_PX, transform: `translateY(${item.start}px)` }}
-              >
-                <span role="cell" className="flex justify-center">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-(--steel)"
-                    aria-label={`Select ${part.name}`}
-                    checked={selected[id] ?? false}
-                    onChange={() => row.toggleSelected()}
-                  />
-                </span>
-                {fields.map(({ path, field }) => (
-                  <span
-                    key={path}
-                    role="cell"
-                    className={`truncate px-2 ${field?.type === 'number' ? 'text-right' : ''} ${path === 'figures' ? 'text-soft' : ''}`}
-                  >
-                    {path === 'name' ? (
-                      <button
-                        type="button"
-                        className="max-w-full truncate py-1 text-left font-medium decoration-edge underline-offset-4 hover:underline"
-                        onClick={() => onOpen(id)}
-                      >
-                        {part.name}
-                      </button>
-                    ) : field ? (
-                      fieldText(part, field, system)
-                    ) : (
-                      summary(part, system)
-                    )}
-                  </span>
-                ))}
-              </div>
+                onToggle={() => row.toggleSelected()}
+                onOpen={() => onOpen(id)}
+              />
             );
           })}
         </div>
       </div>
     </div>
   );
-}
-
-function Head({ path, field, sorted, onSort }: { path: string; field: PartField | undefined; sorted: false | 'asc' | 'desc'; onSort: () => void }) {
-  const system = useAppSelector((state) => state.prefs.units);
-  if (!field)
-    return (
-      <span role="columnheader" className="px-2 text-[12px] font-medium text-soft">
-        Figures
-      </span>
-    );
-  const { name, unit } = headOf(field, system);
-  return <SortHead column={path} name={name} unit={unit} sorted={sorted} right={field.type === 'number'} onSort={onSort} />;
 }

@@ -10,7 +10,7 @@ export type Mapping = ({ path: string; unit: string | undefined } | null)[];
 
 export type Opened = { ok: true; heads: string[]; samples: string[][]; rows: number; mapping: Mapping } | { ok: false; message: string };
 
-export interface Checked {
+export interface CheckedRows {
   good: number;
   problemCount: number;
   problems: CsvProblem[];
@@ -45,7 +45,7 @@ const tasks = {
   },
 
   /** Checks every row under a mapping. */
-  check(mapping: Mapping): Checked {
+  check(mapping: Mapping): CheckedRows {
     const matches = mapping.map((column) => {
       const field = column && PART_FIELDS.find((one) => one.path === column.path);
       return field ? { path: field.path, unit: unitFor(field, column.unit) } : undefined;

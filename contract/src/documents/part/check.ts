@@ -51,16 +51,12 @@ const OTHERS = Object.fromEntries(Object.entries(SPECS).map(([kind, spec]) => [k
 
 /** The schema of a part as far as it says what it is. */
 function schemaFor(kind: PartKind, spec: unknown): Joi.ObjectSchema {
-  switch (kind) {
-    case 'motor': {
-      const form = motorFormName(spec);
-      return form ? MOTORS[form] : ANY_MOTOR;
-    }
-    case 'pack':
-      return PACKS[isPolymer((spec as { chemistry?: unknown } | null | undefined)?.chemistry) ? 'polymer' : 'cells'];
-    default:
-      return OTHERS[kind];
+  if (kind === 'motor') {
+    const form = motorFormName(spec);
+    return form ? MOTORS[form] : ANY_MOTOR;
   }
+  if (kind === 'pack') return PACKS[isPolymer((spec as { chemistry?: unknown } | null | undefined)?.chemistry) ? 'polymer' : 'cells'];
+  return OTHERS[kind];
 }
 
 const unknownKind = Joi.object({ kind: oneOf(PART_KINDS).required() }).unknown();

@@ -1,12 +1,13 @@
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { useMemo, useRef, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { AxisTicks } from '../../charts/AxisTicks';
 import { ChartExport } from '../../charts/ChartExport';
 import { useWidth } from '../../ui/useWidth';
-import { formatIn, fromShown, toShown, type Unit } from '../../units/units';
+import { formatIn, toShown, type Unit } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';
 import { FRONT_FIGURES, figureNamed, type FrontFigure } from './figures';
-import { layFront, type Brush } from './front-layout';
+import { layFront, type Brush, type FrontLayout } from './front-layout';
+import { useFrontHand, type Area } from './use-front-hand';
 
 export interface Axes {
   x: string;
@@ -29,7 +30,6 @@ interface Props {
 }
 
 const MARGIN = { left: 46, right: 12, top: 22, bottom: 34 };
-const DRAG_FROM_PX = 5;
 
 const shownIn = (figure: FrontFigure, unit: Unit) => (setup: FoundSetup) => toShown(setup.figures[figure.id], unit);
 
@@ -38,7 +38,6 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
   const system = useAppSelector((state) => state.prefs.units);
   const [ref, width] = useWidth<HTMLDivElement>(640);
   const svg = useRef<SVGSVGElement>(null);
-  const [drag, setDrag] = useState<{ from: [number, number]; to: [number, number] }>();
   const [figureX, figureY, figureSize] = [figureNamed(axes.x), figureNamed(axes.y), axes.size ? figureNamed(axes.size) : undefined];
   const [unitX, unitY] = [figureX.unit(system), figureY.unit(system)];
   const box = useMemo(
@@ -54,47 +53,11 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
       { x: figureX.better, y: figureY.better },
     );
   }, [setups, figureX, figureY, figureSize, unitX, unitY, system, box]);
-  const { scaleX, scaleY, placed } = layout;
+  const { placed } = layout;
   const byKey = useMemo(() => new Map(setups.map((setup) => [setup.key, setup])), [setups]);
   const held = selected === undefined ? undefined : byKey.get(selected);
 
-  const at = (event: PointerEvent): [number, number] => {
-    const box = svg.current!.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top];
-  };
-  const rectangle = ({ from, to }: NonNullable<typeof drag>): Brush => {
-    const span = (a: number, b: number): [number, number] => (a < b ? [a, b] : [b, a]);
-    return {
-      x: span(fromShown(scaleX.invert(from[0]), unitX), fromShown(scaleX.invert(to[0]), unitX)),
-      y: span(fromShown(scaleY.invert(from[1]), unitY), fromShown(scaleY.invert(to[1]), unitY)),
-    };
-  };
-  const onUp = () => {
-    if (!drag) return;
-    const far = Math.max(Math.abs(drag.from[0] - drag.to[0]), Math.abs(drag.from[1] - drag.to[1])) >= DRAG_FROM_PX;
-    if (far) onBrush(rectangle(drag));
-    else {
-      const [x, y] = drag.to;
-      const near = placed.map((point) => ({ point, away: Math.hypot(point.cx - x, point.cy - y) })).sort((a, b) => a.away - b.away)[0];
-      if (near && near.away < 16) onSelect(near.point.key);
-      else if (brush) onBrush(undefined);
-    }
-    setDrag(undefined);
-  };
-  const onKey = (event: KeyboardEvent) => {
-    if (event.key === 'Escape') {
-      onBrush(undefined);
-      return;
-    }
-    const along = [...placed].sort((a, b) => a.cx - b.cx || b.cy - a.cy);
-    const now = along.findIndex((point) => point.key === selected);
-    const next = { ArrowRight: now + 1, ArrowLeft: now < 0 ? along.length - 1 : now - 1, Home: 0, End: along.length - 1 }[event.key];
-    if (next === undefined) return;
-    event.preventDefault();
-    const point = along[Math.max(0, Math.min(along.length - 1, next))];
-    if (point) onSelect(point.key);
-  };
-  const area = drag ? { from: drag.from, to: drag.to } : brush && shownBrush(brush, scaleX, scaleY, unitX, unitY);
+  const { handlers, area } = useFrontHand({ svg, layout, units: { x: unitX, y: unitY }, selected, onSelect, brush, onBrush });
 
   return (
     <figure className={`m-0 min-w-0 ${stale ? 'opacity-60' : ''}`} aria-busy={stale}>
@@ -116,15 +79,7 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
           role="application"
           tabIndex={0}
           aria-label={`${setups.length} setups by ${figureX.label} and ${figureY.label}. Arrow keys walk from one to the next, Escape shows all.`}
-          onKeyDown={onKey}
-          onPointerDown={(event) => {
-            if (event.button !== 0) return;
-            event.currentTarget.setPointerCapture(event.pointerId);
-            setDrag({ from: at(event), to: at(event) });
-          }}
-          onPointerMove={(event) => drag && setDrag({ ...drag, to: at(event) })}
-          onPointerUp={onUp}
-          onPointerCancel={() => setDrag(undefined)}
+          {...handlers}
         >
           <AxisTicks {...layout} box={box} lines />
           <text x={width - MARGIN.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
@@ -133,33 +88,7 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
           <text x={4} y={10} className="fill-ink font-semibold">
             {axisText(figureY, unitY, '↑', '↓')}
           </text>
-          {layout.edge && <path d={layout.edge} fill="none" className="stroke-ember [stroke-dasharray:2_3]" />}
-          {area && (
-            <rect
-              x={Math.min(area.from[0], area.to[0])}
-              y={Math.min(area.from[1], area.to[1])}
-              width={Math.abs(area.from[0] - area.to[0])}
-              height={Math.abs(area.from[1] - area.to[1])}
-              className="fill-steel/10 stroke-steel [stroke-dasharray:4_3]"
-            />
-          )}
-          {placed.map((point) => {
-            const setup = byKey.get(point.key)!;
-            const owned = setup.parts.every((part) => part.owned);
-            return (
-              <circle
-                key={point.key}
-                cx={point.cx}
-                cy={point.cy}
-                r={point.r}
-                data-key={point.key}
-                data-owned={owned}
-                className={`${owned ? 'fill-steel stroke-paper' : 'fill-paper stroke-steel'} [stroke-width:1.5]`}
-              >
-                <title>{nameOf(setup)}</title>
-              </circle>
-            );
-          })}
+          <FrontPoints layout={layout} area={area} setups={byKey} nameOf={nameOf} />
           {held && <Held point={placed.find((one) => one.key === held.key)} />}
         </svg>
       </div>
@@ -226,12 +155,45 @@ function axisText({ label, better }: FrontFigure, unit: Unit, more: string, less
   return `${label}${unit.symbol ? ` ${unit.symbol}` : ''}${arrow}`;
 }
 
-function shownBrush(
-  { x, y }: Brush,
-  scaleX: (value: number) => number,
-  scaleY: (value: number) => number,
-  unitX: Unit,
-  unitY: Unit,
-): { from: [number, number]; to: [number, number] } {
-  return { from: [scaleX(toShown(x[0], unitX)), scaleY(toShown(y[0], unitY))], to: [scaleX(toShown(x[1], unitX)), scaleY(toShown(y[1], unitY))] };
+interface PointsProps {
+  layout: FrontLayout;
+  area: Area | undefined;
+  setups: ReadonlyMap<string, FoundSetup>;
+  nameOf: (setup: FoundSetup) => string;
+}
+
+/** The edge that no setup is better than in both, what is enclosed, and every setup as a point. */
+function FrontPoints({ layout, area, setups, nameOf }: PointsProps) {
+  const { placed } = layout;
+  return (
+    <>
+      {layout.edge && <path d={layout.edge} fill="none" className="stroke-ember [stroke-dasharray:2_3]" />}
+      {area && (
+        <rect
+          x={Math.min(area.from[0], area.to[0])}
+          y={Math.min(area.from[1], area.to[1])}
+          width={Math.abs(area.from[0] - area.to[0])}
+          height={Math.abs(area.from[1] - area.to[1])}
+          className="fill-steel/10 stroke-steel [stroke-dasharray:4_3]"
+        />
+      )}
+      {placed.map((point) => {
+        const setup = setups.get(point.key)!;
+        const owned = setup.parts.every((part) => part.owned);
+        return (
+          <circle
+            key={point.key}
+            cx={point.cx}
+            cy={point.cy}
+            r={point.r}
+            data-key={point.key}
+            data-owned={owned}
+            className={`${owned ? 'fill-steel stroke-paper' : 'fill-paper stroke-steel'} [stroke-width:1.5]`}
+          >
+            <title>{nameOf(setup)}</title>
+          </circle>
+        );
+      })}
+    </>
+  );
 }

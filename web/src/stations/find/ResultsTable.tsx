@@ -1,13 +1,12 @@
 import { rowSortingFeature, tableFeatures, useTable, type ColumnDef, type SortingState } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Pin } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useAppSelector } from '../../desk/store';
-import { SortHead } from '../../ui/SortHead';
-import { formatIn } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';
-import { FRONT_FIGURES, figureNamed, type FrontFigure } from './figures';
-import { gearsText, moneyText, motorText } from './setup-text';
+import { FRONT_FIGURES, figureNamed } from './figures';
+import { sorted } from './order-setups';
+import { ResultsHead } from './ResultsHead';
+import { ResultsRow } from './ResultsRow';
+import { motorText } from './setup-text';
 
 const features = tableFeatures({ rowSortingFeature });
 type Features = typeof features;
@@ -16,6 +15,15 @@ const ROW_PX = 42;
 const OVERSCAN = 6;
 /** Columns beside the parts, in their order; the axes' figures join when they are others. */
 const USUAL = ['topSpeedMs', 'maxCanC', 'minutes', 'newMoney', 'pullN', 'climbPct'];
+
+const columns: ColumnDef<Features, FoundSetup>[] = [
+  { id: 'setup', accessorFn: motorText },
+  ...FRONT_FIGURES.map((figure): ColumnDef<Features, FoundSetup> => ({
+    id: figure.id,
+    accessorFn: (setup) => setup.figures[figure.id],
+    sortDescFirst: figure.better === 'more',
+  })),
+];
 
 interface Props {
   setups: readonly FoundSetup[];
@@ -30,21 +38,9 @@ interface Props {
 
 /** The front as a table: sorted by any figure, walked with the arrows, opened with Enter. */
 export function ResultsTable({ setups, selected, onSelect, onOpen, pinned, also, whyOf }: Props) {
-  const system = useAppSelector((state) => state.prefs.units);
   const scroller = useRef<HTMLDivElement>(null);
   const [sorting, setSorting] = useState<SortingState>([]);
   const figures = useMemo(() => [...new Set([...USUAL, ...also.filter(Boolean)])].map(figureNamed), [also]);
-  const columns = useMemo<ColumnDef<Features, FoundSetup>[]>(
-    () => [
-      { id: 'setup', accessorFn: motorText },
-      ...FRONT_FIGURES.map((figure): ColumnDef<Features, FoundSetup> => ({
-        id: figure.id,
-        accessorFn: (setup) => setup.figures[figure.id],
-        sortDescFirst: figure.better === 'more',
-      })),
-    ],
-    [],
-  );
   const ordered = useMemo(() => sorted(setups, sorting), [setups, sorting]);
   const table = useTable({
     features,
@@ -84,76 +80,33 @@ export function ResultsTable({ setups, selected, onSelect, onOpen, pinned, also,
       }}
     >
       <div className="min-w-max">
-        <div role="rowgroup" className="sticky top-0 z-10 border-b border-rule bg-paper">
-          <div role="row" aria-rowindex={1} className="grid items-center" style={grid}>
-            <SortHead
-              name="Setup"
-              unit=""
-              right={false}
-              sorted={table.getColumn('setup')?.getIsSorted() ?? false}
-              onSort={() => table.getColumn('setup')?.toggleSorting()}
-            />
-            {figures.map((figure) => (
-              <SortHead
-                key={figure.id}
-                name={figure.label}
-                unit={figure.unit(system).symbol}
-                sorted={table.getColumn(figure.id)?.getIsSorted() ?? false}
-                onSort={() => table.getColumn(figure.id)?.toggleSorting()}
-                right
-              />
-            ))}
-          </div>
-        </div>
+        <ResultsHead
+          figures={figures}
+          style={grid}
+          sortedAs={(id) => table.getColumn(id)?.getIsSorted() ?? false}
+          onSort={(id) => table.getColumn(id)?.toggleSorting()}
+        />
         <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const setup = ordered[item.index];
             if (!setup) return null;
             return (
-              <div
+              <ResultsRow
                 key={setup.key}
-                role="row"
-                aria-rowindex={item.index + 2}
-                aria-selected={setup.key === selected}
-                className={`absolute inset-x-0 grid cursor-default items-center border-b border-rule text-[13px] hover:bg-wash/60 ${setup.key === selected ? 'bg-wash' : ''}`}
+                setup={setup}
+                figures={figures}
+                index={item.index}
+                selected={setup.key === selected}
+                pinned={pinned.has(setup.key)}
+                why={whyOf(setup)}
                 style={{ ...grid, height: ROW_PX, transform: `translateY(${item.start}px)` }}
-                onClick={() => onSelect(setup.key)}
-                onDoubleClick={() => onOpen(setup)}
-              >
-                <span
-                  role="cell"
-                  className={`min-w-0 border-l-2 pr-2 pl-2 leading-tight ${setup.key === selected ? 'border-ember' : 'border-transparent'}`}
-                >
-                  <span className="flex items-center gap-1.5 truncate">
-                    <strong className="truncate font-semibold">
-                      {motorText(setup)} · {gearsText(setup)}
-                    </strong>
-                    {pinned.has(setup.key) && <Pin size={12} className="shrink-0 text-steel" aria-label="pinned" />}
-                  </span>
-                  <span className="block truncate text-[11.5px] text-soft">
-                    {setup.parts[0]!.name} · {setup.parts[1]!.name} · {whyOf(setup)}
-                  </span>
-                </span>
-                {figures.map((figure) => (
-                  <span key={figure.id} role="cell" className="px-2 text-right">
-                    {figure.id === 'newMoney' ? moneyText(setup) : formatIn(setup.figures[figure.id], figure.unit(system), true)}
-                  </span>
-                ))}
-              </div>
+                onSelect={() => onSelect(setup.key)}
+                onOpen={() => onOpen(setup)}
+              />
             );
           })}
         </div>
       </div>
     </div>
   );
-}
-
-const byText = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
-
-function sorted(setups: readonly FoundSetup[], [sort]: SortingState): FoundSetup[] {
-  if (!sort) return [...setups];
-  const sign = sort.desc ? -1 : 1;
-  if (sort.id === 'setup') return [...setups].sort((a, b) => sign * byText.compare(motorText(a), motorText(b)));
-  const id = sort.id as FrontFigure['id'];
-  return [...setups].sort((a, b) => sign * (a.figures[id] - b.figures[id]));
 }

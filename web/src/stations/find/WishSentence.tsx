@@ -1,11 +1,12 @@
 import type { WishOnDesk } from '../../desk/selectors';
-import { PART_SOURCES, PROFILES, SURFACES, type PlanFile, type SearchScope, type SearchWish, type Target } from '@puddler/core';
-import { plannedRun } from '@puddler/core';
+import { plannedRun, PROFILES, SURFACES, type PlanFile, type SearchWish, type Target } from '@puddler/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { wordFor } from '../../ui/words';
-import { GEAR_SOURCE_WORDS, PROFILE_WORDS, SOURCE_WORDS, TARGET_WORDS, withTarget } from './wish-text';
+import { Pick } from './Pick';
+import { PROFILE_WORDS, TARGET_WORDS, withTarget } from './wish-text';
 import { WishFigure } from './WishFigure';
+import { WishScope } from './WishScope';
 
 interface Props {
   search: WishOnDesk;
@@ -14,7 +15,6 @@ interface Props {
   onChange: (search: WishOnDesk, label: string, joins?: string) => void;
 }
 
-const PICK = 'h-8 max-w-full rounded-sm border border-edge bg-sheet px-1 font-semibold max-sm:h-10';
 /** Targets in the order of the sentence; those not asked for can be added. */
 const SAID: readonly Exclude<Target, 'topSpeed' | 'minutes'>[] = ['canC', 'climbPct', 'pullN', 'crawlMs', 'newMoney'];
 
@@ -37,24 +37,7 @@ export function WishSentence({ search, file, onChange }: Props) {
     <section aria-label="The wish" className="border-b border-rule pb-2.5">
       <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1.5 text-[16px] leading-8">
         <span>I want</span>
-        {wish.topSpeed ? (
-          <>
-            <Pick
-              label="How to take the speed"
-              value={wish.topSpeed.is}
-              options={[
-                ['at-least', 'at least'],
-                ['about', 'about'],
-              ]}
-              onPick={(is) =>
-                ask({ ...wish, topSpeed: { speedMs: wish.topSpeed!.speedMs, is: is as 'about' | 'at-least' } }, 'how to take the speed')
-              }
-            />
-            {figure('topSpeed', wish.topSpeed.speedMs)}
-          </>
-        ) : (
-          <span>{wish.aim === 'speed' ? 'the most speed' : 'the most pull'}</span>
-        )}
+        <WishedSpeed wish={wish} figure={figure} onAsk={ask} />
         <span>on</span>
         <Pick
           label="Ground"
@@ -99,15 +82,11 @@ export function WishSentence({ search, file, onChange }: Props) {
           , cool, long and cheap.
         </span>
         {addable.map((target) => (
-          <button
+          <AddTarget
             key={target}
-            type="button"
-            className="hit inline-flex h-7 items-center gap-0.5 rounded-sm border border-dashed border-edge px-1.5 text-[12.5px] text-soft hover:bg-wash hover:text-ink max-sm:h-9"
-            onClick={() => ask(withTarget(wish, target, TARGET_WORDS[target].start(file)), `wish for ${TARGET_WORDS[target].name}`)}
-          >
-            <Plus size={12} />
-            {TARGET_WORDS[target].name}
-          </button>
+            name={TARGET_WORDS[target].name}
+            onAdd={() => ask(withTarget(wish, target, TARGET_WORDS[target].start(file)), `wish for ${TARGET_WORDS[target].name}`)}
+          />
         ))}
       </p>
       {problem && (
@@ -115,62 +94,46 @@ export function WishSentence({ search, file, onChange }: Props) {
           {problem}
         </p>
       )}
-      <From scope={scope} file={file} onScope={(next, label) => onChange({ ...search, scope: next }, label)} />
+      <WishScope scope={scope} file={file} onScope={(next, label) => onChange({ ...search, scope: next }, label)} />
     </section>
   );
 }
 
-function From({ scope, file, onScope }: { scope: SearchScope; file: PlanFile; onScope: (scope: SearchScope, label: string) => void }) {
-  const geared = file.gearing.pinion !== undefined;
-  const source = (kind: 'motor' | 'esc' | 'pack' | 'gears', name: string): ReactNode => (
-    <label className="inline-flex items-center gap-1.5">
-      <span className="text-soft">{name}</span>
-      <select
-        aria-label={`Where ${name.toLowerCase().replace('esc', 'ESC')} come from`}
-        className="h-7 max-w-[13.5rem] rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
-        value={scope[kind]}
-        onChange={(event) => onScope({ ...scope, [kind]: event.target.value as SearchScope['motor'] }, `where ${name.toLowerCase()} come from`)}
-      >
-        {PART_SOURCES.map((one) => (
-          <option key={one} value={one}>
-            {(kind === 'gears' ? GEAR_SOURCE_WORDS : SOURCE_WORDS)[one]}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-  const flag = (field: 'packPairs' | 'twoMotors' | 'gearbox', name: string): ReactNode => (
-    <label className="inline-flex min-h-7 items-center gap-1.5">
-      <input
-        type="checkbox"
-        className="size-4 accent-(--steel)"
-        checked={scope[field]}
-        onChange={(event) => onScope({ ...scope, [field]: event.target.checked }, name)}
-      />
-      {name}
-    </label>
-  );
+interface WishedSpeedProps {
+  wish: SearchWish;
+  figure: (target: Target, value: number) => ReactNode;
+  onAsk: (wish: SearchWish, label: string) => void;
+}
+
+/** The speed that is asked for, or what is wanted most where no speed is. */
+function WishedSpeed({ wish, figure, onAsk }: WishedSpeedProps) {
+  const { topSpeed } = wish;
+  if (!topSpeed) return <span>{wish.aim === 'speed' ? 'the most speed' : 'the most pull'}</span>;
   return (
-    <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
-      {source('motor', 'Motors')}
-      {source('esc', 'ESCs')}
-      {source('pack', 'Packs')}
-      {geared && source('gears', 'Gears')}
-      {flag('packPairs', 'pairs of packs')}
-      {flag('twoMotors', 'one or two motors')}
-      {(file.car.gearboxRatios?.length ?? 0) > 1 && flag('gearbox', 'each gear of the gearbox')}
-    </div>
+    <>
+      <Pick
+        label="How to take the speed"
+        value={topSpeed.is}
+        options={[
+          ['at-least', 'at least'],
+          ['about', 'about'],
+        ]}
+        onPick={(is) => onAsk({ ...wish, topSpeed: { speedMs: topSpeed.speedMs, is: is as 'about' | 'at-least' } }, 'how to take the speed')}
+      />
+      {figure('topSpeed', topSpeed.speedMs)}
+    </>
   );
 }
 
-function Pick({ label, value, options, onPick }: { label: string; value: string; options: [string, string][]; onPick: (value: string) => void }) {
+function AddTarget({ name, onAdd }: { name: string; onAdd: () => void }) {
   return (
-    <select aria-label={label} className={PICK} value={value} onChange={(event) => onPick(event.target.value)}>
-      {options.map(([one, words]) => (
-        <option key={one} value={one}>
-          {words}
-        </option>
-      ))}
-    </select>
+    <button
+      type="button"
+      className="hit inline-flex h-7 items-center gap-0.5 rounded-sm border border-dashed border-edge px-1.5 text-[12.5px] text-soft hover:bg-wash hover:text-ink max-sm:h-9"
+      onClick={onAdd}
+    >
+      <Plus size={12} />
+      {name}
+    </button>
   );
 }

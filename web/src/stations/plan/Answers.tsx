@@ -24,16 +24,8 @@ interface Props extends Figures {
 }
 
 /** The three answers a builder came for. */
-export function Answers({ file, steady, run, runStale, bands, bandsStale, limits, pinned, onWhy }: Props) {
-  const system = useAppSelector((state) => state.prefs.units);
-  const speed = unitOf('m/s', system);
-  const warm = unitOf('°C', system);
-  const amps = unitOf('A', system);
-  const shownSpeed = toShown(steady.topSpeedMs, speed);
-  const speedEnd = niceEnd(Math.max(shownSpeed, pinned ? toShown(pinned.steady.topSpeedMs, speed) : 0) * 1.25);
-  const escA = file.esc.continuousA;
-  const minutes = plannedRun(file).minutes;
-  const lasted = run && run.stop !== 'time';
+export function Answers(props: Props) {
+  const { runStale, bands, bandsStale } = props;
   return (
     <section
       aria-label="The answers"
@@ -41,81 +33,113 @@ export function Answers({ file, steady, run, runStale, bands, bandsStale, limits
       data-run={runStale ? 'stale' : 'fresh'}
       data-bands={bandsStale ? 'stale' : bands?.samples}
     >
-      <Answer
-        title="Top speed"
-        figure={steady.outcome === 'no-motion' ? '0' : formatIn(steady.topSpeedMs, speed, true)}
-        unit={speed.symbol}
-        change={pinned && change(steady.topSpeedMs, pinned.steady.topSpeedMs, speed)}
-        scale={
-          <AnswerScale
-            tone="amps"
-            ends
-            to={speedEnd}
-            value={shownSpeed}
-            span={spanOf(bands?.figures.topSpeedMs, speed)}
-            faint={bandsStale}
-            pinned={pinned && toShown(pinned.steady.topSpeedMs, speed)}
-          />
-        }
-        note={speedNote(steady)}
-        band={bands && likely(bands.figures.topSpeedMs, speed)}
-        narrow={bands?.narrows.topSpeedMs}
-        onWhy={onWhy}
-      />
-      <Answer
-        title="Current at speed"
-        figure={formatNumber(steady.packCurrentA, steady.packCurrentA >= 100 ? 0 : 1, steady.packCurrentA < 100)}
-        unit={run ? `A · peak ${short(run.peakPackCurrentA)} in the run` : 'A'}
-        unitStale={runStale}
-        change={pinned && change(steady.packCurrentA, pinned.steady.packCurrentA, unitOf('A', system))}
-        scale={
-          <AnswerScale
-            tone="amps"
-            to={niceEnd(Math.max(escA * 1.1, run?.peakPackCurrentA ?? 0))}
-            value={steady.packCurrentA}
-            span={spanOf(bands?.figures.packCurrentA, amps)}
-            faint={bandsStale}
-            mark={run?.peakPackCurrentA}
-            pinned={pinned?.steady.packCurrentA}
-            limits={[{ at: escA, label: `ESC ${formatNumber(escA, 0)}`, tone: 'caution' }]}
-          />
-        }
-        band={bands && likely(bands.figures.packCurrentA, amps)}
-        narrow={bands?.narrows.packCurrentA}
-        onWhy={onWhy}
-        note={`${short(steady.packPowerW)} W from the pack, ${formatNumber((100 * steady.shaftPowerW) / Math.max(steady.packPowerW, 1e-9), 0)} % of it reaches the pinion`}
-      />
-      <Answer
-        title={lasted ? `Motor after ${formatNumber(run.endS / 60, 1)} min` : `Motor after ${formatNumber(minutes, 1)} min`}
-        figure={run ? formatIn(run.maxCanC, warm) : '…'}
-        unit={`${warm.symbol} can${run ? ` · winding ${formatIn(run.maxWindingC, warm)}` : ''}`}
-        stale={runStale}
-        change={pinned?.run && run && change(run.maxCanC, pinned.run.maxCanC, { ...warm, offset: 0 })}
-        scale={
-          <AnswerScale
-            tone="heat"
-            from={toShown(0, warm)}
-            to={toShown(Math.max(120, Math.min(260, (run?.maxCanC ?? 0) * 1.1)), warm)}
-            value={run && toShown(run.maxCanC, warm)}
-            span={spanOf(bands?.figures.maxCanC, warm)}
-            faint={bandsStale}
-            pinned={pinned?.run && toShown(pinned.run.maxCanC, warm)}
-            limits={(['caution', 'stop'] as const).flatMap((tone) => {
-              const at = limits['motor-temperature'][tone];
-              return at === undefined ? [] : [{ at: toShown(at, warm), label: `${tone} ${formatIn(at, warm)}`, tone }];
-            })}
-          />
-        }
-        band={bands && likely(bands.figures.maxCanC, warm)}
-        narrow={bands?.narrows.maxCanC}
-        onWhy={onWhy}
-        note={
-          run
-            ? `ESC ${formatIn(run.maxEscC, warm)} · pack ${formatIn(run.maxPackC, warm)} ${warm.symbol} · ${stopWords(run)}`
-            : 'the run is being computed'
-        }
-      />
+      <SpeedAnswer {...props} />
+      <CurrentAnswer {...props} />
+      <HeatAnswer {...props} />
     </section>
+  );
+}
+
+const useUnit = (unit: string) =>
+  unitOf(
+    unit,
+    useAppSelector((state) => state.prefs.units),
+  );
+
+function SpeedAnswer({ steady, bands, bandsStale, pinned, onWhy }: Props) {
+  const speed = useUnit('m/s');
+  const shownSpeed = toShown(steady.topSpeedMs, speed);
+  const speedEnd = niceEnd(Math.max(shownSpeed, pinned ? toShown(pinned.steady.topSpeedMs, speed) : 0) * 1.25);
+  return (
+    <Answer
+      title="Top speed"
+      figure={steady.outcome === 'no-motion' ? '0' : formatIn(steady.topSpeedMs, speed, true)}
+      unit={speed.symbol}
+      change={pinned && change(steady.topSpeedMs, pinned.steady.topSpeedMs, speed)}
+      scale={
+        <AnswerScale
+          tone="amps"
+          ends
+          to={speedEnd}
+          value={shownSpeed}
+          span={spanOf(bands?.figures.topSpeedMs, speed)}
+          faint={bandsStale}
+          pinned={pinned && toShown(pinned.steady.topSpeedMs, speed)}
+        />
+      }
+      note={speedNote(steady)}
+      band={bands && likely(bands.figures.topSpeedMs, speed)}
+      narrow={bands?.narrows.topSpeedMs}
+      onWhy={onWhy}
+    />
+  );
+}
+
+function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned, onWhy }: Props) {
+  const amps = useUnit('A');
+  const escA = file.esc.continuousA;
+  return (
+    <Answer
+      title="Current at speed"
+      figure={formatNumber(steady.packCurrentA, steady.packCurrentA >= 100 ? 0 : 1, steady.packCurrentA < 100)}
+      unit={run ? `A · peak ${short(run.peakPackCurrentA)} in the run` : 'A'}
+      unitStale={runStale}
+      change={pinned && change(steady.packCurrentA, pinned.steady.packCurrentA, amps)}
+      scale={
+        <AnswerScale
+          tone="amps"
+          to={niceEnd(Math.max(escA * 1.1, run?.peakPackCurrentA ?? 0))}
+          value={steady.packCurrentA}
+          span={spanOf(bands?.figures.packCurrentA, amps)}
+          faint={bandsStale}
+          mark={run?.peakPackCurrentA}
+          pinned={pinned?.steady.packCurrentA}
+          limits={[{ at: escA, label: `ESC ${formatNumber(escA, 0)}`, tone: 'caution' }]}
+        />
+      }
+      band={bands && likely(bands.figures.packCurrentA, amps)}
+      narrow={bands?.narrows.packCurrentA}
+      onWhy={onWhy}
+      note={`${short(steady.packPowerW)} W from the pack, ${formatNumber((100 * steady.shaftPowerW) / Math.max(steady.packPowerW, 1e-9), 0)} % of it reaches the pinion`}
+    />
+  );
+}
+
+function HeatAnswer({ file, run, runStale, bands, bandsStale, limits, pinned, onWhy }: Props) {
+  const warm = useUnit('°C');
+  const { minutes } = plannedRun(file);
+  const lasted = run && run.stop !== 'time';
+  return (
+    <Answer
+      title={lasted ? `Motor after ${formatNumber(run.endS / 60, 1)} min` : `Motor after ${formatNumber(minutes, 1)} min`}
+      figure={run ? formatIn(run.maxCanC, warm) : '…'}
+      unit={`${warm.symbol} can${run ? ` · winding ${formatIn(run.maxWindingC, warm)}` : ''}`}
+      stale={runStale}
+      change={pinned?.run && run && change(run.maxCanC, pinned.run.maxCanC, { ...warm, offset: 0 })}
+      scale={
+        <AnswerScale
+          tone="heat"
+          from={toShown(0, warm)}
+          to={toShown(Math.max(120, Math.min(260, (run?.maxCanC ?? 0) * 1.1)), warm)}
+          value={run && toShown(run.maxCanC, warm)}
+          span={spanOf(bands?.figures.maxCanC, warm)}
+          faint={bandsStale}
+          pinned={pinned?.run && toShown(pinned.run.maxCanC, warm)}
+          limits={(['caution', 'stop'] as const).flatMap((tone) => {
+            const at = limits['motor-temperature'][tone];
+            return at === undefined ? [] : [{ at: toShown(at, warm), label: `${tone} ${formatIn(at, warm)}`, tone }];
+          })}
+        />
+      }
+      band={bands && likely(bands.figures.maxCanC, warm)}
+      narrow={bands?.narrows.maxCanC}
+      onWhy={onWhy}
+      note={
+        run
+          ? `ESC ${formatIn(run.maxEscC, warm)} · pack ${formatIn(run.maxPackC, warm)} ${warm.symbol} · ${stopWords(run)}`
+          : 'the run is being computed'
+      }
+    />
   );
 }
 

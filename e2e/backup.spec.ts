@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import type { DocList } from '@puddler/contract';
+import type { Page } from '@playwright/test';
+import { expect, openPlan, saved, settled, test } from './fixtures';
+
+const serious = async (page: Page): Promise<string[]> =>
+  (await new AxeBuilder({ page }).analyze()).violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => one.id);
+
+test('a backup is saved, a car is lost, and the backup brings it back with its plans', async ({ page, club }, info) => {
+  await page.goto(`${club.address}/backup`);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save a backup' }).click()]);
+  const zip = info.outputPath('backup.zip');
+  await download.saveAs(zip);
+
+  await page.goto(club.address);
+  await page.getByRole('button', { name: 'More about Ridgeback', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByRole('region', { name: 'Ridgeback', exact: true })).toHaveCount(0);
+  await saved(page);
+
+  await page.goto(`${club.address}/backup`);
+  const picker = page.getByLabel('Backup to restore');
+  await picker.setInputFiles({ name: 'cut.zip', mimeType: 'application/zip', buffer: readFileSync(zip).subarray(0, 5000) });
+  await expect(page.getByRole('alert')).toContainText('Nothing was changed.');
+
+  await picker.setInputFiles(zip);
+  const preview = page.getByRole('region', { name: /^A backup of/ });
+  await expect(preview).toContainText('Deleted here since: comes back');
+  await expect(preview).toContainText('1 car: Ridgeback');
+  expect(await serious(page)).toEqual([]);
+  await preview.getByRole('button', { name: /^Restore \d+ documents$/ }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Restored' })).toBeVisible();
+  await openPlan(page, club.address);
+  await expect(page.getByRole('navigation', { name: 'Where you are' })).toContainText('Ridgeback');
+});
+
+test('two windows change the same pinion: the builder chooses; other figures are put together unasked', async ({ page, context, club }) => {
+  await openPlan(page, club.address);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await settled(other);
+
+  // This window's changes cannot leave while the other one saves its own.
+  await page.route('**/api/**', (route) => (route.request().method() === 'GET' ? route.continue() : route.abort()));
+  await page.getByRole('spinbutton', { name: 'pinion' }).fill('19');
+  await page.getByRole('spinbutton', { name: 'pinion' }).press('Enter');
+  await expect(page.locator('[data-status]')).toHaveAttribute('data-status', 'offline');
+  await other.getByRole('spinbutton', { name: 'pinion' }).fill('15');
+  await other.getByRole('spinbutton', { name: 'pinion' }).press('Enter');
+  await other.getByRole('spinbutton', { name: 'spur' }).fill('50');
+  await other.getByRole('spinbutton', { name: 'spur' }).press('Enter');
+  await saved(other);
+  await page.unroute('**/api/**');
+
+  const question = page.getByRole('dialog');
+  await expect(question).toContainText('Sixty on packed dirt');
+  await expect(question.getByRole('radio')).toHaveCount(2);
+  expect(await serious(page)).toEqual([]);
+  await question.getByRole('radio', { name: '15', exact: true }).check();
+  await question.getByRole('button', { name: 'Keep what is chosen' }).click();
+  await expect(question).toHaveCount(0);
+  await saved(page);
+  const { documents } = (await (await fetch(`${club.address}/api/garage`)).json()) as DocList;
+  const { gearing } = documents.plan!.find((one) => one.body.name === 'Sixty on packed dirt')!.body;
+  expect([gearing.pinion, gearing.spur]).toEqual([15, 50]);
+});

@@ -1,0 +1,29 @@
+import { useNavigate } from 'react-router';
+import { addPlan } from '../../desk/edits';
+import { noticed } from '../../desk/notices-slice';
+import { carOf } from '../../desk/selectors';
+import { useAppDispatch, useAppStore } from '../../desk/store';
+import { undoable } from '../../desk/undoable';
+import { splitPlan } from '../../in-hand/joined-plan';
+import type { ComparedSetup } from './use-setups';
+
+/** Goes to the plan that was pinned; a pin that differs from its plan, or has none, becomes a plan of its car first. */
+export function useOpenSetup(): (setup: ComparedSetup) => void {
+  const dispatch = useAppDispatch();
+  const store = useAppStore();
+  const navigate = useNavigate();
+  return ({ pin }) => {
+    if (pin.planId && !pin.before) {
+      void navigate(`/plans/${pin.planId}`);
+      return;
+    }
+    const car = carOf(store.getState(), pin.carId);
+    if (!car) {
+      dispatch(noticed({ text: 'Its car has been deleted. Undo that, or take the pin out.', tone: 'stop' }));
+      return;
+    }
+    const id = dispatch(addPlan(pin.carId, { ...splitPlan(pin.file), name: pin.name.slice(0, 120) }));
+    dispatch(undoable(`${pin.name} is a plan of ${car.name} now.`));
+    void navigate(`/plans/${id}`);
+  };
+}

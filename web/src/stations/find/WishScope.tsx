@@ -1,0 +1,53 @@
+import { PART_SOURCES, type PlanFile, type SearchScope } from '@puddler/core';
+import type { ReactNode } from 'react';
+import { GEAR_SOURCE_WORDS, SOURCE_WORDS } from './wish-text';
+
+interface Props {
+  scope: SearchScope;
+  file: PlanFile;
+  onScope: (scope: SearchScope, label: string) => void;
+}
+
+/** Where the parts of a search may come from. */
+export function WishScope({ scope, file, onScope }: Props) {
+  const geared = file.gearing.pinion !== undefined;
+  const source = (kind: 'motor' | 'esc' | 'pack' | 'gears', name: string): ReactNode => (
+    <label className="inline-flex items-center gap-1.5">
+      <span className="text-soft">{name}</span>
+      <select
+        aria-label={`Where ${name.toLowerCase().replace('esc', 'ESC')} come from`}
+        className="h-7 max-w-[13.5rem] rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+        value={scope[kind]}
+        onChange={(event) => onScope({ ...scope, [kind]: event.target.value as SearchScope['motor'] }, `where ${name.toLowerCase()} come from`)}
+      >
+        {PART_SOURCES.map((one) => (
+          <option key={one} value={one}>
+            {(kind === 'gears' ? GEAR_SOURCE_WORDS : SOURCE_WORDS)[one]}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const flag = (field: 'packPairs' | 'twoMotors' | 'gearbox', name: string): ReactNode => (
+    <label className="inline-flex min-h-7 items-center gap-1.5">
+      <input
+        type="checkbox"
+        className="size-4 accent-(--steel)"
+        checked={scope[field]}
+        onChange={(event) => onScope({ ...scope, [field]: event.target.checked }, name)}
+      />
+      {name}
+    </label>
+  );
+  return (
+    <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
+      {source('motor', 'Motors')}
+      {source('esc', 'ESCs')}
+      {source('pack', 'Packs')}
+      {geared && source('gears', 'Gears')}
+      {flag('packPairs', 'pairs of packs')}
+      {flag('twoMotors', 'one or two motors')}
+      {(file.car.gearboxRatios?.length ?? 0) > 1 && flag('gearbox', 'each gear of the gearbox')}
+    </div>
+  );
+}
