@@ -1,7 +1,6 @@
 import { Download, FolderInput } from 'lucide-react';
-import { useRef } from 'react';
 import { useAppSelector } from '../desk/store';
-import { Button } from '../ui/Button';
+import { FileButton } from '../ui/FileButton';
 import { Preview } from './Preview';
 import { SetAsideList } from './SetAsideList';
 import { useRestore } from './use-restore';
@@ -11,7 +10,6 @@ const PANEL = 'border border-rule bg-sheet p-4';
 /** Everything out as one file, and such a file back in. */
 export default function Backup() {
   const { state, check, restore, forget } = useRestore();
-  const picker = useRef<HTMLInputElement>(null);
   const isWorking = state.at === 'checking' || state.at === 'restoring';
   return (
     <main className="mx-auto max-w-[900px] px-6 py-5 max-sm:px-3">
@@ -39,22 +37,15 @@ export default function Backup() {
           <p className="mt-1 mb-3 text-soft">
             First you see what it would bring. Of two versions the newer one stays, and what was deleted since comes back.
           </p>
-          <input
-            ref={picker}
-            type="file"
+          <FileButton
+            label="Backup to restore"
             accept=".zip,application/zip"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="Backup to restore"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void check(file);
-              event.target.value = '';
-            }}
-          />
-          <Button icon={<FolderInput size={15} />} disabled={isWorking} onClick={() => picker.current?.click()}>
+            icon={<FolderInput size={15} />}
+            disabled={isWorking}
+            onFiles={([file]) => void check(file!)}
+          >
             Choose a backup
-          </Button>
+          </FileButton>
         </section>
       </div>
       <div className="mt-4" aria-live="polite">

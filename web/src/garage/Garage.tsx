@@ -22,7 +22,7 @@ export default function Garage() {
   const cars = useAppSelector(selectGarage);
   const loaded = useAppSelector((state) => state.desk.loaded);
   const [adding, setAdding] = useState(false);
-  const take = (files: FileList | null) => files && files.length > 0 && void dispatch(importFiles([...files]));
+  const take = (files: File[]) => files.length > 0 && void dispatch(importFiles(files));
   const { over, zone } = useDroppedFiles(take);
   const plans = cars.reduce((sum, car) => sum + car.plans.length, 0);
   return (

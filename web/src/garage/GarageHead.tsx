@@ -1,17 +1,16 @@
 import { Archive, FolderInput, Plus } from 'lucide-react';
-import { useRef } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../ui/Button';
+import { FileButton } from '../ui/FileButton';
 
 interface Props {
   line: string;
-  onFiles: (files: FileList | null) => void;
+  onFiles: (files: File[]) => void;
   onAdd: () => void;
 }
 
 /** The Garage's title, what is in it, and what can be put in. */
 export function GarageHead({ line, onFiles, onAdd }: Props) {
-  const picker = useRef<HTMLInputElement>(null);
   return (
     <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
       <div>
@@ -25,22 +24,9 @@ export function GarageHead({ line, onFiles, onAdd }: Props) {
         >
           <Archive size={15} /> Backup
         </Link>
-        <input
-          ref={picker}
-          type="file"
-          accept=".json,application/json"
-          multiple
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Plan files to import"
-          onChange={(event) => {
-            onFiles(event.target.files);
-            event.target.value = '';
-          }}
-        />
-        <Button icon={<FolderInput size={15} />} onClick={() => picker.current?.click()}>
+        <FileButton label="Plan files to import" accept=".json,application/json" multiple icon={<FolderInput size={15} />} onFiles={onFiles}>
           Import a plan
-        </Button>
+        </FileButton>
         <Button tone="action" icon={<Plus size={15} />} onClick={onAdd}>
           New car
         </Button>

@@ -1,7 +1,7 @@
 import { useState, type DragEvent } from 'react';
 
 /** Lets files be dropped: the handlers for where, and whether some are over it now. */
-export function useDroppedFiles(take: (files: FileList) => void) {
+export function useDroppedFiles(take: (files: File[]) => void) {
   const [over, setOver] = useState(false);
   const carriesFiles = (event: DragEvent) => event.dataTransfer.types.includes('Files');
   const zone = {
@@ -16,7 +16,7 @@ export function useDroppedFiles(take: (files: FileList) => void) {
     onDrop: (event: DragEvent) => {
       event.preventDefault();
       setOver(false);
-      take(event.dataTransfer.files);
+      take([...event.dataTransfer.files]);
     },
   };
   return { over, zone };

@@ -1,19 +1,18 @@
 import { Download, FileUp } from 'lucide-react';
-import { useRef } from 'react';
 import type { PartOnDesk } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { download } from '../ui/download';
+import { FileButton } from '../ui/FileButton';
 
 interface Props {
   shelf: PartOnDesk[];
   /** The parts that go out as CSV. */
   chosen: PartOnDesk[];
-  onFile: (file: File | undefined) => void;
+  onFile: (file: File) => void;
 }
 
 /** The shelf's title, and its ways in and out. */
 export function ShelfHead({ shelf, chosen, onFile }: Props) {
-  const picker = useRef<HTMLInputElement>(null);
   const exportCsv = async () => {
     const { writeCsv } = await import('../csv/write-csv');
     download('shelf.csv', 'text/csv', writeCsv(chosen.map(({ part }) => part)));
@@ -27,21 +26,9 @@ export function ShelfHead({ shelf, chosen, onFile }: Props) {
         </p>
       </div>
       <div className="flex gap-2">
-        <input
-          ref={picker}
-          type="file"
-          accept=".csv,.tsv,.txt,text/csv"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="CSV file of parts"
-          onChange={(event) => {
-            onFile(event.target.files?.[0]);
-            event.target.value = '';
-          }}
-        />
-        <Button icon={<FileUp size={15} />} onClick={() => picker.current?.click()}>
+        <FileButton label="CSV file of parts" accept=".csv,.tsv,.txt,text/csv" icon={<FileUp size={15} />} onFiles={([file]) => onFile(file!)}>
           CSV in
-        </Button>
+        </FileButton>
         <Button icon={<Download size={15} />} disabled={chosen.length === 0} onClick={() => void exportCsv()}>
           CSV out
         </Button>

@@ -28,13 +28,13 @@ export function usePhotos({ id, bench }: CarInHand) {
       return `${file.name}: ${error ? `${error.message} ${error.mend}` : 'the server does not answer. Try again.'}`;
     }
   };
-  const take = async (files: FileList | null) => {
-    if (!files || files.length === 0) return;
+  const take = async (files: File[]) => {
+    if (files.length === 0) return;
     setBusy(true);
     const bad: string[] = [];
     const kept: PhotoRef[] = [];
     const room = MOST_PHOTOS - photos.length;
-    for (const file of [...files].slice(0, room)) {
+    for (const file of files.slice(0, room)) {
       const photo = await keep(file);
       if (typeof photo === 'string') bad.push(photo);
       else if ([...photos, ...kept].some((one) => one.hash === photo.hash)) bad.push(`${file.name} is among the photos already.`);
