@@ -1,8 +1,7 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
-import type { DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
-import { expect, openPlan, saved, settled, test } from './fixtures';
+import { expect, openPlan, saved, test } from './fixtures';
 
 const serious = async (page: Page): Promise<string[]> =>
   (await new AxeBuilder({ page }).analyze()).violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => one.id);
@@ -33,35 +32,4 @@ test('a backup is saved, a car is lost, and the backup brings it back with its p
   await expect(page.getByRole('status').filter({ hasText: 'Restored' })).toBeVisible();
   await openPlan(page, club.address);
   await expect(page.getByRole('navigation', { name: 'Where you are' })).toContainText('Ridgeback');
-});
-
-test('two windows change the same pinion: the builder chooses; other figures are put together unasked', async ({ page, context, club }) => {
-  await openPlan(page, club.address);
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await settled(other);
-
-  // This window's changes cannot leave while the other one saves its own.
-  await page.route('**/api/**', (route) => (route.request().method() === 'GET' ? route.continue() : route.abort()));
-  await page.getByRole('spinbutton', { name: 'pinion' }).fill('19');
-  await page.getByRole('spinbutton', { name: 'pinion' }).press('Enter');
-  await expect(page.locator('[data-status]')).toHaveAttribute('data-status', 'offline');
-  await other.getByRole('spinbutton', { name: 'pinion' }).fill('15');
-  await other.getByRole('spinbutton', { name: 'pinion' }).press('Enter');
-  await other.getByRole('spinbutton', { name: 'spur' }).fill('50');
-  await other.getByRole('spinbutton', { name: 'spur' }).press('Enter');
-  await saved(other);
-  await page.unroute('**/api/**');
-
-  const question = page.getByRole('dialog');
-  await expect(question).toContainText('Sixty on packed dirt');
-  await expect(question.getByRole('radio')).toHaveCount(2);
-  expect(await serious(page)).toEqual([]);
-  await question.getByRole('radio', { name: '15', exact: true }).check();
-  await question.getByRole('button', { name: 'Keep what is chosen' }).click();
-  await expect(question).toHaveCount(0);
-  await saved(page);
-  const { documents } = (await (await fetch(`${club.address}/api/garage`)).json()) as DocList;
-  const { gearing } = documents.plan!.find((one) => one.body.name === 'Sixty on packed dirt')!.body;
-  expect([gearing.pinion, gearing.spur]).toEqual([15, 50]);
 });
