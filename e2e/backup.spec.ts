@@ -1,10 +1,6 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+import { expectNoBarriers } from './barriers';
 import { expect, openPlan, saved, test } from './fixtures';
-
-const serious = async (page: Page): Promise<string[]> =>
-  (await new AxeBuilder({ page }).analyze()).violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => one.id);
 
 test('a backup is saved, a car is lost, and the backup brings it back with its plans', async ({ page, club }, info) => {
   await page.goto(`${club.address}/backup`);
@@ -27,7 +23,7 @@ test('a backup is saved, a car is lost, and the backup brings it back with its p
   const preview = page.getByRole('region', { name: /^A backup of/ });
   await expect(preview).toContainText('Deleted here since: comes back');
   await expect(preview).toContainText('1 car: Ridgeback');
-  expect(await serious(page)).toEqual([]);
+  await expectNoBarriers(page);
   await preview.getByRole('button', { name: /^Restore \d+ documents$/ }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Restored' })).toBeVisible();
   await openPlan(page, club.address);

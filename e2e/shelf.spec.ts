@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { expectNoBarriers } from './barriers';
 import { expect, openPlan, saved, settled, test } from './fixtures';
 
 const rows = (page: Page) => page.getByRole('table', { name: 'Parts on the shelf' }).getByRole('row');
@@ -191,8 +191,5 @@ test('Ctrl+K finds a part and opens it', async ({ page, club }) => {
 
 test('the shelf has no serious barrier', async ({ page, club }) => {
   await openShelf(page, club.address);
-  const scan = await new AxeBuilder({ page }).analyze();
-  expect(
-    scan.violations.filter((one) => one.impact === 'serious' || one.impact === 'critical').map((one) => `${one.id}: ${one.nodes[0]?.html}`),
-  ).toEqual([]);
+  await expectNoBarriers(page);
 });

@@ -1,0 +1,31 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+const DESK = { width: 1280, height: 800 };
+const TRACK = { width: 390, height: 844 };
+
+/** Each size and each theme once; in the two combinations left, what differs from these is only a colour or only a width. */
+export const LOOKS = [
+  { size: DESK, theme: 'light' },
+  { size: TRACK, theme: 'dark' },
+] as const;
+
+/** Nothing serious for accessibility, and nothing scrolls sideways. `within` limits the scan to a part of the page. */
+export async function expectNoBarriers(page: Page, within?: string): Promise<void> {
+  // The pages have no frames, so the scan needs no page of its own to put its results together: a second each.
+  const scan = new AxeBuilder({ page }).setLegacyMode(true);
+  const { violations } = await (within === undefined ? scan : scan.include(within)).analyze();
+  const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
+  expect(serious.map((one) => `${one.id}: ${one.nodes[0]?.html}`)).toEqual([]);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+}
+
+/** The same in each of LOOKS; `ready` waits until a page that was resized stands. */
+export async function expectNoBarriersInAllLooks(page: Page, ready: () => Promise<void>, within?: string): Promise<void> {
+  for (const { size, theme } of LOOKS) {
+    await page.setViewportSize(size);
+    await page.emulateMedia({ colorScheme: theme });
+    await ready();
+    await expectNoBarriers(page, within);
+  }
+}
