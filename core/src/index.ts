@@ -18,6 +18,7 @@ export {
   type MotorForm,
   type PlanEdit,
 } from './plan/edits';
+export type { CarPath, FigurePath } from './plan/figure-path';
 
 export { BRUSHED_CLASSES, type ResolvedMotor } from './chain/motor';
 export { CELL_OCV, DEFAULT_CUTOFF_V, OCV_CHARGE, openCircuitV, type ResolvedPack } from './chain/pack';

@@ -1,3 +1,4 @@
+import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
 import { simulateRun } from '../predict/run';
@@ -13,7 +14,7 @@ export interface MeasuredToday {
 
 /** One figure that, changed alone, makes the prediction meet the measurement. */
 export interface Explanation {
-  path: string;
+  path: FigurePath;
   label: string;
   /** `spread`: within what such a figure may be off; `slip`: a digit typed wrong. */
   kind: 'spread' | 'slip';
@@ -48,7 +49,7 @@ const RUNS = 6;
 const UNLIKELY_SIGMAS = 4;
 
 /** Figures that decide top speed and can be written into a car or a plan. */
-const ADJUSTABLE = new Set([
+const ADJUSTABLE = [
   'motor.kvRpmPerV',
   'car.dragAreaM2',
   'site.rollingResistance',
@@ -56,7 +57,7 @@ const ADJUSTABLE = new Set([
   'car.driveEfficiency',
   'motor.resistanceOhm',
   'packs[0].cellResistanceOhm',
-]);
+] as const satisfies readonly FigurePath[];
 
 /** Which single figure explains best why a car does not do what is predicted. Throws PlanError as resolvePlan does. */
 export function explainDifference(plan: PlanFile, today: MeasuredToday): Difference {
@@ -84,22 +85,22 @@ interface Found {
 }
 
 function spreads(plan: PlanFile, resolved: ResolvedPlan, measuredMs: number): Found[] {
-  return uncertainFigures(plan, resolved)
-    .filter((figure) => ADJUSTABLE.has(figure.path))
-    .flatMap((figure) => {
-      const factor = factorFor(resolved, figure, measuredMs);
-      const from = resolved.provenance[figure.path]?.value;
-      if (factor === undefined || typeof from !== 'number') return [];
-      const to = Number((from * factor).toPrecision(4));
-      if (figure.path === 'car.driveEfficiency' && to > 1) return [];
-      const sigmas = Math.abs(Math.log(factor)) / figure.sigma;
-      return [
-        {
-          explanation: { path: figure.path, label: figure.label, kind: 'spread' as const, from, to, sigmas, measure: figure.measure },
-          as: scaledBy(resolved, figure, factor),
-        },
-      ];
-    });
+  return uncertainFigures(plan, resolved).flatMap((figure) => {
+    const path = ADJUSTABLE.find((one) => one === figure.path);
+    if (path === undefined) return [];
+    const factor = factorFor(resolved, figure, measuredMs);
+    const from = resolved.provenance[path]?.value;
+    if (factor === undefined || typeof from !== 'number') return [];
+    const to = Number((from * factor).toPrecision(4));
+    if (path === 'car.driveEfficiency' && to > 1) return [];
+    const sigmas = Math.abs(Math.log(factor)) / figure.sigma;
+    return [
+      {
+        explanation: { path, label: figure.label, kind: 'spread' as const, from, to, sigmas, measure: figure.measure },
+        as: scaledBy(resolved, figure, factor),
+      },
+    ];
+  });
 }
 
 /** The factor on one figure that gives the measured speed, by halving its logarithm; undefined when none within MOST_FACTOR does. */
@@ -118,7 +119,7 @@ function factorFor(resolved: ResolvedPlan, figure: UncertainFigure, measuredMs: 
 }
 
 const TYPED: {
-  path: string;
+  path: FigurePath;
   label: string;
   get: (plan: PlanFile) => number | undefined;
   set: (plan: PlanFile, value: number) => PlanFile;

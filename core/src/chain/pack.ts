@@ -46,7 +46,7 @@ const CELL_OHM_WITHOUT_RATING: Partial<Record<Chemistry, number>> = { nimh: 0.00
 /** Cold cells resist more: R(T) = R25·exp(K·(1/T − 1/T25)). */
 const COLD_K = 2000;
 
-function cellResistance(pack: Pack, path: string, log: ProvenanceLog): number {
+function cellResistance(pack: Pack, path: `packs[${number}]`, log: ProvenanceLog): number {
   const rule = pack.cRating === undefined ? `usual for ${pack.chemistry}` : `a cell sags 0.6 V at its printed ${pack.cRating}C`;
   return log.take(`${path}.cellResistanceOhm`, pack.cellResistanceOhm, 'label', rule, () => {
     if (pack.cRating !== undefined) return SAG_AT_RATING_V / (pack.cRating * pack.capacityAh);
@@ -77,7 +77,7 @@ export function resolvePacks(packs: Pack[], wiring: NonNullable<PlanFile['packWi
   }
   let massKg = 0;
   const ohms = packs.map((pack, i) => {
-    const path = `packs[${i}]`;
+    const path: `packs[${number}]` = `packs[${i}]`;
     log.given(`${path}.capacityAh`, 'label', pack.capacityAh);
     massKg +=
       log.take(

@@ -3,6 +3,7 @@ import type { Part } from '../shelf/part';
 import type { Finding, FindingInput } from './finding';
 import type { FindingId } from './finding-ids';
 import type { PlanEdit } from '../plan/edits';
+import type { FigurePath } from '../plan/figure-path';
 
 /** Values of one kind of change, from the least to the most. */
 export interface FixCandidate {
@@ -17,7 +18,7 @@ const ESC_SIZES_A = [25, 35, 45, 60, 80, 100, 120, 150, 180, 200, 250, 300];
 const C_RATINGS = [25, 30, 40, 50, 60, 75, 100, 120];
 const MOST_PARTS_TRIED = 12;
 
-const edit = (path: string, value: unknown): PlanEdit => ({ path, value });
+const edit = (path: FigurePath, value: unknown): PlanEdit => ({ path, value });
 const one = (label: string, ...edits: PlanEdit[]): FixCandidate => ({ values: [{ label, edits }] });
 
 /** What a builder would try for a finding, the cheapest first. */
@@ -112,7 +113,7 @@ export function cannotWords({ id }: Finding): string {
 }
 
 function gear(which: 'pinion' | 'spur', values: number[]): FixCandidate {
-  const path = `gearing.${which}`;
+  const path: FigurePath = `gearing.${which}`;
   return { values: values.map((teeth) => ({ label: `${teeth} T ${which}`, edits: [edit(path, teeth)] })) };
 }
 

@@ -1,21 +1,22 @@
 import { setField } from './fields';
+import type { CarPath, FigurePath } from './figure-path';
 import type { Car, Motor, Pack, PlanFile } from './plan-file';
 
 /** The one place that knows which figures of a plan file are the car's and which the plan's own, and what must follow an edit. */
 
 /** One field to change; undefined takes it out. Paths are those of the plan file. */
 export interface PlanEdit {
-  path: string;
+  path: FigurePath;
   value: unknown;
 }
 
 const CAR = 'car.';
 
 /** Whether a path of the plan file belongs to the car, and so to all its plans. */
-export const isOfCar = (path: string): path is `car.${string}` => path.startsWith(CAR);
+export const isOfCar = (path: FigurePath): path is `car.${CarPath}` => path.startsWith(CAR);
 
 /** A car's path as it stands in the car itself: `car.massKg` is its `massKg`. */
-export const pathInCar = (path: `car.${string}`): string => path.slice(CAR.length);
+export const pathInCar = (path: `car.${CarPath}`): CarPath => path.slice(CAR.length) as CarPath;
 
 /** A plan with edits made, the car's among them. */
 export function withEdits(plan: PlanFile, edits: readonly PlanEdit[]): PlanFile {
@@ -23,7 +24,7 @@ export function withEdits(plan: PlanFile, edits: readonly PlanEdit[]): PlanFile 
 }
 
 /** The same, with what must follow each edit: pairs stay pairs, packs in parallel stay alike. */
-export function withFigure(plan: PlanFile, path: string, value: unknown): PlanFile {
+export function withFigure(plan: PlanFile, path: FigurePath, value: unknown): PlanFile {
   return isOfCar(path) ? setField(plan, path, value) : withField(plan, path, value);
 }
 
@@ -66,7 +67,7 @@ export function motorAs(motor: Motor, form: MotorForm): Motor {
 }
 
 /** Fields that stand or fall together: clearing one clears the other, setting one fills the other. */
-const PAIRS: Record<string, { other: string; start: number }> = {
+const PAIRS: Partial<Record<FigurePath, { other: FigurePath; start: number }>> = {
   'gearing.pinion': { other: 'gearing.spur', start: 60 },
   'gearing.spur': { other: 'gearing.pinion', start: 20 },
   'motor.noLoadCurrentA': { other: 'motor.noLoadVoltageV', start: 7.4 },
@@ -74,7 +75,7 @@ const PAIRS: Record<string, { other: string; start: number }> = {
 };
 
 /** Why a field cannot be cleared; undefined when it can. */
-export function whyNeeded(plan: PlanLike, path: string): string | undefined {
+export function whyNeeded(plan: PlanLike, path: FigurePath): string | undefined {
   const { motor } = plan;
   if (motor.kind === 'brushed' && path === 'motor.turns' && motor.kvRpmPerV === undefined) return 'a brushed motor needs turns or kv';
   if (motor.kind === 'brushed' && path === 'motor.kvRpmPerV' && motor.turns === undefined) return 'a brushed motor needs turns or kv';
@@ -88,7 +89,7 @@ export function whyNeeded(plan: PlanLike, path: string): string | undefined {
 }
 
 /** The plan with a field set or cleared, and whatever must follow it. */
-export function withField<P extends PlanLike>(plan: P, path: string, value: unknown): P {
+export function withField<P extends PlanLike>(plan: P, path: FigurePath, value: unknown): P {
   const pair = PAIRS[path];
   const next = setField(plan, path, value);
   if (pair) {

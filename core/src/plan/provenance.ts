@@ -1,3 +1,5 @@
+import type { FigurePath } from './figure-path';
+
 /** Where a figure came from. `rule` says in words how an estimated one was made. */
 export type Source = 'measured' | 'label' | 'estimated';
 
@@ -9,7 +11,7 @@ export interface Origin {
 }
 
 /** By the figure's path in the plan file (`motor.resistanceOhm`, `packs[0].massG`). */
-export type Provenance = Record<string, Origin>;
+export type Provenance = { [Path in FigurePath]?: Origin };
 
 /** Collects origins while a plan is resolved: each figure is either given or filled by a rule. */
 export class ProvenanceLog {
@@ -21,7 +23,7 @@ export class ProvenanceLog {
   }
 
   /** Returns `given` and marks it with `source`, or calls `fill` and marks its result estimated by `rule`. */
-  take<T>(path: string, given: T | undefined, source: Source, rule: string, fill: () => T): T {
+  take<T>(path: FigurePath, given: T | undefined, source: Source, rule: string, fill: () => T): T {
     if (given !== undefined) {
       this.given(path, source, given);
       return given;
@@ -32,7 +34,7 @@ export class ProvenanceLog {
   }
 
   /** Marks a figure that the plan must hold. */
-  given(path: string, source: Source, value: unknown): void {
+  given(path: FigurePath, source: Source, value: unknown): void {
     this.origins[path] = { source: this.measured.has(path) ? 'measured' : source, value };
   }
 }

@@ -50,20 +50,20 @@ export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): 
     });
     if (!whole) {
       // It ended right after a skip, so perhaps within it: go back and skip half as far.
-      if (run.stop === 'time' || skip === undefined) return simulation.finish();
+      if (run.stop === 'time' || skip === undefined) return simulation.account.finish();
       simulation.load(skip.start);
       heat.newTally();
       for (const segment of segments) simulation.segment(segment, segment.seconds);
       skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: floor(skip.cycles / 2) }, cycleS) : undefined;
       continue;
     }
-    if (options.hopeless?.(run)) return simulation.finish();
+    if (options.hopeless?.(run)) return simulation.account.finish();
     const end = simulation.save();
     const moved = max(...RULING.map((store) => abs(end.heat[store] - start.heat[store])));
-    const spent = start.own.charge - end.own.charge;
+    const spent = start.account.charge - end.account.charge;
     const left = floor((totalS - run.endS) / cycleS + 1e-9) - 1;
     // Only a cycle that ends as fast as it began repeats itself.
-    const settled = abs(end.own.speed - start.own.speed) <= FAST_SETTLED * run.maxSpeedMs;
+    const settled = abs(end.speedMs - start.speedMs) <= FAST_SETTLED * run.maxSpeedMs;
     const cycles = floor(min(settled ? left : 0, skipK / moved, skipCharge / max(spent, 1e-9)));
     skip = cycles >= 1 ? leaveOut(simulation, { start, end, cycles }, cycleS) : undefined;
   }
@@ -71,7 +71,7 @@ export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): 
 
 function leaveOut(simulation: RunSimulation, skip: Skip, cycleS: number): Skip {
   const { start, end, cycles } = skip;
-  const { heat, run } = simulation;
+  const { heat, run, account } = simulation;
   // Heating with the mean power of a cycle gives other temperatures at the cycle's end than the profile, whose power rises and falls.
   // So only the rise from one cycle to all of them is taken, and added to the end of the cycle that was driven.
   Object.assign(heat, start.heat);
@@ -79,8 +79,8 @@ function leaveOut(simulation: RunSimulation, skip: Skip, cycleS: number): Skip {
   const once = STORES.map((store) => heat[store]);
   heat.stepAsTallied(cycles * cycleS);
   for (const [i, store] of STORES.entries()) heat[store] = end.heat[store] + heat[store] - once[i]!;
-  simulation.charge += cycles * (end.own.charge - start.own.charge);
-  simulation.squareSum += cycles * (end.own.squareSum - start.own.squareSum);
+  account.charge += cycles * (end.account.charge - start.account.charge);
+  account.squareSum += cycles * (end.account.squareSum - start.account.squareSum);
   run.endS += cycles * cycleS;
   run.distanceM += cycles * (end.run.distanceM - start.run.distanceM);
   run.gripLimitedS += cycles * (end.run.gripLimitedS - start.run.gripLimitedS);

@@ -1,11 +1,16 @@
+import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import type { Source } from '../plan/provenance';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 
+/** A figure's place in the plan file; heat's two stand for all heat paths and stores, which no plan names. */
+export type UncertainPath = FigurePath | HeatPath;
+type HeatPath = 'heat.conductance' | 'heat.capacity';
+const isOfHeat = (path: UncertainPath): path is HeatPath => path.startsWith('heat.');
+
 /** A figure that a prediction rests on and nobody knows exactly. */
 export interface UncertainFigure {
-  /** Its path in the plan file; heat's two stand for all heat paths and stores. */
-  path: string;
+  path: UncertainPath;
   label: string;
   /** Standard deviation of its logarithm, docs/model.md section 2. */
   sigma: number;
@@ -19,7 +24,7 @@ export interface UncertainFigure {
 const BY_SOURCE: Record<Source, number> = { measured: 0.02, label: 0.07, estimated: 0.3 };
 
 interface Row {
-  path: string;
+  path: UncertainPath;
   label: string;
   /** By source; what is left out falls back to BY_SOURCE. */
   sigma: Partial<Record<Source, number>>;
@@ -153,7 +158,7 @@ const ROWS: readonly Row[] = [
 /** Every uncertain figure of a plan with its spread; provenance narrows it. */
 export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): UncertainFigure[] {
   return ROWS.filter((row) => row.when?.(plan) ?? true).map(({ path, label, measure, scale, sigma }) => {
-    const source = resolved.provenance[path]?.source ?? 'estimated';
+    const source = (isOfHeat(path) ? undefined : resolved.provenance[path]?.source) ?? 'estimated';
     return { path, label, measure, scale, source, sigma: sigma[source] ?? BY_SOURCE[source] };
   });
 }

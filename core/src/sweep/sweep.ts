@@ -1,5 +1,6 @@
 import { getField } from '../plan/fields';
 import { PlanError } from '../plan/plan-error';
+import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import { withEdits, type PlanEdit } from '../plan/edits';
@@ -13,7 +14,7 @@ export const SWEPT = ['kv', 'turns', 'cells', 'pinion', 'spur', 'mass', 'tyre', 
 export type Swept = (typeof SWEPT)[number];
 
 /** Where each stands in the plan file, and whether it comes in whole numbers. */
-const FIELDS: Record<Swept, { path: string; whole: boolean }> = {
+const FIELDS: Record<Swept, { path: FigurePath; whole: boolean }> = {
   kv: { path: 'motor.kvRpmPerV', whole: false },
   turns: { path: 'motor.turns', whole: false },
   cells: { path: 'packs[0].cells', whole: true },

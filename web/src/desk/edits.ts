@@ -1,4 +1,4 @@
-import { setField, type Car, type Part } from '@puddler/core';
+import { setField, type Car, type CarPath, type FigurePath, type Part } from '@puddler/core';
 import { LONGEST_NAME, type Bench, type BodyOf, type KindName, type PlanBody, type Wish } from '@puddler/contract/shared';
 import { nanoid } from '@reduxjs/toolkit';
 import { changed } from './desk-slice';
@@ -52,7 +52,7 @@ export function deleteDocument(kind: KindName, id: string): Thunk<string | undef
 }
 
 /** Sets a field of a car; undefined takes it out. Quick edits of the same field join. */
-export const editCar = (id: string, path: string, value: unknown, label: string): Thunk =>
+export const editCar = (id: string, path: CarPath, value: unknown, label: string): Thunk =>
   replace('car', id, ({ car, bench }) => ({ car: setField(car, path, value), bench }), label, `${id}:${path}`);
 
 /** Sets a field of what the bench notes of a car; undefined takes it out. */
@@ -69,7 +69,7 @@ export function replaceCarAndPlan(carId: string, car: Car, bench: Bench, planId:
 }
 
 /** Sets a field of a plan; undefined takes it out. Quick edits of the same field join. */
-export const editPlan = (id: string, path: string, value: unknown, label: string): Thunk =>
+export const editPlan = (id: string, path: FigurePath, value: unknown, label: string): Thunk =>
   replace('plan', id, (plan) => setField(plan, path, value), label, `${id}:${path}`);
 
 /** Puts a whole plan in the place of the old one. */

@@ -1,15 +1,27 @@
-import { AIRFLOWS, BEARINGS, BODIES, CHEMISTRIES, DRIVES, PROFILES, SIZE_CLASSES, SURFACES, type LinkName, type PlanFile } from '@puddler/core';
+import {
+  AIRFLOWS,
+  BEARINGS,
+  BODIES,
+  CHEMISTRIES,
+  DRIVES,
+  PROFILES,
+  SIZE_CLASSES,
+  SURFACES,
+  type FigurePath,
+  type LinkName,
+  type PlanFile,
+} from '@puddler/core';
 
 /** One row of a drawer. Paths starting with `car.` belong to the car and so to all its plans. */
-export type FieldSpec = { path: string; label: string; help?: string; required?: boolean } & (
+export type FieldSpec = { path: FigurePath; label: string; help?: string; required?: boolean } & (
   { type: 'number' } | { type: 'text' } | { type: 'flag' } | { type: 'choice'; options: readonly string[]; unset?: string }
 );
 
-export const number = (path: string, label: string, help?: string): FieldSpec => ({ path, label, type: 'number', ...(help ? { help } : {}) });
-export const must = (path: string, label: string, help?: string): FieldSpec => ({ ...number(path, label, help), required: true });
-export const text = (path: string, label: string, required = true): FieldSpec => ({ path, label, type: 'text', required });
-export const flag = (path: string, label: string): FieldSpec => ({ path, label, type: 'flag' });
-export const choice = (path: string, label: string, options: readonly string[], unset?: string): FieldSpec => ({
+export const number = (path: FigurePath, label: string, help?: string): FieldSpec => ({ path, label, type: 'number', ...(help ? { help } : {}) });
+export const must = (path: FigurePath, label: string, help?: string): FieldSpec => ({ ...number(path, label, help), required: true });
+export const text = (path: FigurePath, label: string, required = true): FieldSpec => ({ path, label, type: 'text', required });
+export const flag = (path: FigurePath, label: string): FieldSpec => ({ path, label, type: 'flag' });
+export const choice = (path: FigurePath, label: string, options: readonly string[], unset?: string): FieldSpec => ({
   path,
   label,
   type: 'choice',

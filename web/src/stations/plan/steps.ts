@@ -1,12 +1,12 @@
 import type { UnitSystem } from '../../units/units';
 import { RANGES, type Range } from '@puddler/contract/shared';
-import type { LinkName, PlanFile } from '@puddler/core';
+import type { FigurePath, LinkName, PlanFile } from '@puddler/core';
 import { getField } from '@puddler/core';
 
 /** A figure that a link shows as a stepper. */
 export interface StepSpec {
   link: LinkName;
-  path: string;
+  path: FigurePath;
   label: string;
   suffix?: string;
   range: Range;
@@ -18,7 +18,7 @@ export interface StepSpec {
 
 const spec = (
   link: LinkName,
-  path: string,
+  path: FigurePath,
   label: string,
   range: Range,
   step: number | ((system: UnitSystem) => number),
@@ -52,10 +52,10 @@ export function stepsOf(file: PlanFile): StepSpec[] {
 }
 
 /** The spec for a keyboard step, when the plan has that figure. */
-export function stepFor(file: PlanFile, path: string): StepSpec | undefined {
+export function stepFor(file: PlanFile, path: FigurePath): StepSpec | undefined {
   return stepsOf(file).find((step) => step.path === path);
 }
 
-export function figureOf(file: PlanFile, path: string): number {
+export function figureOf(file: PlanFile, path: FigurePath): number {
   return getField(file, path) as number;
 }

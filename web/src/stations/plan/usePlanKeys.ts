@@ -4,10 +4,10 @@ import { useAppDispatch } from '../../desk/store';
 import { replacePlan } from '../../desk/edits';
 import { figureOf, stepFor } from './steps';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { withField } from '@puddler/core';
+import { withField, type FigurePath } from '@puddler/core';
 
 /** What each key steps, by the character typed so that it holds on every keyboard layout. */
-const STEPS: Record<string, { path: string; by: number }> = {
+const STEPS: Record<string, { path: FigurePath; by: number }> = {
   '[': { path: 'gearing.pinion', by: -1 },
   ']': { path: 'gearing.pinion', by: 1 },
   '{': { path: 'gearing.spur', by: -1 },
