@@ -72,7 +72,9 @@ describe('estimates', () => {
 
   test('every estimate says by which rule', () => {
     const { provenance } = resolvePlan(plainPlan());
-    const estimated = Object.values(provenance).flatMap((origin) => origin ?? []).filter((origin) => origin.source === 'estimated');
+    const estimated = Object.values(provenance)
+      .flatMap((origin) => origin ?? [])
+      .filter((origin) => origin.source === 'estimated');
     expect(estimated.length).toBeGreaterThan(10);
     for (const origin of estimated) expect(origin.rule).toBeTruthy();
     expect(provenance['car.massKg']).toEqual({ source: 'measured', value: 2 });

@@ -31,20 +31,13 @@ const PARTS_SHOWN = 20;
 export default function CommandPalette({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const garage = useAppSelector(selectGarage);
-  const shelf = useAppSelector(selectShelf);
-  const system = useAppSelector((state) => state.prefs.units);
   const { car, planId } = useWhere();
   const [sought, setSought] = useState('');
-  const parts = useMemo(() => {
-    const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
-    if (sought.trim().length < PARTS_FROM) return [];
-    return shelf.filter(({ part }) => words.every((word) => searchText(part).includes(word))).slice(0, PARTS_SHOWN);
-  }, [shelf, sought]);
   const run = (act: () => void) => () => {
     onClose();
     act();
   };
+  const open = (to: string) => run(() => void navigate(to));
   const commands: [string, string, () => void][] = [
     ['Undo', 'Ctrl+Z', () => dispatch(undone({ at: Date.now() }))],
     ['Redo', 'Ctrl+Shift+Z', () => dispatch(redone({ at: Date.now() }))],
@@ -68,41 +61,14 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
       />
       <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
-        {garage.map(({ id, car, plans }) => (
-          <Command.Group key={id} heading={<span className="eyebrow px-3 text-soft">{car.name}</span>}>
-            <Command.Item value={named(`${car.name} car`, id)} className={ITEM} onSelect={run(() => void navigate(`/cars/${id}`))}>
-              {car.name}
-              <span className="text-[12px] text-soft">car</span>
-            </Command.Item>
-            {plans.map((plan) => (
-              <Command.Item
-                key={plan.id}
-                value={named(`${car.name} ${plan.plan.name}`, plan.id)}
-                className={ITEM}
-                onSelect={run(() => void navigate(`/plans/${plan.id}`))}
-              >
-                {plan.plan.name}
-                <span className="text-[12px] text-soft">plan</span>
-              </Command.Item>
-            ))}
-          </Command.Group>
-        ))}
-        {parts.length > 0 && (
-          <Command.Group heading={<span className="eyebrow px-3 text-soft">Shelf</span>}>
-            {parts.map(({ id, part }) => (
-              <Command.Item key={id} value={named(searchText(part), id)} className={ITEM} onSelect={run(() => void navigate(`/shelf?part=${id}`))}>
-                {part.name}
-                <span className="truncate text-[12px] text-soft">{summary(part, system)}</span>
-              </Command.Item>
-            ))}
-          </Command.Group>
-        )}
+        <CarItems onOpen={open} />
+        <PartItems sought={sought} onOpen={open} />
         <Command.Group heading={<span className="eyebrow px-3 text-soft">Commands</span>}>
           {STATIONS.map((station) => {
             const to = addressOf(station, { carId: car?.id, planId });
             return (
               to !== undefined && (
-                <Command.Item key={station.id} value={`${station.name} ${station.command}`} className={ITEM} onSelect={run(() => void navigate(to))}>
+                <Command.Item key={station.id} value={`${station.name} ${station.command}`} className={ITEM} onSelect={open(to)}>
                   {station.command}
                 </Command.Item>
               )
@@ -117,5 +83,47 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
         </Command.Group>
       </Command.List>
     </Command.Dialog>
+  );
+}
+
+/** Goes to an address when chosen. */
+type Open = (to: string) => () => void;
+
+function CarItems({ onOpen }: { onOpen: Open }) {
+  const garage = useAppSelector(selectGarage);
+  return garage.map(({ id, car, plans }) => (
+    <Command.Group key={id} heading={<span className="eyebrow px-3 text-soft">{car.name}</span>}>
+      <Command.Item value={named(`${car.name} car`, id)} className={ITEM} onSelect={onOpen(`/cars/${id}`)}>
+        {car.name}
+        <span className="text-[12px] text-soft">car</span>
+      </Command.Item>
+      {plans.map((plan) => (
+        <Command.Item key={plan.id} value={named(`${car.name} ${plan.plan.name}`, plan.id)} className={ITEM} onSelect={onOpen(`/plans/${plan.id}`)}>
+          {plan.plan.name}
+          <span className="text-[12px] text-soft">plan</span>
+        </Command.Item>
+      ))}
+    </Command.Group>
+  ));
+}
+
+function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
+  const shelf = useAppSelector(selectShelf);
+  const system = useAppSelector((state) => state.prefs.units);
+  const parts = useMemo(() => {
+    const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
+    if (sought.trim().length < PARTS_FROM) return [];
+    return shelf.filter(({ part }) => words.every((word) => searchText(part).includes(word))).slice(0, PARTS_SHOWN);
+  }, [shelf, sought]);
+  if (parts.length === 0) return null;
+  return (
+    <Command.Group heading={<span className="eyebrow px-3 text-soft">Shelf</span>}>
+      {parts.map(({ id, part }) => (
+        <Command.Item key={id} value={named(searchText(part), id)} className={ITEM} onSelect={onOpen(`/shelf?part=${id}`)}>
+          {part.name}
+          <span className="truncate text-[12px] text-soft">{summary(part, system)}</span>
+        </Command.Item>
+      ))}
+    </Command.Group>
   );
 }

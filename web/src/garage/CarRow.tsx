@@ -1,3 +1,4 @@
+import type { Car } from '@puddler/core';
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -26,10 +27,7 @@ const COLUMNS = [
 export function CarRow({ id, car, bench, plans }: CarOnDesk) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const system = useAppSelector((state) => state.prefs.units);
   const [renaming, setRenaming] = useState(false);
-  const mass = unitOf('kg', system);
-  const length = unitOf('mm', system);
 
   const add = () => {
     const last = plans[plans.length - 1]?.plan;
@@ -44,30 +42,15 @@ export function CarRow({ id, car, bench, plans }: CarOnDesk) {
   return (
     <section className="mb-6" aria-label={car.name}>
       <div className="flex items-center justify-between gap-3 border-b-2 border-ink pb-1">
-        <div className="flex min-w-0 flex-wrap items-baseline gap-x-3">
-          <h2 className="wide text-[17px] font-semibold">
-            {!renaming && (
-              <Link to={`/cars/${id}`} className="decoration-edge underline-offset-4 hover:underline">
-                {car.name}
-              </Link>
-            )}
-            {renaming && (
-              <NameField
-                value={car.name}
-                label={`Name of the car ${car.name}`}
-                editing={renaming}
-                onDone={(name) => {
-                  setRenaming(false);
-                  if (name) dispatch(editCar(id, 'name', name, `rename ${car.name}`));
-                }}
-              />
-            )}
-          </h2>
-          <p className="text-[12.5px] text-soft">
-            {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}
-            {car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
-          </p>
-        </div>
+        <CarHead
+          id={id}
+          car={car}
+          renaming={renaming}
+          onRenamed={(name) => {
+            setRenaming(false);
+            if (name) dispatch(editCar(id, 'name', name, `rename ${car.name}`));
+          }}
+        />
         <div className="flex items-center">
           <button type="button" className="hit flex h-8 items-center gap-1 rounded-md px-2 text-[13px] whitespace-nowrap hover:bg-wash" onClick={add}>
             <Plus size={14} /> New plan
@@ -105,5 +88,36 @@ export function CarRow({ id, car, bench, plans }: CarOnDesk) {
         </table>
       )}
     </section>
+  );
+}
+
+interface CarHeadProps {
+  id: string;
+  car: Car;
+  renaming: boolean;
+  onRenamed: (name: string | undefined) => void;
+}
+
+/** The car's name, which leads to it, and what it is. */
+function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const mass = unitOf('kg', system);
+  const length = unitOf('mm', system);
+  return (
+    <div className="flex min-w-0 flex-wrap items-baseline gap-x-3">
+      <h2 className="wide text-[17px] font-semibold">
+        {renaming ? (
+          <NameField value={car.name} label={`Name of the car ${car.name}`} editing onDone={onRenamed} />
+        ) : (
+          <Link to={`/cars/${id}`} className="decoration-edge underline-offset-4 hover:underline">
+            {car.name}
+          </Link>
+        )}
+      </h2>
+      <p className="text-[12.5px] text-soft">
+        {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}
+        {car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
+      </p>
+    </div>
   );
 }

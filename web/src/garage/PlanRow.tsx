@@ -1,4 +1,4 @@
-import type { Car } from '@puddler/core';
+import type { Car, Run } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -7,7 +7,7 @@ import { pinOf, togglePlanPin } from '../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { addPlan, copyName, deleteDocument, editPlan } from '../desk/edits';
 import type { PlanOnDesk } from '../desk/selectors';
-import { chainView } from '../jobs/chain-view';
+import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
 import { useRunTerms } from '../in-hand/run-terms';
 import { latest, useRun } from '../jobs/use-run';
@@ -28,9 +28,6 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
   const wish = useRunTerms(carId, plan.limits);
   const result = latest(useRun(view.state === 'ready' ? file : undefined, wish));
   const worst = result?.findings[0];
-  const speed = unitOf('m/s', system);
-  const warm = unitOf('°C', system);
-
   const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
 
   const remove = () => {
@@ -73,28 +70,7 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
         )}
         S · {headline('motor', file, system)} · {headline('gears', file, system)}
       </td>
-      {view.state === 'ready' ? (
-        <>
-          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
-            <strong className="text-[15px] font-semibold">{formatIn(view.steady.topSpeedMs, speed, true)}</strong>{' '}
-            <span className="text-[12px] text-soft">{speed.symbol}</span>
-          </td>
-          <td className="py-1.5 pr-3 text-right whitespace-nowrap max-sm:hidden">
-            <strong className="text-[15px] font-semibold">{result ? short(result.driven.run.peakPackCurrentA) : '…'}</strong>{' '}
-            <span className="text-[12px] text-soft">A peak</span>
-          </td>
-          <td className="py-1.5 pr-3 text-right whitespace-nowrap">
-            <span className="inline-flex items-baseline gap-1.5">
-              <strong className="text-[15px] font-semibold">{result ? formatIn(result.driven.run.maxCanC, warm) : '…'}</strong>
-              <span className="text-[12px] text-soft">{warm.symbol} can</span>
-            </span>
-          </td>
-        </>
-      ) : (
-        <td colSpan={3} className="py-1.5 pr-3 text-right text-stop">
-          cannot be computed: {view.path}
-        </td>
-      )}
+      <PlanFigures view={view} run={result?.driven.run} />
       <td className="py-1 text-right">
         <Menu
           label={`More about ${plan.name}`}
@@ -111,5 +87,33 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
         />
       </td>
     </tr>
+  );
+}
+
+/** The three headline figures of a plan; those of its run come when it has been driven. */
+function PlanFigures({ view, run }: { view: ChainView; run: Run | undefined }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  if (view.state !== 'ready')
+    return (
+      <td colSpan={3} className="py-1.5 pr-3 text-right text-stop">
+        cannot be computed: {view.path}
+      </td>
+    );
+  return (
+    <>
+      <Figure value={formatIn(view.steady.topSpeedMs, speed, true)} unit={speed.symbol} />
+      <Figure value={run ? short(run.peakPackCurrentA) : '…'} unit="A peak" className="max-sm:hidden" />
+      <Figure value={run ? formatIn(run.maxCanC, warm) : '…'} unit={`${warm.symbol} can`} />
+    </>
+  );
+}
+
+function Figure({ value, unit, className = '' }: { value: string; unit: string; className?: string }) {
+  return (
+    <td className={`py-1.5 pr-3 text-right whitespace-nowrap ${className}`}>
+      <strong className="text-[15px] font-semibold">{value}</strong> <span className="text-[12px] text-soft">{unit}</span>
+    </td>
   );
 }
