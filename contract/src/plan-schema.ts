@@ -5,6 +5,7 @@ import {
   CHEMISTRIES,
   DRIVES,
   FINDING_IDS,
+  RETIRED_FINDING_IDS,
   PROFILES,
   SURFACES,
   type Bay,
@@ -29,7 +30,17 @@ const LIMIT_SIZE = 1e6;
 const baySchema = Joi.object<Bay, true>({
   ...optional('car.bay', 'motorDiameterMm', 'motorLengthMm', 'escLengthMm', 'escWidthMm', 'escHeightMm'),
   ...optional('car.bay', 'packLengthMm', 'packWidthMm', 'packHeightMm', 'meshMinMm', 'meshMaxMm', 'spurMin', 'spurMax'),
-  ...optional('car.bay', 'nearestPartMm', 'mountCircleMm', 'screwPastPlateMm', 'pinionBoreMm', 'moduleMm', 'receiverMaxV', 'servoMaxV'),
+  ...optional(
+    'car.bay',
+    'nearestPartMm',
+    'mountCircleMm',
+    'screwPastPlateMm',
+    'pinionBoreMm',
+    'moduleMm',
+    'receiverMaxV',
+    'servoMaxV',
+    'servoStallA',
+  ),
 });
 
 export const carSchema = Joi.object<Car, true>({
@@ -54,11 +65,26 @@ export const carSchema = Joi.object<Car, true>({
   ...optional('car', 'driveEfficiency', 'dragAreaM2', 'frontWeightPct', 'wheelMassG'),
   airflow: oneOf(AIRFLOWS),
   bay: baySchema,
+  typical: Joi.array().items(name).max(100),
 });
 
 const escKeys: Joi.StrictSchemaMap<Omit<Esc, 'name'>> = {
   continuousA: number('esc.continuousA').required(),
-  ...optional('esc', 'burstA', 'minCells', 'maxCells', 'resistanceOhm', 'massG', 'cutoffVPerCell', 'becV', 'becA', 'lengthMm', 'widthMm', 'heightMm'),
+  ...optional(
+    'esc',
+    'burstA',
+    'minCells',
+    'maxCells',
+    'resistanceOhm',
+    'massG',
+    'cutoffVPerCell',
+    'becV',
+    'becA',
+    'capacitorV',
+    'lengthMm',
+    'widthMm',
+    'heightMm',
+  ),
   sensored: Joi.boolean(),
   fan: Joi.boolean(),
 };
@@ -112,7 +138,7 @@ const bodyKeys: Joi.StrictSchemaMap<PlanBody> = {
   run: Joi.object<PlannedRun, true>({ profile: oneOf(PROFILES).required(), minutes: number('run.minutes').required() }),
   measured: Joi.array().items(name).max(100),
   limits: Joi.object().pattern(
-    oneOf(FINDING_IDS),
+    oneOf([...FINDING_IDS, ...RETIRED_FINDING_IDS]),
     Joi.object({ caution: Joi.number().min(-LIMIT_SIZE).max(LIMIT_SIZE), stop: Joi.number().min(-LIMIT_SIZE).max(LIMIT_SIZE) }),
   ),
 };

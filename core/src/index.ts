@@ -12,6 +12,7 @@ export {
   whyNeeded,
   withEdits,
   withField,
+  withCarField,
   withFigure,
   withPackAdded,
   withPackRemoved,
@@ -31,10 +32,14 @@ export { predictSteady, type Steady } from './predict/steady';
 export { LINK_NAMES, type Level, type LinkName } from './link';
 export { givesFirst, linkUse, type LinkUse } from './predict/link-use';
 export { powerBand, type PowerBand } from './predict/power-band';
-export { PROFILE_SEGMENTS, type Segment } from './predict/profiles';
+export { PROFILE_SEGMENTS, USUAL_RAMP_S, type Segment } from './predict/profiles';
+export { TRUSTED_SHARE } from './chain/esc';
+export { motorJPerK } from './predict/heat';
+export { heatOf } from './predict/run-types';
+export { peakIfHeld, shownRun } from './predict/peak';
 export { simulateRun } from './predict/run';
 export type { Run, RunOptions, RunSample, RunStop } from './predict/run-types';
-export { drivePass, passFigures, USUAL_RAMP_S, type Pass } from './predict/pass';
+export { drivePass, passFigures, type Pass } from './predict/pass';
 export { predict, type PredictOptions, type Prediction } from './predict/predict';
 
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
@@ -46,7 +51,7 @@ export { equivalents, pinionsForSpeed, type Equivalents, type PinionBracket, typ
 export { uncertainFigures, type UncertainFigure } from './predict/uncertain-figures';
 
 export { bySeverity, type Finding, type FindingInput } from './findings/finding';
-export { FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
+export { FINDING_IDS, RETIRED_FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
 export { allFindings } from './findings/all-findings';
 export { DEFAULT_LIMITS, limitsWith, type Limit, type LimitChanges, type Limits } from './findings/limits';
 export {

@@ -37,14 +37,14 @@ describe('why setups differ', () => {
 
   it('is said in one sentence, with figures of both', () => {
     const text = differenceText(a, b, compareShares(a, b), 'metric');
-    expect(text).toMatch(/^31\.9 km\/h slower: volts, kv and gears would make it 51 % slower without load; /);
-    expect(text).toContain('35 % of it is lost in its iron and bearings against 21 %');
+    expect(text).toMatch(/^28\.2 km\/h slower: volts, kv and gears would make it 43 % slower without load; /);
+    expect(text).toContain('8.3 % of it is lost at its brushes against 0 %');
     // Turned round, what the faster one wins is told.
-    expect(differenceText(b, a, compareShares(b, a), 'imperial')).toMatch(/^19\.8 mph faster: .* against 35 %/);
+    expect(differenceText(b, a, compareShares(b, a), 'imperial')).toMatch(/^17\.5 mph faster: .* against 11 %/);
   });
 
   it('says when there is no difference, and when one does not move', () => {
-    expect(differenceText(a, a, compareShares(a, a), 'metric')).toMatch(/^As fast: it takes 129 W from the cells against 129\.$/);
+    expect(differenceText(a, a, compareShares(a, a), 'metric')).toMatch(/^As fast: it takes 143 W from the cells against 143\.$/);
     const still = { ...a, topSpeedMs: 0 };
     expect(differenceText(a, still, compareShares(a, still), 'metric')).toBe('It does not move.');
   });

@@ -59,7 +59,7 @@ const counts: SearchProgress['counts'] = {
   pull: 10,
   still: 0,
   overRpm: 0,
-  inefficient: 0,
+  overloaded: 0,
   outOfRange: 0,
   overDriveline: 0,
 };

@@ -37,7 +37,7 @@ describe('limits of a sweep', () => {
       [60, 'caution'],
       [85, 'stop'],
     ]);
-    expect(linesOf('motorEfficiency', plan, limits).map((one) => one.at)).toEqual([0.7, 0.55]);
+    expect(linesOf('motorEfficiency', plan, limits)).toEqual([]);
     // 5 Ah at 50C.
     expect(linesOf('peakPackCurrentA', plan, limits)).toEqual([{ at: 250, label: 'label and plug', tone: 'stop' }]);
     expect(linesOf('minutes', plan, limits)).toEqual([{ at: 2, label: 'wanted', tone: 'caution' }]);

@@ -2,6 +2,7 @@ import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
 import { simulateRun } from '../predict/run';
+import { heatOf } from '../predict/run-types';
 import { solveTopSpeed } from '../predict/top-speed';
 import { scaledBy, uncertainFigures, type UncertainFigure } from '../predict/uncertain-figures';
 
@@ -71,7 +72,7 @@ export function explainDifference(plan: PlanFile, today: MeasuredToday): Differe
   const score = new Map(found.map(({ explanation }) => [explanation, explanation.sigmas]));
   if (today.canC !== undefined) {
     for (const { explanation, as } of found.slice(0, RUNS)) {
-      explanation.canC = simulateRun(as).maxCanC;
+      explanation.canC = heatOf(simulateRun(as)).maxCanC;
       score.set(explanation, Math.hypot(explanation.sigmas, (explanation.canC - today.canC) / CAN_SIGMA_K));
     }
   }

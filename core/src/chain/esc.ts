@@ -19,7 +19,7 @@ export const SWITCHING_PART_V = 0.06;
 /** Duty from which the bridge no longer chops. */
 export const FULL_DUTY = 0.995;
 /** A printed continuous rating is believed at this share, settling this far over the air. */
-const TRUSTED_SHARE = 0.65;
+export const TRUSTED_SHARE = 0.65;
 const TRUSTED_RISE_K = 65;
 
 /** Fills what an ESC's label leaves out, docs/model.md sections 2 and 5. */

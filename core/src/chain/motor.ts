@@ -26,6 +26,7 @@ export interface ResolvedMotor {
   /** Outside surface of the can, shell and both ends [m²]. */
   surfaceM2: number;
   rotorInertiaKgM2: number;
+  maxRpm: number;
 }
 
 interface SizeClassRow {
@@ -44,7 +45,7 @@ export const BRUSHED_CLASSES: Record<SizeClass, SizeClassRow> = {
   '130': { kvTurns: 240_000, motorConstant: 0.0026, noLoadA: 0.25, noLoadV: 7.4, turns: 90, massG: 18, diameterMm: 20, lengthMm: 25 },
   '180': { kvTurns: 130_000, motorConstant: 0.0048, noLoadA: 0.45, noLoadV: 7.4, turns: 70, massG: 40, diameterMm: 20.5, lengthMm: 32 },
   '370': { kvTurns: 85_000, motorConstant: 0.0075, noLoadA: 0.7, noLoadV: 7.4, turns: 35, massG: 55, diameterMm: 24.4, lengthMm: 31 },
-  '540': { kvTurns: 58_000, motorConstant: 0.0135, noLoadA: 1.7, noLoadV: 7.2, turns: 27, massG: 165, diameterMm: 36, lengthMm: 50 },
+  '540': { kvTurns: 66_000, motorConstant: 0.0119, noLoadA: 1.7, noLoadV: 7.2, turns: 27, massG: 165, diameterMm: 36, lengthMm: 50 },
   '550': { kvTurns: 39_000, motorConstant: 0.0175, noLoadA: 2.6, noLoadV: 7.4, turns: 14, massG: 235, diameterMm: 38, lengthMm: 57 },
   '775': { kvTurns: 13_000, motorConstant: 0.032, noLoadA: 2.5, noLoadV: 14.4, turns: 10, massG: 330, diameterMm: 44, lengthMm: 67 },
 };
@@ -57,16 +58,26 @@ const DEFAULT_LAG_US = 50;
 /** An outrunner's bell stands this much outside its stator [mm]. */
 export const BELL_OVER_STATOR = { diameterMm: 6, heightMm: 18 };
 
+/** Without a label a rotor's rim may go this fast: rpm times its outside diameter in mm. */
+const INRUNNER_RPM_MM = 2.15e6;
+const OUTRUNNER_RPM_MM = 7.6e5;
+const RIM_RULE = 'from the diameter: how fast a rotor’s rim usually bears to go';
+const LARGE_BRUSHED: ReadonlySet<SizeClass> = new Set(['540', '550', '775'] as const);
+const LARGE_BRUSHED_RPM = 27_000;
+const SMALL_BRUSHED_RPM = 40_000;
+
 /** What size alone says about a motor, before its label's figures are taken. */
 interface SizeEstimate {
   motorConstant: number;
   motorConstantRule: string;
   massG: number;
   massRule: string;
+  maxRpm: number;
+  maxRpmRule: string;
   diameterMm: number;
   lengthMm: number;
   inertia: (massKg: number, diameterM: number) => number;
-  lossTorque: (kt: number, resistanceOhm: number) => LossTorque;
+  lossTorque: (kt: number, resistanceOhm: number, poles: number) => LossTorque;
 }
 
 /** Loss torque at one speed, and how much of it does not grow with speed. */
@@ -89,19 +100,26 @@ function cylinderCm3(diameterMm: number, lengthMm: number): number {
 function estimateInrunner(motor: InrunnerMotor): SizeEstimate {
   const volume = cylinderCm3(motor.diameterMm, motor.lengthMm);
   return {
-    motorConstant: 0.0245 * (volume / 50) ** 0.85,
+    motorConstant: 0.0245 * (volume / 50),
     motorConstantRule: 'from the volume of the can and kv',
     massG: 3.7 * volume,
     massRule: '3.7 g per cm³ of can',
+    maxRpm: INRUNNER_RPM_MM / motor.diameterMm,
+    maxRpmRule: RIM_RULE,
     diameterMm: motor.diameterMm,
     lengthMm: motor.lengthMm,
     inertia: (massKg, diameterM) => 0.5 * 0.25 * massKg * (0.18 * diameterM) ** 2,
-    lossTorque: () => ({
-      torqueNm: 0.1e-3 * volume,
-      atRadS: 30_000 / RPM_PER_RAD_S,
-      constantShare: BRUSHLESS_CONSTANT_SHARE,
-      rule: '0.10 mN·m per cm³ of can at 30,000 rpm',
-    }),
+    lossTorque: (_kt, _resistanceOhm, poles) => {
+      // At four poles half of it is constant; hysteresis grows with the poles, eddy currents with their square.
+      const half = 0.5 * 0.14e-3 * volume;
+      const [constant, growing] = [half * (poles / 4), half * (poles / 4) ** 2];
+      return {
+        torqueNm: constant + growing,
+        atRadS: 30_000 / RPM_PER_RAD_S,
+        constantShare: constant / (constant + growing),
+        rule: '0.14 mN·m per cm³ of can at 30,000 rpm and four poles',
+      };
+    },
   };
 }
 
@@ -110,8 +128,10 @@ function estimateOutrunner(motor: OutrunnerMotor): SizeEstimate {
   return {
     motorConstant: 0.0199 * (stator / 3.04) ** 0.8,
     motorConstantRule: 'from the volume of the stator and kv',
-    massG: 15 * stator,
-    massRule: '15 g per cm³ of stator',
+    massG: 12 * stator,
+    massRule: '12 g per cm³ of stator',
+    maxRpm: OUTRUNNER_RPM_MM / (motor.statorDiameterMm + BELL_OVER_STATOR.diameterMm),
+    maxRpmRule: RIM_RULE,
     diameterMm: motor.statorDiameterMm + BELL_OVER_STATOR.diameterMm,
     lengthMm: motor.statorHeightMm + BELL_OVER_STATOR.heightMm,
     inertia: (massKg, diameterM) => 0.45 * massKg * (0.45 * diameterM) ** 2,
@@ -133,6 +153,8 @@ function estimateBrushed(motor: BrushedMotor): SizeEstimate {
     motorConstantRule: `from the ${motor.sizeClass} size class and kv`,
     massG: row.massG,
     massRule: `usual for the ${motor.sizeClass} size class`,
+    maxRpm: LARGE_BRUSHED.has(motor.sizeClass) ? LARGE_BRUSHED_RPM : SMALL_BRUSHED_RPM,
+    maxRpmRule: 'usual for brushes and armature of this size',
     diameterMm: row.diameterMm,
     lengthMm: row.lengthMm,
     inertia: (massKg, diameterM) => 0.5 * 0.35 * massKg * (0.28 * diameterM) ** 2,
@@ -174,11 +196,11 @@ export function resolveMotor(motor: Motor, log: ProvenanceLog): ResolvedMotor {
   const diameterM = size.diameterMm / 1000;
   const lengthM = size.lengthMm / 1000;
   const brushDropV = motor.kind === 'brushed' ? BRUSH_DROP_V : 0;
-  const loss = lossTorque(motor, size, kt, resistance, brushDropV, log);
   const poles =
     motor.kind === 'brushed'
       ? 2
       : log.take('motor.poles', motor.poles, 'label', `usual for an ${motor.form}`, () => (motor.form === 'inrunner' ? 4 : 14));
+  const loss = lossTorque(motor, size, kt, resistance, poles, brushDropV, log);
   const lagS =
     motor.kind === 'brushed'
       ? 0
@@ -199,16 +221,25 @@ export function resolveMotor(motor: Motor, log: ProvenanceLog): ResolvedMotor {
     diameterM,
     lengthM,
     surfaceM2: Math.PI * diameterM * lengthM + (Math.PI * diameterM * diameterM) / 2,
+    maxRpm: log.take('motor.maxRpm', motor.maxRpm, 'label', size.maxRpmRule, () => Math.round(size.maxRpm)),
     rotorInertiaKgM2: log.take('motor.rotorInertiaKgM2', motor.rotorInertiaKgM2, 'label', 'from the motor’s mass and diameter', () =>
       size.inertia(massKg, diameterM),
     ),
   };
 }
 
-function lossTorque(motor: Motor, size: SizeEstimate, kt: number, resistance: number, brushDropV: number, log: ProvenanceLog): LossTorque {
+function lossTorque(
+  motor: Motor,
+  size: SizeEstimate,
+  kt: number,
+  resistance: number,
+  poles: number,
+  brushDropV: number,
+  log: ProvenanceLog,
+): LossTorque {
   const { noLoadCurrentA: amp, noLoadVoltageV: volts } = motor;
   if (amp === undefined || volts === undefined) {
-    const estimate = size.lossTorque(kt, resistance);
+    const estimate = size.lossTorque(kt, resistance, poles);
     if (!(estimate.atRadS > 0))
       throw new PlanError('motor.resistanceOhm', motor.resistanceOhm, 'low enough to turn without load at the voltage of its size class');
     log.origins['motor.noLoadCurrentA'] = { source: 'estimated', rule: estimate.rule, value: estimate.torqueNm / kt };

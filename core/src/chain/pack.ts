@@ -39,17 +39,17 @@ export const DEFAULT_CUTOFF_V: Record<Chemistry, number> = { lipo: 3.4, lihv: 3.
 
 const MASS_G_PER_CELL_AH: Record<Chemistry, number> = { lipo: 25, lihv: 25, liion: 18, life: 32, nimh: 19.5 };
 const PACK_SHELL_G = 10;
-/** A cell sags this much at its printed current [V]. */
-const SAG_AT_RATING_V = 0.6;
+/** A cell of 1 Ah and 1C [Ω]. Printed ratings flatter: twice the rating is 0.7 of the resistance. */
+const CELL_OHM_AT_1C_1AH = 0.085;
 /** Without a C rating [Ω]; a lithium polymer cell spreads too widely for a guess. */
 const CELL_OHM_WITHOUT_RATING: Partial<Record<Chemistry, number>> = { nimh: 0.006, life: 0.006, liion: 0.02 };
 /** Cold cells resist more: R(T) = R25·exp(K·(1/T − 1/T25)). */
 const COLD_K = 2000;
 
 function cellResistance(pack: Pack, path: `packs[${number}]`, log: ProvenanceLog): number {
-  const rule = pack.cRating === undefined ? `usual for ${pack.chemistry}` : `a cell sags 0.6 V at its printed ${pack.cRating}C`;
+  const rule = pack.cRating === undefined ? `usual for ${pack.chemistry}` : `from its printed ${pack.cRating}C, of which the root counts`;
   return log.take(`${path}.cellResistanceOhm`, pack.cellResistanceOhm, 'label', rule, () => {
-    if (pack.cRating !== undefined) return SAG_AT_RATING_V / (pack.cRating * pack.capacityAh);
+    if (pack.cRating !== undefined) return CELL_OHM_AT_1C_1AH / (Math.sqrt(pack.cRating) * pack.capacityAh);
     const usual = CELL_OHM_WITHOUT_RATING[pack.chemistry];
     if (usual === undefined) throw new PlanError(`${path}.cRating`, undefined, `a ${pack.chemistry} pack needs cRating or cellResistanceOhm`);
     return usual;

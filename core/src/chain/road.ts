@@ -4,7 +4,7 @@ import { GRAVITY_MS2, ZERO_C_IN_K } from './constants';
 
 /** Grip µ and rolling resistance of each surface, docs/model.md section 2. */
 export const SURFACE_TABLE: Record<Surface, { grip: number; rolling: number }> = {
-  tarmac: { grip: 1.0, rolling: 0.035 },
+  tarmac: { grip: 1.3, rolling: 0.035 },
   carpet: { grip: 1.2, rolling: 0.045 },
   'packed-dirt': { grip: 0.75, rolling: 0.06 },
   'loose-dirt': { grip: 0.55, rolling: 0.09 },
@@ -17,8 +17,8 @@ export const SURFACE_TABLE: Record<Surface, { grip: number; rolling: number }> =
 
 /** Drag coefficient on width × height, wheels, underbody and lift included. */
 const DRAG_COEFFICIENT: Record<Body, number> = {
-  streamliner: 0.75,
-  saloon: 0.95,
+  streamliner: 1.0,
+  saloon: 1.0,
   buggy: 1.1,
   trail: 1.1,
   tracked: 1.1,

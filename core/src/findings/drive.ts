@@ -1,12 +1,14 @@
+import { GROWTH_SPEED_MS, RPM_PER_RAD_S } from '../chain/constants';
+import { packLimitA } from '../chain/pack-limit';
+import { peakIfHeld } from '../predict/peak';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { passFigures } from '../predict/pass';
-import { cycleSeconds, PROFILE_SEGMENTS } from '../predict/profiles';
 import { solveTopSpeed } from '../predict/top-speed';
 import { over, under, type Finding, type FindingInput } from './finding';
 
 /** Gears, tyres and the place: overdrive, grip, driveline, radio, straight. */
 export function driveFindings(input: FindingInput): Finding[] {
-  return [...overdriveFindings(input), ...grip(input), ...driveline(input), ...place(input)];
+  return [...overdriveFindings(input), ...grip(input), ...unheldPeak(input), ...driveline(input), ...ballooning(input), ...place(input)];
 }
 
 /** Pinion and spur that are too near to each other in size. */
@@ -16,43 +18,47 @@ export function overdriveFindings({ plan: { gearing }, limits }: Pick<FindingInp
   const why =
     spur < pinion
       ? 'The pinion is larger than the spur: the motor turns slower than what it drives, and pulls hard to do so.'
-      : 'Pinion and spur are nearly alike: a motor with more kv geared down would run cooler.';
+      : 'Pinion and spur are nearly alike: a motor with more kv, geared down, would run cooler.';
   return under('overdrive', 'gears', 'spur over pinion', spur / pinion, limits, ': 1', why);
 }
 
-/** Seconds of full throttle in a run: the profile's own, cycle by cycle. */
-export function fullThrottleS(plan: ResolvedPlan, endS: number): number {
-  const segments = PROFILE_SEGMENTS[plan.run.profile];
-  const cycleS = cycleSeconds(plan.run.profile);
-  const full = (within: number): number => {
-    let [at, seconds] = [0, 0];
-    for (const segment of segments) {
-      const taken = Math.max(0, Math.min(segment.seconds, within - at));
-      if (segment.kind === 'throttle' && segment.duty >= 1) seconds += taken;
-      at += segment.seconds;
-    }
-    return seconds;
-  };
-  const cycles = Math.floor(endS / cycleS);
-  return cycles * full(cycleS) + full(endS - cycles * cycleS);
+function grip({ run, steady, limits }: FindingInput): Finding[] {
+  const tyres = steady.gripLimit === 'grip';
+  const figure = tyres ? 'full throttle with the tyres at their limit' : 'full throttle with the front at the point of lifting';
+  const share = run.fullThrottleS > 0 ? Math.min(1, run.gripLimitedS / run.fullThrottleS) : 0;
+  const longer = tyres ? 'more power would only spin them.' : 'more power would only lift the front.';
+  if (steady.gripSetsSpeed) {
+    const why = `${tyres ? 'The tyres' : 'The front'}, not the motor, set the top speed: ${longer}`;
+    return [{ id: 'grip', link: 'tyres', level: 'info', figure, value: 1, limit: limits.grip.info ?? 1, unit: 'of full throttle', share: 1, why }];
+  }
+  const part = `${Math.round(100 * share)} % of the time at full throttle`;
+  const why = tyres ? `The tyres are at their limit for ${part}: ${longer}` : `The front is held down by the driver for ${part}: ${longer}`;
+  return over('grip', 'tyres', figure, share, limits, 'of full throttle', why);
 }
 
-function grip({ resolved, run, steady, limits }: FindingInput): Finding[] {
-  const full = fullThrottleS(resolved, run.endS);
-  if (full <= 0) return [];
-  const share = Math.min(1, run.gripLimitedS / full);
-  const why =
-    steady.gripLimit === 'grip'
-      ? 'Most of full throttle only spins the tyres: power that never reaches the ground wears them.'
-      : 'Most of full throttle would lift the front: a driver must hold it back.';
+/** What the current would come to if the tyres did not let go first: on better ground, or held by hand. */
+function unheldPeak({ plan, resolved, limits }: FindingInput): Finding[] {
+  const { motorA, packA } = peakIfHeld(resolved);
+  const limitA = packLimitA(plan);
+  const ofBurst = motorA / resolved.esc.burstA;
+  const ofPack = limitA === undefined ? 0 : packA / limitA;
+  const pack = ofPack > ofBurst;
+  const why = `If the tyres held, a full-throttle start would take ${Math.round(packA)} A from the pack: more than ${pack ? `the ${Math.round(limitA!)} A that its label and plug allow` : 'the ESC’s burst rating lets through'}. The tyres keep it below that on this ground.`;
+  return over('unheld-peak', pack ? 'pack' : 'esc', 'peak if the tyres held', Math.max(ofBurst, ofPack), limits, 'of burst or pack', why);
+}
+
+/** Tyres that grow with speed, when they spin as fast as the motor lets them. */
+function ballooning({ resolved, run, steady, limits }: FindingInput): Finding[] {
+  const { car, ratio } = resolved;
+  const wheelMs = (Math.max(run.maxMotorRpm, steady.motorRpm) / RPM_PER_RAD_S / ratio) * (car.tyreDiameterM / 2);
   return over(
-    'grip',
+    'ballooning',
     'tyres',
-    steady.gripLimit === 'grip' ? 'tyres at their limit' : 'front held down by the driver',
-    share,
+    'growth of the tyres',
+    car.tyreGrowth * (wheelMs / GROWTH_SPEED_MS) ** 2,
     limits,
-    'of full throttle',
-    why,
+    'of the diameter',
+    `The tread runs at ${Math.round(3.6 * wheelMs)} km/h: tyres this soft swell, rub and can leave the rim. Belted tyres bear it.`,
   );
 }
 

@@ -1,6 +1,9 @@
-import type { Chemistry, PlanFile } from '../plan/plan-file';
+import type { ResolvedPack } from '../chain/pack';
+import type { Chemistry, Esc, PlanFile } from '../plan/plan-file';
+import type { Limits } from './limits';
 import { packLimitA } from '../chain/pack-limit';
 import { minutesToCutoff } from '../predict/bands';
+import { heatOf } from '../predict/run-types';
 import { over, under, type Finding, type FindingInput } from './finding';
 
 /** Cells of NiMH that stand for one of lithium: ratings are printed for lithium. */
@@ -10,7 +13,7 @@ const LOWER_V: Partial<Record<Chemistry, number>> = { lipo: 0, lihv: 0, liion: 0
 
 /** Pack and ESC: cells, currents, sag, cut-off, minutes. */
 export function electricFindings(input: FindingInput): Finding[] {
-  return [...cellFindings(input), ...esc(input), ...pack(input), ...cutoff(input), ...runtime(input)];
+  return [...cellFindings(input, input.limits), ...esc(input), ...pack(input), ...cutoff(input), ...runtime(input)];
 }
 
 /** Cells as ratings count them. */
@@ -18,8 +21,11 @@ export function ratedCells({ plan, resolved }: { plan: Pick<PlanFile, 'packs'>; 
   return plan.packs[0]!.chemistry === 'nimh' ? Math.ceil(resolved.pack.cells / NIMH_A_LITHIUM_CELL) : resolved.pack.cells;
 }
 
-/** Cells against what ESC and motor are rated for. */
-export function cellFindings(input: { plan: Pick<PlanFile, 'esc' | 'motor' | 'packs'>; resolved: { pack: { cells: number } } }): Finding[] {
+/** Cells and full volts against what ESC, its capacitor and the motor are rated for. */
+export function cellFindings(
+  input: { plan: Pick<PlanFile, 'esc' | 'motor' | 'packs'>; resolved: { pack: Pick<ResolvedPack, 'cells' | 'openCircuitV'> } },
+  limits: Limits,
+): Finding[] {
   const { esc, motor } = input.plan;
   const count = ratedCells(input);
   const words = input.plan.packs[0]!.chemistry === 'nimh' ? `${input.resolved.pack.cells} NiMH cells, as ${count} of lithium,` : `${count} cells`;
@@ -42,12 +48,19 @@ export function cellFindings(input: { plan: Pick<PlanFile, 'esc' | 'motor' | 'pa
     stop('esc-cells', 'esc', esc.minCells, `${words} are fewer than the ${esc.minCells} the ESC needs: it does not start.`);
   if (motor.maxCells !== undefined && count > motor.maxCells)
     stop('motor-cells', 'motor', motor.maxCells, `${words} are more than the motor’s ${motor.maxCells}.`);
-  return found;
+  return [...found, ...capacitor(esc, input.resolved.pack, limits)];
+}
+
+function capacitor({ capacitorV }: Esc, { openCircuitV }: Pick<ResolvedPack, 'openCircuitV'>, limits: Limits): Finding[] {
+  if (capacitorV === undefined) return [];
+  const fullV = openCircuitV[openCircuitV.length - 1]!;
+  const why = `A full pack has ${fullV.toFixed(1)} V and the capacitor is rated for ${capacitorV}: spikes go higher still, so take the next rating up.`;
+  return over('capacitor', 'esc', 'volts on the capacitor', fullV / capacitorV, limits, 'of its rating', why);
 }
 
 function esc({ resolved, run, limits }: FindingInput): Finding[] {
   const { continuousA, burstA } = resolved.esc;
-  const rmsA = run.rmsPackCurrentA / resolved.motorCount;
+  const rmsA = run.rmsMotorCurrentA;
   return [
     ...over(
       'esc-continuous',
@@ -56,7 +69,7 @@ function esc({ resolved, run, limits }: FindingInput): Finding[] {
       rmsA / continuousA,
       limits,
       'of rating',
-      `${amp(rmsA)} through the run on a ${amp(continuousA)} ESC; a continuous rating is believed at 65 %.`,
+      `${amp(rmsA)} on average through the run, braking included, on a ${amp(continuousA)} ESC; a continuous rating is believed at 65 %.`,
     ),
     ...over(
       'esc-burst',
@@ -67,7 +80,15 @@ function esc({ resolved, run, limits }: FindingInput): Finding[] {
       'of burst',
       `It peaks at ${amp(run.peakMotorCurrentA)}; the ESC bears ${amp(burstA)} for a moment.`,
     ),
-    ...over('esc-temperature', 'esc', 'ESC', run.maxEscC, limits, '°C', 'It makes more heat than air takes away: its own protection will cut power.'),
+    ...over(
+      'esc-temperature',
+      'esc',
+      'ESC',
+      heatOf(run).maxEscC,
+      limits,
+      '°C',
+      'It makes more heat than air takes away: its own protection will cut power.',
+    ),
   ];
 }
 

@@ -38,9 +38,16 @@ export interface FindingInput {
 
 /** A finding when a figure that must stay under its limits does not; `value` and limits in one unit. */
 export function over(id: FindingId, link: LinkName, figure: string, value: number, limits: Limits, unit: string, why: string): Finding[] {
-  const { caution, stop } = limits[id];
-  const level = stop !== undefined && value >= stop ? 'stop' : caution !== undefined && value >= caution ? 'caution' : undefined;
-  const limit = stop ?? caution!;
+  const { info, caution, stop } = limits[id];
+  const level =
+    stop !== undefined && value >= stop
+      ? 'stop'
+      : caution !== undefined && value >= caution
+        ? 'caution'
+        : info !== undefined && value >= info
+          ? 'info'
+          : undefined;
+  const limit = (stop ?? caution ?? info)!;
   return level ? [{ id, link, level, figure, value, limit, unit, share: value / limit, why }] : [];
 }
 

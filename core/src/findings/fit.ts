@@ -1,6 +1,6 @@
-import type { PlanFile } from '../plan/plan-file';
+import type { Bay, PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { bySeverity, type Finding } from './finding';
+import { bySeverity, over, type Finding } from './finding';
 import type { Limits } from './limits';
 
 /** Figures of one size that are printed differently (3.17 and 3.175) count as the same [mm]. */
@@ -11,7 +11,16 @@ const SAME_MODULE = 0.012;
 
 /** Whether the parts of a plan go into the car's bay and onto each other: every rule whose figures are known. */
 export function fitFindings(plan: PlanFile, resolved: ResolvedPlan, limits: Limits): Finding[] {
-  return bySeverity([...sizes(plan, resolved, limits), ...pairs(plan), ...mesh(plan, limits), ...screw(plan, limits), ...bec(plan)]);
+  return bySeverity([
+    ...sizes(plan, resolved, limits),
+    ...unknownSizes(plan),
+    ...pairs(plan),
+    ...pinionBore(plan),
+    ...mesh(plan, limits),
+    ...screw(plan, limits),
+    ...bec(plan),
+    ...becCurrent(plan, limits),
+  ]);
 }
 
 function size(
@@ -51,6 +60,58 @@ function sizes({ car: { bay = {} }, esc, packs }: PlanFile, { motor }: ResolvedP
         ...size('fit-pack', 'pack', 'pack height', pack.heightMm, bay.packHeightMm, limits),
       ]),
     ),
+  ];
+}
+
+/** What the bay must be measured for before anything is bought. */
+const BAY_FIGURES: readonly (readonly [keyof Bay, string])[] = [
+  ['motorDiameterMm', 'motor diameter'],
+  ['motorLengthMm', 'motor length'],
+  ['escLengthMm', 'ESC tray'],
+  ['packLengthMm', 'pack tray'],
+  ['meshMinMm', 'slot of the motor mount'],
+];
+
+/** Bay figures that are missing, so that whether parts go in is not known. */
+function unknownSizes({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
+  const missing = BAY_FIGURES.filter(([field]) => bay[field] === undefined && (field !== 'meshMinMm' || gearing.pinion !== undefined));
+  if (missing.length === 0) return [];
+  const names = missing.map(([, name]) => name);
+  const why = `Not measured in the car yet: ${names.join(', ')}. Measure before buying; Car, Space in the bay, takes the figures.`;
+  return [
+    {
+      id: 'fit-unknown',
+      link: 'motor',
+      level: 'info',
+      figure: 'space in the bay',
+      value: missing.length,
+      limit: BAY_FIGURES.length,
+      unit: 'figures',
+      share: missing.length / BAY_FIGURES.length,
+      why,
+    },
+  ];
+}
+
+/** Steel that must stay between a pinion's bore and the bottom of its teeth, both sides together [mm]. */
+const LEAST_WALL_MM = 2;
+/** A tooth reaches this many modules inside the circle that gears are reckoned by, both sides together. */
+const TOOTH_DEPTH = 2.5;
+
+/** Fewest teeth of a pinion with a bore [mm] and a module. */
+export const fewestTeeth = (boreMm: number, moduleMm: number): number =>
+  Math.ceil((boreMm + LEAST_WALL_MM + TOOTH_DEPTH * moduleMm) / moduleMm - 1e-9);
+
+function pinionBore({ car: { bay = {} }, motor, gearing }: PlanFile): Finding[] {
+  const { pinion } = gearing;
+  const boreMm = gearing.pinionBoreMm ?? motor.shaftMm;
+  const moduleMm = gearing.moduleMm ?? bay.moduleMm;
+  if (pinion === undefined || boreMm === undefined || moduleMm === undefined) return [];
+  const fewest = fewestTeeth(boreMm, moduleMm);
+  if (pinion >= fewest) return [];
+  const why = `A pinion of ${pinion} teeth, module ${short(moduleMm)}, has no room for a ${mm(boreMm)} bore: ${fewest} teeth is the fewest.`;
+  return [
+    { id: 'pinion-bore', link: 'gears', level: 'stop', figure: 'pinion', value: pinion, limit: fewest, unit: 'teeth', share: fewest / pinion, why },
   ];
 }
 
@@ -193,6 +254,18 @@ function bec({ car: { bay = {} }, esc }: PlanFile): Finding[] {
       why: `The ${weaker} bears ${short(limit)} V: set the BEC lower, or it burns.`,
     },
   ];
+}
+
+/** What a receiver and a fan take [A]. */
+const RECEIVER_A = 0.1;
+const FAN_A = 0.2;
+
+function becCurrent({ car: { bay = {} }, esc, cooling }: PlanFile, limits: Limits): Finding[] {
+  if (esc.becA === undefined) return [];
+  const fans = (cooling?.motorFans ?? 0) + (esc.fan ? 1 : 0);
+  const needA = RECEIVER_A + (bay.servoStallA ?? 0) + FAN_A * fans;
+  const why = `Receiver${bay.servoStallA === undefined ? '' : ', a servo that is held'}${fans > 0 ? ' and fans' : ''} take ${short(needA)} A of the BEC’s ${short(esc.becA)}: when it gives out, so does the steering.`;
+  return over('bec-current', 'esc', 'load on the BEC', needA / esc.becA, limits, 'of its amps', why);
 }
 
 const short = (value: number) => String(Number(value.toFixed(2)));

@@ -42,7 +42,8 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
         fewerCells(input),
       ];
     case 'motor-rpm':
-      return [fewerCells(input)];
+    case 'electrical-rpm':
+      return [fewerCells(input), otherKv(input, SLOWER)];
     case 'pack-current':
     case 'pack-sag':
     case 'pack-temperature':
@@ -51,14 +52,22 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
       return [cutoffTo(input)];
     case 'runtime':
       return [morePack(input), smallerPinion(input)];
-    case 'efficiency':
-      return [smallerPinion(input), fewerCells(input)];
+    case 'motor-load':
+      return [otherKv(input, FASTER), smallerPinion(input), fewerCells(input)];
+    case 'runaway':
+      return [smallerPinion(input), fans(input), fewerCells(input)];
+    case 'idles':
+      return [otherKv(input, SLOWER)];
     case 'sensorless-start':
       return [one('a motor and ESC with sensor', edit('motor.sensored', true), edit('esc.sensored', true)), smallerPinion(input)];
     case 'overdrive':
       return [smallerPinion(input), largerSpur(input)];
     case 'grip':
       return [largerPinion(input)];
+    case 'unheld-peak':
+      return [];
+    case 'ballooning':
+      return [one('belted tyres', edit('car.tyre.growthPctAt100KmH', 0)), fewerCells(input)];
     case 'driveline':
       return [largerPinion(input), fewerCells(input)];
     case 'radio-range':
@@ -70,6 +79,8 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
       return [motorsFromShelf(input, shelf)];
     case 'fit-esc':
       return [escFromShelf(shelf)];
+    case 'fit-unknown':
+      return [];
     case 'fit-pack':
       return [packsFromShelf(input, shelf)];
     case 'shaft-bore':
@@ -91,6 +102,12 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
       return [smallerSpur(input)];
     case 'screw-depth':
       return [one('a screw a millimetre short of the thread', edit('car.bay.screwPastPlateMm', Math.max(0, (plan.motor.threadDepthMm ?? 1) - 1)))];
+    case 'pinion-bore':
+      return [largerPinion(input)];
+    case 'bec-current':
+      return [one('a receiver supply of its own, 10 A', edit('esc.becA', 10))];
+    case 'capacitor':
+      return [one('a capacitor of the next rating', edit('esc.capacitorV', nextRating(finding.value * (input.plan.esc.capacitorV ?? 0))))];
     case 'bec-voltage':
       return [one(`BEC at ${finding.limit} V`, edit('esc.becV', finding.limit))];
   }
@@ -104,12 +121,50 @@ const CANNOT: Partial<Record<FindingId, string>> = {
   'fit-pack': NOTHING_FITS,
   'mount-pattern': 'Gears cannot mend this: fit an adapter plate or another mount.',
   grip: 'No gear mends this on such ground: soften punch and ramp at the ESC, or the trigger.',
+  'unheld-peak': 'Nothing to mend on this ground. Where the tyres hold, open the trigger slowly or limit punch at the ESC.',
+  'fit-unknown': 'Measure the bay: Car, Space in the bay.',
   driveline: 'Gears alone do not mend this: limit punch at the ESC, and fit stronger shafts before full throttle.',
 };
 
 /** Why no change of the plan makes a finding go away. */
 export function cannotWords({ id }: Finding): string {
   return CANNOT[id] ?? 'No single change of gears, cells or cooling makes this go away: another motor or pack does.';
+}
+
+/** Ratings that capacitors are sold with [V]. */
+const CAPACITOR_V = [16, 25, 35, 50, 63, 80, 100, 160];
+/** Share of its rating that a capacitor should be filled to at most: spikes go higher. */
+const CAPACITOR_SHARE = 0.8;
+const nextRating = (fullV: number): number => CAPACITOR_V.find((rated) => rated * CAPACITOR_SHARE >= fullV) ?? 200;
+
+const FASTER = [1.25, 1.5, 1.75, 2, 2.5, 3, 4];
+const SLOWER = [0.8, 0.65, 0.5, 0.35, 0.25];
+
+/** The same size of motor with another kv, geared for the same speed. Figures of its label that belong to the old winding go. */
+function otherKv({ plan, resolved }: FindingInput, times: readonly number[]): FixCandidate {
+  const { pinion, spur } = plan.gearing;
+  const { kvRpmPerV } = resolved.motor;
+  if (plan.motor.kind === 'brushed' || pinion === undefined || spur === undefined) return { values: [] };
+  return {
+    values: times.flatMap((factor) => {
+      const teeth = Math.round(pinion / factor);
+      const kv = 50 * Math.round((kvRpmPerV * factor) / 50);
+      if (teeth < SMALLEST_PINION || teeth > spur || kv <= 0) return [];
+      return [
+        {
+          label: `${kv} kv and a ${teeth} T pinion`,
+          edits: [
+            edit('motor.kvRpmPerV', kv),
+            edit('motor.name', `${kv} kv of the same size`),
+            edit('motor.resistanceOhm', undefined),
+            edit('motor.noLoadCurrentA', undefined),
+            edit('motor.noLoadVoltageV', undefined),
+            edit('gearing.pinion', teeth),
+          ],
+        },
+      ];
+    }),
+  };
 }
 
 function gear(which: 'pinion' | 'spur', values: number[]): FixCandidate {

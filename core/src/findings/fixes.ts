@@ -2,10 +2,12 @@ import { withEdits, type PlanEdit } from '../plan/edits';
 import { PlanError } from '../plan/plan-error';
 import { resolvePlan } from '../plan/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
+import { heatOf } from '../predict/run-types';
 import { predictSteady } from '../predict/steady';
 import type { Part } from '../shelf/part';
 import { allFindings } from './all-findings';
 import type { Finding, FindingInput } from './finding';
+import type { FindingId } from './finding-ids';
 import { candidatesFor, cannotWords, type FixCandidate } from './fix-candidates';
 
 /** The headline figures a fix leads to. */
@@ -23,6 +25,8 @@ export interface Fix {
   figures: FixFigures;
   /** False when the finding is milder but still there. */
   clears: boolean;
+  /** What else it leaves, cautions and stops that the plan has with it. */
+  leaves: Pick<Finding, 'id' | 'figure' | 'level'>[];
 }
 
 export interface Fixes {
@@ -44,7 +48,7 @@ function judge(input: FindingInput, edits: readonly PlanEdit[]): { findings: Fin
     const steady = predictSteady(resolved);
     const run = simulateRunFast(resolved, { stepS: STEP_S });
     const findings = allFindings({ plan, resolved, steady, run, limits: input.limits, stock: input.stock });
-    return { findings, figures: { topSpeedMs: steady.topSpeedMs, packCurrentA: steady.packCurrentA, maxCanC: run.maxCanC } };
+    return { findings, figures: { topSpeedMs: steady.topSpeedMs, packCurrentA: steady.packCurrentA, maxCanC: heatOf(run).maxCanC } };
   } catch (error) {
     if (error instanceof PlanError) return undefined;
     throw error;
@@ -60,8 +64,13 @@ const RANK = { info: 0, caution: 1, stop: 2 } as const;
 export function fixesFor(finding: Finding, input: FindingInput, shelf: readonly Part[] = []): Fixes {
   const clear: Fix[] = [];
   const ease: Fix[] = [];
+  const stopped: ReadonlySet<FindingId> = new Set(
+    judge(input, [])
+      ?.findings.filter((one) => one.level === 'stop')
+      .map((one) => one.id),
+  );
   for (const candidate of candidatesFor(finding, input, shelf)) {
-    const fix = settle(candidate, finding, input);
+    const fix = settle(candidate, finding, input, stopped);
     if (fix) (fix.clears ? clear : ease).push(fix);
     if (clear.length >= MOST_FIXES) break;
   }
@@ -70,7 +79,7 @@ export function fixesFor(finding: Finding, input: FindingInput, shelf: readonly 
 }
 
 /** The first of a candidate's values, in their order of least change, that clears the finding; else the last, if it eases. */
-function settle(candidate: FixCandidate, finding: Finding, input: FindingInput): Fix | undefined {
+function settle(candidate: FixCandidate, finding: Finding, input: FindingInput, stopped: ReadonlySet<FindingId>): Fix | undefined {
   const { values } = candidate;
   const tried = new Map<number, ReturnType<typeof judge>>();
   const at = (i: number) => {
@@ -78,7 +87,13 @@ function settle(candidate: FixCandidate, finding: Finding, input: FindingInput):
     return tried.get(i);
   };
   const clears = (i: number) => at(i)?.findings.every((one) => one.id !== finding.id) ?? false;
-  const made = (i: number, cleared: boolean): Fix => ({ ...values[i]!, figures: at(i)!.figures, clears: cleared });
+  const made = (i: number, cleared: boolean): Fix | undefined => {
+    const { findings, figures } = at(i)!;
+    // A change that mends one thing by passing a stop limit elsewhere is none.
+    if (findings.some((one) => one.level === 'stop' && one.id !== finding.id && !stopped.has(one.id))) return undefined;
+    const leaves = findings.filter((one) => one.level !== 'info' && one.id !== finding.id).map(({ id, figure, level }) => ({ id, figure, level }));
+    return { ...values[i]!, figures, clears: cleared, leaves };
+  };
   const last = values.length - 1;
   if (last < 0) return undefined;
   if (candidate.scan) {

@@ -25,14 +25,21 @@ export function withEdits(plan: PlanFile, edits: readonly PlanEdit[]): PlanFile 
 
 /** The same, with what must follow each edit: pairs stay pairs, packs in parallel stay alike. */
 export function withFigure(plan: PlanFile, path: FigurePath, value: unknown): PlanFile {
-  return isOfCar(path) ? setField(plan, path, value) : withField(plan, path, value);
+  return isOfCar(path) ? { ...plan, car: withCarField(plan.car, pathInCar(path), value) } : withField(plan, path, value);
+}
+
+/** A car with a figure set or taken out. What was typical of its kind is its own from then on. */
+export function withCarField(car: Car, path: CarPath, value: unknown): Car {
+  const next = setField(car, path, value);
+  const typical = next.typical?.filter((one) => one !== path);
+  return setField(next, 'typical', typical && typical.length > 0 ? typical : undefined);
 }
 
 /** Edits taken apart: the car with its own, and the plan with the others. The car is the same object while none are its. */
 export function editedApart<P extends PlanLike>(car: Car, plan: P, edits: readonly PlanEdit[]): { car: Car; plan: P } {
   return edits.reduce(
     (now, { path, value }) =>
-      isOfCar(path) ? { ...now, car: setField(now.car, pathInCar(path), value) } : { ...now, plan: setField(now.plan, path, value) },
+      isOfCar(path) ? { ...now, car: withCarField(now.car, pathInCar(path), value) } : { ...now, plan: setField(now.plan, path, value) },
     { car, plan },
   );
 }

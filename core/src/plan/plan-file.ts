@@ -50,6 +50,8 @@ export interface Bay {
   /** Most volts that the receiver and the servo accept. */
   receiverMaxV?: number;
   servoMaxV?: number;
+  /** What the servo takes when it is held [A]. */
+  servoStallA?: number;
 }
 
 export interface Car {
@@ -71,6 +73,8 @@ export interface Car {
   wheelMassG?: number;
   airflow?: Airflow;
   bay?: Bay;
+  /** Paths in the car of figures that were taken from its kind, and that nobody has measured on it yet. */
+  typical?: string[];
 }
 
 interface MotorLabel {
@@ -131,6 +135,8 @@ export interface Esc {
   becA?: number;
   sensored?: boolean;
   fan?: boolean;
+  /** What the capacitor at its pack wires is rated for, where one is fitted [V]. */
+  capacitorV?: number;
   lengthMm?: number;
   widthMm?: number;
   heightMm?: number;

@@ -1,7 +1,7 @@
 import type { FigurePath } from './figure-path';
 
-/** Where a figure came from. `rule` says in words how an estimated one was made. */
-export type Source = 'measured' | 'label' | 'estimated';
+/** Where a figure came from; `typical` is what the kind of car usually has. `rule` says in words how an estimated one was made. */
+export type Source = 'measured' | 'label' | 'typical' | 'estimated';
 
 export interface Origin {
   source: Source;
@@ -17,9 +17,11 @@ export type Provenance = { [Path in FigurePath]?: Origin };
 export class ProvenanceLog {
   readonly origins: Provenance = {};
   private readonly measured: ReadonlySet<string>;
+  private readonly typical: ReadonlySet<string>;
 
-  constructor(measured: readonly string[] = []) {
+  constructor(measured: readonly string[] = [], typical: readonly string[] = []) {
     this.measured = new Set(measured);
+    this.typical = new Set(typical);
   }
 
   /** Returns `given` and marks it with `source`, or calls `fill` and marks its result estimated by `rule`. */
@@ -35,6 +37,6 @@ export class ProvenanceLog {
 
   /** Marks a figure that the plan must hold. */
   given(path: FigurePath, source: Source, value: unknown): void {
-    this.origins[path] = { source: this.measured.has(path) ? 'measured' : source, value };
+    this.origins[path] = { source: this.measured.has(path) ? 'measured' : this.typical.has(path) ? 'typical' : source, value };
   }
 }

@@ -23,8 +23,10 @@ export interface ResolvedPlan {
   site: ResolvedSite;
   startCharge: number;
   run: PlannedRun;
-  /** Factors on all heat paths and heat stores: 1 but where the spread of a prediction is asked for. */
-  heatConductance: number;
+  /** Factors that are 1 but where the spread of a prediction is asked for. */
+  /** Factor on the seconds and metres that a driver keeps full throttle in racing and bashing. */
+  fullThrottle: number;
+  heatPaths: { windingToCan: number; canToAir: number; esc: number };
   heatCapacity: number;
   provenance: Provenance;
 }
@@ -41,7 +43,10 @@ export const plannedRun = ({ run }: Pick<PlanFile, 'run'>): PlannedRun => run ??
  * (contract's check refuses such plans before).
  */
 export function resolvePlan(plan: PlanFile): ResolvedPlan {
-  const log = new ProvenanceLog(plan.measured);
+  const log = new ProvenanceLog(
+    plan.measured,
+    plan.car.typical?.map((path) => `car.${path}`),
+  );
   const car = resolveCar(plan.car, log);
   const site = resolveSite(plan.site, log);
   const tow = plan.tow;
@@ -70,7 +75,8 @@ export function resolvePlan(plan: PlanFile): ResolvedPlan {
       : { massKg: 0, rollingResistance: 0 },
     startCharge: log.take('startCharge', plan.startCharge, 'measured', 'full', () => 1),
     run: log.take('run', plan.run, 'measured', 'ten minutes of racing', () => plannedRun(plan)),
-    heatConductance: 1,
+    fullThrottle: 1,
+    heatPaths: { windingToCan: 1, canToAir: 1, esc: 1 },
     heatCapacity: 1,
     provenance: log.origins,
   };

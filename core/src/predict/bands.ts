@@ -4,6 +4,7 @@ import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { normal, randomStream } from './random';
 import { simulateRunFast } from './run-fast';
+import { shownRun } from './peak';
 import type { Run } from './run-types';
 import { predictSteady } from './steady';
 import { solveTopSpeed } from './top-speed';
@@ -68,18 +69,20 @@ export class BandSampler {
   add(count: number): void {
     for (let i = 0; i < count; i++) {
       const copy = scalableCopy(this.resolved);
-      const draw = this.figures.map((figure) => {
-        const z = normal(this.random);
-        figure.scale(copy, Math.exp(figure.sigma * z));
-        return z;
-      });
+      const draw = this.figures.map(() => normal(this.random));
+      for (const [i, { goesWith }] of this.figures.entries()) {
+        const other = goesWith ? this.figures.findIndex(({ path }) => path === goesWith.path) : -1;
+        if (goesWith && other >= 0) draw[i] = goesWith.correlation * draw[other]! + Math.sqrt(1 - goesWith.correlation ** 2) * draw[i]!;
+      }
+      for (const [i, figure] of this.figures.entries()) figure.scale(copy, Math.exp(figure.sigma * draw[i]!));
       const steady = predictSteady(copy, solveTopSpeed(copy));
       const run = simulateRunFast(copy, { stepS: STEP_S });
       this.draws.push(draw);
       this.values.topSpeedMs.push(steady.topSpeedMs);
       this.values.packCurrentA.push(steady.packCurrentA);
       this.values.minutes.push(minutesToCutoff(copy, run));
-      for (const figure of ['peakPackCurrentA', 'maxCanC', 'maxWindingC', 'maxEscC'] as const) this.values[figure].push(run[figure]);
+      const shown = shownRun(steady, run);
+      for (const figure of ['peakPackCurrentA', 'maxCanC', 'maxWindingC', 'maxEscC'] as const) this.values[figure].push(shown[figure]);
     }
   }
 

@@ -1,10 +1,15 @@
 import type { Drivetrain } from './drivetrain';
 import type { Segment } from './profiles';
-import { BALANCED_SHARE, HOLD_REACTION_S } from './tolerances';
+import { BALANCED_SHARE, HOLD_REACTION_S, SPINNING_S } from './tolerances';
 import type { TopSpeed } from './top-speed';
 
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { abs, log } = Math;
+const { abs, log, min } = Math;
+
+/** The speed that a hold asks for [m/s]. */
+function heldSpeedMs(segment: Extract<Segment, { kind: 'hold' }>, topSpeedMs: number): number {
+  return 'speedMs' in segment ? segment.speedMs : min(segment.topShare * topSpeedMs, segment.mostMs ?? Infinity);
+}
 
 /** What a driver does with the trigger in one segment of a profile; it answers by setting its own fields, as the drivetrain does. */
 export class Driver {
@@ -36,11 +41,11 @@ export class Driver {
       case 'throttle': {
         const ramp = segment.rampS ?? 0;
         if (into < ramp) this.dutyRate = segment.duty / ramp;
-        at.throttle(speed, into < ramp ? this.dutyRate * into : segment.duty);
+        at.throttle(speed, into < ramp ? this.dutyRate * into : segment.duty, segment.spins === true && into < ramp + SPINNING_S);
         return 0;
       }
       case 'hold':
-        this.hold('speedMs' in segment ? segment.speedMs : segment.topShare * this.topSpeedMs, speed);
+        this.hold(heldSpeedMs(segment, this.topSpeedMs), speed);
         return 0;
       case 'brake':
         at.throttle(speed, 0);

@@ -3,12 +3,13 @@ import type { ResolvedPlan } from '../plan/resolve-plan';
 import { lineConstants, type LineConstants } from './line-constants';
 
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { min, sqrt } = Math;
+const { max, min, sqrt } = Math;
 
-/** Copper's resistance and a magnet's strength against temperature, per kelvin. */
+/** Copper's resistance against temperature, per kelvin. */
 const COPPER_PER_K = 0.00393;
-export const MAGNET_PER_K = 0.0011;
 const AIR_SPEED_OF_ROLLING_MS = 20;
+/** Wheels run up no faster than this however quick the trigger [s]. */
+const SHORTEST_RUN_UP_S = 0.1;
 
 /**
  * The straight line from pack to road at one instant: equations of docs/model.md sections 3 and 4.
@@ -23,6 +24,8 @@ export class Drivetrain {
   kt = 0;
   windingOhm = 0;
   openCircuitV = 0;
+  /** What the pack gives beside the motors: to receiver and servo, less what braking returns [A]. Set by a run. */
+  otherA = 0;
   /** n·(R_pack + R_wire): what one motor's current meets in the shared source at full duty [Ω]. */
   private sourceOhm = 0;
   private seriesOhm = 0;
@@ -46,6 +49,8 @@ export class Drivetrain {
   omega = 0;
   /** True when the tyres, not the motor, set the force. */
   limited = false;
+  /** True when they spin at it: `omega` is then the motor's own speed, faster than the road's. */
+  spinning = false;
   /** What the motor could give beyond the grip limit [N]; negative when it is not limited. */
   excessN = 0;
   /** Slopes of that against speed and duty. */
@@ -66,7 +71,7 @@ export class Drivetrain {
 
   /** Sets temperatures [°C], the pack's resistance as it is now [Ω] and its open-circuit voltage [V]. */
   conditions(windingC: number, canC: number, packOhm: number, openCircuitV: number): void {
-    this.kt = this.line.kt25 * (1 - MAGNET_PER_K * (canC - REFERENCE_C));
+    this.kt = this.line.kt25 * (1 - this.line.magnetPerK * (canC - REFERENCE_C));
     this.windingOhm = this.line.winding25 * (1 + COPPER_PER_K * (windingC - REFERENCE_C));
     this.seriesOhm = this.windingOhm + this.line.escOhm;
     this.sourceOhm = this.line.motors * (packOhm + this.line.wireOhm);
@@ -89,7 +94,8 @@ export class Drivetrain {
 
   /** Heat made inside the pack [W]. */
   packHeatW(): number {
-    return this.packA * this.packA * (this.sourceOhm / this.line.motors - this.line.wireOhm);
+    const amp = this.packA + this.otherA;
+    return amp * amp * (this.sourceOhm / this.line.motors - this.line.wireOhm);
   }
 
   /** Air drag alone at a speed [N]. */
@@ -108,6 +114,11 @@ export class Drivetrain {
     return (this.openCircuitV - this.line.brushV) / (this.kt * this.line.leverAtRest);
   }
 
+  /** How fast the tread runs in the last answer, of a car at `v` [m/s]: faster than the road where the tyres spin. */
+  treadMs(v: number): number {
+    return (this.omega * (1 + this.line.growthPerV2 * v * v)) / this.line.leverAtRest;
+  }
+
   /** Motor speed of the last answer [rpm]. */
   motorRpm(): number {
     return this.omega * RPM_PER_RAD_S;
@@ -115,7 +126,12 @@ export class Drivetrain {
 
   /** Voltage the ESC sees: the pack less its own and the wires' drop [V]. */
   busV(): number {
-    return this.openCircuitV - (this.packA * this.sourceOhm) / this.line.motors;
+    return this.busVAt(this.packA);
+  }
+
+  /** The same while the motors take `packA`. */
+  busVAt(packA: number): number {
+    return this.openCircuitV - ((packA + this.otherA) * this.sourceOhm) / this.line.motors;
   }
 
   /** Lag alone at its speed [Ω]. */
@@ -128,8 +144,8 @@ export class Drivetrain {
     return this.line.frictionNm + this.line.viscousNms * this.omega;
   }
 
-  /** A driver's throttle: the ESC at duty `d`, held at the tyres' limit when the motor gives more. */
-  throttle(v: number, d: number): void {
+  /** A driver's throttle: the ESC at duty `d`, held at the tyres' limit when the motor gives more, or left open there so that they spin. */
+  throttle(v: number, d: number, spins = false): void {
     const { line } = this;
     this.dutySlope = 0;
     const growth = line.growthPerV2 * v * v;
@@ -160,10 +176,11 @@ export class Drivetrain {
     this.excessDutySlope = this.forceDutySlope = line.motors * this.kt * ampDutySlope * lever * through;
     this.excessN = force - line.gripN;
     if (this.excessN > 0) {
-      this.atLimit(lever, d);
+      if (spins) this.spin(lever, d);
+      else this.atLimit(lever, d);
       return;
     }
-    this.limited = false;
+    this.limited = this.spinning = false;
     this.motorA = amp;
     this.motorASlope = ampSlope;
     this.motorADutySlope = ampDutySlope;
@@ -178,8 +195,37 @@ export class Drivetrain {
     this.duty = min(this.duty, d);
     this.packA = this.line.motors * this.duty * this.motorA;
     this.limited = true;
+    this.spinning = false;
     this.forceN = this.line.gripN;
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
+  }
+
+  /** The trigger stays down at the grip limit: the motor runs up until its current is what the tyres' force takes. The car gets that force. */
+  private spin(lever: number, d: number): void {
+    const { line, kt } = this;
+    // I(ω) = a + b·ω in d·V − V_brush − I·(R + lag·ω) = Kt·ω: a quadratic in ω.
+    const a = (line.gripN / (line.motors * lever * line.efficiency) + line.frictionNm) / kt;
+    const b = line.viscousNms / kt;
+    const ohm = this.seriesOhm + this.sourceOhm * d * d;
+    const linear = b * ohm + a * line.lag + kt;
+    const left = d * this.openCircuitV - line.brushV - a * ohm;
+    const omega = left > 0 ? (2 * left) / (linear + sqrt(linear * linear + 4 * b * line.lag * left)) : 0;
+    this.omega = max(this.omega, omega);
+    this.motorA = a + b * this.omega;
+    this.duty = d;
+    this.packA = line.motors * d * this.motorA;
+    this.limited = this.spinning = true;
+    this.forceN = line.gripN;
+    this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
+  }
+
+  /** Highest current of one motor while its wheels, of a car at `v`, run up with the trigger, opened in `rampS` [A]: docs/model.md section 5. */
+  runUpA(v: number, rampS: number): number {
+    const { line } = this;
+    const lever = line.leverAtRest / (1 + line.growthPerV2 * v * v);
+    const runUp =
+      (line.spinningMassKg * this.duty * this.openCircuitV) / (lever * lever * line.motors * this.kt * this.kt * max(rampS, SHORTEST_RUN_UP_S));
+    return min(line.burstA, this.motorA + runUp);
   }
 
   /** Current for a force at the tyre, and the duty d·V − n·d²·I·R_source = I·R + Kt·ω + V_brush that drives it. */
@@ -211,6 +257,7 @@ export class Drivetrain {
     }
     this.packA = this.line.motors * this.duty * this.motorA;
     this.limited = wishN > this.line.gripN;
+    this.spinning = false;
     this.excessN = wishN - this.line.gripN;
     this.forceN = this.limited ? this.line.gripN : wishN;
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;

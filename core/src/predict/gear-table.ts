@@ -3,6 +3,7 @@ import { resolvePlan } from '../plan/resolve-plan';
 import { fitFindings } from '../findings/fit';
 import type { Finding } from '../findings/finding';
 import type { Limits } from '../findings/limits';
+import { shownRun } from './peak';
 import { simulateRunFast } from './run-fast';
 import { predictSteady } from './steady';
 
@@ -39,6 +40,7 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
 
 /** Heat and peak of a pair of gears, by a fast run. Some milliseconds. */
 export function gearRun(plan: PlanFile, pinion: number, spur: number): GearRun {
-  const { maxCanC, maxEscC, peakPackCurrentA } = simulateRunFast(resolvePlan(geared(plan, pinion, spur)), { stepS: 0.02 });
+  const resolved = resolvePlan(geared(plan, pinion, spur));
+  const { maxCanC, maxEscC, peakPackCurrentA } = shownRun(predictSteady(resolved), simulateRunFast(resolved, { stepS: 0.02 }));
   return { maxCanC, maxEscC, peakPackCurrentA };
 }

@@ -1,6 +1,8 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { coolDown, stoodFor, type CoolDown, type Temperatures } from './cool-down';
+import { shownRun } from './peak';
 import { simulateRun } from './run';
+import { predictSteady } from './steady';
 import type { Run } from './run-types';
 
 /** A run that was driven once, with what is shown of it over time. */
@@ -39,7 +41,7 @@ export function driveRun(plan: ResolvedPlan, limits: HeatLimits, from?: Temperat
         const limit = limits[store];
         if (limit !== undefined && crossedS[store] === undefined && now[store] >= limit) crossedS[store] = now.timeS;
       }
-      last = now;
+      if (!now.carriedOn) last = now;
       if (now.timeS < due) return;
       due += every;
       samples.push({ timeS: now.timeS, windingC: now.windingC, canC: now.canC, escC: now.escC, packC: now.packC, charge: now.charge });
@@ -47,7 +49,7 @@ export function driveRun(plan: ResolvedPlan, limits: HeatLimits, from?: Temperat
   });
   const { ambientC } = plan.site;
   const { windingC, canC, escC, packC } = last ?? { windingC: ambientC, canC: ambientC, escC: ambientC, packC: ambientC };
-  return { run, samples, crossedS, end: { windingC, canC, escC, packC } };
+  return { run: shownRun(predictSteady(plan), run), samples, crossedS, end: { windingC, canC, escC, packC } };
 }
 
 /** A run that was driven, and the car standing after it until `readyC`. */

@@ -5,15 +5,16 @@ import type { ResolvedPlan } from '../plan/resolve-plan';
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { abs, ceil, exp, log } = Math;
 
-/** Share of the braking power that ends in the motor; the rest ends in the ESC. */
-export const BRAKE_MOTOR_SHARE = 0.7;
 /** Shares of a motor's mass in copper and in the rest, and what they hold [J/(kg·K)]. */
-const COPPER_SHARE = 0.3;
+const COPPER_SHARE = 0.2;
 const COPPER_J_PER_KG_K = 385;
-const IRON_SHARE = 0.7;
+const IRON_SHARE = 0.8;
 const IRON_J_PER_KG_K = 460;
+/** What a motor's copper and iron hold [J/K]. */
+export const motorJPerK = (massKg: number): number => massKg * (COPPER_SHARE * COPPER_J_PER_KG_K + IRON_SHARE * IRON_J_PER_KG_K);
+
 /** Winding to can, per m² of can [W/(m²·K)]. */
-const WINDING_TO_CAN = 520;
+const WINDING_TO_CAN = 300;
 /** Can to still air, and with moving air [W/(m²·K)]. */
 const STILL_AIR = 12;
 const MOVING_AIR = 14;
@@ -78,16 +79,16 @@ export class HeatStores {
     this.ambientC = this.windingC = this.canC = this.escC = site.ambientC;
     this.packC = site.packC;
     const store = plan.heatCapacity;
-    const path = plan.heatConductance;
+    const path = plan.heatPaths;
     this.windingJPerK = store * COPPER_SHARE * motor.massKg * COPPER_J_PER_KG_K;
     this.canJPerK = store * IRON_SHARE * motor.massKg * IRON_J_PER_KG_K;
-    this.windingToCanWPerK = path * WINDING_TO_CAN * area;
-    this.canStillWPerK = path * ((STILL_AIR + FAN[plan.motorFans]) * area * finned + MOUNT_W_PER_M2K * area);
-    this.canMovingWPerK = path * MOVING_AIR * area * finned;
+    this.windingToCanWPerK = path.windingToCan * WINDING_TO_CAN * area;
+    this.canStillWPerK = path.canToAir * ((STILL_AIR + FAN[plan.motorFans]) * area * finned + MOUNT_W_PER_M2K * area);
+    this.canMovingWPerK = path.canToAir * MOVING_AIR * area * finned;
     this.escJPerK = store * ESC_J_PER_KG_K * esc.massKg;
-    this.escWPerK = path * esc.conductanceWPerK;
+    this.escWPerK = path.esc * esc.conductanceWPerK;
     this.packJPerK = store * PACK_J_PER_KG_K * pack.massKg;
-    this.packWPerK = path * 0.0042 * (1000 * pack.massKg) ** 0.667;
+    this.packWPerK = 0.0042 * (1000 * pack.massKg) ** 0.667;
     this.ventShare = plan.car.ventShare;
     this.packOhm25 = pack.resistanceOhm;
     this.coldAtC = site.packC;
@@ -101,6 +102,12 @@ export class HeatStores {
       this.packOhmNow = this.packOhm25 * coldFactor(this.packC);
     }
     return this.packOhmNow;
+  }
+
+  /** What flows at a speed [m/s] from the can to the air and from the winding to the can, for each kelvin [W/K]. */
+  motorWPerK(speedMs: number): { canWPerK: number; windingWPerK: number } {
+    const air = speedMs > 0 ? (this.ventShare * speedMs) ** AIR_EXPONENT : 0;
+    return { canWPerK: this.canStillWPerK + this.canMovingWPerK * air, windingWPerK: this.windingToCanWPerK };
   }
 
   /** Lets `seconds` pass at a speed [m/s] with the given heat flowing in. */

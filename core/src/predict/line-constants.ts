@@ -3,7 +3,14 @@ import { brakeLimitN, gripLimit, type GripLimit } from '../chain/road';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 
 /** In a corner the tyres scrub away this share of their grip. */
-const CORNER_SCRUB = 0.12;
+const CORNER_SCRUB = 0.2;
+/** A magnet's strength against temperature, per kelvin. */
+const MAGNET_PER_K = { brushless: 0.0011, brushed: 0.0019 } as const;
+/** What receiver and servo take in a run [W]: some of it for being on, the rest for steering the car's weight [W/kg]. */
+const RECEIVER_W = 1;
+const SERVO_W_PER_KG = 0.5;
+/** Of four wheels' mass this share turns with the tread. */
+const WHEEL_RIM_SHARE = 0.6;
 
 /** What the equations need of a plan and no state changes. */
 export interface LineConstants {
@@ -13,6 +20,8 @@ export interface LineConstants {
   brakeN: number;
   /** Mass that must be accelerated: car, trailer, wheels and rotors as seen at the tyre [kg]. */
   movingMassKg: number;
+  /** The part of it that spins up when the tyres let go: wheels and rotors [kg at the tyre]. */
+  spinningMassKg: number;
   burstA: number;
   efficiency: number;
   frictionNm: number;
@@ -26,7 +35,11 @@ export interface LineConstants {
   weightRolling: number;
   weightAll: number;
   scrubN: number;
+  receiverW: number;
+  /** Whether its ESC can give braking power back to the pack; a brushed motor is shorted. */
+  brakesBack: boolean;
   kt25: number;
+  magnetPerK: number;
   winding25: number;
   escOhm: number;
   wireOhm: number;
@@ -48,7 +61,7 @@ function derive(plan: ResolvedPlan): LineConstants {
   const { car, motor, site, tow } = plan;
   const grip = gripLimit(car, site.grip);
   const leverAtRest = (2 * plan.ratio) / car.tyreDiameterM;
-  const wheelsKg = 0.6 * 4 * car.wheelMassKg;
+  const wheelsKg = WHEEL_RIM_SHARE * 4 * car.wheelMassKg;
   const rotorsKg = plan.motorCount * motor.rotorInertiaKgM2 * leverAtRest * leverAtRest;
   return {
     motors: plan.motorCount,
@@ -56,6 +69,7 @@ function derive(plan: ResolvedPlan): LineConstants {
     gripLimit: grip.limit,
     brakeN: brakeLimitN(car, site.grip),
     movingMassKg: car.massKg + tow.massKg + wheelsKg + rotorsKg,
+    spinningMassKg: wheelsKg + rotorsKg,
     burstA: plan.esc.burstA,
     efficiency: car.driveEfficiency,
     frictionNm: motor.frictionTorqueNm,
@@ -68,6 +82,9 @@ function derive(plan: ResolvedPlan): LineConstants {
     weightRolling: GRAVITY_MS2 * (car.massKg * site.rollingResistance + tow.massKg * tow.rollingResistance),
     weightAll: GRAVITY_MS2 * (car.massKg + tow.massKg),
     scrubN: CORNER_SCRUB * site.grip * car.massKg * GRAVITY_MS2,
+    receiverW: RECEIVER_W + SERVO_W_PER_KG * car.massKg,
+    brakesBack: motor.kind === 'brushless',
+    magnetPerK: MAGNET_PER_K[motor.kind],
     kt25: motor.torqueConstantNmPerA,
     winding25: motor.resistanceOhm,
     escOhm: plan.esc.resistanceOhm,

@@ -3,7 +3,7 @@ import type { Limits } from '../findings/limits';
 import type { Level, LinkName } from '../link';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import type { Run } from './run-types';
+import { heatOf, type Run } from './run-types';
 import { solveTopSpeed } from './top-speed';
 
 /** How much of its nearest limit one link uses in a run. */
@@ -39,11 +39,11 @@ export function linkUse(plan: PlanFile, resolved: ResolvedPlan, run: Run, limits
   const packA = packLimitA(plan);
   if (packA !== undefined) uses.push(upTo(limits, 'pack', 'pack-current', run.peakPackCurrentA, packA));
 
-  const continuous = upTo(limits, 'esc', 'esc-continuous', run.rmsPackCurrentA / resolved.motorCount, resolved.esc.continuousA);
+  const continuous = upTo(limits, 'esc', 'esc-continuous', run.rmsMotorCurrentA, resolved.esc.continuousA);
   const burst = upTo(limits, 'esc', 'esc-burst', run.peakMotorCurrentA, resolved.esc.burstA);
   uses.push(burst.share > continuous.share ? burst : continuous);
-  uses.push(upTo(limits, 'motor', 'motor-temperature', run.maxCanC));
-  if (plan.motor.maxRpm !== undefined) uses.push(upTo(limits, 'gears', 'motor-rpm', solved.at.motorRpm(), plan.motor.maxRpm));
+  uses.push(upTo(limits, 'motor', 'motor-temperature', heatOf(run).maxCanC));
+  uses.push(upTo(limits, 'gears', 'motor-rpm', Math.max(run.maxMotorRpm, solved.at.motorRpm()), resolved.motor.maxRpm));
 
   const { at, topSpeedMs } = solved;
   at.throttle(0, 1);

@@ -1,5 +1,6 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { PassFigureWatch, type PassFigures, type PassWish } from './pass-figures';
+import { USUAL_RAMP_S } from './profiles';
 import { RunSimulation } from './run';
 import type { RunSample } from './run-types';
 import { solveTopSpeed } from './top-speed';
@@ -13,8 +14,6 @@ export interface Pass {
   to95: { timeS: number; distanceM: number } | undefined;
 }
 
-/** Seconds from closed to full throttle, where nothing else is said. */
-export const USUAL_RAMP_S = 0.2;
 /** No pass is driven longer. */
 const LONGEST_S = 60;
 const SHORTEST_S = 2;
@@ -71,7 +70,7 @@ class PassChartWatch implements Watch {
 function drive(plan: ResolvedPlan, rampS: number, watches: readonly Watch[]): void {
   let watching = [...watches];
   const simulation: RunSimulation = new RunSimulation(plan, {
-    segments: [{ kind: 'throttle', duty: 1, rampS, seconds: LONGEST_S }],
+    segments: [{ kind: 'throttle', duty: 1, rampS, spins: true, seconds: LONGEST_S }],
     onStep: (sample) => {
       watching = watching.filter((watch) => watch.see(sample, simulation.run.gripLimitedS));
       return watching.length > 0;

@@ -13,6 +13,10 @@ export interface PowerBand {
   lagW: number;
   ironW: number;
   gearsW: number;
+  /** What spinning tyres rub away. */
+  spinW: number;
+  /** What receiver and servo take. */
+  receiverW: number;
   rollingW: number;
   airW: number;
   /** Negative downhill: the slope then gives. */
@@ -35,7 +39,8 @@ export interface PowerBand {
 }
 
 /**
- * The power balance at top speed: packW = wires + ESC + copper + brush + lag + iron + gears + rolling + air + slope.
+ * The power balance at top speed: packW = receiver + wires + ESC + copper + brush + lag + iron + gears +
+ * spinning tyres + rolling + air + slope; receiver and spinning tyres only in a run.
  * At a duty under 1 (held at the grip limit) the bridge steps the voltage down without loss, so it still holds.
  */
 export function powerBand(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(plan)): PowerBand {
@@ -45,11 +50,14 @@ export function powerBand(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(p
   const busV = at.busV();
   const lossTorqueNm = at.lossTorqueNm();
   const shaftTorqueNm = v > 0 ? n * (at.kt * amp - lossTorqueNm) : n * Math.max(0, at.kt * amp - lossTorqueNm);
-  const wheelW = at.forceN * v;
-  const wireW = at.packA * at.packA * plan.wireOhm;
+  const roadW = at.forceN * v;
+  const wheelW = at.spinning ? at.forceN * at.treadMs(v) : roadW;
+  const packA = at.packA + at.otherA;
+  const wireW = packA * packA * plan.wireOhm;
   const wheelRadS = at.omega / plan.ratio;
   return {
-    packW: busV * at.packA + wireW,
+    packW: busV * packA + wireW,
+    receiverW: busV * at.otherA,
     wiresW: wireW,
     escW: n * amp * amp * plan.esc.resistanceOhm,
     copperW: n * amp * amp * at.windingOhm,
@@ -57,14 +65,15 @@ export function powerBand(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(p
     lagW: n * amp * amp * at.lagOhm(),
     ironW: n * lossTorqueNm * at.omega,
     gearsW: shaftTorqueNm * at.omega - wheelW,
+    spinW: wheelW - roadW,
     rollingW: at.rollingN(v) * v,
     airW: at.airN(v) * v,
     slopeW: v > 0 ? (at.resistanceN - at.airN(v) - at.rollingN(v)) * v : 0,
     switchingW: n * (escLossW(plan.esc.resistanceOhm, amp * amp, amp, at.duty) - amp * amp * plan.esc.resistanceOhm),
     packHeatW: at.packHeatW(),
-    packTerminalV: busV + at.packA * plan.wireOhm,
+    packTerminalV: busV + packA * plan.wireOhm,
     busV,
-    packA: at.packA,
+    packA,
     motorRadS: at.omega,
     shaftTorqueNm,
     wheelRadS,

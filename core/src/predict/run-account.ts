@@ -1,13 +1,15 @@
 import { openCircuitV } from '../chain/pack';
 import type { ResolvedPlan } from '../plan/resolve-plan';
+import { RPM_PER_RAD_S } from '../chain/constants';
+import { Braking } from './braking';
 import type { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
-import { BRAKE_MOTOR_SHARE, escLossW, type HeatSources, type HeatStores } from './heat';
+import { escLossW, type HeatSources, type HeatStores } from './heat';
 import type { Run } from './run-types';
 import { CUTOFF_DELAY_S } from './tolerances';
 
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { max, sqrt } = Math;
+const { max, min, sqrt } = Math;
 
 /** One step of a run as it was driven: where it began, and the speeds it came through. */
 export interface DrivenStep {
@@ -23,6 +25,8 @@ export interface DrivenStep {
 export interface SavedAccount {
   charge: number;
   squareSum: number;
+  motorSquareSum: number;
+  ironJ: number;
   underCutoffS: number;
 }
 
@@ -31,7 +35,14 @@ export class RunAccount {
   readonly run: Run;
   charge: number;
   squareSum = 0;
+  motorSquareSum = 0;
+  ironJ = 0;
   underCutoffS = 0;
+  /** Whether the pack has ended the run and it is carried on with one that lasts. */
+  lasting = false;
+  private readonly braking: Braking;
+  /** What receiver and servo take at the bus of this step [A]. */
+  private receiverA = 0;
   private readonly sources: HeatSources = { windingW: 0, canW: 0, escW: 0, packW: 0 };
   /** Of the step before, for the moment that a limit is met or left between two steps. */
   private before = { known: false, limited: false, excessN: 0, busV: 0, speedMs: 0, seconds: 0 };
@@ -43,6 +54,7 @@ export class RunAccount {
     private readonly heat: HeatStores,
   ) {
     this.charge = plan.startCharge;
+    this.braking = new Braking(at);
     this.run = {
       profile: plan.run.profile,
       endS: 0,
@@ -51,6 +63,7 @@ export class RunAccount {
       peakMotorCurrentA: 0,
       peakPackCurrentA: 0,
       rmsPackCurrentA: 0,
+      rmsMotorCurrentA: 0,
       minBusV: openCircuitV(plan.pack, plan.startCharge),
       maxWindingC: heat.windingC,
       maxCanC: heat.canC,
@@ -59,6 +72,9 @@ export class RunAccount {
       usedAh: 0,
       distanceM: 0,
       gripLimitedS: 0,
+      fullThrottleS: 0,
+      maxMotorRpm: 0,
+      ironW: 0,
     };
   }
 
@@ -67,12 +83,20 @@ export class RunAccount {
     const { run, plan } = this;
     run.usedAh = (plan.startCharge - this.charge) * plan.pack.capacityAh;
     run.rmsPackCurrentA = run.endS > 0 ? sqrt(this.squareSum / run.endS) : 0;
+    run.rmsMotorCurrentA = run.endS > 0 ? sqrt(this.motorSquareSum / run.endS) : 0;
+    run.ironW = run.endS > 0 ? this.ironJ / run.endS : 0;
     return run;
   }
 
+  /** From here on the pack lasts: its charge stays at the mean of what it had, and nothing cuts off. */
+  lastOn(): void {
+    this.lasting = true;
+    this.charge = (this.plan.startCharge + max(0, this.charge)) / 2;
+  }
+
   save(): SavedAccount {
-    const { charge, squareSum, underCutoffS } = this;
-    return { charge, squareSum, underCutoffS };
+    const { charge, squareSum, motorSquareSum, ironJ, underCutoffS } = this;
+    return { charge, squareSum, motorSquareSum, ironJ, underCutoffS };
   }
 
   /** A new segment begins: what was before it says nothing of limits met or left in it. */
@@ -80,12 +104,31 @@ export class RunAccount {
     this.before.known = false;
   }
 
+  /** What the pack gives beside the motors at the start of a step, so that bus and sample show it. */
+  others(speedMs: number, brakeN: number): void {
+    const { at, braking } = this;
+    braking.act(brakeN, at.omega, at.omega / speedMs);
+    at.otherA = 0;
+    this.receiverA = at.line.receiverW / at.busV();
+    at.otherA = this.receiverA - braking.backA;
+  }
+
+  /** A trigger that is all the way down while the tyres spin: the wheels have run up with it. Once a segment. */
+  runUp(speedMs: number, rampS: number): void {
+    const { at, run } = this;
+    const amp = at.runUpA(speedMs, rampS);
+    const packA = at.line.motors * at.duty * amp;
+    this.peak(amp, packA);
+    const busV = at.busVAt(packA);
+    if (busV < run.minBusV) run.minBusV = busV;
+  }
+
   /** How long the bus has been under the cut-off, with the moment it went under found between two steps. */
   cutoffTime(): void {
     const { before } = this;
     const busV = this.at.busV();
     const limitV = this.plan.pack.cutoffV;
-    if (busV >= limitV) this.underCutoffS = 0;
+    if (busV >= limitV || this.lasting) this.underCutoffS = 0;
     else if (before.known && before.busV >= limitV) this.underCutoffS = (before.seconds * (limitV - busV)) / (before.busV - busV);
     before.busV = busV;
   }
@@ -102,6 +145,7 @@ export class RunAccount {
 
   /** Why the run ends with the step that was added; undefined while it goes on. */
   endsAfter(seconds: number): 'empty' | 'cutoff' | undefined {
+    if (this.lasting) return undefined;
     if (this.before.busV < this.plan.pack.cutoffV) this.underCutoffS += seconds;
     if (this.charge <= 0) return 'empty';
     return this.underCutoffS >= CUTOFF_DELAY_S - 1e-9 ? 'cutoff' : undefined;
@@ -118,7 +162,7 @@ export class RunAccount {
         // The current peaks where the limit is left, between the two steps.
         const gained = (1 - share) * (speedMs - before.speedMs);
         const amp = at.motorA - at.motorASlope * gained;
-        if (at.motorASlope < 0) this.peak(amp, at.line.motors * (at.duty - at.dutySlope * gained) * amp);
+        if (at.motorASlope < 0) this.peak(amp, at.line.motors * (at.duty - at.dutySlope * gained) * amp + at.otherA);
       } else run.gripLimitedS += before.seconds * (1 - share);
     }
     before.known = true;
@@ -133,23 +177,32 @@ export class RunAccount {
 
   /** Charge, heat and extremes of one step, from the current's mean and mean square over it. */
   private flow({ seconds, speedMs, meanSpeedMs, nextSpeedMs, packOhm, brakeN }: DrivenStep): void {
-    const { at, driver, heat, run, sources, plan } = this;
+    const { at, driver, heat, run, sources, plan, braking } = this;
+    const { motors, escOhm, brushV } = at.line;
     const first = at.motorA;
-    this.peak(first, at.packA);
+    this.peak(max(first, braking.motorA), at.packA + at.otherA);
     const bus = at.busV();
     if (bus < run.minBusV) run.minBusV = bus;
+    const rpm = at.omega * RPM_PER_RAD_S;
+    if (rpm > run.maxMotorRpm) run.maxMotorRpm = rpm;
+
     const opening = at.motorADutySlope * driver.dutyRate * seconds;
     const last = max(0, first + at.motorASlope * (nextSpeedMs - speedMs) + opening);
     const mean = driver.drivingShare * max(0, first + at.motorASlope * (meanSpeedMs - speedMs) + opening / 2);
     const meanSquare = (driver.drivingShare * (first * first + first * last + last * last)) / 3;
-    const perPack = at.line.motors * (at.duty + at.dutySlope * (meanSpeedMs - speedMs));
-    this.charge -= (perPack * mean * seconds) / (3600 * plan.pack.capacityAh);
-    const packSquare = perPack * perPack * meanSquare;
+    const perPack = motors * (at.duty + at.dutySlope * (meanSpeedMs - speedMs));
+    if (brakeN > 0 && speedMs > 0) braking.act(brakeN, (at.omega * meanSpeedMs) / speedMs, at.omega / speedMs);
+    const otherA = this.receiverA - braking.backA;
+    if (!this.lasting) this.charge = min(1, this.charge - ((perPack * mean + otherA) * seconds) / (3600 * plan.pack.capacityAh));
+    const packSquare = perPack * perPack * meanSquare + 2 * perPack * mean * otherA + otherA * otherA;
+    const motorSquare = meanSquare + braking.motorA * braking.motorA;
     this.squareSum += packSquare * seconds;
-    const brakeW = (brakeN * meanSpeedMs) / at.line.motors;
-    sources.windingW = meanSquare * at.windingOhm + plan.motor.brushDropV * mean + BRAKE_MOTOR_SHARE * brakeW;
-    sources.canW = at.lossTorqueNm() * at.omega + meanSquare * at.lagOhm();
-    sources.escW = escLossW(plan.esc.resistanceOhm, meanSquare, mean, at.duty) + (1 - BRAKE_MOTOR_SHARE) * brakeW;
+    this.motorSquareSum += motorSquare * seconds;
+    sources.windingW = meanSquare * at.windingOhm + brushV * mean + braking.windingW;
+    const ironW = at.lossTorqueNm() * at.omega;
+    this.ironJ += ironW * seconds;
+    sources.canW = ironW + meanSquare * at.lagOhm();
+    sources.escW = escLossW(escOhm, meanSquare, mean, at.duty) + braking.escW;
     sources.packW = packSquare * packOhm;
     heat.step(seconds, meanSpeedMs, sources);
     if (heat.windingC > run.maxWindingC) run.maxWindingC = heat.windingC;

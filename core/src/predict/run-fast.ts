@@ -1,5 +1,5 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { cycleSeconds, PROFILE_SEGMENTS } from './profiles';
+import { cycleSeconds, segmentsOf } from './profiles';
 import { RunSimulation, simulateRun } from './run';
 import type { Run, RunOptions } from './run-types';
 import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K } from './tolerances';
@@ -34,13 +34,14 @@ interface Skip {
  */
 export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): Run {
   const { skipK = FAST_SKIP_K, skipCharge = FAST_CHARGE_SKIP } = options;
-  const segments = PROFILE_SEGMENTS[plan.run.profile];
-  const cycleS = cycleSeconds(plan.run.profile);
+  const segments = segmentsOf(plan);
+  const longestS = cycleSeconds(segments);
   const totalS = plan.run.minutes * 60;
-  if (totalS < FAST_FEWEST_CYCLES * cycleS) return simulateRun(plan, options);
+  if (totalS < FAST_FEWEST_CYCLES * longestS) return simulateRun(plan, options);
   const simulation = new RunSimulation(plan, options);
   const { heat, run } = simulation;
   let skip: Skip | undefined;
+  let first: Run | undefined;
   for (;;) {
     const start = simulation.save();
     heat.newTally();
@@ -50,27 +51,33 @@ export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): 
     });
     if (!whole) {
       // It ended right after a skip, so perhaps within it: go back and skip half as far.
-      if (run.stop === 'time' || skip === undefined) return simulation.account.finish();
+      if (skip === undefined || first || !simulation.gaveOut()) {
+        if (first || !simulation.gaveOut()) return simulation.ended(first);
+        first = simulation.endOfPack();
+        continue;
+      }
       simulation.load(skip.start);
       heat.newTally();
       for (const segment of segments) simulation.segment(segment, segment.seconds);
-      skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: floor(skip.cycles / 2) }, cycleS) : undefined;
+      skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: floor(skip.cycles / 2) }) : undefined;
       continue;
     }
-    if (options.hopeless?.(run)) return simulation.account.finish();
+    if (options.hopeless?.(run)) return simulation.ended(first);
     const end = simulation.save();
+    const cycleS = end.run.endS - start.run.endS;
     const moved = max(...RULING.map((store) => abs(end.heat[store] - start.heat[store])));
     const spent = start.account.charge - end.account.charge;
     const left = floor((totalS - run.endS) / cycleS + 1e-9) - 1;
     // Only a cycle that ends as fast as it began repeats itself.
     const settled = abs(end.speedMs - start.speedMs) <= FAST_SETTLED * run.maxSpeedMs;
     const cycles = floor(min(settled ? left : 0, skipK / moved, skipCharge / max(spent, 1e-9)));
-    skip = cycles >= 1 ? leaveOut(simulation, { start, end, cycles }, cycleS) : undefined;
+    skip = cycles >= 1 ? leaveOut(simulation, { start, end, cycles }) : undefined;
   }
 }
 
-function leaveOut(simulation: RunSimulation, skip: Skip, cycleS: number): Skip {
+function leaveOut(simulation: RunSimulation, skip: Skip): Skip {
   const { start, end, cycles } = skip;
+  const cycleS = end.run.endS - start.run.endS;
   const { heat, run, account } = simulation;
   // Heating with the mean power of a cycle gives other temperatures at the cycle's end than the profile, whose power rises and falls.
   // So only the rise from one cycle to all of them is taken, and added to the end of the cycle that was driven.
@@ -81,8 +88,11 @@ function leaveOut(simulation: RunSimulation, skip: Skip, cycleS: number): Skip {
   for (const [i, store] of STORES.entries()) heat[store] = end.heat[store] + heat[store] - once[i]!;
   account.charge += cycles * (end.account.charge - start.account.charge);
   account.squareSum += cycles * (end.account.squareSum - start.account.squareSum);
+  account.motorSquareSum += cycles * (end.account.motorSquareSum - start.account.motorSquareSum);
   run.endS += cycles * cycleS;
   run.distanceM += cycles * (end.run.distanceM - start.run.distanceM);
   run.gripLimitedS += cycles * (end.run.gripLimitedS - start.run.gripLimitedS);
+  account.ironJ += cycles * (end.account.ironJ - start.account.ironJ);
+  run.fullThrottleS += cycles * (end.run.fullThrottleS - start.run.fullThrottleS);
   return skip;
 }

@@ -13,6 +13,7 @@ export interface Run {
   peakMotorCurrentA: number;
   peakPackCurrentA: number;
   rmsPackCurrentA: number;
+  rmsMotorCurrentA: number;
   minBusV: number;
   maxWindingC: number;
   maxCanC: number;
@@ -21,6 +22,19 @@ export interface Run {
   usedAh: number;
   distanceM: number;
   gripLimitedS: number;
+  /** Seconds with the trigger all the way down. */
+  fullThrottleS: number;
+  /** Highest speed of a motor, spinning tyres among it. */
+  maxMotorRpm: number;
+  /** Mean iron loss of a motor [W]. */
+  ironW: number;
+  /** Highest temperatures [°C] over the minutes wanted, where the pack ended the run before: carried on with one that lasts. */
+  carriedOn?: { maxWindingC: number; maxCanC: number; maxEscC: number };
+}
+
+/** Highest temperatures over the minutes wanted, by which heat is judged. */
+export function heatOf({ carriedOn, maxWindingC, maxCanC, maxEscC }: Run): NonNullable<Run['carriedOn']> {
+  return carriedOn ?? { maxWindingC, maxCanC, maxEscC };
 }
 
 /** The car at one moment of a run. */
@@ -34,11 +48,15 @@ export interface RunSample {
   duty: number;
   forceN: number;
   limited: boolean;
+  /** The tyres turn faster than the road. */
+  spinning: boolean;
   windingC: number;
   canC: number;
   escC: number;
   packC: number;
   charge: number;
+  /** After the pack has ended the run: driven on with one that lasts, for the heat alone. */
+  carriedOn: boolean;
 }
 
 export interface RunOptions {

@@ -3,15 +3,15 @@ import type { ResolvedPlan } from '../plan/resolve-plan';
 import { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
 import { HeatStores } from './heat';
-import { PROFILE_SEGMENTS, type Segment } from './profiles';
+import { cycleSeconds, segmentsOf, type Segment } from './profiles';
 import { RunAccount, type SavedAccount } from './run-account';
 import type { Run, RunOptions, RunSample } from './run-types';
 import { stepLength } from './step-length';
-import { HOLD_REACTION_S, RUN_MAX_STEPS, RUN_STEP_S } from './tolerances';
+import { HOLD_REACTION_S, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { abs, expm1, min } = Math;
+const { abs, expm1, max, min, sqrt } = Math;
 
 /** Drives the plan's profile for its minutes. Bounded; pure but for the callbacks. */
 export function simulateRun(plan: ResolvedPlan, options: RunOptions = {}): Run {
@@ -36,6 +36,8 @@ export class RunSimulation {
   private readonly stepS: number;
   private speed = 0;
   private steps = 0;
+  /** Whether the wheels of this segment have run up with the trigger, which they do once. */
+  private ranUp = false;
 
   constructor(
     private readonly plan: ResolvedPlan,
@@ -53,13 +55,36 @@ export class RunSimulation {
 
   drive(): Run {
     const { run, plan, options } = this;
-    const segments = options.segments ?? PROFILE_SEGMENTS[plan.run.profile];
-    const total = options.segments ? segments.reduce((sum, s) => sum + s.seconds, 0) : plan.run.minutes * 60;
-    for (let i = 0; run.endS < total - 1e-9; i++) {
+    const segments = options.segments ?? segmentsOf(plan);
+    const total = options.segments ? cycleSeconds(segments) : plan.run.minutes * 60;
+    let first: Run | undefined;
+    for (let i = 0; run.endS < total - 1e-9 && !(options.segments && i >= segments.length); i++) {
       const segment = segments[i % segments.length]!;
-      if (!this.segment(segment, min(segment.seconds, total - run.endS))) break;
+      if (this.segment(segment, min(segment.seconds, total - run.endS))) continue;
+      // Heat is judged over the minutes wanted, so a run that its pack ends early goes on for the heat alone.
+      if (first || options.segments || !this.gaveOut()) break;
+      first = this.endOfPack();
     }
-    return this.account.finish();
+    return this.ended(first);
+  }
+
+  /** Whether it was the pack that ended the run. */
+  gaveOut(): boolean {
+    return this.run.stop === 'cutoff' || this.run.stop === 'empty';
+  }
+
+  /** The run as its pack ended it; from here on it is carried on with one that lasts. */
+  endOfPack(): Run {
+    const first = { ...this.account.finish() };
+    this.account.lastOn();
+    return first;
+  }
+
+  /** What was driven, with the heat of what was carried on after its pack had ended it. */
+  ended(first: Run | undefined): Run {
+    if (!first) return this.account.finish();
+    const { maxWindingC, maxCanC, maxEscC } = this.run;
+    return { ...first, carriedOn: { maxWindingC, maxCanC, maxEscC } };
   }
 
   /** What must be put back to be at this moment again. */
@@ -80,19 +105,23 @@ export class RunSimulation {
     const start = this.run.endS;
     this.at.slope(this.plan.site.grade + (segment.grade ?? 0), segment.corner ?? false);
     this.account.newSegment();
+    this.ranUp = false;
+    const endM = this.run.distanceM + (segment.metres ?? Infinity);
     let into = 0;
     while (into < seconds - 1e-9) {
-      const taken = this.step(segment, into, seconds - into);
+      const taken = this.step(segment, into, seconds - into, endM - this.run.distanceM);
       if (taken === 0) return false;
       into += taken;
+      if (segment.kind === 'throttle' && segment.duty >= 1) this.run.fullThrottleS += taken;
       this.run.endS = start + into;
+      if (this.run.distanceM >= endM) return true;
     }
     this.run.endS = start + seconds;
     return true;
   }
 
   /** One step of at most `room` seconds; returns the seconds taken, 0 when the run has ended. */
-  private step(segment: Segment, into: number, room: number): number {
+  private step(segment: Segment, into: number, room: number, roomM: number): number {
     const { at, heat, run, account, driver } = this;
     if (++this.steps > RUN_MAX_STEPS) {
       run.stop = 'max-steps';
@@ -103,7 +132,6 @@ export class RunSimulation {
     at.resist(this.speed);
     const brakeN = driver.act(segment, into, this.speed);
     const v = this.speed;
-    if (this.options.onStep && this.options.onStep(this.sample(run.endS)) === false) return 0;
 
     const mass = at.line.movingMassKg;
     let accel = (at.forceN - at.resistanceN - brakeN) / mass;
@@ -111,8 +139,15 @@ export class RunSimulation {
     let rate = driver.reacting ? -1 / HOLD_REACTION_S : (at.forceSlope - at.resistanceSlope) / mass;
     let jerk = (at.forceDutySlope * driver.dutyRate) / mass;
     if (v <= 0 && (accel <= 0 || brakeN > 0)) accel = rate = jerk = 0;
+    account.others(v, brakeN);
     account.cutoffTime();
-    const step = stepLength({ at, driver, speedMs: v, longestS: this.stepS, underCutoffS: account.underCutoffS }, segment, into, room, accel, rate);
+    if (this.options.onStep && this.options.onStep(this.sample(run.endS)) === false) return 0;
+    if (at.spinning && !this.ranUp && segment.kind === 'throttle' && into >= (segment.rampS ?? 0) - 1e-9) {
+      this.ranUp = true;
+      account.runUp(v, segment.rampS ?? 0);
+    }
+    const moment = { at, driver, speedMs: v, longestS: this.stepS, underCutoffS: account.underCutoffS };
+    const step = stepLength(moment, segment, into, min(room, secondsTo(roomM, v, accel)), accel, rate);
     const z = rate * step;
     const phi3 = abs(z) < SERIES_TO ? phi3Series(z) : ((expm1(z) / z - 1) / z - 0.5) / z;
     const phi2 = 0.5 + z * phi3;
@@ -140,18 +175,28 @@ export class RunSimulation {
       speedMs: this.speed,
       distanceM: run.distanceM,
       motorA: at.motorA,
-      packA: at.packA,
+      packA: at.packA + at.otherA,
       busV: at.busV(),
       duty: at.duty,
       forceN: at.forceN,
       limited: at.limited,
+      spinning: at.spinning,
       windingC: heat.windingC,
       canC: heat.canC,
       escC: heat.escC,
       packC: heat.packC,
       charge: this.account.charge,
+      carriedOn: this.account.lasting,
     };
   }
+}
+
+/** Seconds to cover `metres` from a speed at a steady acceleration; Infinity when it is not covered. */
+function secondsTo(metres: number, speedMs: number, accelMs2: number): number {
+  if (metres === Infinity) return Infinity;
+  const square = speedMs * speedMs + 2 * accelMs2 * metres;
+  const seconds = square > 0 ? (2 * metres) / (speedMs + sqrt(square)) : Infinity;
+  return max(RUN_MIN_STEP_S, seconds);
 }
 
 /** Below this the closed form of φ3 loses digits to cancellation and its series has them. */

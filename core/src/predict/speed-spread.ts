@@ -15,6 +15,9 @@ export interface SpeedSpread {
   shares: { figure: UncertainFigure; share: number }[];
 }
 
+const correlationOf = (a: UncertainFigure, b: UncertainFigure): number =>
+  a.goesWith?.path === b.path ? a.goesWith.correlation : b.goesWith?.path === a.path ? b.goesWith.correlation : 0;
+
 /** A tenth lies beyond this many standard deviations. */
 const P90 = 1.2816;
 
@@ -28,15 +31,23 @@ export function speedSpread(plan: PlanFile, resolved: ResolvedPlan): SpeedSpread
   const effects = uncertainFigures(plan, resolved).map((figure) => {
     const at = (sign: number) => solveTopSpeed(scaledBy(resolved, figure, Math.exp(sign * figure.sigma))).topSpeedMs;
     const effect = Math.log(Math.max(at(1), 1e-3 * topSpeedMs) / Math.max(at(-1), 1e-3 * topSpeedMs)) / 2;
-    return { figure, square: effect * effect };
+    return { figure, effect };
   });
-  const sum = effects.reduce((total, { square }) => total + square, 0);
+  // What is guessed together adds its common part as well, shared between the two.
+  const squares = effects.map(({ figure, effect }) => {
+    const joint = effects.reduce((sum, other) => {
+      const correlation = correlationOf(figure, other.figure);
+      return correlation === 0 ? sum : sum + correlation * effect * other.effect;
+    }, 0);
+    return { figure, square: effect * effect + joint };
+  });
+  const sum = squares.reduce((total, { square }) => total + square, 0);
   const sigma = Math.sqrt(sum);
   return {
     topSpeedMs,
     sigma,
     fromMs: topSpeedMs * Math.exp(-P90 * sigma),
     toMs: topSpeedMs * Math.exp(P90 * sigma),
-    shares: effects.map(({ figure, square }) => ({ figure, share: sum > 0 ? square / sum : 0 })).sort((a, b) => b.share - a.share),
+    shares: squares.map(({ figure, square }) => ({ figure, share: sum > 0 ? square / sum : 0 })).sort((a, b) => b.share - a.share),
   };
 }

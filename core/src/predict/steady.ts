@@ -20,6 +20,10 @@ export interface Steady {
   rolloutMm: number;
   gripN: number;
   gripLimit: GripLimit;
+  /** Whether the tyres or the front, not the motor, set the top speed: then the motor's speed loss says nothing. */
+  gripSetsSpeed: boolean;
+  /** Share of the motor's volts that its winding takes at top speed: how hard it is loaded. */
+  motorLoad: number;
 }
 
 /** What one motor gives at its shaft [W]. */
@@ -31,6 +35,13 @@ function shaftPowerW(at: Drivetrain): number {
 export function motorEfficiency(at: Drivetrain): number {
   const terminalW = at.motorA * (at.kt * at.omega + at.line.brushV + at.motorA * (at.windingOhm + at.lagOhm()));
   return terminalW > 0 ? shaftPowerW(at) / terminalW : 0;
+}
+
+/** What winding and lag take of the volts at a motor's terminals. */
+export function motorLoad(at: Drivetrain): number {
+  const lostV = at.motorA * (at.windingOhm + at.lagOhm());
+  const terminalV = at.kt * at.omega + at.line.brushV + lostV;
+  return terminalV > 0 ? lostV / terminalV : 0;
 }
 
 /** Top speed and the state of the chain at it, docs/model.md section 6. Never NaN: a car that cannot move says `no-motion`. */
@@ -55,5 +66,7 @@ export function predictSteady(plan: ResolvedPlan, solved: TopSpeed = solveTopSpe
     rolloutMm: 1000 * rolloutM(plan.car.tyreDiameterM, plan.ratio),
     gripN: at.line.gripN,
     gripLimit: at.line.gripLimit,
+    gripSetsSpeed: at.limited && topSpeedMs > 0,
+    motorLoad: motorLoad(at),
   };
 }

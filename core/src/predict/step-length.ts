@@ -10,6 +10,7 @@ import {
   RUN_MIN_STEP_S,
   SETTLED_SHARE,
   SLOW_MS,
+  SPINNING_S,
   START_STEP_S,
   STIFF_STEP,
 } from './tolerances';
@@ -43,7 +44,12 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
   if (underCutoffS > 0) step = min(step, CUTOFF_DELAY_S - underCutoffS);
   // Standing while the throttle opens: the moment it starts is found to a millisecond.
   if (dutyRate > 0 && speedMs <= 0 && accel <= 0) step = min(step, START_STEP_S);
-  if (dutyRate > 0) step = min(step, ('rampS' in segment ? (segment.rampS ?? 0) : 0) - into);
+  if (segment.kind === 'throttle') {
+    const rampS = segment.rampS ?? 0;
+    if (dutyRate > 0) step = min(step, rampS - into);
+    // Where spinning tyres are caught the current changes at once.
+    else if (at.spinning && rampS + SPINNING_S > into) step = min(step, max(RUN_MIN_STEP_S, rampS + SPINNING_S - into));
+  }
   // A fast transient is followed in its own time; once settled the long step is exact again.
   if (-rate * step > STIFF_STEP && abs(accel) > SETTLED_SHARE * -rate * max(speedMs, SLOW_MS)) {
     step = min(step, max(RUN_MIN_STEP_S, STIFF_STEP / -rate));

@@ -1,7 +1,8 @@
 import { GROWTH_SPEED_MS, REFERENCE_C } from '../chain/constants';
 import { coldFactor, openCircuitV } from '../chain/pack';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { Drivetrain, MAGNET_PER_K } from './drivetrain';
+import { Drivetrain } from './drivetrain';
+import { lineConstants } from './line-constants';
 import { SPEED_CEILING_MS, TOP_SPEED_ABS_MS, TOP_SPEED_MAX_STEPS, TOP_SPEED_REL } from './tolerances';
 
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
@@ -18,7 +19,7 @@ const GROWTH_SEARCH = 1.1;
 
 /** kv of a motor as warm as top speed is quoted at: weaker magnets let it spin faster [rpm/V]. */
 export function warmKv(plan: ResolvedPlan): number {
-  return plan.motor.kvRpmPerV / (1 - MAGNET_PER_K * (CAN_C - REFERENCE_C));
+  return plan.motor.kvRpmPerV / (1 - lineConstants(plan).magnetPerK * (CAN_C - REFERENCE_C));
 }
 
 export type TopSpeedOutcome = 'converged' | 'no-motion' | 'runaway' | 'max-steps';

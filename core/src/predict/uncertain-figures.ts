@@ -1,12 +1,13 @@
 import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import type { Source } from '../plan/provenance';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import { plannedRun, type ResolvedPlan } from '../plan/resolve-plan';
+import { hasOwnTiming } from './profiles';
 
-/** A figure's place in the plan file; heat's two stand for all heat paths and stores, which no plan names. */
-export type UncertainPath = FigurePath | HeatPath;
-type HeatPath = 'heat.conductance' | 'heat.capacity';
-const isOfHeat = (path: UncertainPath): path is HeatPath => path.startsWith('heat.');
+/** A figure's place in the plan file; heat's stand for heat paths and stores, and the driver's for time at full throttle, which no plan names. */
+export type UncertainPath = FigurePath | OfNoPlan;
+type OfNoPlan = 'heat.windingToCan' | 'heat.canToAir' | 'heat.esc' | 'heat.capacity' | 'driver.fullThrottle';
+const isOfNoPlan = (path: UncertainPath): path is OfNoPlan => /^(heat|driver)\./.test(path);
 
 /** A figure that a prediction rests on and nobody knows exactly. */
 export interface UncertainFigure {
@@ -17,11 +18,15 @@ export interface UncertainFigure {
   source: Source;
   /** How to measure it at the bench. */
   measure: string;
+  /** Another figure that it is guessed together with, and the correlation of their logarithms. */
+  goesWith: { path: UncertainPath; correlation: number } | undefined;
   /** Multiplies the figure in a copy of a resolved plan. */
   scale: (copy: ResolvedPlan, factor: number) => void;
 }
 
-const BY_SOURCE: Record<Source, number> = { measured: 0.02, label: 0.07, estimated: 0.3 };
+const BY_SOURCE: Record<Source, number> = { measured: 0.02, label: 0.07, typical: 0.1, estimated: 0.3 };
+/** No gears are better than this. */
+const BEST_EFFICIENCY = 0.985;
 
 interface Row {
   path: UncertainPath;
@@ -30,16 +35,19 @@ interface Row {
   sigma: Partial<Record<Source, number>>;
   measure: string;
   scale: UncertainFigure['scale'];
-  when?: (plan: PlanFile) => boolean;
+  /** While both are estimated. */
+  goesWith?: UncertainFigure['goesWith'];
+  when?: (plan: PlanFile, resolved: ResolvedPlan) => boolean;
 }
 
 const brushless = (plan: PlanFile) => plan.motor.kind === 'brushless';
+const isTypical = (path: FigurePath) => (_plan: PlanFile, resolved: ResolvedPlan) => resolved.provenance[path]?.source === 'typical';
 
 const ROWS: readonly Row[] = [
   {
     path: 'motor.kvRpmPerV',
     label: 'kv',
-    sigma: { label: 0.04, estimated: 0.15 },
+    sigma: { label: 0.05, estimated: 0.15 },
     measure: 'Run it free at known volts with the pinion off and read the rpm; divide.',
     scale: (copy, factor) => {
       const { motor } = copy;
@@ -55,7 +63,7 @@ const ROWS: readonly Row[] = [
   {
     path: 'motor.resistanceOhm',
     label: 'winding resistance',
-    sigma: { estimated: 0.3 },
+    sigma: { estimated: 0.3, label: 0.2 },
     measure: 'Send a known few amps through two motor wires and read the volts across them; divide.',
     scale: (copy, factor) => {
       copy.motor.resistanceOhm *= factor;
@@ -65,7 +73,8 @@ const ROWS: readonly Row[] = [
   {
     path: 'motor.noLoadCurrentA',
     label: 'no-load losses of the motor',
-    sigma: { estimated: 0.4 },
+    sigma: { estimated: 0.4, label: 0.2 },
+    goesWith: { path: 'motor.resistanceOhm', correlation: -0.4 },
     measure: 'Run it free with the pinion off and note amps and volts.',
     scale: (copy, factor) => {
       copy.motor.frictionTorqueNm *= factor;
@@ -97,14 +106,14 @@ const ROWS: readonly Row[] = [
   {
     path: 'car.dragAreaM2',
     label: 'air drag',
-    sigma: { estimated: 0.3 },
+    sigma: { estimated: 0.35 },
     measure: 'Enter a measured top speed under Car, What it does today: the drag follows.',
     scale: (copy, factor) => void (copy.car.dragAreaM2 *= factor),
   },
   {
     path: 'site.rollingResistance',
     label: 'rolling resistance',
-    sigma: { estimated: 0.25 },
+    sigma: { estimated: 0.35 },
     measure: 'Pull the car slowly over the ground with a luggage scale, pinion off: pull divided by weight.',
     scale: (copy, factor) => {
       copy.site.rollingResistance *= factor;
@@ -114,7 +123,8 @@ const ROWS: readonly Row[] = [
   {
     path: 'site.grip',
     label: 'grip',
-    sigma: { estimated: 0.15 },
+    sigma: { estimated: 0.2 },
+    goesWith: { path: 'site.rollingResistance', correlation: -0.5 },
     measure: 'Pull the car with the wheels held: the pull at which it slides, divided by its weight.',
     scale: (copy, factor) => void (copy.site.grip *= factor),
   },
@@ -123,28 +133,59 @@ const ROWS: readonly Row[] = [
     label: 'efficiency of the drive',
     sigma: { estimated: 0.04 },
     measure: 'It shows in a logged run once drag and rolling are known.',
-    scale: (copy, factor) => void (copy.car.driveEfficiency = Math.min(1, copy.car.driveEfficiency * factor)),
+    scale: (copy, factor) =>
+      void (copy.car.driveEfficiency = Math.min(Math.max(BEST_EFFICIENCY, copy.car.driveEfficiency), copy.car.driveEfficiency * factor)),
   },
   {
     path: 'car.tyre.diameterMm',
     label: 'tyre diameter',
-    sigma: { measured: 0.01, label: 0.01, estimated: 0.01 },
+    sigma: { measured: 0.01, label: 0.01, typical: 0.06, estimated: 0.01 },
     measure: 'Roll the car one turn of the wheel with its weight on; divide by 3.14.',
     scale: (copy, factor) => void (copy.car.tyreDiameterM *= factor),
   },
   {
     path: 'car.massKg',
     label: 'weight',
-    sigma: { measured: 0.03, label: 0.03, estimated: 0.03 },
+    sigma: { measured: 0.03, label: 0.03, typical: 0.12, estimated: 0.03 },
     measure: 'Weigh it ready to run, pack in.',
     scale: (copy, factor) => void (copy.car.massKg *= factor),
   },
   {
-    path: 'heat.conductance',
-    label: 'how well heat leaves',
+    path: 'car.internalRatio',
+    label: 'ratio behind the spur',
+    sigma: { typical: 0.05 },
+    measure: 'Turn the wheel once and count turns of the spur.',
+    scale: (copy, factor) => void (copy.ratio *= factor),
+    when: isTypical('car.internalRatio'),
+  },
+  {
+    path: 'car.cgHeightMm',
+    label: 'height of the weight',
+    sigma: { typical: 0.15 },
+    measure: 'Tip it on its side wheels: half the track where it balances.',
+    scale: (copy, factor) => void (copy.car.cgHeightM *= factor),
+    when: isTypical('car.cgHeightMm'),
+  },
+  {
+    path: 'heat.windingToCan',
+    label: 'how well heat leaves the winding',
+    sigma: { estimated: 0.35 },
+    measure: 'Can with an infrared thermometer right after a known run, and again a few minutes later: it rises first.',
+    scale: (copy, factor) => void (copy.heatPaths = { ...copy.heatPaths, windingToCan: copy.heatPaths.windingToCan * factor }),
+  },
+  {
+    path: 'heat.canToAir',
+    label: 'how well the can is cooled',
     sigma: { estimated: 0.3 },
-    measure: 'Can, ESC and pack with an infrared thermometer after a known run.',
-    scale: (copy, factor) => void (copy.heatConductance *= factor),
+    measure: 'Can with an infrared thermometer right after a known run.',
+    scale: (copy, factor) => void (copy.heatPaths = { ...copy.heatPaths, canToAir: copy.heatPaths.canToAir * factor }),
+  },
+  {
+    path: 'heat.esc',
+    label: 'how well the ESC is cooled',
+    sigma: { estimated: 0.35 },
+    measure: 'ESC with an infrared thermometer right after a known run.',
+    scale: (copy, factor) => void (copy.heatPaths = { ...copy.heatPaths, esc: copy.heatPaths.esc * factor }),
   },
   {
     path: 'heat.capacity',
@@ -153,13 +194,23 @@ const ROWS: readonly Row[] = [
     measure: 'Temperatures a few times in the first minutes of a run.',
     scale: (copy, factor) => void (copy.heatCapacity *= factor),
   },
+  {
+    path: 'driver.fullThrottle',
+    label: 'how long you keep full throttle',
+    sigma: { estimated: 0.25 },
+    measure: 'A logged run shows it: seconds at full throttle in a minute.',
+    scale: (copy, factor) => void (copy.fullThrottle *= factor),
+    when: (plan) => hasOwnTiming(plannedRun(plan).profile),
+  },
 ];
 
 /** Every uncertain figure of a plan with its spread; provenance narrows it. */
 export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): UncertainFigure[] {
-  return ROWS.filter((row) => row.when?.(plan) ?? true).map(({ path, label, measure, scale, sigma }) => {
-    const source = (isOfHeat(path) ? undefined : resolved.provenance[path]?.source) ?? 'estimated';
-    return { path, label, measure, scale, source, sigma: sigma[source] ?? BY_SOURCE[source] };
+  const sourceOf = (path: UncertainPath): Source => (isOfNoPlan(path) ? undefined : resolved.provenance[path]?.source) ?? 'estimated';
+  return ROWS.filter((row) => row.when?.(plan, resolved) ?? true).map(({ path, label, measure, scale, sigma, goesWith }) => {
+    const source = sourceOf(path);
+    const bothGuessed = goesWith && source === 'estimated' && sourceOf(goesWith.path) === 'estimated';
+    return { path, label, measure, scale, source, sigma: sigma[source] ?? BY_SOURCE[source], goesWith: bothGuessed ? goesWith : undefined };
   });
 }
 

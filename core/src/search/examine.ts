@@ -1,10 +1,12 @@
+import type { ResolvedMotor } from '../chain/motor';
 import { inclusive, launchTorqueNm } from '../findings/drive';
+import type { FindingId } from '../findings/finding-ids';
 import { SEEN_FROM_ERPM } from '../findings/motor';
 import type { Limits } from '../findings/limits';
 import { Drivetrain } from '../predict/drivetrain';
-import { lineConstants } from '../predict/line-constants';
-import { motorEfficiency } from '../predict/steady';
-import { balance, warmUp } from '../predict/top-speed';
+import { lineConstants, type LineConstants } from '../predict/line-constants';
+import { motorLoad } from '../predict/steady';
+import { balance, warmUp, type TopSpeed } from '../predict/top-speed';
 import type { GearChoice, Group, SearchSpace } from './space';
 import { ABOUT_SHARE, climbPctOf, type SearchWish, type Target } from './wish';
 
@@ -31,7 +33,7 @@ export interface RuleCounts {
   /** Those that the `drive` rules took out: it does not move, or one of the limits of docs/model.md section 7 stops it. */
   still: number;
   overRpm: number;
-  inefficient: number;
+  overloaded: number;
   outOfRange: number;
   overDriveline: number;
 }
@@ -44,7 +46,7 @@ export const noCounts = (): RuleCounts => ({
   pull: 0,
   still: 0,
   overRpm: 0,
-  inefficient: 0,
+  overloaded: 0,
   outOfRange: 0,
   overDriveline: 0,
 });
@@ -59,13 +61,91 @@ function stockTorqueNm(space: SearchSpace): number | undefined {
   return torque > 0 ? torque : undefined;
 }
 
+/** What one motor, pack and ESC bring to every pair of gears: all that does not depend on them. */
+class Bench {
+  readonly at: Drivetrain;
+  readonly line: LineConstants;
+  /** Money for motor, pack and ESC that would have to be bought. */
+  readonly money: number;
+  readonly tyreDiameterM: number;
+  readonly tyreGrowth: number;
+  /** Past the speed at which the motor's force is zero, a car goes faster only downhill or on tyres that grow. Without either it bounds the speed. */
+  readonly boundByFreeSpeed: boolean;
+  /** Ground speed at which an ESC without sensor sees the rotor, for a ratio of one [m/s]; 0 with a sensor. */
+  private readonly seenMs: number;
+  private readonly motor: ResolvedMotor;
+  private readonly stockNm: number | undefined;
+  private readonly radioRangeM: number;
+
+  constructor(
+    space: SearchSpace,
+    { motor, pack }: Group,
+    esc: number,
+    private readonly limits: Limits,
+  ) {
+    const { options, base } = space;
+    const plan = space.resolvedOf({ motor, pack, esc }, 1);
+    this.motor = plan.motor;
+    this.line = { ...lineConstants(plan) };
+    this.at = new Drivetrain(plan, this.line);
+    warmUp(this.at, plan);
+    this.money = options.motors[motor]!.newMoney + options.packs[pack]!.newMoney + space.escMoney(motor, esc);
+    this.tyreDiameterM = plan.car.tyreDiameterM;
+    this.tyreGrowth = plan.car.tyreGrowth;
+    this.boundByFreeSpeed = plan.car.tyreGrowth === 0 && plan.site.grade >= 0;
+    this.stockNm = stockTorqueNm(space);
+    this.radioRangeM = base.site.radioRangeM ?? Infinity;
+    const feelsItsWay = plan.motor.kind === 'brushless' && !plan.motor.sensored;
+    this.seenMs = feelsItsWay ? (SEEN_FROM_ERPM / (plan.motor.poles / 2) / 60) * Math.PI * plan.car.tyreDiameterM : 0;
+  }
+
+  crawlMs = (ratio: number): number => this.seenMs / ratio;
+
+  /** Puts gears in and finds the top speed. */
+  gearTo(ratio: number): void {
+    this.line.leverAtRest = (2 * ratio) / this.tyreDiameterM;
+  }
+
+  /** Which rule of docs/model.md section 7 stops it at its top speed; undefined while none does. */
+  stoppedAtSpeed({ outcome, topSpeedMs }: TopSpeed): Lost | undefined {
+    const { at, motor, limits } = this;
+    const stop = (id: FindingId) => limits[id].stop ?? Infinity;
+    if (outcome !== 'converged' || !(topSpeedMs > 0)) return 'still';
+    if (this.radioRangeM / topSpeedMs < (inclusive(limits['radio-range']).stop ?? 0)) return 'outOfRange';
+    const rpm = at.motorRpm();
+    if (rpm / motor.maxRpm >= stop('motor-rpm')) return 'overRpm';
+    if (motor.kind === 'brushless' && (rpm * motor.poles) / 2 >= stop('electrical-rpm')) return 'overRpm';
+    // Where the tyres set the speed the motor is not asked for all it has.
+    return !at.limited && motorLoad(at) >= stop('motor-load') ? 'overloaded' : undefined;
+  }
+
+  /** Whether a pull at the tyres is more than the car's driveline stands. */
+  breaksDriveline(pullN: number): boolean {
+    return this.stockNm !== undefined && (pullN * this.tyreDiameterM) / 2 / this.stockNm >= (this.limits.driveline.stop ?? Infinity);
+  }
+}
+
+type Lost = 'still' | 'overRpm' | 'overloaded' | 'outOfRange';
+
+/** Notes targets that are missed: true from the first that is not allowed. */
+class Misses {
+  missed: Target | undefined;
+  constructor(private readonly allowOne: boolean) {}
+
+  exceeds(target: Target): boolean {
+    if (!this.allowOne || this.missed !== undefined) return true;
+    this.missed = target;
+    return false;
+  }
+}
+
 /**
  * Every combination of one motor, pack and ESC against all rules and targets that need no run: some hundred nanoseconds each.
  * With `allowMiss` a combination that misses one target is given too. Limits as in docs/model.md section 7.
  */
 export function examine(
   space: SearchSpace,
-  { motor, pack }: Group,
+  group: Group,
   esc: number,
   gears: readonly GearChoice[],
   limits: Limits,
@@ -73,71 +153,57 @@ export function examine(
   allowMiss: boolean,
 ): Candidate[] {
   const { wish } = space.task;
-  const { options, base } = space;
+  const bench = new Bench(space, group, esc, limits);
   const found: Candidate[] = [];
-  const label = options.motors[motor]!.fields.motor;
-  const { maxRpm } = label;
-  const rpmStop = limits['motor-rpm'].stop ?? Infinity;
-  const leastEfficiency = limits.efficiency.stop ?? 0;
-  const { radioRangeM = Infinity } = base.site;
-  const leastRangeS = inclusive(limits['radio-range']).stop ?? 0;
-  const couldNm = stockTorqueNm(space);
-  const mostTimesStock = limits.driveline.stop ?? Infinity;
-  const slowestStart = limits['sensorless-start'].stop ?? Infinity;
-  const [least, most] = speedWindow(wish);
-  const plan = space.resolvedOf({ motor, pack, esc }, 1);
-  const { tyreDiameterM, tyreGrowth } = plan.car;
-  const line = { ...lineConstants(plan) };
-  const at = new Drivetrain(plan, line);
-  warmUp(at, plan);
-  const feelsItsWay = label.kind === 'brushless' && !plan.motor.sensored;
-  const erpmSpeed = (SEEN_FROM_ERPM / (plan.motor.poles / 2) / 60) * Math.PI * tyreDiameterM;
-  const fixed = options.motors[motor]!.newMoney + options.packs[pack]!.newMoney + space.escMoney(motor, esc);
-  // Past the speed at which the motor's force is zero, a car goes faster only downhill or on tyres that grow. The rules below do not apply there.
-  const boundFree = tyreGrowth === 0 && plan.site.grade >= 0;
   for (const gear of gears) {
-    let missed: Target | undefined;
-    const miss = (target: Target): boolean => {
-      if (!allowMiss || missed !== undefined) return true;
-      missed = target;
-      return false;
-    };
-    const newMoney = fixed + gear.newMoney;
-    if (wish.newMoney !== undefined && newMoney > wish.newMoney && miss('newMoney')) continue;
-    counts.money++;
-    const crawlMs = feelsItsWay ? erpmSpeed / gear.ratio : 0;
-    if (crawlMs >= slowestStart) continue;
-    if (wish.crawlMs !== undefined && crawlMs > wish.crawlMs && miss('crawlMs')) continue;
-    counts.start++;
-    line.leverAtRest = (2 * gear.ratio) / tyreDiameterM;
-    if (boundFree && at.freeSpeedMs() < least && miss('topSpeed')) continue;
-    const { outcome, topSpeedMs } = balance(at, tyreGrowth);
-    if (missed !== 'topSpeed' && (topSpeedMs < least || topSpeedMs > most) && miss('topSpeed')) continue;
-    counts.speed++;
-    const lost = ((): 'still' | 'overRpm' | 'inefficient' | 'outOfRange' | undefined => {
-      if (outcome !== 'converged' || !(topSpeedMs > 0)) return 'still';
-      if (radioRangeM / topSpeedMs < leastRangeS) return 'outOfRange';
-      if (maxRpm !== undefined && at.motorRpm() / maxRpm >= rpmStop) return 'overRpm';
-      return motorEfficiency(at) < leastEfficiency ? 'inefficient' : undefined;
-    })();
-    if (lost) {
-      counts[lost]++;
-      continue;
-    }
-    at.throttle(0, 1);
-    const pullN = Math.max(0, at.forceN);
-    if (couldNm !== undefined && (pullN * tyreDiameterM) / 2 / couldNm >= mostTimesStock) {
-      counts.overDriveline++;
-      continue;
-    }
-    counts.drive++;
-    const climbPct = climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll);
-    if (wish.pullN !== undefined && pullN < wish.pullN && miss('pullN')) continue;
-    if (wish.climbPct !== undefined && climbPct < wish.climbPct && miss('climbPct')) continue;
-    counts.pull++;
-    found.push({ esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, missed });
+    const one = examineGear(bench, wish, esc, gear, limits, counts, new Misses(allowMiss));
+    if (one) found.push(one);
   }
   return found;
+}
+
+/** One pair of gears, in the order of what costs least to know. */
+function examineGear(
+  bench: Bench,
+  wish: SearchWish,
+  esc: number,
+  gear: GearChoice,
+  limits: Limits,
+  counts: RuleCounts,
+  misses: Misses,
+): Candidate | undefined {
+  const { at, line } = bench;
+  const [least, most] = speedWindow(wish);
+  const newMoney = bench.money + gear.newMoney;
+  if (wish.newMoney !== undefined && newMoney > wish.newMoney && misses.exceeds('newMoney')) return undefined;
+  counts.money++;
+  const crawlMs = bench.crawlMs(gear.ratio);
+  if (crawlMs >= (limits['sensorless-start'].stop ?? Infinity)) return undefined;
+  if (wish.crawlMs !== undefined && crawlMs > wish.crawlMs && misses.exceeds('crawlMs')) return undefined;
+  counts.start++;
+  bench.gearTo(gear.ratio);
+  if (bench.boundByFreeSpeed && at.freeSpeedMs() < least && misses.exceeds('topSpeed')) return undefined;
+  const solved = balance(at, bench.tyreGrowth);
+  const { topSpeedMs } = solved;
+  if (misses.missed !== 'topSpeed' && (topSpeedMs < least || topSpeedMs > most) && misses.exceeds('topSpeed')) return undefined;
+  counts.speed++;
+  const lost = bench.stoppedAtSpeed(solved);
+  if (lost) {
+    counts[lost]++;
+    return undefined;
+  }
+  at.throttle(0, 1);
+  const pullN = Math.max(0, at.forceN);
+  if (bench.breaksDriveline(pullN)) {
+    counts.overDriveline++;
+    return undefined;
+  }
+  counts.drive++;
+  const climbPct = climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll);
+  if (wish.pullN !== undefined && pullN < wish.pullN && misses.exceeds('pullN')) return undefined;
+  if (wish.climbPct !== undefined && climbPct < wish.climbPct && misses.exceeds('climbPct')) return undefined;
+  counts.pull++;
+  return { esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, missed: misses.missed };
 }
 
 /** Least and most speed that a wish takes. */

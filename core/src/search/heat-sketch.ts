@@ -1,6 +1,7 @@
 import type { ResolvedEsc } from '../chain/esc';
 import type { ProfileName } from '../plan/plan-file';
 import { cycleSeconds, PROFILE_SEGMENTS } from '../predict/profiles';
+import { heatOf } from '../predict/run-types';
 import type { Driven } from './judge';
 
 const { abs, exp, log, max, min } = Math;
@@ -65,19 +66,20 @@ export class HeatSketch {
     private readonly ambientC: number,
     profile: ProfileName,
   ) {
-    this.cycleMinutes = cycleSeconds(profile) / 60;
+    this.cycleMinutes = cycleSeconds(PROFILE_SEGMENTS[profile]) / 60;
     this.escPower = PROFILE_SEGMENTS[profile].some((segment) => segment.kind === 'throttle') ? ESC_POWER.thrown : ESC_POWER.held;
   }
 
   /** Takes in a setup that was driven. */
   add(ratio: number, { run, figures, resolved, tooHot }: Pick<Driven, 'run' | 'figures' | 'resolved' | 'tooHot'>): void {
-    if (!tooHot && run.maxWindingC > RUNAWAY_C) return;
+    const { maxCanC, maxWindingC } = heatOf(run);
+    if (!tooHot && maxWindingC > RUNAWAY_C) return;
     const point: Point = {
       ratio,
-      canC: run.maxCanC,
+      canC: maxCanC,
       minutes: figures.minutes,
       lnRatio: log(ratio),
-      lnRise: log(max(LEAST_RISE_K, run.maxCanC - this.ambientC)),
+      lnRise: log(max(LEAST_RISE_K, maxCanC - this.ambientC)),
       lnMinutes: log(max(figures.minutes, 1e-3)),
       esc: resolved.esc,
       peakA: run.peakMotorCurrentA,

@@ -7,7 +7,7 @@ import { motorFindings } from '../findings/motor';
 import { minutesToCutoff } from '../predict/bands';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
-import type { Run } from '../predict/run-types';
+import { heatOf, type Run } from '../predict/run-types';
 import { predictSteady, type Steady } from '../predict/steady';
 import { SEARCH_CHARGE_SKIP, SEARCH_SKIP_K, SEARCH_STEP_S } from '../predict/tolerances';
 import type { Candidate } from './examine';
@@ -21,7 +21,7 @@ const ROUGH_SHARE = 0.02;
 const ROUGH_K = 1.5;
 const ROUGH_V = 0.02;
 const WARM: readonly FindingId[] = ['motor-temperature', 'winding-temperature', 'esc-temperature', 'pack-temperature'];
-const SHARES: readonly FindingId[] = ['esc-continuous', 'esc-burst', 'pack-current'];
+const SHARES: readonly FindingId[] = ['esc-continuous', 'esc-burst', 'pack-current', 'motor-rpm', 'electrical-rpm', 'runaway', 'ballooning'];
 
 /** The limits that a search judges runs by. */
 export function searchLimits(limits: Limits): Limits {
@@ -93,13 +93,11 @@ export function driveCandidate(space: SearchSpace, group: Group, candidate: Cand
     climbPct,
     crawlMs,
     minutes: minutesToCutoff(resolved, run),
-    maxCanC: run.maxCanC,
-    maxWindingC: run.maxWindingC,
-    maxEscC: run.maxEscC,
+    ...heatOf(run),
     maxPackC: run.maxPackC,
     newMoney,
     packCurrentA: steady.packCurrentA,
-    peakPackCurrentA: run.peakPackCurrentA,
+    peakPackCurrentA: Math.max(run.peakPackCurrentA, steady.packCurrentA),
     motorRpm: steady.motorRpm,
     motorEfficiency: steady.motorEfficiency,
     finalDriveRatio: steady.finalDriveRatio,

@@ -11,7 +11,7 @@ import { choiceGearing } from './choice-plan';
 import type { PinionOption, SpurOption } from './options';
 
 const FITS_OF_MOTOR: readonly FindingId[] = ['fit-diameter', 'fit-length', 'mount-pattern', 'screw-depth'];
-const FITS_OF_ESC: readonly FindingId[] = ['fit-esc', 'bec-voltage'];
+const FITS_OF_ESC: readonly FindingId[] = ['fit-esc', 'bec-voltage', 'bec-current'];
 const FITS_OF_GEARS: readonly FindingId[] = ['module', 'mesh-distance', 'spur-clearance'];
 
 /** Which parts go into a car and together: the rules of docs/model.md section 7 that ask for no speed, by the findings themselves. */
@@ -47,7 +47,7 @@ export class PairRules {
   /** Whether the pinion's bore takes the motor's shaft. The rule looks at a plan with both gears; which spur is in it does not matter. */
   goesOn(motor: Motor, pinion: PinionOption, spur: SpurOption | undefined): boolean {
     const plan = { ...this.base, motor, gearing: choiceGearing(pinion, spur, undefined, motor) };
-    return fitFindings(plan, this.resolvedBase, this.limits).every((one) => one.id !== 'shaft-bore');
+    return fitFindings(plan, this.resolvedBase, this.limits).every((one) => one.id !== 'shaft-bore' && one.id !== 'pinion-bore');
   }
 
   private noStop(plan: PlanFile, ids: readonly FindingId[], resolved = this.resolvedBase): boolean {
@@ -60,6 +60,7 @@ const ANY_MOTOR: Motor = { name: '', kind: 'brushed', sizeClass: '540', turns: 2
 const ANY_ESC: Esc = { name: '', continuousA: 1 };
 
 /** The motor's or the ESC's cells and a pack's. */
-export function bearsCells(part: { motor: Motor } | { esc: Esc }, packs: Pack[], pack: ResolvedPack): boolean {
-  return cellFindings({ plan: { motor: ANY_MOTOR, esc: ANY_ESC, packs, ...part }, resolved: { pack } }).length === 0;
+export function bearsCells(part: { motor: Motor } | { esc: Esc }, packs: Pack[], pack: ResolvedPack, limits: Limits): boolean {
+  const plan = { motor: ANY_MOTOR, esc: ANY_ESC, packs, ...part };
+  return cellFindings({ plan, resolved: { pack } }, limits).every((one) => one.level !== 'stop');
 }

@@ -79,7 +79,7 @@ export class SearchSpace {
     const rules = (this.rules = new PairRules(this.base, this.resolvedBase, task.limits));
     const bears = (part: { motor: Motor } | { esc: Esc }, p: number) => {
       const source = this.packs[p];
-      return source !== undefined && bearsCells(part, packs[p]!.fields.packs, source);
+      return source !== undefined && bearsCells(part, packs[p]!.fields.packs, source, task.limits);
     };
     const motorFits = motors.map(({ fields: { motor } }, m) => rules.motorFits(motor, this.motors[m]));
     const escFits = escs.map(({ fields: { esc } }) => rules.escFits(esc));

@@ -7,6 +7,7 @@ import { withEdits, type PlanEdit } from '../plan/edits';
 import { packLimitA } from '../chain/pack-limit';
 import { minutesToCutoff } from '../predict/bands';
 import { simulateRunFast } from '../predict/run-fast';
+import { shownRun } from '../predict/peak';
 import { predictSteady } from '../predict/steady';
 
 /** Figures that can be swept over a range. */
@@ -36,6 +37,8 @@ export interface SweepAnswers {
   maxEscC: number;
   minutes: number;
   motorEfficiency: number;
+  /** Share of the volts that the winding takes at top speed; 0 where the tyres set it. */
+  motorLoad: number;
   /** Peak current of an ESC over its burst rating, of the pack over label and plug, motor speed over its highest; 0 without a rating. */
   escBurst: number;
   packCurrent: number;
@@ -90,9 +93,8 @@ export function sweepPoint(plan: PlanFile, edits: readonly PlanEdit[]): SweepAns
     const changed = withEdits(plan, edits);
     const resolved = resolvePlan(changed);
     const steady = predictSteady(resolved);
-    const run = simulateRunFast(resolved, { stepS: STEP_S });
+    const run = shownRun(steady, simulateRunFast(resolved, { stepS: STEP_S }));
     const packA = packLimitA(changed);
-    const { maxRpm } = changed.motor;
     return {
       topSpeedMs: steady.topSpeedMs,
       packCurrentA: steady.packCurrentA,
@@ -102,9 +104,10 @@ export function sweepPoint(plan: PlanFile, edits: readonly PlanEdit[]): SweepAns
       maxEscC: run.maxEscC,
       minutes: minutesToCutoff(resolved, run),
       motorEfficiency: steady.motorEfficiency,
+      motorLoad: steady.gripSetsSpeed ? 0 : steady.motorLoad,
       escBurst: run.peakMotorCurrentA / resolved.esc.burstA,
       packCurrent: packA === undefined ? 0 : run.peakPackCurrentA / packA,
-      motorRpm: maxRpm === undefined ? 0 : steady.motorRpm / maxRpm,
+      motorRpm: Math.max(run.maxMotorRpm, steady.motorRpm) / resolved.motor.maxRpm,
     };
   } catch (error) {
     if (error instanceof PlanError) return undefined;

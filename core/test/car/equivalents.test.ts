@@ -26,7 +26,7 @@ test('out of reach, too slow even for the smallest, and direct drive', () => {
 test('old against new: kv with its doubt, one kv at the axle, old speed and old pull', () => {
   const [stock, plan] = [caseNamed('ridgeback-stock'), caseNamed('ridgeback-2s')];
   const worth = equivalents(stock, plan);
-  expect(worth.stockKv).toBeCloseTo(58_000 / 27, 6);
+  expect(worth.stockKv).toBeCloseTo(66_000 / 27, 6);
   expect(worth.stockKvTo / worth.stockKv).toBeCloseTo(Math.exp(0.15), 6);
   expect(worth.newAxleKv).toBeCloseTo(3300 / ((58 / 21) * 2.6), 6);
   const old = speedOf(stock);

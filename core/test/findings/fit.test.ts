@@ -84,11 +84,14 @@ test('the weaker of receiver and servo is named', () => {
   expect(fitFindings(plan, resolvePlan(plan), DEFAULT_LIMITS)[0]!.why).toContain('receiver bears 6 V');
 });
 
-test('what stops comes before what cautions, and a plan without a bay has nothing to say', () => {
+test('what stops comes before what cautions, and a plan without a bay says what to measure', () => {
   const plan = plainPlan();
   plan.car.bay = { motorDiameterMm: 36.5, motorLengthMm: 40 };
-  expect(fitFindings(plan, resolvePlan(plan), DEFAULT_LIMITS).map((one) => one.id)).toEqual(['fit-length', 'fit-diameter']);
-  expect(fitFindings(plainPlan(), resolvePlan(plainPlan()), DEFAULT_LIMITS)).toEqual([]);
+  expect(fitFindings(plan, resolvePlan(plan), DEFAULT_LIMITS).map((one) => one.id)).toEqual(['fit-length', 'fit-diameter', 'fit-unknown']);
+  const [only, ...others] = fitFindings(plainPlan(), resolvePlan(plainPlan()), DEFAULT_LIMITS);
+  expect(only).toMatchObject({ id: 'fit-unknown', level: 'info', value: 5 });
+  expect(only!.why).toContain('motor diameter, motor length, ESC tray, pack tray, slot of the motor mount');
+  expect(others).toEqual([]);
 });
 
 test('an outrunner is as large as its bell', () => {

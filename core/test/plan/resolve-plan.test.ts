@@ -7,7 +7,7 @@ describe('estimates', () => {
   test('an inrunner’s winding comes from its volume and kv', () => {
     const { motor } = resolvePlan(plainPlan());
     const volume = ((Math.PI / 4) * 36 * 36 * 52) / 1000;
-    const km = 0.0245 * (volume / 50) ** 0.85;
+    const km = 0.0245 * (volume / 50);
     expect(motor.motorConstant).toBeCloseTo(km, 9);
     expect(motor.resistanceOhm).toBeCloseTo((60 / (2 * Math.PI * 3000) / km) ** 2, 9);
     expect(motor.massKg).toBeCloseTo(0.0037 * volume, 9);
@@ -24,7 +24,7 @@ describe('estimates', () => {
   });
 
   test('turns give kv, and a given kv counts before them', () => {
-    expect(resolvePlan(brushed({ turns: 27 })).motor.kvRpmPerV).toBeCloseTo(58_000 / 27, 9);
+    expect(resolvePlan(brushed({ turns: 27 })).motor.kvRpmPerV).toBeCloseTo(66_000 / 27, 9);
     expect(resolvePlan(brushed({ turns: 27, kvRpmPerV: 2500 })).motor.kvRpmPerV).toBe(2500);
   });
 
@@ -46,9 +46,9 @@ describe('estimates', () => {
     expect(provenance['motor.noLoadCurrentA']).toEqual({ source: 'label', value: 3 });
   });
 
-  test('a pack’s cell sags 0.6 V at its printed current', () => {
+  test('a pack’s resistance goes by the root of its printed rating', () => {
     const { pack } = resolvePlan(plainPlan());
-    expect(pack.resistanceOhm).toBeCloseTo((2 * 0.6) / 250, 12);
+    expect(pack.resistanceOhm).toBeCloseTo((2 * 0.085) / (Math.sqrt(50) * 5), 12);
     expect(pack.massKg).toBeCloseTo(0.26, 9);
     expect(pack.cutoffV).toBeCloseTo(6.8, 9);
   });
@@ -81,6 +81,9 @@ describe('estimates', () => {
   });
 });
 
+/** Two cells of a printed rating and a capacity. */
+const ohm2s = (cRating: number, capacityAh: number) => (2 * 0.085) / (Math.sqrt(cRating) * capacityAh);
+
 describe('packs', () => {
   const pack = { name: 'Pack', chemistry: 'lipo' as const, cells: 2, capacityAh: 4, cRating: 40 };
 
@@ -88,7 +91,7 @@ describe('packs', () => {
     const { pack: whole } = resolvePlan(plainPlan({ packs: [pack, { ...pack, capacityAh: 3 }] }));
     expect(whole.cells).toBe(4);
     expect(whole.capacityAh).toBe(3);
-    expect(whole.resistanceOhm).toBeCloseTo((2 * 0.6) / 160 + (2 * 0.6) / 120, 12);
+    expect(whole.resistanceOhm).toBeCloseTo(ohm2s(40, 4) + ohm2s(40, 3), 12);
     expect(whole.openCircuitV.at(-1)).toBeCloseTo(4 * 4.18, 9);
   });
 
@@ -96,7 +99,7 @@ describe('packs', () => {
     const { pack: whole } = resolvePlan(plainPlan({ packs: [pack, pack], packWiring: 'parallel' }));
     expect(whole.cells).toBe(2);
     expect(whole.capacityAh).toBe(8);
-    expect(whole.resistanceOhm).toBeCloseTo((2 * 0.6) / 160 / 2, 12);
+    expect(whole.resistanceOhm).toBeCloseTo(ohm2s(40, 4) / 2, 12);
   });
 
   test('different chemistries in series keep their own curves', () => {

@@ -116,6 +116,7 @@ test.each(CASES)('$name: at every moment of full throttle the power balances wit
   for (const sample of moving) {
     const band = powerMoment(resolved, sample);
     const sum =
+      band.receiverW +
       band.wiresW +
       band.escW +
       band.copperW +
@@ -123,12 +124,15 @@ test.each(CASES)('$name: at every moment of full throttle the power balances wit
       band.lagW +
       band.ironW +
       band.gearsW +
+      band.spinW +
       band.rollingW +
       band.airW +
       band.slopeW +
       band.accelerationW;
     expect(Math.abs(band.packW - sum) / Math.max(band.packW, 1)).toBeLessThan(0.005);
-    expect(Math.abs(band.packA - sample.packA)).toBeLessThan(1e-3 * sample.packA + 1e-3);
+    expect(band.spinW > 1e-9).toBe(sample.spinning);
+    expect(band.receiverW).toBeGreaterThan(0);
+    expect(band.receiverW).toBeLessThan(0.2 + 1.01 * (1 + 0.5 * resolved.car.massKg));
   }
 });
 

@@ -117,7 +117,7 @@ describe('a run', () => {
 
   test('standing still at zero throttle takes nothing and goes nowhere', () => {
     const run = coasting(resolvePlan(plainPlan()), 60);
-    expect(run).toMatchObject({ distanceM: 0, usedAh: 0, maxSpeedMs: 0, peakPackCurrentA: 0, stop: 'time' });
+    expect(run).toMatchObject({ distanceM: 0, peakMotorCurrentA: 0, maxSpeedMs: 0, stop: 'time' });
     expect(run.maxCanC).toBe(25);
   });
 

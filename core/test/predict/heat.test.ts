@@ -1,4 +1,4 @@
-import { resolvePlan, simulateRun, type PlanFile, type ResolvedPlan } from '@puddler/core';
+import { resolvePlan, simulateRun, type PlanFile, type ResolvedPlan, type RunSample } from '@puddler/core';
 import { escLossW, HeatStores } from '../../src/predict/heat';
 import { plainPlan } from '../helpers';
 
@@ -30,7 +30,7 @@ describe('where heat settles', () => {
     const stores = settle(plan, 0, { windingW: 6, canW: 2 });
     const canRise = 8 / (12 * area + (0.22 * area) / 0.0077);
     expect(stores.canC).toBeCloseTo(25 + canRise, 2);
-    expect(stores.windingC).toBeCloseTo(25 + canRise + 6 / (520 * area), 2);
+    expect(stores.windingC).toBeCloseTo(25 + canRise + 6 / (300 * area), 2);
   });
 
   test('driving, a vent, a fan and fins each cool it', () => {
@@ -56,23 +56,33 @@ describe('where heat settles', () => {
 });
 
 describe('heat in a run', () => {
-  test('braking warms motor and ESC seven to three', () => {
-    const plan = resolvePlan(plainPlan());
-    const end = (brakeS: number) => {
-      let last = { windingC: 0, canC: 0, escC: 0 };
-      simulateRun(plan, {
-        segments: [
-          { kind: 'throttle', duty: 1, seconds: 3 },
-          brakeS > 0 ? { kind: 'brake', share: 0.5, seconds: brakeS } : { kind: 'throttle', duty: 0, seconds: 0.4 },
-        ],
-        onStep: (sample) => void (last = sample),
-      });
-      return last;
-    };
-    const coasted = end(0);
-    const braked = end(0.4);
-    expect(braked.escC).toBeGreaterThan(coasted.escC + 0.1);
-    expect(braked.windingC + braked.canC).toBeGreaterThan(coasted.windingC + coasted.canC + 0.2);
+  /** The state after full throttle and a stretch of braking or coasting. */
+  const after = (file: PlanFile, brakeS: number): RunSample => {
+    let last: RunSample | undefined;
+    simulateRun(resolvePlan(file), {
+      segments: [
+        { kind: 'throttle', duty: 1, seconds: 3 },
+        brakeS > 0 ? { kind: 'brake', share: 0.5, seconds: brakeS } : { kind: 'throttle', duty: 0, seconds: 0.4 },
+      ],
+      onStep: (sample) => void (last = sample),
+    });
+    return last!;
+  };
+
+  test('a brushless motor brakes into the pack, and the winding takes what is left', () => {
+    const [coasted, braked] = [after(plainPlan(), 0), after(plainPlan(), 0.4)];
+    expect(braked.packA).toBeLessThan(-1);
+    expect(braked.busV).toBeGreaterThan(coasted.busV);
+    expect(braked.charge).toBeGreaterThan(coasted.charge);
+    expect(braked.windingC).toBeGreaterThan(coasted.windingC + 0.2);
+    expect(braked.escC).toBeGreaterThan(coasted.escC);
+  });
+
+  test('a brushed motor is shorted: nothing comes back, winding and ESC share it by their resistance', () => {
+    const file = plainPlan({ motor: { name: 'B', kind: 'brushed', sizeClass: '540', turns: 15 } });
+    const [coasted, braked] = [after(file, 0), after(file, 0.4)];
+    expect(braked.packA).toBeGreaterThan(0);
+    expect(braked.windingC).toBeGreaterThan(coasted.windingC + 1);
   });
 
   test('a heavier load is never cooler, minute by minute', () => {

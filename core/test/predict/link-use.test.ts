@@ -17,7 +17,8 @@ function usesOf(change: Partial<Run>, file: PlanFile = plainPlan(), limits: Limi
   const resolved = resolvePlan(file);
   const run = {
     ...simulateRun({ ...resolved, run: { profile: 'race', minutes: 0.1 } }),
-    rmsPackCurrentA: 1,
+    rmsMotorCurrentA: 1,
+    maxMotorRpm: 1000,
     peakMotorCurrentA: 1,
     peakPackCurrentA: 1,
     ...change,
@@ -27,13 +28,13 @@ function usesOf(change: Partial<Run>, file: PlanFile = plainPlan(), limits: Limi
 
 describe('each limit on both sides', () => {
   test.each([
-    ['pack', { peakPackCurrentA: 174 }, 'good'],
+    ['pack', { peakPackCurrentA: 149 }, 'good'],
     ['pack', { peakPackCurrentA: 176 }, 'caution'],
     ['pack', { peakPackCurrentA: 249 }, 'caution'],
     ['pack', { peakPackCurrentA: 251 }, 'stop'],
-    ['esc', { rmsPackCurrentA: 51 }, 'good'],
-    ['esc', { rmsPackCurrentA: 53 }, 'caution'],
-    ['esc', { rmsPackCurrentA: 81 }, 'stop'],
+    ['esc', { rmsMotorCurrentA: 51 }, 'good'],
+    ['esc', { rmsMotorCurrentA: 53 }, 'caution'],
+    ['esc', { rmsMotorCurrentA: 69 }, 'stop'],
     ['esc', { peakMotorCurrentA: 255 }, 'good'],
     ['esc', { peakMotorCurrentA: 257 }, 'caution'],
     ['esc', { peakMotorCurrentA: 321 }, 'stop'],
@@ -79,12 +80,12 @@ describe('each limit on both sides', () => {
 });
 
 test('the nearer of an ESC’s two limits is shown', () => {
-  expect(usesOf({ rmsPackCurrentA: 40, peakMotorCurrentA: 100 })['esc']!.figure).toBe('esc-continuous');
-  expect(usesOf({ rmsPackCurrentA: 10, peakMotorCurrentA: 300 })['esc']!.figure).toBe('esc-burst');
+  expect(usesOf({ rmsMotorCurrentA: 40, peakMotorCurrentA: 100 })['esc']!.figure).toBe('esc-continuous');
+  expect(usesOf({ rmsMotorCurrentA: 10, peakMotorCurrentA: 300 })['esc']!.figure).toBe('esc-burst');
 });
 
-test('two motors share the pack’s current between their ESCs', () => {
-  expect(usesOf({ rmsPackCurrentA: 60 }, plainPlan({ motorCount: 2 }))['esc']!.value).toBe(30);
+test('with two motors each ESC bears the current of its own', () => {
+  expect(usesOf({ rmsMotorCurrentA: 60 }, plainPlan({ motorCount: 2 }))['esc']!.value).toBe(60);
 });
 
 describe('a pack’s limit', () => {

@@ -1,7 +1,7 @@
 import { PROFILE_SEGMENTS, PROFILES, resolvePlan, simulateRun, solveTopSpeed, type RunSample } from '@puddler/core';
 import { plainPlan } from '../helpers';
 
-const LENGTHS = { 'speed-pass': 42, race: 8.2, bash: 15.5, cruise: 60, trail: 24, crawl: 18, pull: 25 } as const;
+const LENGTHS = { 'speed-pass': 42, race: 9.5, bash: 14.1, cruise: 60, trail: 24, crawl: 18, pull: 25 } as const;
 
 test.each(PROFILES)('%s takes its seconds and repeats', (profile) => {
   const segments = PROFILE_SEGMENTS[profile];
@@ -10,6 +10,50 @@ test.each(PROFILES)('%s takes its seconds and repeats', (profile) => {
   const run = simulateRun(resolvePlan(file));
   expect(run).toMatchObject({ profile, stop: 'time' });
   expect(run.endS).toBeCloseTo(2 * LENGTHS[profile], 6);
+});
+
+test.each(['race', 'bash'] as const)('%s: full throttle ends where its metres do, when they come before its seconds', (profile) => {
+  const [full] = PROFILE_SEGMENTS[profile];
+  const plan = resolvePlan(plainPlan());
+  const alone = (metres: number) => simulateRun({ ...plan, startCharge: 1 }, { segments: [{ ...full!, metres }] });
+  const timed = alone(Infinity);
+  expect(timed.endS).toBeCloseTo(full!.seconds, 9);
+  const spaced = alone(timed.distanceM / 2);
+  expect(spaced.distanceM).toBeCloseTo(timed.distanceM / 2, 2);
+  expect(spaced.endS).toBeLessThan(timed.endS);
+});
+
+test('a corner is held at the smaller of its share of top speed and its metres a second', () => {
+  const plan = resolvePlan(plainPlan());
+  const held = (mostMs: number) => {
+    let last: RunSample | undefined;
+    simulateRun(plan, { segments: [{ kind: 'hold', topShare: 0.4, mostMs, seconds: 20 }], onStep: (sample) => void (last = sample) });
+    return last!.speedMs;
+  };
+  expect(held(2)).toBeCloseTo(2, 2);
+  expect(held(100)).toBeCloseTo(0.4 * solveTopSpeed(plan).topSpeedMs, 2);
+});
+
+test('tyres spin for a ramp and a second where the trigger stays down, and are held at the limit after; the car gets the same force', () => {
+  const file = plainPlan();
+  file.site.surface = 'snow';
+  const plan = resolvePlan(file);
+  const drive = (spins: boolean) => {
+    const samples: RunSample[] = [];
+    const run = simulateRun(plan, {
+      segments: [{ kind: 'throttle', duty: 1, seconds: 2, rampS: 0.3, spins }],
+      onStep: (sample) => void samples.push(sample),
+    });
+    return { run, samples };
+  };
+  const [spun, held] = [drive(true), drive(false)];
+  for (const sample of spun.samples) if (sample.limited) expect(sample.spinning).toBe(sample.timeS < 1.3 - 1e-9);
+  expect(held.samples.every((sample) => !sample.spinning)).toBe(true);
+  expect(spun.run.distanceM).toBeCloseTo(held.run.distanceM, 3);
+  expect(spun.run.maxMotorRpm).toBeGreaterThan(2 * held.run.maxMotorRpm);
+  expect(spun.run.usedAh).toBeGreaterThan(1.5 * held.run.usedAh);
+  // The wheels' run-up with the trigger is a peak of its own.
+  expect(spun.run.peakMotorCurrentA).toBeGreaterThan(1.2 * Math.max(...spun.samples.map((sample) => sample.motorA)));
 });
 
 test('a held speed is held', () => {

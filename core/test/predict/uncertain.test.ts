@@ -1,4 +1,4 @@
-import { resolvePlan, solveTopSpeed, speedSpread, uncertainFigures, type PlanFile } from '@puddler/core';
+import { resolvePlan, solveTopSpeed, speedSpread, uncertainFigures, withFigure, type PlanFile } from '@puddler/core';
 import { scaledBy } from '../../src/predict/uncertain-figures';
 import { simulateRun } from '../../src/predict/run';
 import { caseNamed, plainPlan } from '../helpers';
@@ -8,11 +8,11 @@ const sigmaOf = (plan: PlanFile, path: string) => uncertainFigures(plan, resolve
 test('spreads are those of the table, and provenance narrows them', () => {
   const plan = plainPlan();
   expect(sigmaOf(plan, 'motor.resistanceOhm')).toBe(0.3);
-  expect(sigmaOf(plan, 'motor.kvRpmPerV')).toBe(0.04);
+  expect(sigmaOf(plan, 'motor.kvRpmPerV')).toBe(0.05);
   expect(sigmaOf(plan, 'packs[0].cellResistanceOhm')).toBe(0.35);
   expect(sigmaOf(caseNamed('ridgeback-stock'), 'motor.kvRpmPerV')).toBe(0.15);
   expect(sigmaOf(caseNamed('ridgeback-stock'), 'motor.commutationLagUs')).toBeUndefined();
-  expect(sigmaOf({ ...plan, motor: { ...plan.motor, resistanceOhm: 0.02 } }, 'motor.resistanceOhm')).toBe(0.07);
+  expect(sigmaOf({ ...plan, motor: { ...plan.motor, resistanceOhm: 0.02 } }, 'motor.resistanceOhm')).toBe(0.2);
   expect(sigmaOf({ ...plan, motor: { ...plan.motor, resistanceOhm: 0.02 }, measured: ['motor.resistanceOhm'] }, 'motor.resistanceOhm')).toBe(0.02);
   expect(sigmaOf({ ...plan, car: { ...plan.car, dragAreaM2: 0.02 } }, 'car.dragAreaM2')).toBe(0.02);
   expect(sigmaOf(plan, 'car.massKg')).toBe(0.03);
@@ -48,7 +48,9 @@ test('better heat paths cool, larger heat stores warm slower', () => {
         1.3,
       ),
     ).maxCanC;
-  expect(canWith('heat.conductance')).toBeLessThan(simulateRun(resolved).maxCanC);
+  expect(canWith('heat.canToAir')).toBeLessThan(simulateRun(resolved).maxCanC);
+  // What leaves the winding more easily warms the can the more.
+  expect(canWith('heat.windingToCan')).toBeGreaterThan(simulateRun(resolved).maxCanC);
   expect(canWith('heat.capacity')).toBeLessThan(simulateRun(resolved).maxCanC);
 });
 
@@ -70,4 +72,33 @@ test('a car that does not move has no spread', () => {
   plan.gearing = {};
   plan.esc.burstA = 1;
   expect(speedSpread(plan, resolvePlan(plan))).toBeUndefined();
+});
+
+test('a figure taken from the kind of car is less sure than one that was measured, and one that is set is the car’s own', () => {
+  const plan = plainPlan();
+  const typical: PlanFile = { ...plan, car: { ...plan.car, typical: ['massKg', 'tyre.diameterMm', 'internalRatio', 'cgHeightMm'] } };
+  expect(['car.massKg', 'car.tyre.diameterMm', 'car.internalRatio', 'car.cgHeightMm'].map((path) => sigmaOf(typical, path))).toEqual([
+    0.12, 0.06, 0.05, 0.15,
+  ]);
+  expect(sigmaOf(plan, 'car.internalRatio')).toBeUndefined();
+  const weighed = withFigure(typical, 'car.massKg', 1.9);
+  expect(weighed.car.typical).toEqual(['tyre.diameterMm', 'internalRatio', 'cgHeightMm']);
+  expect(resolvePlan(weighed).provenance['car.massKg']).toEqual({ source: 'measured', value: 1.9 });
+  expect(resolvePlan(typical).provenance['car.massKg']!.source).toBe('typical');
+});
+
+test('what is guessed together varies together: loss torque against resistance, grip against rolling, and only while guessed', () => {
+  const plan = plainPlan();
+  const goesWith = (file: PlanFile, path: string) => uncertainFigures(file, resolvePlan(file)).find((one) => one.path === path)!.goesWith;
+  expect(goesWith(plan, 'motor.noLoadCurrentA')).toEqual({ path: 'motor.resistanceOhm', correlation: -0.4 });
+  expect(goesWith(plan, 'site.grip')).toEqual({ path: 'site.rollingResistance', correlation: -0.5 });
+  expect(goesWith({ ...plan, motor: { ...plan.motor, resistanceOhm: 0.02 } }, 'motor.noLoadCurrentA')).toBeUndefined();
+});
+
+test('the driver’s time at full throttle is unsure where profiles leave it to the driver', () => {
+  const plan = plainPlan();
+  expect(sigmaOf({ ...plan, run: { profile: 'race', minutes: 5 } }, 'driver.fullThrottle')).toBe(0.25);
+  expect(sigmaOf({ ...plan, run: { profile: 'cruise', minutes: 5 } }, 'driver.fullThrottle')).toBeUndefined();
+  const resolved = resolvePlan({ ...plan, run: { profile: 'race', minutes: 2 } });
+  expect(simulateRun({ ...resolved, fullThrottle: 1.3 }).fullThrottleS).toBeGreaterThan(simulateRun(resolved).fullThrottleS);
 });

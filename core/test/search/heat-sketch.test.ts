@@ -10,7 +10,7 @@ const base = JSON.parse(readFileSync(path.join(__dirname, '../../../demo/plans/1
 const SCOPE = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false } as const;
 
 /** Motors that idle are driven too: at a held speed all else than the motor counts most. */
-const LIMITS = limitsWith({ efficiency: { caution: 0, stop: 0 } });
+const LIMITS = limitsWith({ 'motor-load': { caution: 9, stop: 9 } });
 
 /** Every setup of some groups is driven; before each, the sketch says what it could come to at best. */
 function gaps(seed: number, profile: ProfileName, minutes = 6, esc: 'shelf' | 'classes' = 'shelf'): { coolerK: number; longerShare: number }[] {
@@ -81,7 +81,7 @@ describe('what driven setups say of their neighbours', () => {
   it('is what was driven, to the last digit, for another ESC that the motor cannot tell from it', () => {
     const all = gaps(52, 'race', 6, 'classes');
     const same = all.filter((one) => one.coolerK === 0);
-    expect(same.length).toBeGreaterThan(100);
+    expect(same.length).toBeGreaterThan(60);
     expect(same.every((one) => one.longerShare === 0)).toBe(true);
   });
 

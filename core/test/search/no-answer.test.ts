@@ -38,11 +38,11 @@ function relaxed(wish: SearchWish) {
 
 describe('a wish that nothing meets', () => {
   it.each<[SearchWish, string]>([
-    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16 }, canC: 52 }, 'canC'],
-    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16 }, canC: 52 }, 'topSpeed'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 60 }, 'canC'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 60 }, 'topSpeed'],
     [{ aim: 'speed', topSpeed: { is: 'about', speedMs: 25 }, canC: 60 }, 'topSpeed'],
-    [{ aim: 'speed', topSpeed: { is: 'about', speedMs: 3 } }, 'topSpeed'],
-    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 20 }, newMoney: 10 }, 'newMoney'],
+    [{ aim: 'speed', topSpeed: { is: 'about', speedMs: 1.5 } }, 'topSpeed'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 14.5 }, newMoney: 1 }, 'newMoney'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 10 }, minutes: 95 }, 'minutes'],
     [{ aim: 'pull', topSpeed: { is: 'at-least', speedMs: 21 }, climbPct: 80, canC: 70 }, 'topSpeed'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 13 }, crawlMs: 0.2, canC: 90 }, 'crawlMs'],
@@ -59,10 +59,10 @@ describe('a wish that nothing meets', () => {
   });
 
   it('gives up no more than it must, to a step of the front', () => {
-    const { found } = relaxed({ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16 }, canC: 52 });
+    const { found } = relaxed({ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 60 });
     const speed = found.find((one) => one.target === 'topSpeed')!;
     const speedMs = speed.possible + BOX.speedMs;
-    expect(search(new SearchSpace(task({ aim: 'speed', topSpeed: { is: 'at-least', speedMs }, canC: 52 }))).front.members).toEqual([]);
+    expect(search(new SearchSpace(task({ aim: 'speed', topSpeed: { is: 'at-least', speedMs }, canC: 60 }))).front.members).toEqual([]);
   });
 
   it('names no target when none alone would do', () => {
@@ -82,12 +82,12 @@ describe('contradictions', () => {
   });
 
   it('finds a slope and a pull beyond the grip', () => {
-    const [[target, reason, possible]] = asked({ aim: 'pull', climbPct: 100 }) as [[string, string, number]];
+    const [[target, reason, possible]] = asked({ aim: 'pull', climbPct: 130 }) as [[string, string, number]];
     expect([target, reason]).toEqual(['climbPct', 'grip']);
-    // µ 1 less .035 to roll.
-    expect(possible).toBeCloseTo(96.5, 9);
-    expect(asked({ aim: 'pull', pullN: 20 })).toEqual([['pullN', 'grip', expect.closeTo(2 * 9.80665, 3)]]);
-    expect(asked({ aim: 'pull', pullN: 19 })).toEqual([]);
+    // µ 1.3 less .035 to roll.
+    expect(possible).toBeCloseTo(126.5, 9);
+    expect(asked({ aim: 'pull', pullN: 26 })).toEqual([['pullN', 'grip', expect.closeTo(1.3 * 2 * 9.80665, 3)]]);
+    expect(asked({ aim: 'pull', pullN: 25 })).toEqual([]);
   });
 
   it('finds a speed at which the radio is left behind', () => {
@@ -178,7 +178,8 @@ test('each member of a front says what it is best at, what it gives for it, and 
   const setups = search(space).front.sorted();
   const standingOf = standings(setups, wish, 25, DEFAULT_LIMITS);
   const fastest = setups.reduce((a, b) => (b.figures.topSpeedMs > a.figures.topSpeedMs ? b : a));
-  expect(standingOf(fastest).bestAt).toContain('aim');
+  const asFast = setups.filter((one) => one.boxes.aim === fastest.boxes.aim);
+  expect(standingOf(fastest).bestAt.includes('aim')).toBe(asFast.length <= 2);
   const coolest = Math.max(...setups.map((one) => one.boxes.cool));
   const asCool = setups.filter((one) => one.boxes.cool === coolest);
   // What more than two share tells none of them apart.

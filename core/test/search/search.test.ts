@@ -61,7 +61,7 @@ const SEEDED: [seed: number, wish: SearchWish, change: Parameters<typeof task>[2
   [14, { aim: 'pull' }, { profile: 'trail' }],
   [15, { aim: 'pull', climbPct: 40, crawlMs: 0.6 }, { profile: 'pull' }],
   [16, { aim: 'speed', minutes: 25, canC: 60 }, { plan: '20-pacer-forty-minutes', profile: 'cruise' }],
-  [17, { aim: 'speed', newMoney: 60 }, { plan: '40-plough-snow', profile: 'trail', scope: { twoMotors: true }, size: { motors: 4 } }],
+  [17, { aim: 'speed', newMoney: 250 }, { plan: '40-plough-snow', profile: 'trail', scope: { twoMotors: true }, size: { motors: 4 } }],
   [18, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 8 } }, { profile: 'speed-pass', scope: { packPairs: true }, size: { packs: 2 } }],
   [19, { aim: 'pull', pullN: 8, minutes: 8 }, { plan: '31-drover-high', profile: 'pull', scope: { gearbox: true }, size: { motors: 4 } }],
   [
@@ -89,7 +89,7 @@ test.each([...SEEDED, ...ALIKE])('the front of seeded shelf %i is that of trying
 });
 
 describe('the search', () => {
-  const many = task(31, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 9 }, canC: 78 }, { size: { motors: 10, packs: 6 } });
+  const many = task(31, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 9 }, canC: 78 }, { size: { motors: 14, packs: 6 } });
 
   it('finds the same front with one, two and five workers that tell each other', () => {
     const space = new SearchSpace(many);

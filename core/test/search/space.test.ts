@@ -54,7 +54,7 @@ describe('a combination', () => {
     for (const group of groups.filter((_, i) => i % 5 === 0)) {
       const found = space
         .escsOf(group.pack)
-        .flatMap((one) => examine(space, group, one, space.gearsOf(group.motor), limitsWith({ efficiency: { stop: 0 } }), noCounts(), false));
+        .flatMap((one) => examine(space, group, one, space.gearsOf(group.motor), limitsWith({ 'motor-load': { stop: 9 } }), noCounts(), false));
       for (const { esc, gear, topSpeedMs, pullN } of found) {
         const solved = solveTopSpeed(resolvePlan(space.planOf({ ...group, esc, pinion: gear.pinion, spur: gear.spur, gearbox: gear.gearbox })));
         expect(topSpeedMs).toBe(solved.topSpeedMs);
@@ -131,6 +131,9 @@ describe('rules on parts', () => {
       'screw-depth',
       'bec-voltage',
       'overdrive',
+      'pinion-bore',
+      'bec-current',
+      'capacitor',
     ];
     let [kept, dropped] = [0, 0];
     for (let i = 0; i < space.counts.all; i += 7) {
@@ -265,6 +268,6 @@ test('rules are counted by why they take out', () => {
   const search = new Search(space);
   while (search.step());
   const { counts } = search.progress();
-  expect(counts.speed - counts.drive).toBe(counts.still + counts.overRpm + counts.inefficient + counts.outOfRange + counts.overDriveline);
+  expect(counts.speed - counts.drive).toBe(counts.still + counts.overRpm + counts.overloaded + counts.outOfRange + counts.overDriveline);
   expect(counts.outOfRange).toBeGreaterThan(0);
 });

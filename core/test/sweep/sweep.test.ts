@@ -65,7 +65,8 @@ describe('a point', () => {
     const run = simulateRunFast(resolvePlan(plan), { stepS: 0.04 });
     expect(point.escBurst).toBeCloseTo(run.peakMotorCurrentA / 100, 9);
     expect(point.motorRpm).toBeGreaterThan(0.3);
-    expect(sweepPoint(plainPlan(), [])!.motorRpm).toBe(0);
+    // Without a label what usually holds for its size does.
+    expect(sweepPoint(plainPlan(), [])!.motorRpm).toBeGreaterThan(0.2);
   });
 
   it('is undefined where the plan cannot be computed', () => {

@@ -1,4 +1,4 @@
-import { setField, type Car, type CarPath, type FigurePath, type Part } from '@puddler/core';
+import { setField, withCarField, type Car, type CarPath, type FigurePath, type Part } from '@puddler/core';
 import { LONGEST_NAME, type Bench, type BodyOf, type KindName, type PlanBody, type Wish } from '@puddler/contract/shared';
 import { nanoid } from '@reduxjs/toolkit';
 import { changed } from './desk-slice';
@@ -53,7 +53,7 @@ export function deleteDocument(kind: KindName, id: string): Thunk<string | undef
 
 /** Sets a field of a car; undefined takes it out. Quick edits of the same field join. */
 export const editCar = (id: string, path: CarPath, value: unknown, label: string): Thunk =>
-  replace('car', id, ({ car, bench }) => ({ car: setField(car, path, value), bench }), label, `${id}:${path}`);
+  replace('car', id, ({ car, bench }) => ({ car: withCarField(car, path, value), bench }), label, `${id}:${path}`);
 
 /** Sets a field of what the bench notes of a car; undefined takes it out. */
 export const editBench = <K extends keyof Bench>(id: string, field: K, value: Bench[K] | undefined, label: string): Thunk =>

@@ -21,7 +21,7 @@ export const NOTHING_YET: SearchState = {
   facts: undefined,
   progress: {
     examined: 0,
-    counts: { money: 0, start: 0, speed: 0, drive: 0, pull: 0, still: 0, overRpm: 0, inefficient: 0, outOfRange: 0, overDriveline: 0 },
+    counts: { money: 0, start: 0, speed: 0, drive: 0, pull: 0, still: 0, overRpm: 0, overloaded: 0, outOfRange: 0, overDriveline: 0 },
     driven: 0,
     spared: 0,
     finished: false,

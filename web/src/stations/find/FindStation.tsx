@@ -1,7 +1,6 @@
 import type { SearchScope } from '@puddler/core';
 import { Link, useParams } from 'react-router';
-import { editPlan } from '../../desk/edits';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../desk/store';
 import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
 import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
 import { chainView } from '../../jobs/chain-view';
@@ -26,7 +25,6 @@ export default function FindStation() {
 
 /** A wish for a car, and what answers it. */
 function Finding({ inHand }: { inHand: PlanInHand }) {
-  const dispatch = useAppDispatch();
   const { wishes, wish, base, limits, problems, live, done, background, isShelfEmpty } = useFind(inHand);
   const front = useFront(wish, base, limits, live.setups);
   const since = useSince(wish, live.setups, done);
@@ -51,7 +49,6 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
             problems={problems}
             onWish={(next, label) => wishes.change({ ...wish, wish: next }, label)}
             onScope={(scope, label) => wishes.change({ ...wish, scope }, label)}
-            onIdle={() => dispatch(editPlan(inHand.id, 'limits.efficiency', { caution: 0, stop: 0 }, 'let motors idle'))}
           />
         </div>
       ) : (

@@ -15,8 +15,6 @@ interface Props {
   problems: readonly WishProblem[];
   onWish: (wish: SearchWish, label: string) => void;
   onScope: (scope: SearchScope, label: string) => void;
-  /** Lets motors idle in this plan: its efficiency limit no longer stops. */
-  onIdle: () => void;
 }
 
 const ADVICE: Record<string, string> = {
@@ -37,16 +35,15 @@ const LOST = [
   { id: 'still', words: 'do not move at all' },
   { id: 'overRpm', words: 'turn the motor faster than it is made for: fewer cells, less kv or longer gears' },
   {
-    id: 'inefficient',
-    words:
-      'turn more of what they take into heat than into work at top speed. A slow hauler’s motor idles there, which does no harm if it stays cool',
+    id: 'overloaded',
+    words: 'load their motor too hard at top speed: more kv with a shorter gear, a larger motor, or a shorter gear alone',
   },
   { id: 'outOfRange', words: 'leave the radio’s range within the stop limit' },
   { id: 'overDriveline', words: 'pull harder than the driveline was made for' },
 ] as const;
 
 /** What to do when nothing meets a wish: which target to give up, and how far; or which rule leaves nothing. */
-export function NoAnswer({ live, wish, scope, problems, onWish, onScope, onIdle }: Props) {
+export function NoAnswer({ live, wish, scope, problems, onWish, onScope }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const rows = sieveRows(live);
   const emptied = emptiedBy(rows);
@@ -74,11 +71,8 @@ export function NoAnswer({ live, wish, scope, problems, onWish, onScope, onIdle 
       {emptied?.id === 'drive' && (
         <ul className="mt-1 space-y-1">
           {LOST.filter(({ id }) => counts[id] > 0).map(({ id, words }) => (
-            <li key={id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
-              <span>
-                <strong className="font-semibold">{formatNumber(counts[id], 0)}</strong> {words}
-              </span>
-              {id === 'inefficient' && <Button onClick={onIdle}>Let motors idle in this plan</Button>}
+            <li key={id}>
+              <strong className="font-semibold">{formatNumber(counts[id], 0)}</strong> {words}
             </li>
           ))}
         </ul>

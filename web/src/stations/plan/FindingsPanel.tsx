@@ -130,8 +130,7 @@ const QUANTITY: Partial<Record<string, string>> = { '°C': '°C', mm: 'mm', 'm/s
 export function headline(finding: Finding, system: UnitSystem): string {
   const quantity = QUANTITY[finding.unit];
   const name = finding.figure.charAt(0).toUpperCase() + finding.figure.slice(1);
-  const share = finding.unit.startsWith('of ') || finding.id === 'efficiency';
-  if (share) return `${name} ${formatNumber(100 * finding.value, 0)} %${finding.id === 'efficiency' ? '' : ` ${finding.unit}`}`;
+  if (finding.unit.startsWith('of ')) return `${name} ${formatNumber(100 * finding.value, 0)} % ${finding.unit}`;
   if (!quantity)
     return `${name} ${formatNumber(finding.value, 1)}${finding.unit === 'cells' ? '' : ` ${finding.unit}`} of ${formatNumber(finding.limit, 1)}`;
   const unit = unitOf(quantity, system);

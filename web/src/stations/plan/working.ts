@@ -1,4 +1,14 @@
-import { warmKv, type Bands, type PlanFile, type PowerBand, type ResolvedPlan, type Run, type Steady } from '@puddler/core';
+import {
+  motorJPerK,
+  TRUSTED_SHARE,
+  warmKv,
+  type Bands,
+  type PlanFile,
+  type PowerBand,
+  type ResolvedPlan,
+  type Run,
+  type Steady,
+} from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
 import { short } from '../../in-hand/link-text';
 
@@ -123,13 +133,12 @@ function heatBlock({ resolved, run, bands, system }: Input): WorkingBlock {
   const warm = unitOf('°C', system);
   if (!run) return { title: 'Motor heat', lines: [] };
   const { motor } = resolved;
-  const capacity = motor.massKg * (0.3 * 385 + 0.7 * 460);
   const rise = run.maxCanC - resolved.site.ambientC;
   const narrow = bands?.narrows.maxCanC;
   return {
     title: 'Motor heat',
     lines: [
-      { what: 'Holds', sum: `${formatNumber(1000 * motor.massKg, 0)} g of copper and iron`, gives: `${short(capacity)} J a kelvin` },
+      { what: 'Holds', sum: `${formatNumber(1000 * motor.massKg, 0)} g of copper and iron`, gives: `${short(motorJPerK(motor.massKg))} J a kelvin` },
       { what: 'Sheds through the can', sum: `${formatNumber(1e4 * motor.surfaceM2, 0)} cm² and the mount`, gives: 'more with air and fan' },
       {
         what: 'Rose in the run',
@@ -177,7 +186,7 @@ function schoolsBlock({ resolved, steady, run }: Input): WorkingBlock {
   const { motor } = resolved;
   const perAmp = (1000 * KT_FROM_KV) / motor.kvRpmPerV;
   const for20W = 1000 * motor.motorConstant * Math.sqrt(20);
-  const escShare = run ? run.rmsPackCurrentA / resolved.motorCount / (0.65 * resolved.esc.continuousA) : 0;
+  const escShare = run ? run.rmsMotorCurrentA / (TRUSTED_SHARE * resolved.esc.continuousA) : 0;
   const canShare = run ? (run.maxCanC - resolved.site.ambientC) / Math.max(1, 70 - resolved.site.ambientC) : 0;
   const holds = !run
     ? ''

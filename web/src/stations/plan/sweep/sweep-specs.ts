@@ -97,6 +97,7 @@ export function bordersOf(limits: Limits): Border[] {
     ['escBurst', 'esc-burst', 'ESC peak'],
     ['packCurrent', 'pack-current', 'pack peak'],
     ['motorRpm', 'motor-rpm', 'motor rpm'],
+    ['motorLoad', 'motor-load', 'motor load'],
   ];
   return rows.flatMap(([figure, id, label]) =>
     (['caution', 'stop'] as const).flatMap((tone): Border[] => {
@@ -121,7 +122,7 @@ export function linesOf(id: SweepAnswerId, file: PlanFile, limits: Limits): { at
     case 'maxEscC':
       return of('esc-temperature');
     case 'motorEfficiency':
-      return of('efficiency');
+      return [];
     case 'peakPackCurrentA': {
       const at = packLimitA(file);
       return at === undefined ? [] : [{ at, label: 'label and plug', tone: 'stop' }];
