@@ -192,6 +192,8 @@ export class Drivetrain {
   /** The current and duty that give just the grip limit; `d` when the pack cannot even give that duty. */
   private atLimit(lever: number, d: number): void {
     this.supply(this.line.gripN, lever);
+    // The current stays as the car gains speed, and the duty that drives it rises with the back-EMF.
+    this.dutySlope = this.duty < d ? (this.kt * lever) / this.openCircuitV : 0;
     this.duty = min(this.duty, d);
     this.packA = this.line.motors * this.duty * this.motorA;
     this.limited = true;

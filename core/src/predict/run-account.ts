@@ -43,6 +43,8 @@ export class RunAccount {
   private readonly braking: Braking;
   /** What receiver and servo take at the bus of this step [A]. */
   private receiverA = 0;
+  /** Whether the step before braked: then what it left must be taken back. */
+  private braked = false;
   private readonly sources: HeatSources = { windingW: 0, canW: 0, escW: 0, packW: 0 };
   /** Of the step before, for the moment that a limit is met or left between two steps. */
   private before = { known: false, limited: false, excessN: 0, busV: 0, speedMs: 0, seconds: 0 };
@@ -107,7 +109,10 @@ export class RunAccount {
   /** What the pack gives beside the motors at the start of a step, so that bus and sample show it. */
   others(speedMs: number, brakeN: number): void {
     const { at, braking } = this;
-    braking.act(brakeN, at.omega, at.omega / speedMs);
+    if (brakeN > 0 || this.braked) {
+      braking.act(brakeN, at.omega, at.omega / speedMs);
+      this.braked = brakeN > 0;
+    }
     at.otherA = 0;
     this.receiverA = at.line.receiverW / at.busV();
     at.otherA = this.receiverA - braking.backA;
@@ -190,7 +195,9 @@ export class RunAccount {
     const last = max(0, first + at.motorASlope * (nextSpeedMs - speedMs) + opening);
     const mean = driver.drivingShare * max(0, first + at.motorASlope * (meanSpeedMs - speedMs) + opening / 2);
     const meanSquare = (driver.drivingShare * (first * first + first * last + last * last)) / 3;
-    const perPack = motors * (at.duty + at.dutySlope * (meanSpeedMs - speedMs));
+    // A trigger on its way opens the duty as well, but where the driver holds it at the tyres' limit.
+    const rising = at.limited && !at.spinning ? 0 : (driver.dutyRate * seconds) / 2;
+    const perPack = motors * (at.duty + rising + at.dutySlope * (meanSpeedMs - speedMs));
     if (brakeN > 0 && speedMs > 0) braking.act(brakeN, (at.omega * meanSpeedMs) / speedMs, at.omega / speedMs);
     const otherA = this.receiverA - braking.backA;
     if (!this.lasting) this.charge = min(1, this.charge - ((perPack * mean + otherA) * seconds) / (3600 * plan.pack.capacityAh));

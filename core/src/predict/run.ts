@@ -4,9 +4,9 @@ import { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
 import { HeatStores } from './heat';
 import { cycleSeconds, segmentsOf, type Segment } from './profiles';
-import { RunAccount, type SavedAccount } from './run-account';
+import { RunAccount, type DrivenStep, type SavedAccount } from './run-account';
 import type { Run, RunOptions, RunSample } from './run-types';
-import { stepLength } from './step-length';
+import { stepLength, type Moment } from './step-length';
 import { HOLD_REACTION_S, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
@@ -36,6 +36,9 @@ export class RunSimulation {
   private readonly stepS: number;
   private speed = 0;
   private steps = 0;
+  // One of each for all steps: made anew they would cost a tenth of a run.
+  private readonly driven: DrivenStep = { seconds: 0, speedMs: 0, meanSpeedMs: 0, nextSpeedMs: 0, packOhm: 0, brakeN: 0 };
+  private readonly moment: Moment;
   /** Whether the wheels of this segment have run up with the trigger, which they do once. */
   private ranUp = false;
 
@@ -51,6 +54,7 @@ export class RunSimulation {
     this.stepS = options.stepS ?? RUN_STEP_S;
     this.account = new RunAccount(plan, this.at, this.driver, this.heat);
     this.run = this.account.run;
+    this.moment = { at: this.at, driver: this.driver, speedMs: 0, longestS: this.stepS, underCutoffS: 0 };
   }
 
   drive(): Run {
@@ -107,16 +111,23 @@ export class RunSimulation {
     this.account.newSegment();
     this.ranUp = false;
     const endM = this.run.distanceM + (segment.metres ?? Infinity);
+    const isFull = segment.kind === 'throttle' && segment.duty >= 1;
     let into = 0;
     while (into < seconds - 1e-9) {
       const taken = this.step(segment, into, seconds - into, endM - this.run.distanceM);
-      if (taken === 0) return false;
+      if (taken === 0) {
+        if (isFull) this.run.fullThrottleS += into;
+        return false;
+      }
       into += taken;
-      if (segment.kind === 'throttle' && segment.duty >= 1) this.run.fullThrottleS += taken;
       this.run.endS = start + into;
-      if (this.run.distanceM >= endM) return true;
+      if (this.run.distanceM >= endM) {
+        if (isFull) this.run.fullThrottleS += into;
+        return true;
+      }
     }
     this.run.endS = start + seconds;
+    if (isFull) this.run.fullThrottleS += seconds;
     return true;
   }
 
@@ -146,8 +157,9 @@ export class RunSimulation {
       this.ranUp = true;
       account.runUp(v, segment.rampS ?? 0);
     }
-    const moment = { at, driver, speedMs: v, longestS: this.stepS, underCutoffS: account.underCutoffS };
-    const step = stepLength(moment, segment, into, min(room, secondsTo(roomM, v, accel)), accel, rate);
+    this.moment.speedMs = v;
+    this.moment.underCutoffS = account.underCutoffS;
+    const step = stepLength(this.moment, segment, into, roomM === Infinity ? room : min(room, secondsTo(roomM, v, accel)), accel, rate);
     const z = rate * step;
     const phi3 = abs(z) < SERIES_TO ? phi3Series(z) : ((expm1(z) / z - 1) / z - 0.5) / z;
     const phi2 = 0.5 + z * phi3;
@@ -159,7 +171,14 @@ export class RunSimulation {
       mean = accel < 0 ? min(v / 2, (v * v) / (-2 * accel * step)) : 0;
       next = 0;
     }
-    account.add({ seconds: step, speedMs: v, meanSpeedMs: mean, nextSpeedMs: next, packOhm, brakeN });
+    const { driven } = this;
+    driven.seconds = step;
+    driven.speedMs = v;
+    driven.meanSpeedMs = mean;
+    driven.nextSpeedMs = next;
+    driven.packOhm = packOhm;
+    driven.brakeN = brakeN;
+    account.add(driven);
     this.speed = next;
     const stop = account.endsAfter(step);
     if (stop === undefined) return step;
@@ -193,7 +212,6 @@ export class RunSimulation {
 
 /** Seconds to cover `metres` from a speed at a steady acceleration; Infinity when it is not covered. */
 function secondsTo(metres: number, speedMs: number, accelMs2: number): number {
-  if (metres === Infinity) return Infinity;
   const square = speedMs * speedMs + 2 * accelMs2 * metres;
   const seconds = square > 0 ? (2 * metres) / (speedMs + sqrt(square)) : Infinity;
   return max(RUN_MIN_STEP_S, seconds);

@@ -19,7 +19,7 @@ import {
 const { abs, max, min } = Math;
 
 /** The moment a step begins at. */
-interface Moment {
+export interface Moment {
   at: Drivetrain;
   driver: Driver;
   speedMs: number;
@@ -32,9 +32,9 @@ interface Moment {
 export function stepLength(moment: Moment, segment: Segment, into: number, room: number, accel: number, rate: number): number {
   const { at, driver, speedMs, longestS, underCutoffS } = moment;
   const { dutyRate } = driver;
-  // A held speed is linear in time by itself, and where nothing changes only the heat has to be followed.
+  // A held speed is linear in time by itself, at the grip limit the force is steady, and where nothing changes only the heat has to be followed.
   const calm = abs(accel) * longestS < CALM_SHARE * speedMs;
-  let step = min(room, longestS * (calm ? CALM_STEPS : driver.reacting ? HOLD_STEPS : 1));
+  let step = min(room, longestS * (calm ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
   // Where the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
   const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
   const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
