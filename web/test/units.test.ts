@@ -9,6 +9,8 @@ const WHEEL = RANGES['car.wheelMassG'];
 const AH = RANGES['packs.capacityAh'];
 const OHM = RANGES['motor.resistanceOhm'];
 const TEETH = RANGES['gearing.pinion'];
+const KV = RANGES['motor.kvRpmPerV'];
+const MINUTES = RANGES['run.minutes'];
 
 describe('figures as people type them', () => {
   test.each([
@@ -32,6 +34,31 @@ describe('figures as people type them', () => {
     ['0.0125 ohm', OHM, 'metric', 0.0125],
     [' 17 ', TEETH, 'imperial', 17],
     ['.5 kg', MASS, 'metric', 0.5],
+    ['4 000', KV, 'metric', 4000],
+    ['4\u2009000', KV, 'metric', 4000],
+    ['4\u00a0000 kv', KV, 'metric', 4000],
+    ['4,000', KV, 'metric', 4000],
+    ['4.000', KV, 'metric', 4000],
+    ["4'000", KV, 'metric', 4000],
+    ['4 0500', KV, 'metric', 40_500],
+    ['12,345.5', KV, 'metric', 12_345.5],
+    ['12.345,5', KV, 'metric', 12_345.5],
+    ['1,750 kg', MASS, 'metric', 1.75],
+    ['1.750', MASS, 'metric', 1.75],
+    ['0,125', MASS, 'metric', 0.125],
+    ['17 T', TEETH, 'metric', 17],
+    ['17t', TEETH, 'metric', 17],
+    ['3S', RANGES['packs.cells'], 'metric', 3],
+    ['3 cells', RANGES['packs.cells'], 'metric', 3],
+    ['48 pitch', RANGES['gearing.moduleMm'], 'metric', 0.529166667],
+    ['32dp', RANGES['gearing.moduleMm'], 'metric', 0.79375],
+    ['6:30', MINUTES, 'metric', 6.5],
+    ['90 s', MINUTES, 'metric', 1.5],
+    ['0.5 h', MINUTES, 'metric', 30],
+    ['10 min.', MINUTES, 'metric', 10],
+    ['80 %', RANGES.startCharge, 'metric', 0.8],
+    ['2.6 : 1', RANGES['car.internalRatio'], 'metric', 2.6],
+    ['27 T', RANGES['motor.turns'], 'metric', 27],
   ] as const)('“%s”', (text, range, system, value) => {
     const parsed = parseFigure(text, range, system);
     expect(parsed).toEqual({ ok: true, value: expect.closeTo(value, 5) });
@@ -45,12 +72,34 @@ describe('figures as people type them', () => {
     ['3', TEETH, '4 to 200'],
     ['99 km', TYRE, 'not a unit'],
     ['6800', TYRE, '10 to 600 mm'],
-    ['1 2', TYRE, 'not a unit'],
+    ['1 2', TYRE, 'not a number'],
     ['1e5', TYRE, 'not a unit'],
+    ['1,200', WHEEL, 'may be 1200 or 1.2: type 1200 or 1.2'],
+    ['17,5,5', TEETH, 'not a number'],
+    ['6:75', MINUTES, 'not a unit'],
+    ['three', MINUTES, 'understood: a number in min, s or h'],
   ] as const)('“%s” is refused with what is allowed', (text, range, words) => {
     const parsed = parseFigure(text, range, 'metric');
     expect(parsed.ok).toBe(false);
     if (!parsed.ok) expect(parsed.message).toContain(words);
+  });
+
+  test.each(Object.entries(RANGES))('what %s shows can be typed back, in both systems', (_path, range) => {
+    for (const system of ['metric', 'imperial'] as const) {
+      const unit = unitOf(range.unit, system);
+      for (const share of [0.02, 0.31, 0.9]) {
+        const value = range.min + share * (range.max - range.min);
+        const shown = formatIn(range.min < 0 ? value : Math.max(range.min, value), {
+          ...unit,
+          digits: 'integer' in range ? 0 : Math.max(unit.digits, 3),
+        });
+        for (const text of [shown, `${shown} ${unit.symbol}`]) {
+          const parsed = parseFigure(text, 'integer' in range ? { ...range, integer: undefined! } : range, system);
+          if (!parsed.ok) throw new Error(`${text}: ${parsed.message}`);
+          expect(toShown(parsed.value, unit)).toBeCloseTo(Number(shown.replace(/\u2009/g, '').replace('−', '-')), 2);
+        }
+      }
+    }
   });
 
   test('a range is said in the units shown', () => {

@@ -5,6 +5,8 @@ export interface Unit {
   symbol: string;
   factor: number;
   offset?: number;
+  /** Where more of the one is less of the other: value = factor / shown. */
+  inverse?: true;
   /** Decimal places shown. */
   digits: number;
   /** Other spellings that are understood when typed. */
@@ -67,7 +69,7 @@ export function toShown(value: number, unit: Unit): number {
 }
 
 export function fromShown(shown: number, unit: Unit): number {
-  return (shown - (unit.offset ?? 0)) / unit.factor;
+  return unit.inverse ? unit.factor / shown : (shown - (unit.offset ?? 0)) / unit.factor;
 }
 
 const formats = new Map<string, Intl.NumberFormat>();

@@ -1,0 +1,34 @@
+/** A number as it was typed: what it may mean, the likelier first. Two when a comma may be a decimal's or a thousand's. */
+export type TypedNumber = readonly number[];
+
+const SPACES = /[\s\u2009\u00a0\u202f'’]/g;
+const SIGN = /^[+\-−]/;
+/** 1,234.5 and 1.234,5: two signs, of which the last is the decimal's. */
+const BOTH = /^(\d{1,3}(?:([.,])\d{3})(?:\2\d{3})*)([.,])(\d+)$/;
+const SEVERAL = /^\d{1,3}(?:([.,])\d{3})(?:\1\d{3})+$/;
+const ONE_GROUP = /^([1-9]\d{0,2})([.,])(\d{3})$/;
+const PLAIN = /^(?:\d+(?:[.,]\d*)?|[.,]\d+)$/;
+
+/**
+ * Reads a number in the ways people write one: “4 000”, “4,000”, “4.000”, “1,75”, “1,234.5”. Spaces group, wherever
+ * they stand: a digit put into a grouped figure leaves them where they were.
+ * Empty when it is none.
+ */
+export function typedNumber(text: string): TypedNumber {
+  const bare = text.replace(SPACES, '');
+  // Fewer digits than a thousand has are not grouped: “1 2” is two numbers.
+  if (/\d\D*\s+\D*\d/.test(text.trim()) && (bare.match(/\d/g) ?? []).length < 4) return [];
+  const sign = SIGN.test(bare) && !bare.startsWith('+') ? -1 : 1;
+  const digits = bare.replace(SIGN, '');
+  const both = BOTH.exec(digits);
+  if (both && both[2] !== both[3]) return [sign * Number(`${both[1]!.replace(/[.,]/g, '')}.${both[4]!}`)];
+  if (SEVERAL.test(digits)) return [sign * Number(digits.replace(/[.,]/g, ''))];
+  const decimal = () => sign * Number(digits.replace(',', '.'));
+  const group = ONE_GROUP.exec(digits);
+  // A point is a decimal's unless that cannot be; a comma before three digits may be either.
+  if (group) return group[2] === '.' ? [decimal(), sign * Number(`${group[1]}${group[3]}`)] : [sign * Number(`${group[1]}${group[3]}`), decimal()];
+  return PLAIN.test(digits) ? [decimal()] : [];
+}
+
+/** Whether the two readings of a number differ by a comma, and so must be asked about; after a point the decimal is meant. */
+export const isCommaGroup = (text: string): boolean => /^[+\-−]?[1-9]\d{0,2},\d{3}$/.test(text.replace(SPACES, ''));
