@@ -27,6 +27,11 @@ export class LabelText {
   readonly unused: string[] = [];
   readonly problems: string[] = [];
   question: LabelQuestion | undefined;
+  /** How many there are of it, where the label says. */
+  count: number | undefined;
+  /** Gears of which there are none: the motor turns the wheels or the gearbox itself. */
+  direct = false;
+  price: number | undefined;
   private rest: string;
   /** For a cheap look before a pattern is tried. */
   private lower: string;
@@ -79,6 +84,21 @@ export class LabelText {
   /** “210 g”, “7.4 oz”. */
   takeMass(): void {
     if (!this.takeNumber('massG', /\b(\d+(?:\.\d+)?) ?(?:g|grams?)\b/i, 1, 'g')) this.takeNumber('massG', /\b(\d+(?:\.\d+)?) ?oz\b/i, 28.3495, 'oz');
+  }
+
+  /** Takes a price out that has its sign. */
+  takePrice(): void {
+    // The sign stands before or behind; looked for in that order, since “540 $18” has one between two numbers.
+    const match =
+      this.take(/(?:[$€£]|\b(?:eur|usd|gbp) ?) ?(\d{1,5}(?:\.\d{1,2})?)/i) ??
+      this.take(/\b(\d{1,5}(?:\.\d{1,2})?) ?(?:[$€£]|(?:eur|euros?|usd|gbp|pounds?|dollars?)\b)/i);
+    if (match) this.price = Number(match[1]);
+  }
+
+  /** Takes one without a sign: two decimals, and nothing else wanted the number. */
+  takeBarePrice(): void {
+    const match = this.price === undefined ? this.take(/(?:^|[ ,;¦])(\d{1,4}\.\d{2}) ?-?(?=$|[ ,;¦])/) : undefined;
+    if (match) this.price = Number(match[1]);
   }
 
   /** Takes what is understood but not used. */

@@ -21,7 +21,8 @@ export function partFromLabel(label: string, reading: LabelReading, answer: Read
   const name = label.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME) || 'Unnamed';
   const missing = whatIsMissing(reading, spec);
   if (reading.kind === undefined || missing.length > 0) return { parts: [], missing };
-  if (reading.kind !== 'gears') return { parts: [{ kind: reading.kind, name, status, spec } as unknown as Part], missing };
+  const priced = reading.price === undefined ? {} : { price: reading.price };
+  if (reading.kind !== 'gears') return { parts: [{ kind: reading.kind, name, status, ...priced, spec } as unknown as Part], missing };
   const { pinion, spur, moduleMm, boreMm } = spec as Record<string, number | undefined>;
   const module = moduleMm === undefined ? {} : { moduleMm };
   const both = pinion !== undefined && spur !== undefined;
@@ -34,16 +35,19 @@ export function partFromLabel(label: string, reading: LabelReading, answer: Read
               kind: 'pinion' as const,
               name: both ? `${pinion}T pinion` : name,
               status,
+              ...(both ? {} : priced),
               spec: { teeth: pinion, ...module, ...(boreMm === undefined ? {} : { boreMm }) },
             },
           ]),
-      ...(spur === undefined ? [] : [{ kind: 'spur' as const, name: both ? `${spur}T spur` : name, status, spec: { teeth: spur, ...module } }]),
+      ...(spur === undefined
+        ? []
+        : [{ kind: 'spur' as const, name: both ? `${spur}T spur` : name, status, ...(both ? {} : priced), spec: { teeth: spur, ...module } }]),
     ],
     missing,
   };
 }
 
-function whatIsMissing({ kind, question }: LabelReading, spec: Record<string, unknown>): string[] {
+function whatIsMissing({ kind, question, direct }: LabelReading, spec: Record<string, unknown>): string[] {
   const lacks = (field: string, word: string) => (spec[field] === undefined ? [word] : []);
   switch (kind) {
     case undefined:
@@ -60,7 +64,7 @@ function whatIsMissing({ kind, question }: LabelReading, spec: Record<string, un
       return [...lacks('cells', 'cells'), ...lacks('capacityAh', 'capacity'), ...(rated ? [] : ['C rating'])];
     }
     case 'gears':
-      return spec['pinion'] === undefined && spec['spur'] === undefined ? ['teeth'] : [];
+      return spec['pinion'] === undefined && spec['spur'] === undefined && !direct ? ['teeth'] : [];
     case 'tyre':
       return lacks('diameterMm', 'diameter');
     case 'fan':

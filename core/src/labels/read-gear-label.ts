@@ -14,7 +14,8 @@ export function readGearLabel(text: LabelText): void {
   else if (!text.takeNumber('boreMm', /\b(?:bore|shaft) ?[:=]? ?Ø? ?(\d(?:\.\d+)?)(?: ?mm)?/i))
     if (!text.takeNumber('boreMm', /\b(\d(?:\.\d+)?) ?mm ?(?:bore|shaft)?/i)) text.takeNumber('boreMm', /\b(3\.175?)\b/i);
   text.takeMass();
-  const pair = text.take(/\b(\d{1,3}) ?t? ?[/:-] ?(\d{1,3}) ?t?\b/i);
+  if (text.take(/\bdirect(?:[- ]drive)?\b|\bno gears?\b/i)) text.direct = true;
+  const pair = text.take(/\b(\d{1,3}) ?t? ?[/:-] ?(\d{1,3}) ?t?\b/i) ?? text.take(/^ ?(\d{1,2}) ?t? (\d{2,3}) ?t? ?$/i);
   if (pair) {
     const [a, b] = [Number(pair[1]), Number(pair[2])];
     text.set('pinion', Math.min(a, b));

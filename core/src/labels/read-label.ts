@@ -18,6 +18,11 @@ export interface LabelReading {
   unread: string[];
   unused: string[];
   problems: string[];
+  /** How many of it the label speaks of. */
+  count: number | undefined;
+  /** Gears that are not there: direct drive. */
+  direct: boolean;
+  price: number | undefined;
 }
 
 const READERS: Record<LabelKind, (text: LabelText) => void> = {
@@ -38,6 +43,7 @@ const READERS: Record<LabelKind, (text: LabelText) => void> = {
 
 /** Words and units that tell what a label is of, the telling ones first. */
 const HINTS: [RegExp, LabelKind][] = [
+  [/\bdirect[- ]drive\b/i, 'gears'],
   [/\bfans?\b(?!.*\d ?a\b)/i, 'fan'],
   [/\besc\b|\bspeed control|\b(?:s-?|u)?bec\b/i, 'esc'],
   [/\d ?mah?\b|\d ?ah\b|\bli-?po\b(?!.*\d ?a\b)|\bni-?mh\b(?!.*\d ?a\b)|\bli-?ion\b|\bli-?fe|\bpack\b|\bbattery\b/i, 'pack'],
@@ -65,6 +71,9 @@ export function labelKind(text: string): LabelKind | undefined {
 /** Reads what is printed on a part, told by its words when no kind is given. Pure, never throws, reads up to 400 characters. */
 export function readLabel(label: string, kind: LabelKind | undefined = labelKind(label)): LabelReading {
   const text = new LabelText(label);
+  text.takePrice();
   if (kind) READERS[kind](text);
-  return { kind, fields: text.fields, question: text.question, unread: text.unread(), unused: text.unused, problems: text.problems };
+  text.takeBarePrice();
+  const { fields, question, unused, problems, count, direct, price } = text;
+  return { kind, fields, question, unread: text.unread(), unused, problems, count, direct, price };
 }

@@ -12,6 +12,7 @@ const SQUAT_INRUNNER_KV = 2500;
 /** Reads a motor's label: size code, kv or turns, poles, sensor, shaft, limits. Form codes with two meanings become a question. */
 export function readMotorLabel(text: LabelText): void {
   text.takeUnused(/(?:max(?:imum)?\.? ?(?:power)? ?)?\d+(?:\.\d+)? ?k?w(?:atts?)?\b(?! ?\/)/i);
+  readCount(text);
   readKv(text);
   readLimits(text);
   readPoles(text);
@@ -29,6 +30,14 @@ export function readMotorLabel(text: LabelText): void {
   text.takeUnused(/\b\d+(?:\.\d+)? ?a(?:mps?)?\b/i);
   text.takeUnused(/\b1\/\d{1,2}(?:th)?\b/i);
   text.takeUnused(/\b(?:waterproof|wp|ip\d\d)\b/i);
+}
+
+const COUNT_WORDS: Record<string, number> = { two: 2, twin: 2, pair: 2, three: 3, four: 4 };
+
+/** “2 x 2814”, “two 3650”: how many there are of it. */
+function readCount(text: LabelText): void {
+  const match = text.take(/^ ?([2-8]) ?(?:x|pcs|off)(?= )/i) ?? text.take(/\b(two|twin|a pair of|pair of|three|four)\b/i);
+  if (match) text.count = Number(match[1]) || COUNT_WORDS[match[1]!.toLowerCase().replace(/^a | of$/g, '')];
 }
 
 function readKv(text: LabelText): void {
@@ -163,7 +172,9 @@ function decideKind(text: LabelText, said: { brushed: boolean; brushless: boolea
     text.set('kind', 'brushed');
     if (said.turns !== undefined) text.set('turns', said.turns);
     if (sizeClass) text.set('sizeClass', sizeClass);
-    else if (said.turns !== undefined || 'kvRpmPerV' in fields) text.estimate('sizeClass', '540', 'most cars of 1/10 carry a 540 can');
+    if (sizeClass && said.turns === undefined && !('kvRpmPerV' in fields))
+      text.estimate('turns', BRUSHED_CLASSES[sizeClass].turns, `usual for a ${sizeClass}; its kv may well be a third more or less`);
+    if (!sizeClass && (said.turns !== undefined || 'kvRpmPerV' in fields)) text.estimate('sizeClass', '540', 'most cars of 1/10 carry a 540 can');
     return;
   }
   if (!said.brushless && !sized && sizeClass === undefined && !('kvRpmPerV' in fields) && !half) return;

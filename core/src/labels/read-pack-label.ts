@@ -12,9 +12,9 @@ const PRINTED_CELL_V: Record<Chemistry, readonly number[]> = {
 
 const CHEMISTRY_WORDS: [RegExp, Chemistry][] = [
   [/\bli-?po-? ?hv\b|\bli-?hv\b|\bhv(?:-?li-?po)?\b|\bhigh[- ]voltage\b/i, 'lihv'],
-  [/\bli-?fe(?: ?-?po4?)?\b|\blfp\b/i, 'life'],
-  [/\bli-? ?ion\b|\b(?:18650|21700|26650)s?\b/i, 'liion'],
-  [/\bni-?mh\b/, 'nimh'],
+  [/\bli-?fe(?: ?-?po4?)?\b|\blfp\b|\blithium[- ]iron(?:[- ]phosphate)?\b/i, 'life'],
+  [/\bli-? ?ion\b|\blithium[- ]ion\b|\b(?:18650|21700|26650)s?\b/i, 'liion'],
+  [/\bni[- ]?mh\b|\bnickel[- ]metal(?:[- ]hydride)?\b/i, 'nimh'],
   [/\bli-?po(?:ly(?:mer)?)?\b|\blithium[- ]polymer\b/i, 'lipo'],
 ];
 
@@ -37,11 +37,8 @@ export function readPackLabel(text: LabelText): void {
   const size = text.take(/\b(\d{2,3}(?:\.\d)?) ?x ?(\d{2,3}(?:\.\d)?) ?x ?(\d{2,3}(?:\.\d)?) ?(?:mm)?/i);
   if (size) (['lengthMm', 'widthMm', 'heightMm'] as const).forEach((field, i) => text.set(field, Number(size[i + 1])));
   const series = text.take(/\b(\d{1,2}) ?s ?(?:(\d{1,2}) ?p\b)?(?![a-z0-9])/i);
-  let cells = series ? Number(series[1]) : undefined;
-  if (cells === undefined) {
-    const counted = text.take(/\b(\d{1,2}) ?-?cells?\b/i);
-    if (counted) cells = Number(counted[1]);
-  }
+  const counted = series ? undefined : (text.take(/\b(\d{1,2}) ?-?cells?\b/i) ?? text.take(/\b(\d{1,2}) ?x(?= )/i));
+  const cells = series ? Number(series[1]) : counted && Number(counted[1]);
   if (!text.takeNumber('capacityAh', /\b(\d+(?:\.\d+)?) ?mah?\b/i, 0.001)) text.takeNumber('capacityAh', /\b(\d+(?:\.\d+)?) ?ah\b/i);
   const c =
     text.take(/\b(\d{1,3}(?:\.\d)?) ?c? ?\/ ?(\d{1,3}(?:\.\d)?) ?c\b/i) ??
@@ -52,14 +49,28 @@ export function readPackLabel(text: LabelText): void {
   text.takeOhms('cellResistanceOhm');
   text.takeMass();
   const volts = text.take(/\b(\d{1,2}(?:\.\d{1,2})?) ?v(?:olts?)?\b/i)?.[1];
-  settleCells(text, said, cells, volts === undefined ? undefined : Number(volts));
+  // A number that is left and large enough can only be mAh.
+  if (!('capacityAh' in text.fields)) text.takeNumber('capacityAh', /(?:^|[ ,;¦])(\d{4,5}|[4-9]\d{2})(?![\d.]|[a-z])/i, 0.001);
+  settleCells(text, said ?? spokenOf(text, counted), cells, volts === undefined ? undefined : Number(volts));
   text.takeUnused(/\b\d+(?:\.\d+)? ?wh\b|\b(?:hard|soft|stick|hump|saddle|shorty)[- ]?(?:case|pack)?\b|\bgraphene\b|\blcg\b/i);
+}
+
+/** NiMH packs are spoken of by their cells, lithium ones by their S: “6 cells” are hardly six of lithium. */
+const SPOKEN_CELLS = [5, 8] as const;
+
+function spokenOf(text: LabelText, counted: RegExpExecArray | undefined): Chemistry | undefined {
+  const cells = Number(counted?.[1]);
+  if (!(cells >= SPOKEN_CELLS[0] && cells <= SPOKEN_CELLS[1])) return undefined;
+  text.estimate('chemistry', 'nimh', `${cells} “cells” are most often NiMH; LiPo is counted as S`);
+  return 'nimh';
 }
 
 /** Chemistry, cells and volts from whichever of the three is printed; a problem when they contradict each other. */
 function settleCells(text: LabelText, said: Chemistry | undefined, counted: number | undefined, volts: number | undefined): void {
   const fits = (chemistry: Chemistry): number | undefined => {
     if (volts === undefined) return counted;
+    // The volts of one cell, beside how many there are.
+    if (counted !== undefined && counted > 1 && PRINTED_CELL_V[chemistry].includes(volts)) return counted;
     for (const each of PRINTED_CELL_V[chemistry]) {
       const cells = Math.round(volts / each);
       if (cells >= 1 && Math.abs(volts / cells - each) < SAME_V && (counted === undefined || counted === cells)) return cells;

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { labelKind, LABEL_KINDS, readLabel } from '@puddler/core';
-import { ESC_LABELS, MOTOR_LABELS, OTHER_LABELS, PACK_LABELS, type LabelRow } from './label-table';
+import { labelKind, LABEL_KINDS, partFromLabel, readLabel, type LabelKind, type LabelReading } from '@puddler/core';
+import { ESC_LABELS, MOTOR_LABELS, OTHER_LABELS, PACK_LABELS, TYPED_LABELS, type LabelRow } from './label-table';
 
-const ALL: LabelRow[] = [...MOTOR_LABELS, ...ESC_LABELS, ...PACK_LABELS, ...OTHER_LABELS];
+const ALL: LabelRow[] = [...MOTOR_LABELS, ...ESC_LABELS, ...PACK_LABELS, ...OTHER_LABELS, ...TYPED_LABELS];
 
 test('the table is long enough to mean something', () => {
-  expect(ALL.length).toBeGreaterThanOrEqual(120);
+  expect(ALL.length).toBeGreaterThanOrEqual(180);
   expect(new Set(ALL.map(([, label]) => label)).size).toBe(ALL.length);
 });
 
@@ -77,4 +77,27 @@ test('2,000 random strings neither throw nor invent figures that are not finite 
 
 test('a text of a megabyte is read no further than a label reaches', () => {
   expect(readLabel(`${'9'.repeat(500_000)} 3652 4000kv`, 'motor').fields['kvRpmPerV']).toBeUndefined();
+});
+
+test.each<[LabelKind, string, Partial<LabelReading>]>([
+  ['motor', '2 x 2814 900kv', { count: 2 }],
+  ['motor', 'two 3650 3300kv', { count: 2 }],
+  ['motor', '3650 3300kv', { count: undefined }],
+  ['gears', 'direct drive', { direct: true }],
+  ['gears', '17/87', { direct: false }],
+  ['pack', '3S 5000 50C $42', { price: 42 }],
+  ['pack', '4s 5000 100c hardcase 54,90 €', { price: 54.9 }],
+  ['motor', '27T brushed 540 $18', { price: 18 }],
+  ['esc', '60A brushless 2-3S 29.99', { price: 29.99 }],
+  ['pack', '3S 5000 50C', { price: undefined }],
+])('%s: “%s” says how many, whether there are gears, and what it costs', (kind, label, said) => expect(readLabel(label, kind)).toMatchObject(said));
+
+test('a brushed motor without turns has usual ones, with their doubt', () => {
+  const { fields } = readLabel('370 brushed', 'motor');
+  expect(fields['turns']).toMatchObject({ value: 35, source: 'estimated', rule: expect.stringContaining('a third more or less') });
+});
+
+test('a price on a label is the part’s', () => {
+  const label = '3S 5000 50C $42';
+  expect(partFromLabel(label, readLabel(label, 'pack')).parts[0]).toMatchObject({ kind: 'pack', price: 42 });
 });
