@@ -2,7 +2,7 @@ import { powerBand, predict, resolvePlan, solveTopSpeed } from '@puddler/core';
 import { checkPlanBody, checkPlanFile, splitPlanFile } from '@puddler/contract';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
 import { getField, motorAs, pathParts, setField, whyNeeded, withField, withFigure, withPackAdded, withPackRemoved } from '@puddler/core';
-import { TEMPLATES } from '../src/in-hand/templates';
+import { carOf, TEMPLATES } from '../src/in-hand/templates';
 import { bandShapes } from '../src/in-hand/band-path';
 import { chainFlow } from '../src/in-hand/chain-flow';
 import { fieldsOf } from '../src/in-hand/field-specs';
@@ -141,12 +141,16 @@ test.each(CASES)('$name: every row of every drawer is a field that the file may 
 });
 
 test.each(TEMPLATES)('the template “$title” drives', (template) => {
-  const file = planFileFor({ name: 'Car', ...template.car }, { name: 'Plan', ...template.plan });
+  const file = planFileFor(carOf(template, 'Car'), { name: 'Plan', ...template.plan });
   expect(checkPlanFile(file)).toMatchObject({ ok: true });
-  const { steady, run } = predict(file);
+  const { steady, findings } = predict(file);
   expect(steady.outcome).toBe('converged');
-  expect(steady.topSpeedMs * 3.6).toBeGreaterThan(template.id === 'crawler' ? 4 : 25);
-  expect(run.maxCanC).toBeLessThan(85);
+  expect(steady.topSpeedMs * 3.6).toBeGreaterThan(['trail', 'tracked'].includes(template.car.body) ? 4 : 25);
+  expect(findings.filter((one) => one.level === 'stop')).toEqual([]);
+  // Whatever figure the kind gave is typical, and none of the plan’s own is.
+  const { provenance } = resolvePlan(file);
+  expect(file.car.typical).toEqual(expect.arrayContaining(['massKg', 'tyre.diameterMm', 'internalRatio', 'widthMm']));
+  expect(provenance['car.massKg']).toMatchObject({ source: 'typical' });
 });
 
 test('a chain view is remembered by its file, and names what it cannot compute', () => {

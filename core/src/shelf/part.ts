@@ -1,3 +1,4 @@
+import { withCarField } from '../plan/edits';
 import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
 
 export const PART_KINDS = ['motor', 'esc', 'pack', 'pinion', 'spur', 'tyre', 'fan', 'plug'] as const;
@@ -66,7 +67,8 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
     case 'tyre': {
       const { diameterMm, growthPctAt100KmH, massG } = part.spec;
       const tyre = { diameterMm, ...(growthPctAt100KmH === undefined ? {} : { growthPctAt100KmH }) };
-      return { ...plan, car: { ...plan.car, tyre, ...(massG === undefined ? {} : { wheelMassG: massG }) } };
+      const own = withCarField(withCarField(plan.car, 'tyre.diameterMm', diameterMm), 'tyre.growthPctAt100KmH', growthPctAt100KmH);
+      return { ...plan, car: { ...(massG === undefined ? own : withCarField(own, 'wheelMassG', massG)), tyre } };
     }
     case 'fan':
       return { ...plan, cooling: { ...plan.cooling, motorFans: plan.cooling?.motorFans === 1 ? 2 : 1 } };

@@ -1,9 +1,13 @@
 import { LONGEST_NAME } from '@puddler/contract/shared';
-import { TEMPLATES } from '../in-hand/templates';
+import { useAppSelector } from '../desk/store';
+import { TEMPLATES, type Template } from '../in-hand/templates';
+import { formatIn, unitOf, type UnitSystem } from '../units/units';
 import type { NewCar } from './use-new-car';
 
-/** What a new car is called, and the kind it is nearest to. */
-export function NameAndKind({ newCar: { name, rename, isNameMissing, templateId, setTemplateId } }: { newCar: NewCar }) {
+/** What a new car is called, the kind it is nearest to, and the one figure of it that no label gives. */
+export function NameAndKind({ newCar }: { newCar: NewCar }) {
+  const { name, rename, isNameMissing, template, setTemplateId } = newCar;
+  const system = useAppSelector((state) => state.prefs.units);
   return (
     <div>
       <label className="block">
@@ -25,18 +29,60 @@ export function NameAndKind({ newCar: { name, rename, isNameMissing, templateId,
       )}
       <fieldset className="mt-4">
         <legend className="font-medium">Kind</legend>
-        <div className="mt-1 border border-rule">
-          {TEMPLATES.map(({ id, title, hint }) => (
-            <label key={id} className="flex cursor-pointer items-start gap-3 border-b border-rule px-3 py-1.5 last:border-0 has-checked:bg-wash">
-              <input type="radio" name="kind" className="mt-1 accent-(--steel)" checked={templateId === id} onChange={() => setTemplateId(id)} />
+        <div className="mt-1 max-h-[300px] overflow-y-auto border border-rule">
+          {TEMPLATES.map((one) => (
+            <label key={one.id} className="flex cursor-pointer items-start gap-3 border-b border-rule px-3 py-1 last:border-0 has-checked:bg-wash">
+              <input
+                type="radio"
+                name="kind"
+                className="mt-1 accent-(--steel)"
+                checked={template.id === one.id}
+                onChange={() => setTemplateId(one.id)}
+              />
               <span>
-                <span className="block font-medium">{title}</span>
-                <span className="block text-[12.5px] text-soft">{hint}</span>
+                <span className="block font-medium">{one.title}</span>
+                <span className="block text-[12.5px] text-soft">{sizeOf(one, system)}</span>
               </span>
             </label>
           ))}
         </div>
       </fieldset>
+      <Ratio newCar={newCar} />
+    </div>
+  );
+}
+
+/** “about 1.6 kg, 190 mm wide, 66 mm tyres”. */
+function sizeOf({ car }: Template, system: UnitSystem): string {
+  const mass = unitOf('kg', system);
+  const length = unitOf('mm', system);
+  return `about ${formatIn(car.massKg, mass)} ${mass.symbol}, ${formatIn(car.widthMm, length)} ${length.symbol} wide, ${formatIn(car.tyre.diameterMm, length)} ${length.symbol} ${car.drive === 'tracked' ? 'sprockets' : 'tyres'}`;
+}
+
+/** The ratio behind the spur: it decides the speed as much as the pinion does, and no part has it printed on it. */
+function Ratio({ newCar: { template, ratioText, setRatio, ratioProblem, isDirect } }: { newCar: NewCar }) {
+  const hint = isDirect ? 'Turn the motor by hand and count its turns for one of the wheel.' : 'Turn a wheel once and count the turns of the spur.';
+  return (
+    <div className="mt-4">
+      <label className="flex items-center justify-between gap-3">
+        <span className="font-medium">{isDirect ? 'Ratio between motor and wheel' : 'Ratio behind the spur'}</span>
+        <span className="flex items-center gap-1.5">
+          <input
+            className={`h-9 w-24 rounded-sm border bg-paper px-2 text-right max-sm:h-11 ${ratioProblem ? 'border-stop' : 'border-edge'}`}
+            inputMode="decimal"
+            autoComplete="off"
+            placeholder={isDirect ? '1' : `≈ ${template.car.internalRatio}`}
+            value={ratioText}
+            aria-invalid={ratioProblem !== undefined}
+            aria-describedby="new-car-ratio"
+            onChange={(event) => setRatio(event.target.value)}
+          />
+          <span className="text-soft">: 1</span>
+        </span>
+      </label>
+      <p id="new-car-ratio" role={ratioProblem ? 'alert' : undefined} className={`mt-1 text-[12.5px] ${ratioProblem ? 'text-stop' : 'text-soft'}`}>
+        {ratioProblem ?? `${hint}${ratioText === '' && !isDirect ? ` Left empty, ${template.car.internalRatio} is taken as typical.` : ''}`}
+      </p>
     </div>
   );
 }

@@ -35,9 +35,13 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
           <PartLabels labels={newCar.labels} />
         </div>
         <div className="mt-5 flex items-center justify-end gap-2">
-          {newCar.isUnfinished && <p className="mr-auto text-[12.5px] text-caution">A label still lacks something; finish it or clear it.</p>}
+          <p className="mr-auto max-w-[520px] text-[12.5px] text-soft">
+            {newCar.unfinished.length > 0
+              ? 'A line that still lacks something is left out; it can be typed again in the plan.'
+              : 'Weight, sizes and ratio start as typical of the kind. Measure first: the ratio behind the spur, the tyre, the weight.'}
+          </p>
           <Button onClick={onClose}>Cancel</Button>
-          <Button tone="action" type="submit" disabled={newCar.isUnfinished}>
+          <Button tone="action" type="submit">
             Put it in the garage
           </Button>
         </div>

@@ -1,17 +1,22 @@
+import { RANGES } from '@puddler/contract/shared';
+import { withCarField, type Car } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../desk/edits';
 import { useAppDispatch } from '../desk/store';
 import { planFileFor } from '../in-hand/joined-plan';
-import { useLabel } from '../in-hand/labels/use-label';
+import { useLabel, type LabelInHand } from '../in-hand/labels/use-label';
 import { stockStart, withParts } from '../in-hand/stock';
-import { TEMPLATES } from '../in-hand/templates';
+import { carOf, TEMPLATES } from '../in-hand/templates';
+import { parseFigure } from '../units/parse';
 
 /** A car that is being described: its name and kind, and what is printed on old and new parts. */
 export function useNewCar() {
   const dispatch = useAppDispatch();
   const [name, setName] = useState('');
   const [templateId, setTemplateId] = useState(TEMPLATES[0]!.id);
+  const [ratioText, setRatioText] = useState('');
   const [isNameMissing, setNameMissing] = useState(false);
+  const [isRatioMissing, setRatioMissing] = useState(false);
   const labels = {
     oldMotor: useLabel('motor'),
     oldPack: useLabel('pack'),
@@ -20,29 +25,48 @@ export function useNewCar() {
     pack: useLabel('pack'),
     esc: useLabel('esc'),
   };
-  const isUnfinished = Object.values(labels).some((field) => field.text.trim() !== '' && field.parts.length === 0);
+  const template = TEMPLATES.find((one) => one.id === templateId)!;
+  const ratio = ratioText.trim() === '' ? undefined : parseFigure(ratioText, RANGES['car.internalRatio'], 'metric');
+  const isDirect = labels.gears.reading?.direct === true;
+  /** Lines that make no part yet: they are left out, and said to be. */
+  const unfinished = Object.values(labels).filter((field) => field.text.trim() !== '' && field.parts.length === 0 && field.reading?.direct !== true);
 
   /** Puts it in the garage and returns its plan's id; undefined while something is missing. */
   const make = (): string | undefined => {
-    if (name.trim() === '') setNameMissing(true);
-    if (name.trim() === '' || isUnfinished) return undefined;
+    const ratioAsked = isDirect && ratio === undefined;
+    setNameMissing(name.trim() === '');
+    setRatioMissing(ratioAsked);
+    if (name.trim() === '' || ratioAsked || ratio?.ok === false) return undefined;
     const { oldMotor, oldPack, gears, motor, pack, esc } = labels;
-    const template = TEMPLATES.find((one) => one.id === templateId)!;
-    const car = { name: name.trim(), ...template.car };
-    const start = { name: 'First conversion', ...template.plan };
-    const plan = withParts(planFileFor(car, start), [...gears.parts, ...motor.parts, ...pack.parts, ...esc.parts]);
-    const old = [...gears.parts, ...oldMotor.parts, ...oldPack.parts];
-    const plans: NewPlan[] = [
-      ...(oldMotor.parts.length + oldPack.parts.length > 0 ? [{ plan: withParts(planFileFor(car, stockStart(start)), old), stock: true }] : []),
-      { plan },
-    ];
+    const kind = carOf(template, name.trim());
+    const car: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
+    const gearing = isDirect ? {} : template.plan.gearing;
+    const start = { name: 'First conversion', ...template.plan, gearing };
+    const plan = withMotors(withParts(planFileFor(car, start), [...gears.parts, ...motor.parts, ...pack.parts, ...esc.parts]), motor);
+    const stock = stockStart(start);
+    const old = withMotors(withParts(planFileFor(car, stock), [...gears.parts, ...oldMotor.parts, ...oldPack.parts]), oldMotor);
+    const plans: NewPlan[] = [...(oldMotor.parts.length + oldPack.parts.length > 0 ? [{ plan: old, stock: true }] : []), { plan }];
     return dispatch(addCar(car, plans));
   };
   const rename = (next: string) => {
     setName(next);
     setNameMissing(false);
   };
-  return { name, rename, isNameMissing, templateId, setTemplateId, labels, isUnfinished, make };
+  const setRatio = (next: string) => {
+    setRatioText(next);
+    setRatioMissing(false);
+  };
+  const ratioProblem = isRatioMissing
+    ? 'Direct drive needs the ratio that is left: 1 when the motor turns the wheels itself.'
+    : ratio?.ok === false
+      ? ratio.message
+      : undefined;
+  return { name, rename, isNameMissing, template, setTemplateId, ratioText, setRatio, ratioProblem, isDirect, labels, unfinished, make };
+}
+
+/** The plan with as many motors as the label speaks of. */
+function withMotors<P extends { motorCount?: number }>(plan: P, { reading, parts }: LabelInHand): P {
+  return reading?.count !== undefined && parts.length > 0 ? { ...plan, motorCount: reading.count } : plan;
 }
 
 export type NewCar = ReturnType<typeof useNewCar>;

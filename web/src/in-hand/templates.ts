@@ -1,58 +1,67 @@
-import type { Car } from '@puddler/core';
+import type { Car, PlannedRun } from '@puddler/core';
 import type { PlanBody } from '@puddler/contract/shared';
 
 /** A usual car of its kind: a starting point whose every figure can be changed. */
 export interface Template {
   id: string;
   title: string;
-  hint: string;
   car: Omit<Car, 'name'>;
   plan: Omit<PlanBody, 'name'>;
 }
 
-const brushless3652: PlanBody['motor'] = {
-  name: '3652 3300 kv',
+const inrunner = (diameterMm: number, lengthMm: number, kvRpmPerV: number): PlanBody['motor'] => ({
+  name: `${diameterMm}${lengthMm} ${kvRpmPerV} kv`,
   kind: 'brushless',
   form: 'inrunner',
-  kvRpmPerV: 3300,
-  diameterMm: 36,
-  lengthMm: 52,
+  kvRpmPerV,
+  diameterMm,
+  lengthMm,
   poles: 4,
+});
+/** Sensored, as slow cars want them. */
+const outrunner = (statorDiameterMm: number, statorHeightMm: number, kvRpmPerV: number): PlanBody['motor'] => ({
+  name: `${statorDiameterMm}${statorHeightMm} ${kvRpmPerV} kv`,
+  kind: 'brushless',
+  form: 'outrunner',
+  kvRpmPerV,
+  statorDiameterMm,
+  statorHeightMm,
+  poles: 14,
+  sensored: true,
+});
+const lipo = (cells: number, capacityAh: number, cRating: number): PlanBody['packs'] => [
+  { name: `${cells}S ${1000 * capacityAh}`, chemistry: 'lipo', cells, capacityAh, cRating },
+];
+const amps = (continuousA: number): PlanBody['esc'] => ({ name: `${continuousA} A`, continuousA });
+const gears = (pinion: number, spur: number, moduleMm: number): PlanBody['gearing'] => ({ pinion, spur, moduleMm });
+const driven = (surface: PlanBody['site']['surface'], profile: PlannedRun['profile'], minutes: number) => ({
+  site: { surface, ambientC: 20 },
+  run: { profile, minutes },
+});
+
+const TOURING: Template = {
+  id: 'touring',
+  title: '1/10 on-road or rally, four driven',
+  car: {
+    massKg: 1.6,
+    drive: '4wd-shaft',
+    tyre: { diameterMm: 66 },
+    internalRatio: 2.6,
+    body: 'saloon',
+    widthMm: 190,
+    heightMm: 120,
+    wheelbaseMm: 257,
+    cgHeightMm: 38,
+    wheelMassG: 45,
+  },
+  plan: { motor: inrunner(36, 52, 3300), esc: amps(60), packs: lipo(2, 5, 40), gearing: gears(20, 58, 0.8), ...driven('tarmac', 'race', 6) },
 };
-const pack2s: PlanBody['packs'][number] = { name: '2S 5000', chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 40 };
-const esc60: PlanBody['esc'] = { name: '60 A', continuousA: 60 };
-const level = (surface: PlanBody['site']['surface']): PlanBody['site'] => ({ surface, ambientC: 20 });
 
 export const TEMPLATES: readonly Template[] = [
-  {
-    id: 'touring',
-    title: '1/10 on-road or rally, four driven',
-    hint: 'about 1.6 kg, 190 mm wide, 66 mm tyres',
-    car: {
-      massKg: 1.6,
-      drive: '4wd-shaft',
-      tyre: { diameterMm: 66 },
-      internalRatio: 2.6,
-      body: 'saloon',
-      widthMm: 190,
-      heightMm: 120,
-      wheelbaseMm: 257,
-      cgHeightMm: 38,
-      wheelMassG: 45,
-    },
-    plan: {
-      motor: brushless3652,
-      esc: esc60,
-      packs: [pack2s],
-      gearing: { pinion: 20, spur: 58, moduleMm: 0.8 },
-      site: level('tarmac'),
-      run: { profile: 'race', minutes: 6 },
-    },
-  },
+  TOURING,
   {
     id: 'buggy',
     title: '1/10 buggy or short course, rear driven',
-    hint: 'about 1.7 kg, 250 mm wide, 85 mm tyres',
     car: {
       massKg: 1.7,
       drive: 'rwd',
@@ -66,19 +75,11 @@ export const TEMPLATES: readonly Template[] = [
       frontWeightPct: 40,
       wheelMassG: 60,
     },
-    plan: {
-      motor: brushless3652,
-      esc: esc60,
-      packs: [pack2s],
-      gearing: { pinion: 18, spur: 80, moduleMm: 0.6 },
-      site: level('loose-dirt'),
-      run: { profile: 'race', minutes: 6 },
-    },
+    plan: { motor: inrunner(36, 52, 3300), esc: amps(60), packs: lipo(2, 5, 40), gearing: gears(18, 80, 0.6), ...driven('loose-dirt', 'race', 6) },
   },
   {
     id: 'monster',
     title: '1/10 monster truck, four driven',
-    hint: 'about 2.8 kg, 330 mm wide, 135 mm tyres',
     car: {
       massKg: 2.8,
       drive: '4wd-shaft',
@@ -91,19 +92,11 @@ export const TEMPLATES: readonly Template[] = [
       cgHeightMm: 75,
       wheelMassG: 140,
     },
-    plan: {
-      motor: { ...brushless3652, name: '3660 2800 kv', kvRpmPerV: 2800, lengthMm: 60 },
-      esc: { name: '80 A', continuousA: 80 },
-      packs: [pack2s],
-      gearing: { pinion: 14, spur: 58, moduleMm: 0.8 },
-      site: level('grass'),
-      run: { profile: 'bash', minutes: 10 },
-    },
+    plan: { motor: inrunner(36, 60, 2800), esc: amps(80), packs: lipo(2, 5, 40), gearing: gears(14, 58, 0.8), ...driven('grass', 'bash', 10) },
   },
   {
     id: 'eighth',
     title: '1/8 buggy, four driven',
-    hint: 'about 3.6 kg, 300 mm wide, 112 mm tyres',
     car: {
       massKg: 3.6,
       drive: '4wd-shaft',
@@ -116,19 +109,52 @@ export const TEMPLATES: readonly Template[] = [
       cgHeightMm: 55,
       wheelMassG: 110,
     },
-    plan: {
-      motor: { name: '4068 2000 kv', kind: 'brushless', form: 'inrunner', kvRpmPerV: 2000, diameterMm: 40, lengthMm: 68, poles: 4 },
-      esc: { name: '150 A', continuousA: 150 },
-      packs: [{ name: '4S 5000', chemistry: 'lipo', cells: 4, capacityAh: 5, cRating: 50 }],
-      gearing: { pinion: 15, spur: 46, moduleMm: 1 },
-      site: level('loose-dirt'),
-      run: { profile: 'race', minutes: 10 },
+    plan: { motor: inrunner(40, 68, 2000), esc: amps(150), packs: lipo(4, 5, 50), gearing: gears(15, 46, 1), ...driven('loose-dirt', 'race', 10) },
+  },
+  {
+    id: 'eighth-street',
+    title: '1/8 street car, four driven',
+    car: {
+      massKg: 3.9,
+      drive: '4wd-shaft',
+      tyre: { diameterMm: 100, growthPctAt100KmH: 1 },
+      internalRatio: 2.85,
+      body: 'saloon',
+      widthMm: 308,
+      heightMm: 135,
+      wheelbaseMm: 360,
+      cgHeightMm: 42,
+      wheelMassG: 105,
     },
+    plan: {
+      motor: inrunner(42, 74, 1800),
+      esc: amps(150),
+      packs: lipo(4, 5, 50),
+      gearing: gears(14, 46, 1),
+      cooling: { motorFans: 1 },
+      ...driven('tarmac', 'race', 8),
+    },
+  },
+  {
+    id: 'eighteenth',
+    title: '1/18 buggy or truck, four driven',
+    car: {
+      massKg: 0.85,
+      drive: '4wd-shaft',
+      tyre: { diameterMm: 64, growthPctAt100KmH: 3 },
+      internalRatio: 2.9,
+      body: 'buggy',
+      widthMm: 185,
+      heightMm: 95,
+      wheelbaseMm: 172,
+      cgHeightMm: 32,
+      wheelMassG: 24,
+    },
+    plan: { motor: inrunner(28, 45, 3100), esc: amps(45), packs: lipo(2, 2.2, 40), gearing: gears(15, 55, 0.5), ...driven('packed-dirt', 'race', 6) },
   },
   {
     id: 'crawler',
     title: '1/10 crawler or trail truck',
-    hint: 'about 2.4 kg, 200 mm wide, 108 mm tyres',
     car: {
       massKg: 2.4,
       drive: '4wd-shaft',
@@ -142,27 +168,82 @@ export const TEMPLATES: readonly Template[] = [
       frontWeightPct: 55,
       wheelMassG: 120,
     },
+    plan: { motor: outrunner(28, 12, 1100), esc: amps(60), packs: lipo(3, 3, 40), gearing: gears(14, 54, 0.8), ...driven('rock', 'crawl', 30) },
+  },
+  {
+    id: 'twelfth-trail',
+    title: '1/12 trail truck',
+    car: {
+      massKg: 1.3,
+      drive: '4wd-shaft',
+      tyre: { diameterMm: 88 },
+      internalRatio: 12,
+      body: 'trail',
+      widthMm: 165,
+      heightMm: 165,
+      wheelbaseMm: 242,
+      cgHeightMm: 55,
+      frontWeightPct: 54,
+      wheelMassG: 55,
+    },
+    plan: { motor: outrunner(22, 12, 1500), esc: amps(40), packs: lipo(2, 2.2, 35), gearing: gears(15, 45, 0.6), ...driven('rock', 'trail', 20) },
+  },
+  {
+    id: 'twentyfourth-trail',
+    title: '1/24 trail truck',
+    car: {
+      massKg: 0.26,
+      drive: '4wd-shaft',
+      tyre: { diameterMm: 54 },
+      internalRatio: 16,
+      body: 'trail',
+      widthMm: 96,
+      heightMm: 98,
+      wheelbaseMm: 133,
+      cgHeightMm: 34,
+      frontWeightPct: 54,
+      wheelMassG: 12,
+    },
+    plan: { motor: outrunner(13, 6, 3200), esc: amps(15), packs: lipo(2, 0.45, 30), gearing: gears(14, 40, 0.4), ...driven('rock', 'trail', 15) },
+  },
+  {
+    id: 'tracked',
+    title: 'Tracked: plough, digger, hauler',
+    car: {
+      massKg: 5.5,
+      drive: 'tracked',
+      tyre: { diameterMm: 72 },
+      internalRatio: 11.5,
+      body: 'tracked',
+      widthMm: 300,
+      heightMm: 220,
+      wheelbaseMm: 300,
+      cgHeightMm: 80,
+      airflow: 'closed',
+    },
     plan: {
-      motor: {
-        name: '2812 1100 kv',
-        kind: 'brushless',
-        form: 'outrunner',
-        kvRpmPerV: 1100,
-        statorDiameterMm: 28,
-        statorHeightMm: 12,
-        poles: 14,
-        sensored: true,
-      },
-      esc: esc60,
-      packs: [{ ...pack2s, name: '3S 3000', cells: 3, capacityAh: 3 }],
-      gearing: { pinion: 14, spur: 54, moduleMm: 0.8 },
-      site: level('rock'),
-      run: { profile: 'crawl', minutes: 30 },
+      motor: outrunner(28, 12, 900),
+      motorCount: 2,
+      esc: amps(40),
+      packs: lipo(3, 5, 40),
+      gearing: gears(14, 40, 0.6),
+      ...driven('grass', 'pull', 20),
     },
   },
+  { ...TOURING, id: 'another', title: 'Another: starts as an on-road car, to be measured from end to end' },
 ];
+
+/** Places in a car that hold a number. */
+function figuresIn(group: object, before = ''): string[] {
+  return Object.entries(group).flatMap(([key, value]: [string, unknown]) =>
+    typeof value === 'number' ? [`${before}${key}`] : typeof value === 'object' && value !== null ? figuresIn(value, `${before}${key}.`) : [],
+  );
+}
+
+/** A car of a kind: all its figures are typical of it, until they are measured on the car itself. */
+export const carOf = (template: Template, name: string): Car => ({ name, ...template.car, typical: figuresIn(template.car) });
 
 /** A plan for a car that has none: as the first template's. */
 export function firstPlan(name: string): PlanBody {
-  return { name, ...TEMPLATES[0]!.plan };
+  return { name, ...TOURING.plan };
 }

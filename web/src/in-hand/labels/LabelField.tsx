@@ -66,14 +66,17 @@ function Understood({ field }: { field: LabelInHand }) {
   const group = useId();
   return (
     <>
-      {fields.length > 0 && (
+      {(fields.length > 0 || reading.count !== undefined || reading.direct || reading.price !== undefined) && (
         <p className="flex flex-wrap gap-x-3 gap-y-0.5">
+          {reading.count !== undefined && <span>{reading.count} of them</span>}
+          {reading.direct && <span>direct drive, no pinion and spur</span>}
           {fields.map(([name, one]) => (
             <span key={name} title={one.rule} className={one.source === 'estimated' ? 'text-soft italic' : ''}>
               {words(name, one, system)}
               {one.source === 'estimated' && <span className="not-italic"> (guessed{one.rule ? `: ${one.rule}` : ''})</span>}
             </span>
           ))}
+          {reading.price !== undefined && <span>price {formatNumber(reading.price, 2)}</span>}
         </p>
       )}
       {reading.question && (
