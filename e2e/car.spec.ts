@@ -53,7 +53,7 @@ test('what it does today: the likeliest figure is taken on a word, with its undo
   await speed.fill('fast');
   await speed.press('Enter');
   await expect(today.getByRole('alert')).toContainText('not a number');
-  await speed.fill('17 mph');
+  await speed.fill('19.3 mph');
   await speed.press('Enter');
   await expect(today.getByText('they agree')).toBeVisible();
 });
@@ -74,9 +74,9 @@ test('figures measured another way, and a bay that marks what would not go in', 
   await expect(known.getByText('It is 1 mm too large for its place.').first()).toBeVisible();
   await known.getByRole('link', { name: 'Sixty on packed dirt' }).click();
   await settled(page);
-  await expect(page.getByRole('region', { name: 'What gives first' })).toContainText('too large for its place');
+  await expect(page.getByRole('region', { name: 'What fails first' })).toContainText('too large for its place');
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('region', { name: 'What gives first' })).not.toContainText('too large');
+  await expect(page.getByRole('region', { name: 'What fails first' })).not.toContainText('too large');
 });
 
 test('stock parts by their labels, and gears of a box', async ({ page, club }) => {

@@ -23,9 +23,9 @@ test('from an empty garage to a believable plan', async ({ page, empty }) => {
 test('the club at a glance, with headline figures', async ({ page, club }) => {
   await page.goto(club.address);
   const row = page.getByRole('row', { name: /Sixty on packed dirt/ });
-  await expect(row).toContainText('59.3');
-  await expect(row).toContainText('68');
-  await expect(page.getByRole('row')).toHaveCount(4 + 9);
+  await expect(row).toContainText('59.2');
+  await expect(row).toContainText('80 °C');
+  await expect(page.getByRole('row')).toHaveCount(4 + 10);
   const edges = await page
     .getByRole('cell', { name: /km\/h/ })
     .evaluateAll((cells) => cells.map((cell) => Math.round(cell.getBoundingClientRect().right)));

@@ -20,6 +20,7 @@ export {
   type PlanEdit,
 } from './plan/edits';
 export type { CarPath, FigurePath } from './plan/figure-path';
+export { CHOICE_WORDS, wordFor } from './plan/words';
 
 export { BRUSHED_CLASSES, type ResolvedMotor } from './chain/motor';
 export { CELL_OCV, DEFAULT_CUTOFF_V, OCV_CHARGE, openCircuitV, type ResolvedPack } from './chain/pack';

@@ -52,7 +52,7 @@ export const BRUSHED_CLASSES: Record<SizeClass, SizeClassRow> = {
 
 const BRUSH_DROP_V = 0.7;
 /** Share of the loss torque that does not grow with speed. */
-const BRUSHED_CONSTANT_SHARE = 0.8;
+export const BRUSHED_CONSTANT_SHARE = 0.8;
 const BRUSHLESS_CONSTANT_SHARE = 0.5;
 const DEFAULT_LAG_US = 50;
 /** An outrunner's bell stands this much outside its stator [mm]. */

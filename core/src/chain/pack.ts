@@ -1,4 +1,5 @@
 import type { Chemistry, Esc, Pack, PlanFile } from '../plan/plan-file';
+import { wordFor } from '../plan/words';
 import { PlanError } from '../plan/plan-error';
 import type { ProvenanceLog } from '../plan/provenance';
 import { REFERENCE_C, ZERO_C_IN_K } from './constants';
@@ -47,7 +48,7 @@ const CELL_OHM_WITHOUT_RATING: Partial<Record<Chemistry, number>> = { nimh: 0.00
 const COLD_K = 2000;
 
 function cellResistance(pack: Pack, path: `packs[${number}]`, log: ProvenanceLog): number {
-  const rule = pack.cRating === undefined ? `usual for ${pack.chemistry}` : `from its printed ${pack.cRating}C, of which the root counts`;
+  const rule = pack.cRating === undefined ? `usual for ${wordFor(pack.chemistry)}` : `from its printed ${pack.cRating}C, of which the root counts`;
   return log.take(`${path}.cellResistanceOhm`, pack.cellResistanceOhm, 'label', rule, () => {
     if (pack.cRating !== undefined) return CELL_OHM_AT_1C_1AH / (Math.sqrt(pack.cRating) * pack.capacityAh);
     const usual = CELL_OHM_WITHOUT_RATING[pack.chemistry];
@@ -89,7 +90,7 @@ export function resolvePacks(packs: Pack[], wiring: NonNullable<PlanFile['packWi
       ) / 1000;
     return pack.cells * cellResistance(pack, path, log);
   });
-  log.take('esc.cutoffVPerCell', esc.cutoffVPerCell, 'label', `usual for ${first.chemistry}`, () => DEFAULT_CUTOFF_V[first.chemistry]);
+  log.take('esc.cutoffVPerCell', esc.cutoffVPerCell, 'label', `usual for ${wordFor(first.chemistry)}`, () => DEFAULT_CUTOFF_V[first.chemistry]);
   const inSeries = wiring === 'parallel' ? [first] : packs;
   const sumOverSeries = (figure: (pack: Pack) => number) => inSeries.reduce((sum, pack) => sum + pack.cells * figure(pack), 0);
   const capacities = packs.map((p) => p.capacityAh);

@@ -1,5 +1,6 @@
 import type { Airflow, Body, Car, DriveKind, Site, Surface } from '../plan/plan-file';
 import type { ProvenanceLog } from '../plan/provenance';
+import { wordFor } from '../plan/words';
 import { GRAVITY_MS2, ZERO_C_IN_K } from './constants';
 
 /** Grip µ and rolling resistance of each surface, docs/model.md section 2. */
@@ -28,6 +29,15 @@ const DRAG_COEFFICIENT: Record<Body, number> = {
 };
 
 const DRIVE_EFFICIENCY: Record<DriveKind, number> = { rwd: 0.9, fwd: 0.9, '4wd-shaft': 0.87, '4wd-belt': 0.88, tracked: 0.75, direct: 0.98 };
+/** “usual where the motor drives …”. */
+const DRIVEN_WORDS: Record<DriveKind, string> = {
+  rwd: 'the rear wheels',
+  fwd: 'the front wheels',
+  '4wd-shaft': 'all four by a shaft',
+  '4wd-belt': 'all four by a belt',
+  tracked: 'tracks',
+  direct: 'the axle itself',
+};
 const BUSHING_LOSS = 0.04;
 /** Air that reaches the motor, as a share of the car's speed. */
 const VENT_SHARE: Record<Airflow, number> = { closed: 0.06, vented: 0.15, open: 0.35 };
@@ -75,7 +85,7 @@ export function resolveCar(car: Car, log: ProvenanceLog): ResolvedCar {
       'car.driveEfficiency',
       car.driveEfficiency,
       'measured',
-      `usual for ${car.drive}${car.bearings === 'bushing' ? ' on bushings' : ''}`,
+      `usual where the motor drives ${DRIVEN_WORDS[car.drive]}${car.bearings === 'bushing' ? ', on bushings' : ''}`,
       () => DRIVE_EFFICIENCY[car.drive] - (car.bearings === 'bushing' ? BUSHING_LOSS : 0),
     ),
     internalRatio: car.internalRatio,
@@ -85,7 +95,7 @@ export function resolveCar(car: Car, log: ProvenanceLog): ResolvedCar {
       'car.dragAreaM2',
       car.dragAreaM2,
       'measured',
-      `width × height × ${DRAG_COEFFICIENT[car.body]} for a ${car.body} body`,
+      `width × height × ${DRAG_COEFFICIENT[car.body]} for a ${wordFor(car.body)} body`,
       () => DRAG_COEFFICIENT[car.body] * widthM * heightM,
     ),
     wheelbaseM: car.wheelbaseMm / 1000,
@@ -102,8 +112,14 @@ export function resolveSite(site: Site, log: ProvenanceLog): ResolvedSite {
   const altitudeM = log.take('site.altitudeM', site.altitudeM, 'measured', 'sea level', () => 0);
   const pressurePa = 101_325 * (1 - 2.25577e-5 * altitudeM) ** 5.25588;
   return {
-    grip: log.take('site.grip', site.grip, 'measured', `usual for ${site.surface}`, () => usual.grip),
-    rollingResistance: log.take('site.rollingResistance', site.rollingResistance, 'measured', `usual for ${site.surface}`, () => usual.rolling),
+    grip: log.take('site.grip', site.grip, 'measured', `usual for ${wordFor(site.surface)}`, () => usual.grip),
+    rollingResistance: log.take(
+      'site.rollingResistance',
+      site.rollingResistance,
+      'measured',
+      `usual for ${wordFor(site.surface)}`,
+      () => usual.rolling,
+    ),
     airDensityKgM3: pressurePa / (287.05 * (site.ambientC + ZERO_C_IN_K)),
     ambientC: site.ambientC,
     packC: log.take('site.packC', site.packC, 'measured', 'as warm as the air', () => site.ambientC),

@@ -1,3 +1,4 @@
+import { BRUSHED_CONSTANT_SHARE } from '../chain/motor';
 import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import type { Source } from '../plan/provenance';
@@ -43,6 +44,18 @@ interface Row {
 const brushless = (plan: PlanFile) => plan.motor.kind === 'brushless';
 const isTypical = (path: FigurePath) => (_plan: PlanFile, resolved: ResolvedPlan) => resolved.provenance[path]?.source === 'typical';
 
+/**
+ * A size class gives the torque that a brushed motor loses at the speed it runs free: with another kv that speed is another,
+ * and with it what grows with speed. Free speed is (V − V_brush)/Kt − T/Km², and T is the class's at any kv.
+ */
+function viscousAtKv(motor: ResolvedPlan['motor'], factor: number): void {
+  const lossNm = motor.frictionTorqueNm / BRUSHED_CONSTANT_SHARE;
+  const freeRadS = (lossNm - motor.frictionTorqueNm) / motor.viscousTorqueNms;
+  const slowedRadS = lossNm / motor.motorConstant ** 2;
+  const freeThenRadS = (freeRadS + slowedRadS) * factor - slowedRadS;
+  if (freeThenRadS > 0) motor.viscousTorqueNms *= freeRadS / freeThenRadS;
+}
+
 const ROWS: readonly Row[] = [
   {
     path: 'motor.kvRpmPerV',
@@ -51,6 +64,7 @@ const ROWS: readonly Row[] = [
     measure: 'Run it free at known volts with the pinion off and read the rpm; divide.',
     scale: (copy, factor) => {
       const { motor } = copy;
+      if (motor.kind === 'brushed' && copy.provenance['motor.noLoadCurrentA']?.source === 'estimated') viscousAtKv(motor, factor);
       motor.kvRpmPerV *= factor;
       motor.torqueConstantNmPerA /= factor;
       // An estimated winding follows its kv: the can gives Km, and R = (Kt/Km)².

@@ -102,3 +102,13 @@ test('the driver’s time at full throttle is unsure where profiles leave it to 
   const resolved = resolvePlan({ ...plan, run: { profile: 'race', minutes: 2 } });
   expect(simulateRun({ ...resolved, fullThrottle: 1.3 }).fullThrottleS).toBeGreaterThan(simulateRun(resolved).fullThrottleS);
 });
+
+test('another kv of a motor whose losses come from its size class is what typing that kv gives', () => {
+  const stock = caseNamed('ridgeback-stock');
+  const resolved = resolvePlan(stock);
+  const kv = uncertainFigures(stock, resolved).find((one) => one.path === 'motor.kvRpmPerV')!;
+  for (const factor of [0.7, 0.9, 1.2]) {
+    const typed = resolvePlan(withFigure(stock, 'motor.kvRpmPerV', resolved.motor.kvRpmPerV * factor));
+    expect(solveTopSpeed(scaledBy(resolved, kv, factor)).topSpeedMs).toBeCloseTo(solveTopSpeed(typed).topSpeedMs, 9);
+  }
+});

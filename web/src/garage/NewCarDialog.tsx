@@ -34,7 +34,7 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
           <NameAndKind newCar={newCar} />
           <PartLabels labels={newCar.labels} />
         </div>
-        <div className="mt-5 flex items-center justify-end gap-2">
+        <div className="sticky -bottom-5 -mb-1 flex items-center justify-end gap-2 bg-sheet pt-4 pb-2">
           <p className="mr-auto max-w-[520px] text-[12.5px] text-soft">
             {newCar.unfinished.length > 0
               ? 'A line that still lacks something is left out; it can be typed again in the plan.'

@@ -1,3 +1,4 @@
+import type { PlanBody } from '@puddler/contract/shared';
 import type { Car, Run } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
 import { useState } from 'react';
@@ -64,11 +65,7 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
         {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-[11.5px]">as bought</span>}
-        {plan.packs.reduce(
-          (cells, pack) => cells + (plan.packWiring === 'parallel' ? 0 : pack.cells),
-          plan.packWiring === 'parallel' ? plan.packs[0]!.cells : 0,
-        )}
-        S · {headline('motor', file, system)} · {headline('gears', file, system)}
+        {cellsText(plan)} · {headline('motor', file, system)} · {headline('gears', file, system)}
       </td>
       <PlanFigures view={view} run={result?.driven.run} />
       <td className="py-1 text-right">
@@ -88,6 +85,12 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
       </td>
     </tr>
   );
+}
+
+/** “3S”, “6 NiMH”: how packs are spoken of. */
+function cellsText({ packs, packWiring }: Pick<PlanBody, 'packs' | 'packWiring'>): string {
+  const cells = packWiring === 'parallel' ? packs[0]!.cells : packs.reduce((sum, pack) => sum + pack.cells, 0);
+  return packs[0]!.chemistry === 'nimh' ? `${cells} NiMH` : `${cells}S`;
 }
 
 /** The three headline figures of a plan; those of its run come when it has been driven. */

@@ -100,13 +100,19 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
         <select
           id={id}
           className={`${CONTROL} ${border}`}
-          value={typeof value === 'string' || typeof value === 'number' ? String(value) : ''}
+          value={typeof value === 'string' || typeof value === 'number' ? String(value) : (usualOf(spec) ?? '')}
           onChange={(event) => {
             const chosen = event.target.value;
-            onSet(chosen === '' ? undefined : typeof value === 'number' || spec.path === 'cooling.motorFans' ? Number(chosen) : chosen);
+            onSet(
+              chosen === '' || chosen === usualOf(spec)
+                ? undefined
+                : typeof value === 'number' || spec.path === 'cooling.motorFans'
+                  ? Number(chosen)
+                  : chosen,
+            );
           }}
         >
-          {spec.unset !== undefined && <option value="">{spec.unset} (usual)</option>}
+          {spec.unset !== undefined && usualOf(spec) === undefined && <option value="">{spec.unset} (usual)</option>}
           {spec.options.map((option) => (
             <option key={option} value={option}>
               {wordFor(option)}
@@ -116,6 +122,10 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
       );
   }
 }
+
+/** The option that is meant when none is chosen, where it is one of them: it stands in the list once. */
+const usualOf = ({ unset, options }: Extract<FieldSpec, { type: 'choice' }>): string | undefined =>
+  options.find((option) => wordFor(option) === unset);
 
 function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: ControlProps) {
   const system = useAppSelector((state) => state.prefs.units);

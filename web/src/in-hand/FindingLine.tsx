@@ -1,11 +1,16 @@
 import type { Finding } from '@puddler/core';
+import { Info } from 'lucide-react';
 import { VerdictMark } from '../ui/VerdictMark';
 
 /** One finding in two lines: what gives, and why. */
 export function FindingLine({ finding }: { finding: Finding }) {
   return (
     <div className="mt-1 flex items-baseline gap-2 text-[12.5px]">
-      <VerdictMark level={finding.level === 'info' ? 'good' : finding.level} />
+      {finding.level === 'info' ? (
+        <Info size={12} className="shrink-0 self-center text-soft" aria-label="worth knowing" />
+      ) : (
+        <VerdictMark level={finding.level} />
+      )}
       <span>
         <span className="font-medium">{finding.figure.charAt(0).toUpperCase() + finding.figure.slice(1)}.</span>{' '}
         <span className="text-soft">{finding.why}</span>

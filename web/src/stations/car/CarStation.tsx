@@ -1,4 +1,4 @@
-import { fitFindings, limitsWith } from '@puddler/core';
+import { fitFindings, isOfCar, limitsWith, pathInCar, type Car, type FigurePath } from '@puddler/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { useAppSelector } from '../../desk/store';
@@ -38,6 +38,9 @@ export default function CarStation() {
   return <AtTheBench key={carId} inHand={inHand} />;
 }
 
+/** Whether a figure of the plan file stands as the kind of car usually has it. */
+const isTypical = (car: Car, path: FigurePath): boolean => isOfCar(path) && (car.typical?.includes(pathInCar(path)) ?? false);
+
 interface Step {
   id: string;
   title: string;
@@ -55,7 +58,7 @@ function stepsOf(inHand: CarInHand): Step[] {
     id: step.id,
     title: step.title,
     gain: step.gain,
-    given: step.fields.filter((field) => getField(source, field.path) !== undefined).length,
+    given: step.fields.filter((field) => getField(source, field.path) !== undefined && !isTypical(car, field.path)).length,
     of: step.fields.length,
     body: <Fields inHand={inHand} specs={step.fields} />,
   });
@@ -74,7 +77,7 @@ function stepsOf(inHand: CarInHand): Step[] {
       id: 'tyre',
       title: 'Tyre',
       gain: 'Rolled out beats measured: the road of one turn is what counts.',
-      ...flag(true),
+      ...flag(!isTypical(car, 'car.tyre.diameterMm')),
       body: <TyreStep inHand={inHand} />,
     },
     {
@@ -88,7 +91,7 @@ function stepsOf(inHand: CarInHand): Step[] {
       id: 'gears',
       title: 'Gears',
       gain: 'Count teeth, or roll: speed is right to the tooth.',
-      ...flag(true),
+      ...flag(!isTypical(car, 'car.internalRatio')),
       body: <GearStep inHand={inHand} />,
     },
     plain(BENCH_STEPS.body),
@@ -146,6 +149,7 @@ function AtTheBench({ inHand }: { inHand: CarInHand }) {
       <div className="min-w-0">
         <h1 className="wide text-[24px] leading-tight font-bold">{car.name}</h1>
         <p className="text-soft">What have I got? Every step may be left out; what is not entered is estimated, and said to be.</p>
+        <TypicalLine car={car} />
         {steps.map((step, i) => (
           <section key={step.id} id={step.id} aria-labelledby={`${step.id}-title`} className="scroll-mt-2 border-b border-rule py-4 last:border-0">
             <div className="mb-2 flex items-baseline gap-x-3 max-md:flex-wrap">
@@ -165,6 +169,25 @@ function AtTheBench({ inHand }: { inHand: CarInHand }) {
         </div>
       </aside>
     </main>
+  );
+}
+
+/** What to measure first, and what that narrows, by path in the car. */
+const FIRST_TO_MEASURE: readonly (readonly [string, string])[] = [
+  ['internalRatio', 'the ratio behind the spur (top speed goes with it)'],
+  ['tyre.diameterMm', 'the tyre, rolled out (top speed goes with it)'],
+  ['massKg', 'the weight (heat and current go with it)'],
+  ['cgHeightMm', 'the height of the weight (when the front lifts)'],
+];
+
+function TypicalLine({ car: { typical = [] } }: { car: Car }) {
+  if (typical.length === 0) return null;
+  const first = FIRST_TO_MEASURE.find(([path]) => typical.includes(path));
+  return (
+    <p className="mt-1 text-[13px] text-caution">
+      {typical.length} {typical.length === 1 ? 'figure is' : 'figures are'} still typical of the kind, not measured on this car.
+      {first && ` Measure first: ${first[1]}.`}
+    </p>
   );
 }
 

@@ -32,7 +32,7 @@ export function KnownPanel({ inHand, findings }: { inHand: CarInHand; findings: 
               <li key={figure.path} className="border-b border-rule py-1.5 text-[12.5px] last:border-0">
                 <span className="flex justify-between text-[13.5px]">
                   <span className="font-medium">{figure.label}</span>
-                  <span className="text-soft">{formatNumber(100 * share, 0)} % of the doubt</span>
+                  <span className="text-soft">{formatNumber(100 * share, 0)} % of the uncertainty</span>
                 </span>
                 <span className="text-soft">{figure.measure}</span>
               </li>

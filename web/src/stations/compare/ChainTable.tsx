@@ -70,12 +70,12 @@ function SetupHead({ setup: { pin, letter }, isFirst, onOpen }: { setup: Compare
         <span className="min-w-32 flex-1 leading-tight sm:min-w-0">
           <span className="block font-semibold">{pin.name}</span>
           <span className="block text-[11.5px] text-soft">
-            {before ? 'changed since it was pinned' : isFirst ? 'the others are told against it' : ''}
+            {before ? 'changed since it was pinned' : isFirst ? 'the others are compared with it' : ''}
           </span>
         </span>
         <span className="-mt-1 flex max-sm:-ml-1">
           {!isFirst && (
-            <Tool label={`Tell the others against ${letter}`} title="Make it the first" onClick={() => dispatch(broughtFirst({ id }))}>
+            <Tool label={`Compare the others with ${letter}`} title="Make it the first" onClick={() => dispatch(broughtFirst({ id }))}>
               <ArrowLeftToLine size={14} />
             </Tool>
           )}

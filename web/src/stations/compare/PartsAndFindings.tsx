@@ -69,7 +69,7 @@ export function PartsAndFindings({ setups }: { setups: readonly ComparedSetup[] 
                 </li>
               ))}
             </ul>
-            <h4 className="eyebrow mt-2 text-soft">What gives first</h4>
+            <h4 className="eyebrow mt-2 text-soft">What fails first</h4>
             {findings === undefined && <p className="text-soft">The run is being computed.</p>}
             {findings?.length === 0 && (
               <p className="flex items-center gap-1.5">

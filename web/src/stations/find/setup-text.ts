@@ -49,7 +49,7 @@ const BETTER_WORDS: Record<Merit, (wish: SearchWish) => string> = {
   aim: (wish) => (wish.aim === 'speed' ? 'faster' : 'stronger'),
   cool: () => 'cooler',
   minutes: () => 'longer',
-  thrift: () => 'cheaper',
+  thrift: () => 'less to pay',
 };
 
 const list = (words: readonly string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`);

@@ -108,10 +108,9 @@ function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned,
 function HeatAnswer({ file, run, runStale, bands, bandsStale, limits, pinned, onWhy }: Props) {
   const warm = useUnit('°C');
   const { minutes } = plannedRun(file);
-  const lasted = run && run.stop !== 'time';
   return (
     <Answer
-      title={lasted ? `Motor after ${formatNumber(run.endS / 60, 1)} min` : `Motor after ${formatNumber(minutes, 1)} min`}
+      title={`Motor after ${formatNumber(minutes, 1)} min`}
       figure={run ? formatIn(run.maxCanC, warm) : '…'}
       unit={`${warm.symbol} can${run ? ` · winding ${formatIn(run.maxWindingC, warm)}` : ''}`}
       stale={runStale}
@@ -161,6 +160,8 @@ function speedNote(steady: Steady): string {
     case 'max-steps':
       return 'No balance was found: the figure is where the search stood';
     case 'converged':
+      if (steady.gripSetsSpeed)
+        return `${steady.gripLimit === 'grip' ? 'The tyres, not the motor, set it' : 'The front would lift: a driver holds it here'} · ${formatNumber(steady.motorRpm, 0)} rpm`;
       return `${formatNumber(Math.abs(steady.speedLossPct), 1)} % ${steady.speedLossPct < 0 ? 'over' : 'under'} what kv × volts would give · ${formatNumber(steady.motorRpm, 0)} rpm`;
   }
 }
@@ -169,9 +170,9 @@ function stopWords(run: Run): string {
   const minutes = formatNumber(run.endS / 60, 1);
   switch (run.stop) {
     case 'cutoff':
-      return `cut-off after ${minutes} min`;
+      return `cut-off after ${minutes} min; heat as with a pack that lasts`;
     case 'empty':
-      return `pack empty after ${minutes} min`;
+      return `pack empty after ${minutes} min; heat as with one that lasts`;
     case 'max-steps':
       return `run given up after ${minutes} min`;
     case 'time':

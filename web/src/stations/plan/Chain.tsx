@@ -120,7 +120,7 @@ function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: Head
           {worst && (
             <>
               <VerdictMark level={worst.level} />
-              <span className="text-[11px] font-medium tracking-normal normal-case">gives first</span>
+              <span className="text-[11px] font-medium tracking-normal normal-case">{marked ? 'fails first' : 'nearest its limit'}</span>
             </>
           )}
         </span>

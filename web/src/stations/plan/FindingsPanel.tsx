@@ -28,21 +28,22 @@ interface Props {
 /** Where a link to the findings leads. */
 export const FINDINGS_ID = 'findings';
 
-/** What gives first, why, and what would mend it, each with its figures before it is taken. */
+/** What fails first, why, and what would mend it, each with its figures before it is taken. */
 export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs, stale, children }: Props) {
   const [limits, setLimits] = useState(false);
   const system = useAppSelector((state) => state.prefs.units);
   const calm = uses && givesFirst(uses);
+  const marking = findings?.filter((one) => one.level !== 'info');
   return (
     <section
       id={FINDINGS_ID}
       tabIndex={-1}
-      aria-label="What gives first"
+      aria-label="What fails first"
       aria-busy={stale}
       className={`scroll-mt-3 outline-none ${stale ? 'opacity-70' : ''}`}
     >
       <div className="flex items-center justify-between gap-2">
-        <h2 className="eyebrow text-soft">What gives first</h2>
+        <h2 className="eyebrow text-soft">What fails first</h2>
         <span className="flex">
           {children}
           <Button
@@ -55,17 +56,17 @@ export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs,
         </span>
       </div>
       {!findings && <p className="mt-1 text-soft">…</p>}
-      {findings?.length === 0 && (
+      {marking?.length === 0 && (
         <p className="mt-1 flex items-baseline gap-2">
           <VerdictMark level="good" />
-          <span>Nothing gives. {calm && <span className="text-soft">Nearest its limit: {wordsForUse(calm, system)}.</span>}</span>
+          <span>Nothing is over a limit. {calm && <span className="text-soft">Nearest its limit: {wordsForUse(calm, system)}.</span>}</span>
         </p>
       )}
       <ul>
-        {findings?.map((finding) => (
+        {marking?.map((finding) => (
           <li key={finding.id} className="border-b border-rule py-2 last:border-0">
             <p className="flex items-baseline gap-2 font-semibold">
-              <VerdictMark level={finding.level === 'info' ? 'good' : finding.level} />
+              <VerdictMark level={finding.level === 'stop' ? 'stop' : 'caution'} />
               <span>
                 {headline(finding, system)}
                 <span className="sr-only">, {finding.level}</span>
@@ -81,6 +82,7 @@ export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs,
           </li>
         ))}
       </ul>
+      {findings && <WorthKnowing findings={findings.filter((one) => one.level === 'info')} />}
       {limits && (
         <Suspense fallback={null}>
           <LimitsDialog inHand={inHand} onClose={() => setLimits(false)} />
@@ -120,7 +122,27 @@ function FixChip({
       {fix.label}
       {changes.length > 0 && <span className="font-normal text-soft"> → {changes.join(', ')}</span>}
       {!fix.clears && <span className="font-normal text-caution"> not enough alone</span>}
+      {fix.leaves.length > 0 && <span className="font-normal text-soft"> · leaves {fix.leaves.map((one) => one.figure).join(', ')}</span>}
     </button>
+  );
+}
+
+/** What breaks nothing and is good to know. */
+function WorthKnowing({ findings }: { findings: readonly Finding[] }) {
+  if (findings.length === 0) return null;
+  return (
+    <details className="mt-2 text-[12.5px]">
+      <summary className="cursor-pointer text-soft">
+        Worth knowing: {findings.length} {findings.length === 1 ? 'thing' : 'things'}
+      </summary>
+      <ul>
+        {findings.map((finding) => (
+          <li key={finding.id} className="border-b border-rule py-1.5 last:border-0">
+            {finding.why}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 
@@ -131,6 +153,7 @@ export function headline(finding: Finding, system: UnitSystem): string {
   const quantity = QUANTITY[finding.unit];
   const name = finding.figure.charAt(0).toUpperCase() + finding.figure.slice(1);
   if (finding.unit.startsWith('of ')) return `${name} ${formatNumber(100 * finding.value, 0)} % ${finding.unit}`;
+  if (finding.unit === ': 1') return `${name} ${formatNumber(finding.value, 2)} : 1, at least ${formatNumber(finding.limit, 1)}`;
   if (!quantity)
     return `${name} ${formatNumber(finding.value, 1)}${finding.unit === 'cells' ? '' : ` ${finding.unit}`} of ${formatNumber(finding.limit, 1)}`;
   const unit = unitOf(quantity, system);

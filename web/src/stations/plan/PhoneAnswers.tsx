@@ -22,8 +22,9 @@ export function PhoneAnswers({ steady, run, findings }: Props) {
     [short(steady.packCurrentA), 'A'],
     [run ? formatIn(run.maxCanC, warm) : '…', `${warm.symbol} can`],
   ];
-  const worst = findings?.[0];
-  const count = findings?.length ?? 0;
+  const marking = findings?.filter((one) => one.level !== 'info') ?? [];
+  const worst = marking[0];
+  const count = marking.length;
   return (
     <div className="fixed inset-x-0 bottom-0 z-20 grid grid-cols-[1fr_1fr_1fr_auto] items-center border-t border-edge bg-sheet px-3 py-1 sm:hidden">
       {figures.map(([figure, unit]) => (
@@ -34,7 +35,7 @@ export function PhoneAnswers({ steady, run, findings }: Props) {
       <button
         type="button"
         className="flex size-10 items-center justify-center gap-1 font-semibold"
-        aria-label={count > 0 ? `What gives first: ${count} ${count === 1 ? 'finding' : 'findings'}` : 'What gives first: nothing'}
+        aria-label={count > 0 ? `What fails first: ${count} ${count === 1 ? 'finding' : 'findings'}` : 'What fails first: nothing'}
         onClick={() => {
           const panel = document.getElementById(FINDINGS_ID);
           panel?.scrollIntoView();

@@ -94,7 +94,7 @@ function speedBlock({ file, resolved, steady, band, bands, system }: Input): Wor
   return {
     title: 'Top speed',
     lines,
-    ...(narrow ? { note: `Least sure: ${narrow.label}, ${formatNumber(100 * narrow.share, 0)} % of the doubt. ${narrow.measure}` } : {}),
+    ...(narrow ? { note: `Least sure: ${narrow.label}, ${formatNumber(100 * narrow.share, 0)} % of the uncertainty. ${narrow.measure}` } : {}),
   };
 }
 
@@ -139,7 +139,7 @@ function heatBlock({ resolved, run, bands, system }: Input): WorkingBlock {
     title: 'Motor heat',
     lines: [
       { what: 'Holds', sum: `${formatNumber(1000 * motor.massKg, 0)} g of copper and iron`, gives: `${short(motorJPerK(motor.massKg))} J a kelvin` },
-      { what: 'Sheds through the can', sum: `${formatNumber(1e4 * motor.surfaceM2, 0)} cm² and the mount`, gives: 'more with air and fan' },
+      { what: 'Gives off through the can', sum: `${formatNumber(1e4 * motor.surfaceM2, 0)} cm² and the mount`, gives: 'more with air and fan' },
       {
         what: 'Rose in the run',
         sum: `${formatNumber(run.endS / 60, 1)} min from ${formatIn(resolved.site.ambientC, warm)} ${warm.symbol}`,

@@ -1,0 +1,24 @@
+/** What people call the values that a plan file spells with codes; a value without a word shows as it is. */
+export const CHOICE_WORDS: Record<string, string> = {
+  lipo: 'LiPo',
+  lihv: 'LiHV',
+  liion: 'Li-ion',
+  life: 'LiFe',
+  nimh: 'NiMH',
+  rwd: 'rear wheels',
+  fwd: 'front wheels',
+  '4wd-shaft': 'all four, shaft',
+  '4wd-belt': 'all four, belt',
+  tracked: 'tracks',
+  direct: 'motor on the axle',
+  'packed-dirt': 'packed dirt',
+  'loose-dirt': 'loose dirt',
+  'short-course': 'short course',
+  'speed-pass': 'speed passes',
+  ball: 'ball bearings',
+  bushing: 'bushings',
+  esc: 'ESC',
+  'worn-out': 'worn out',
+};
+
+export const wordFor = (value: string): string => CHOICE_WORDS[value] ?? value;
