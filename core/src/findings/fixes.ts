@@ -8,7 +8,8 @@ import type { Part } from '../shelf/part';
 import { allFindings } from './all-findings';
 import type { Finding, FindingInput } from './finding';
 import type { FindingId } from './finding-ids';
-import { candidatesFor, cannotWords, type FixCandidate } from './fix-candidates';
+import { candidatesFor, cannotWords } from './fix-candidates';
+import type { FixCandidate } from './fix-values';
 
 /** The headline figures a fix leads to. */
 export interface FixFigures {
