@@ -66,6 +66,38 @@ test('the page is closed while the server is away: what was typed is there next 
   }
 });
 
+test('views that were not opened before open while the server is away; one that was not fetched says so in its place, and comes later', async ({
+  page,
+  club,
+}) => {
+  const isFind = /FindStation/;
+  await page.route(isFind, (route) => route.abort());
+  const ahead = page.waitForResponse(/PlanStation/);
+  await page.goto(club.address);
+  await ahead;
+  await expect(page.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await club.stop('SIGKILL');
+  await page.getByRole('link', { name: 'Sixty on packed dirt' }).click();
+  await settled(page);
+  await page.keyboard.press(']');
+  await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');
+
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('the server is away');
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await page.unroute(isFind);
+  const back = await startServer({ port: club.port, dataFolder: club.dataFolder });
+  try {
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('region', { name: 'The wish' })).toBeVisible();
+  } finally {
+    await back.stop('SIGKILL');
+  }
+});
+
 test('Ctrl+C while a request is under way: it is answered, though the signal comes twice', async ({ club }) => {
   const car = ((await (await fetch(`${club.address}/api/garage`)).json()) as DocList).documents.car![0]!;
   const body = JSON.stringify({ base: car.version, body: { ...car.body, car: { ...car.body.car, massKg: 3.21 } } });

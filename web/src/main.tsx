@@ -11,6 +11,7 @@ import { createStore } from './desk/store';
 import { startSync } from './desk/sync';
 import { watchPresses } from './desk/press';
 import { keepUnsaved, recallUnsaved } from './desk/unsaved';
+import { fetchAhead } from './ui/late-view';
 import './styles.css';
 
 // The scroll lock of dialogs writes a style element: it needs the nonce that this page's CSP names.
@@ -28,7 +29,8 @@ void recallUnsaved(store)
   .then(() => {
     startSync(store);
     return loadShelf(store);
-  });
+  })
+  .then(() => requestIdleCallback(fetchAhead));
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -59,7 +59,7 @@ test('undo and redo go back and forth; undone to what is saved is saved', () => 
   expect(desk().future).toEqual([]);
 });
 
-test('a drag is one undo; a pause or another figure begins a new one', () => {
+test('a gesture is one undo, and each press of a key is a gesture, however quick', () => {
   const at = 1_000;
   const step = (when: number, pinion: number, before: number, press?: number) =>
     store.dispatch(
@@ -79,25 +79,23 @@ test('a drag is one undo; a pause or another figure begins a new one', () => {
         ],
       }),
     );
-  step(at, 21, 20);
-  step(at + 100, 22, 21);
+  step(at, 21, 20, 7);
+  step(at + 100, 22, 21, 8);
   step(at + 200, 23, 22);
-  expect(desk().past).toHaveLength(1);
+  expect(desk().past).toHaveLength(3);
   step(at + 5_000, 24, 23, 1);
   // As slow as the hand may be: it has not let go.
   step(at + 9_000, 25, 24, 1);
-  expect(desk().past).toHaveLength(2);
+  expect(desk().past).toHaveLength(4);
   step(at + 13_000, 26, 25, 2);
-  expect(desk().past).toHaveLength(3);
-  store.dispatch(undone({ at }));
-  store.dispatch(undone({ at }));
-  store.dispatch(undone({ at }));
+  expect(desk().past).toHaveLength(5);
+  for (let i = 0; i < 5; i++) store.dispatch(undone({ at }));
   expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(20);
 });
 
 test('edits know which press they were made under', () => {
-  const handlers = new Map<string, () => void>();
-  watchPresses({ addEventListener: (name: string, handler: () => void) => void handlers.set(name, handler) } as never);
+  const handlers = new Map<string, (event?: { repeat: boolean }) => void>();
+  watchPresses({ addEventListener: (name: string, handler: (event?: { repeat: boolean }) => void) => void handlers.set(name, handler) } as never);
   expect(currentPress()).toBeUndefined();
   handlers.get('pointerdown')!();
   store.dispatch(editPlan('p1', 'gearing.pinion', 21, 'pinion'));
@@ -108,6 +106,16 @@ test('edits know which press they were made under', () => {
   handlers.get('pointerdown')!();
   expect(currentPress()).not.toBe(first);
   handlers.get('pointercancel')!();
+  // A key that is held repeats itself: still one gesture.
+  handlers.get('keydown')!({ repeat: false });
+  const held = currentPress();
+  handlers.get('keydown')!({ repeat: true });
+  expect(currentPress()).toBe(held);
+  handlers.get('keyup')!();
+  expect(currentPress()).toBeUndefined();
+  handlers.get('keydown')!({ repeat: false });
+  expect(currentPress()).not.toBe(held);
+  handlers.get('keyup')!();
 });
 
 test('a new edit forgets what was undone', () => {

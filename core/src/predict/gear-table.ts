@@ -34,7 +34,9 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
   const file = geared(plan, pinion, spur);
   const resolved = resolvePlan(file);
   const { topSpeedMs, packCurrentA, finalDriveRatio, rolloutMm } = predictSteady(resolved);
-  const fits = fitFindings(file, resolved, limits).filter((one) => one.id === 'mesh-distance' || one.id === 'spur-clearance');
+  const fits = fitFindings(file, resolved, limits).filter(
+    (one) => one.id === 'mesh-distance' || one.id === 'spur-clearance' || one.id === 'pinion-bore',
+  );
   return { pinion, spur, topSpeedMs, packCurrentA, finalDriveRatio, rolloutMm, fits };
 }
 

@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
+import { latePart } from '../ui/late-part';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
 import { redone, undone } from '../desk/desk-slice';
@@ -9,9 +10,9 @@ import { unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { useWhere } from './use-where';
 
-const ConflictDialog = lazy(() => import('./ConflictDialog'));
-const Notices = lazy(() => import('./Notices'));
-const CommandPalette = lazy(() => import('./CommandPalette'));
+const ConflictDialog = latePart(() => import('./ConflictDialog'));
+const Notices = latePart(() => import('./Notices'));
+const CommandPalette = latePart(() => import('./CommandPalette'));
 
 /** The frame of every view: header, shortcuts, notices, and the questions that cannot wait. */
 export function Shell() {
@@ -40,9 +41,7 @@ export function Shell() {
   return (
     <>
       <Header onSearch={() => setSearching(true)} />
-      <Suspense fallback={<p className="p-10 text-center text-soft">Opening …</p>}>
-        <Outlet />
-      </Suspense>
+      <Outlet />
       {conflict && (
         <Suspense fallback={null}>
           <ConflictDialog held={conflict} />

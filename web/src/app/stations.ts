@@ -1,4 +1,5 @@
-import { lazy, type ComponentType, type LazyExoticComponent } from 'react';
+import type { ComponentType } from 'react';
+import { lateView } from '../ui/late-view';
 
 /** The car and plan that the page is about, as far as it is about any. */
 export interface About {
@@ -12,7 +13,7 @@ export interface Station {
   name: string;
   /** The address, with `:carId` or `:planId` where it is about one. */
   path: string;
-  page: LazyExoticComponent<ComponentType>;
+  page: ComponentType;
   /** It is a stop on a car's journey, in the order of this list; the others are places beside it. */
   onLine?: true;
   /** When a place beside the journey stands in the trail; left out, it never does. */
@@ -22,12 +23,12 @@ export interface Station {
 }
 
 export const STATIONS: readonly Station[] = [
-  { id: 'garage', name: 'Garage', path: '/', page: lazy(() => import('../garage/Garage')), inTrail: () => true, command: 'Go to the Garage' },
+  { id: 'garage', name: 'Garage', path: '/', page: lateView(() => import('../garage/Garage')), inTrail: () => true, command: 'Go to the Garage' },
   {
     id: 'shelf',
     name: 'Shelf',
     path: '/shelf',
-    page: lazy(() => import('../shelf/Shelf')),
+    page: lateView(() => import('../shelf/Shelf')),
     inTrail: ({ carId }) => carId === undefined,
     command: 'Go to the Shelf: parts',
   },
@@ -35,7 +36,7 @@ export const STATIONS: readonly Station[] = [
     id: 'compare',
     name: 'Compare',
     path: '/compare',
-    page: lazy(() => import('../stations/compare/Compare')),
+    page: lateView(() => import('../stations/compare/Compare')),
     inTrail: ({ isHere, pins }) => isHere || pins > 0,
     command: 'Compare what is pinned',
   },
@@ -43,16 +44,23 @@ export const STATIONS: readonly Station[] = [
     id: 'backup',
     name: 'Backup',
     path: '/backup',
-    page: lazy(() => import('../backup/Backup')),
+    page: lateView(() => import('../backup/Backup')),
     inTrail: ({ isHere }) => isHere,
     command: 'Back up or restore everything',
   },
-  { id: 'car', name: 'Car', path: '/cars/:carId', page: lazy(() => import('../stations/car/CarStation')), onLine: true, command: 'Go to this car' },
+  {
+    id: 'car',
+    name: 'Car',
+    path: '/cars/:carId',
+    page: lateView(() => import('../stations/car/CarStation')),
+    onLine: true,
+    command: 'Go to this car',
+  },
   {
     id: 'plan',
     name: 'Plan',
     path: '/plans/:planId',
-    page: lazy(() => import('../stations/plan/PlanStation')),
+    page: lateView(() => import('../stations/plan/PlanStation')),
     onLine: true,
     command: 'Go to its plan',
   },
@@ -60,7 +68,7 @@ export const STATIONS: readonly Station[] = [
     id: 'find',
     name: 'Find',
     path: '/plans/:planId/find',
-    page: lazy(() => import('../stations/find/FindStation')),
+    page: lateView(() => import('../stations/find/FindStation')),
     onLine: true,
     command: 'Find parts and gears for this car',
   },

@@ -51,7 +51,7 @@ export function deleteDocument(kind: KindName, id: string): Thunk<string | undef
   };
 }
 
-/** Sets a field of a car; undefined takes it out. Quick edits of the same field join. */
+/** Sets a field of a car; undefined takes it out. Edits of the same field in one gesture join. */
 export const editCar = (id: string, path: CarPath, value: unknown, label: string): Thunk =>
   replace('car', id, ({ car, bench }) => ({ car: withCarField(car, path, value), bench }), label, `${id}:${path}`);
 
@@ -68,7 +68,7 @@ export function replaceCarAndPlan(carId: string, car: Car, bench: Bench, planId:
   };
 }
 
-/** Sets a field of a plan; undefined takes it out. Quick edits of the same field join. */
+/** Sets a field of a plan; undefined takes it out. Edits of the same field in one gesture join. */
 export const editPlan = (id: string, path: FigurePath, value: unknown, label: string): Thunk =>
   replace('plan', id, (plan) => setField(plan, path, value), label, `${id}:${path}`);
 

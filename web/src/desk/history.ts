@@ -14,18 +14,15 @@ export interface Change {
   /** Names it for a notice that offers to undo just this one. */
   id: string;
   label: string;
-  /** Edits of the same figure under one press, or in quick succession, join into one. */
+  /** Edits of the same figure in one gesture join into one. */
   joins: string | undefined;
   at: number;
   press?: number | undefined;
   steps: Step[];
 }
 
-const JOIN_WITHIN_MS = 900;
-
 export function joinsTo(last: Change, next: Change): boolean {
-  if (next.joins === undefined || last.joins !== next.joins) return false;
-  return next.at - last.at < JOIN_WITHIN_MS || (next.press !== undefined && next.press === last.press);
+  return next.joins !== undefined && last.joins === next.joins && next.press !== undefined && next.press === last.press;
 }
 
 /** Joins an edit to the one before it; each document keeps its earliest before and its latest after. */

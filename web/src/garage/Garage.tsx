@@ -1,4 +1,5 @@
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { latePart } from '../ui/late-part';
 import { Link } from 'react-router';
 import { selectGarage } from '../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../desk/store';
@@ -8,8 +9,8 @@ import { GarageHead } from './GarageHead';
 import { importFiles } from './import-files';
 import { useDroppedFiles } from './use-dropped-files';
 
-const NewCarDialog = lazy(() => import('./NewCarDialog'));
-const CarList = lazy(() => import('./CarList'));
+const NewCarDialog = latePart(() => import('./NewCarDialog'));
+const CarList = latePart(() => import('./CarList'));
 
 /** So many cars are drawn whole; of more only those in sight, by machinery that few garages need. */
 const DRAWN_WHOLE = 12;

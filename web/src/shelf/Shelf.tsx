@@ -1,4 +1,5 @@
-import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { latePart } from '../ui/late-part';
 import { useSearchParams } from 'react-router';
 import { useAppSelector } from '../desk/store';
 import { selectShelf } from '../desk/selectors';
@@ -12,8 +13,8 @@ import { ShelfFilters } from './ShelfFilters';
 import { ShelfHead } from './ShelfHead';
 import { useColumns } from './use-columns';
 
-const CsvDialog = lazy(() => import('./CsvDialog'));
-const PartSheet = lazy(() => import('./PartSheet'));
+const CsvDialog = latePart(() => import('./CsvDialog'));
+const PartSheet = latePart(() => import('./PartSheet'));
 
 /** Every part that is owned, considered or worn out. */
 export default function Shelf() {

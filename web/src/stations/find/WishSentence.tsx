@@ -11,7 +11,7 @@ import { WishScope } from './WishScope';
 interface Props {
   search: WishOnDesk;
   file: PlanFile;
-  /** A changed search, what the change is called, and what quick changes of the same kind join by. */
+  /** A changed search, what the change is called, and what changes of the same kind in one gesture join by. */
   onChange: (search: WishOnDesk, label: string, joins?: string) => void;
 }
 

@@ -1,6 +1,7 @@
-import { givesFirst, type Finding, type Fix, type LinkUse } from '@puddler/core';
+import { givesFirst, type Finding, type FindingId, type Fix, type LinkUse } from '@puddler/core';
 import { SlidersHorizontal } from 'lucide-react';
-import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { Suspense, useState, type ReactNode } from 'react';
+import { latePart } from '../../ui/late-part';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -10,7 +11,7 @@ import { applyEdits } from '../../in-hand/plan-edits';
 import type { FixesById } from './use-fixes';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
-const LimitsDialog = lazy(() => import('./LimitsDialog'));
+const LimitsDialog = latePart(() => import('./LimitsDialog'));
 
 interface Props {
   inHand: PlanInHand;
@@ -55,6 +56,7 @@ export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs,
           />
         </span>
       </div>
+      {findings && <FitLine findings={findings} />}
       {!findings && <p className="mt-1 text-soft">…</p>}
       {marking?.length === 0 && (
         <p className="mt-1 flex items-baseline gap-2">
@@ -82,7 +84,7 @@ export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs,
           </li>
         ))}
       </ul>
-      {findings && <WorthKnowing findings={findings.filter((one) => one.level === 'info')} />}
+      {findings && <WorthKnowing findings={findings.filter((one) => one.level === 'info' && one.id !== 'fit-unknown')} />}
       {limits && (
         <Suspense fallback={null}>
           <LimitsDialog inHand={inHand} onClose={() => setLimits(false)} />
@@ -124,6 +126,39 @@ function FixChip({
       {!fix.clears && <span className="font-normal text-caution"> not enough alone</span>}
       {fix.leaves.length > 0 && <span className="font-normal text-soft"> · leaves {fix.leaves.map((one) => one.figure).join(', ')}</span>}
     </button>
+  );
+}
+
+const OF_FIT: readonly FindingId[] = [
+  'fit-diameter',
+  'fit-length',
+  'fit-esc',
+  'fit-pack',
+  'shaft-bore',
+  'pinion-bore',
+  'module',
+  'mount-pattern',
+  'mesh-distance',
+  'spur-clearance',
+  'screw-depth',
+];
+
+/** Does it fit? Answered whatever is known: it does, it does not, or what has to be measured first. */
+function FitLine({ findings }: { findings: readonly Finding[] }) {
+  const of = (level: Finding['level']) => findings.filter((one) => one.level === level && OF_FIT.includes(one.id)).map((one) => one.figure);
+  const [stops, tight] = [of('stop'), of('caution')];
+  const unknown = findings.find((one) => one.id === 'fit-unknown');
+  return (
+    <p className="mt-1 text-[12.5px]">
+      <strong className="font-semibold">Does it fit?</strong>{' '}
+      {stops.length > 0
+        ? `No: ${stops.join(', ')}.`
+        : unknown
+          ? `${tight.length > 0 ? `Tight: ${tight.join(', ')}. ` : ''}Not all checked. ${unknown.why}`
+          : tight.length > 0
+            ? `Yes, but tight: ${tight.join(', ')}.`
+            : 'Yes, as far as the bay was measured.'}
+    </p>
   );
 }
 

@@ -12,6 +12,7 @@ import { parseFigure } from '../../units/parse';
 import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
 import { gearsAround, gearsOnShelf, keyOf, METRICS, type Metric, type Runs } from './gear-choice';
 import { GearTable } from './GearTable';
+import { startPinion } from './start-pinion';
 import { useTakeGears } from './use-take-gears';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
@@ -59,16 +60,42 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
             on the shelf
           </Choice>
         </span>
-        <ForSpeed inHand={inHand} />
+        <ForSpeed inHand={inHand} limits={limits} />
       </div>
+      <StartWith inHand={inHand} runs={runs} limits={limits} />
       <GearTable inHand={inHand} choice={choice} metric={metric} runs={runs} limits={limits} />
       <Curve file={file} runs={runs} limits={limits} />
     </>
   );
 }
 
+/** Which pinion to begin with on the bench, and which two to have beside it. */
+function StartWith({ inHand, runs, limits }: { inHand: PlanInHand; runs: Runs | undefined; limits: Limits }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const take = useTakeGears(inHand);
+  const start = useMemo(() => startPinion(inHand.file, runs, limits), [inHand.file, runs, limits]);
+  if (!start) return <p className="mt-1 h-5 text-[12.5px] text-soft">Which pinion to start with is being computed …</p>;
+  const { pinion, asPlanned, tooHot } = start;
+  const [speed, warm] = [unitOf('m/s', system), unitOf('°C', system)];
+  const beside = `have ${pinion - 1} and ${pinion + 1} T beside it`;
+  const figures = `${formatIn(start.topSpeedMs, speed, true)} ${speed.symbol}, can ${formatIn(start.canC, warm)} ${warm.symbol}`;
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-x-2 text-[12.5px]">
+      <span>
+        <strong className="font-semibold">Start with {pinion} T</strong>: {figures}; {beside}.{' '}
+        {tooHot ? 'Even that runs hot: mend the plan first.' : asPlanned ? 'As planned.' : 'The planned one comes after a cool run with it.'}
+      </span>
+      {!asPlanned && (
+        <Button className="!h-7 max-sm:!h-10" onClick={() => take(pinion, inHand.file.gearing.spur!)}>
+          Take {pinion} T
+        </Button>
+      )}
+    </p>
+  );
+}
+
 /** “60 km/h”: the pinions on either side of it. */
-function ForSpeed({ inHand }: { inHand: PlanInHand }) {
+function ForSpeed({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {
   const system = useAppSelector((state) => state.prefs.units);
   const take = useTakeGears(inHand);
   const [typed, setTyped] = useState('');
@@ -101,6 +128,7 @@ function ForSpeed({ inHand }: { inHand: PlanInHand }) {
             one && (
               <Button key={one.pinion} className="!h-7 max-sm:!h-10" onClick={() => take(one.pinion, spur)}>
                 {one.pinion} T: {formatIn(one.topSpeedMs, unit, true)}
+                {gearCell(inHand.file, one.pinion, spur, limits).fits.some((fit) => fit.level === 'stop') && ' · does not go in'}
               </Button>
             ),
         )}

@@ -1,5 +1,6 @@
 import { Pin, PinOff } from 'lucide-react';
-import { lazy, Suspense, useCallback } from 'react';
+import { Suspense, useCallback } from 'react';
+import { latePart } from '../../ui/late-part';
 import { useParams } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
@@ -14,7 +15,7 @@ import { PlanTabs } from './PlanTabs';
 import { usePinned, usePlanView, type PlanView } from './use-plan-view';
 import { usePlanKeys } from './usePlanKeys';
 
-const LinkDrawer = lazy(() => import('./LinkDrawer'));
+const LinkDrawer = latePart(() => import('./LinkDrawer'));
 
 export default function PlanStation() {
   const { planId = '' } = useParams();

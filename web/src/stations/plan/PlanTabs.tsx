@@ -1,5 +1,6 @@
 import { Tabs } from 'radix-ui';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { latePart } from '../../ui/late-part';
 import { useAppSelector } from '../../desk/store';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import type { ChainView } from '../../jobs/chain-view';
@@ -9,9 +10,9 @@ import { TABS, type PlanView, type Tab } from './use-plan-view';
 import { workingOf } from './working';
 import { WorkingPanel } from './WorkingPanel';
 
-const HeatPanel = lazy(() => import('./heat/HeatPanel').then(({ HeatPanel: panel }) => ({ default: panel })));
-const GearsPanel = lazy(() => import('./GearsPanel').then(({ GearsPanel: panel }) => ({ default: panel })));
-const SweepPanel = lazy(() => import('./sweep/SweepPanel').then(({ SweepPanel: panel }) => ({ default: panel })));
+const HeatPanel = latePart(async () => ({ default: (await import('./heat/HeatPanel')).HeatPanel }));
+const GearsPanel = latePart(async () => ({ default: (await import('./GearsPanel')).GearsPanel }));
+const SweepPanel = latePart(async () => ({ default: (await import('./sweep/SweepPanel')).SweepPanel }));
 
 const TAB =
   'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';

@@ -1,0 +1,47 @@
+import { useEffect, useState, type ComponentType } from 'react';
+import { Button } from './Button';
+import { fetchPartsAhead } from './late-part';
+
+type Load = () => Promise<{ default: ComponentType }>;
+const loads: Load[] = [];
+
+/**
+ * A view whose code is fetched when it is first shown, or ahead of that. Where it cannot be fetched it says so in its place, with
+ * a way to try again, while the rest of the page works on.
+ */
+export function lateView(load: Load): ComponentType {
+  loads.push(load);
+  let Loaded: ComponentType | undefined;
+  return function LateView() {
+    const [state, setState] = useState<'fetching' | 'here' | 'away'>(Loaded ? 'here' : 'fetching');
+    useEffect(() => {
+      if (state !== 'fetching') return;
+      let left = false;
+      load().then(
+        (module) => {
+          Loaded = module.default;
+          if (!left) setState('here');
+        },
+        () => !left && setState('away'),
+      );
+      return () => void (left = true);
+    }, [state]);
+    if (Loaded) return <Loaded />;
+    if (state === 'fetching') return <p className="p-10 text-center text-soft">Opening …</p>;
+    return (
+      <main className="mx-auto max-w-xl px-6 py-20" role="alert">
+        <h1 className="wide text-[20px] font-semibold">This view has not been fetched yet, and the server is away</h1>
+        <p className="mt-2 mb-4 text-soft">
+          What you typed is kept in this browser. Views that were open before work on; this one comes when the server is back.
+        </p>
+        <Button onClick={() => setState('fetching')}>Try again</Button>
+      </main>
+    );
+  };
+}
+
+/** Fetches the code of all views, so that they open without the server. What cannot be fetched now is fetched when it is shown. */
+export function fetchAhead(): void {
+  // The parts of a view are known once its own code is here.
+  void Promise.allSettled(loads.map((load) => load())).then(fetchPartsAhead);
+}
