@@ -52,7 +52,7 @@ test('the keys step, pin, undo and swap units', async ({ page, club }) => {
   await page.keyboard.press('u');
   await expect(page.getByText('mph', { exact: true }).first()).toBeVisible();
   await page.keyboard.press('u');
-  for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z');
+  for (let i = 0; i < 7; i++) await page.keyboard.press('Control+z');
   await expect(pinion).toHaveValue('17');
   await expect(spur).toHaveValue('58');
   await page.keyboard.press('Control+Shift+z');

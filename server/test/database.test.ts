@@ -21,7 +21,7 @@ test('the demo club loads whole, a car with several plans once', async () => {
   await loadDemo(store, path.join(__dirname, '../../demo'));
   const [cars, plans] = [await store.all('car'), await store.all('plan')];
   expect(cars.map((doc) => doc.body.car.name)).toEqual(['Ridgeback', 'Towpath pacer', 'Drover tractor unit', 'Headland plough']);
-  expect(plans).toHaveLength(9);
+  expect(plans).toHaveLength(10);
   expect(cars[0]!.body.bench.stockPlanId).toBe(plans.find((doc) => doc.body.name === 'Ridgeback as bought')!.id);
   expect((await store.all('part')).length).toBeGreaterThanOrEqual(60);
   await store.db.close();

@@ -226,7 +226,7 @@ describe('a setup in words', () => {
     const name = (key: string) => (key === 'b' ? 'the other' : undefined);
     expect(whyText(setup({}), { ...standing, bestAt: ['aim', 'thrift'] }, wish, 'metric', name)).toBe('fastest and cheapest of all');
     expect(whyText(setup({}), { ...standing, against: { setup: other, better: ['aim', 'thrift'], worse: ['cool'] } }, wish, 'metric', name)).toBe(
-      '3.6 km/h faster and 30 cheaper than the other',
+      '3.6 km/h faster and 30 less to pay than the other',
     );
     expect(whyText(other, { ...standing, against: { setup: setup({}), better: ['cool'], worse: [] } }, wish, 'imperial', name)).toBe(
       '14 °F cooler than the one most like it',

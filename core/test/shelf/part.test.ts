@@ -23,7 +23,6 @@ test('a label makes a part that a plan can take', () => {
 test.each<[LabelKind, string, string[]]>([
   ['motor', 'something', ['kv or turns']],
   ['motor', '2836 outrunner', ['kv', 'what its digits measure']],
-  ['motor', 'brushed 540', ['turns or kv']],
   ['esc', 'Tallow', ['continuous amps']],
   ['pack', '2S 5000mAh', ['C rating']],
   ['pack', '50C', ['cells', 'capacity']],
