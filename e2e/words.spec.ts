@@ -24,8 +24,10 @@ test('no internal code stands on any of the main screens', async ({ page, club }
   await expect(page.getByRole('row', { name: /Sixty on packed dirt/ })).toContainText('°C can');
   await expectWords(page, 'Garage');
   await page.getByRole('button', { name: 'New car' }).click();
+  await expect(page.getByRole('dialog', { name: 'New car' })).toBeVisible();
   await expectWords(page, 'New car');
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByRole('link', { name: 'Shelf' }).click();
   await expect(page.getByText('63 parts')).toBeVisible();
   await expectWords(page, 'Shelf');
@@ -44,6 +46,7 @@ test('no internal code stands on any of the main screens', async ({ page, club }
     await expect(page.getByRole('dialog')).toBeVisible();
     await expectWords(page, `Drawer of ${link}`);
     await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
   }
   await page.keyboard.press('p');
   await page.getByRole('link', { name: 'Find', exact: true }).click();
