@@ -83,7 +83,11 @@ function StartWith({ inHand, runs, limits }: { inHand: PlanInHand; runs: Runs | 
     <p className="mt-1 flex flex-wrap items-center gap-x-2 text-[12.5px]">
       <span>
         <strong className="font-semibold">Start with {pinion} T</strong>: {figures}; {beside}.{' '}
-        {tooHot ? 'Even that runs hot: mend the plan first.' : asPlanned ? 'As planned.' : 'The planned one comes after a cool run with it.'}
+        {tooHot
+          ? 'It is the coolest up to the planned one, and still over the caution: mend the heat first.'
+          : asPlanned
+            ? 'As planned.'
+            : 'The planned one comes after a cool run with it.'}
       </span>
       {!asPlanned && (
         <Button className="!h-7 max-sm:!h-10" onClick={() => take(pinion, inHand.file.gearing.spur!)}>

@@ -8,7 +8,7 @@ export interface StartPinion {
   canC: number;
   /** It is the planned one; else a smaller one that stays under the cautions. */
   asPlanned: boolean;
-  /** Not even the smallest of those looked at stays cool. */
+  /** None of those looked at stays under the cautions: it is the coolest of them. */
   tooHot: boolean;
 }
 
@@ -30,6 +30,8 @@ export function startPinion(file: PlanFile, runs: Runs | undefined, limits: Limi
   });
   if (known.length === 0 || !runs.has(keyOf(planned, spur))) return undefined;
   const fit = known.filter(({ canC, escC }) => canC < cool('motor-temperature') && escC < cool('esc-temperature'));
-  const { pinion, topSpeedMs, canC } = fit[fit.length - 1] ?? known[0]!;
+  // A motor that idles hot does not cool with a smaller pinion: then the coolest is named.
+  const coolest = known.reduce((a, b) => (b.canC <= a.canC ? b : a));
+  const { pinion, topSpeedMs, canC } = fit[fit.length - 1] ?? coolest;
   return { pinion, topSpeedMs, canC, asPlanned: pinion === planned, tooHot: fit.length === 0 };
 }
