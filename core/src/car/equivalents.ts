@@ -27,7 +27,10 @@ export interface Equivalents {
   /** Turns of the wheel a minute and volt: kv after all gears. */
   stockAxleKv: number;
   newAxleKv: number;
-  /** Pinion of the new system that gives the stock car's top speed. */
+  /** Top speed of the stock car, and whether it was measured or is predicted. */
+  oldSpeedMs: number;
+  isMeasured: boolean;
+  /** Pinion of the new system that gives that speed. */
   sameSpeed: PinionBracket;
   /** Final drive and pinion with which the new motor pulls as hard at the wheels for the same heat in its winding. */
   samePullRatio: number;
@@ -62,11 +65,15 @@ function speedWith(plan: PlanFile, pinion: number): number {
 
 const axleKv = (plan: ResolvedPlan) => plan.motor.kvRpmPerV / plan.ratio;
 
-/** Compares the car as it was with a plan for it. Throws PlanError as resolvePlan does. */
-export function equivalents(stock: PlanFile, plan: PlanFile): Equivalents {
+/**
+ * Compares the car as it was with a plan for it; its old top speed is the measured one where there is one [m/s].
+ * Throws PlanError as resolvePlan does.
+ */
+export function equivalents(stock: PlanFile, plan: PlanFile, measuredMs?: number): Equivalents {
   const [old, fresh] = [resolvePlan(stock), resolvePlan(plan)];
   const sigma = uncertainFigures(stock, old).find((figure) => figure.path === 'motor.kvRpmPerV')!.sigma;
   const stockKv = old.motor.kvRpmPerV;
+  const oldSpeedMs = measuredMs ?? solveTopSpeed(old).topSpeedMs;
   // Torque for a given heat is Km·√W whatever the kv, so the wheels get the same at ratio × Km (× motors) kept.
   const samePullRatio = (old.ratio * old.motor.motorConstant * old.motorCount) / (fresh.motor.motorConstant * fresh.motorCount);
   const { pinion, spur } = plan.gearing;
@@ -79,7 +86,9 @@ export function equivalents(stock: PlanFile, plan: PlanFile): Equivalents {
     stockKvTo: stockKv * Math.exp(sigma),
     stockAxleKv: axleKv(old),
     newAxleKv: axleKv(fresh),
-    sameSpeed: pinionsForSpeed(plan, solveTopSpeed(old).topSpeedMs),
+    oldSpeedMs,
+    isMeasured: measuredMs !== undefined,
+    sameSpeed: pinionsForSpeed(plan, oldSpeedMs),
     samePullRatio,
     samePullPinion,
     samePull: possible ? { pinion: samePullPinion, topSpeedMs: speedWith(plan, samePullPinion) } : undefined,

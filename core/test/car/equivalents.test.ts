@@ -43,3 +43,13 @@ test('a plan against itself gears the same', () => {
   expect(worth.samePullPinion).toBe(plan.gearing.pinion);
   expect(worth.sameSpeed.above!.pinion).toBe(plan.gearing.pinion);
 });
+
+test('the old speed is the measured one where there is one', () => {
+  const [stock, plan] = [caseNamed('ridgeback-stock'), caseNamed('ridgeback-2s')];
+  const predicted = equivalents(stock, plan);
+  expect(predicted).toMatchObject({ isMeasured: false, oldSpeedMs: solveTopSpeed(resolvePlan(stock)).topSpeedMs });
+  const measured = equivalents(stock, plan, 7.2);
+  expect(measured).toMatchObject({ isMeasured: true, oldSpeedMs: 7.2 });
+  expect(measured.sameSpeed.below!.topSpeedMs).toBeLessThan(7.2);
+  expect(measured.sameSpeed.above!.pinion).toBeLessThan(predicted.sameSpeed.above!.pinion);
+});

@@ -1,4 +1,4 @@
-import { equivalents, PlanError, type Equivalents, type PinionSpeed } from '@puddler/core';
+import { equivalents, gearCell, limitsWith, PlanError, type Equivalents, type Limits, type PinionSpeed, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../desk/store';
@@ -8,11 +8,14 @@ import type { CarInHand } from '../../in-hand/use-car';
 
 /** What the old system and a new one are worth against each other, worked out for this car rather than read off a chart. */
 export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
-  const { car, plans, stock } = inHand;
+  const { car, plans, stock, bench } = inHand;
+  const own = useAppSelector((state) => state.prefs.limits);
   const others = plans.filter((plan) => plan.id !== stock?.id);
   const [chosen, setChosen] = useState<string>();
   const plan = others.find((one) => one.id === chosen) ?? others[0];
-  const worth = useMemo(() => (stock && plan ? tryEquivalents(stock.file, planFileFor(car, plan.plan)) : undefined), [stock, plan, car]);
+  const measuredMs = bench.today?.topSpeedMs;
+  const file = useMemo(() => plan && planFileFor(car, plan.plan), [plan, car]);
+  const worth = useMemo(() => (stock && file ? tryEquivalents(stock.file, file, measuredMs) : undefined), [stock, file, measuredMs]);
   if (!stock) return <p className="text-soft">Say what it has as bought, and the old motor is compared with your plans here.</p>;
   if (!plan) return <p className="text-soft">Make a plan with the new motor, and both are compared here.</p>;
   return (
@@ -34,7 +37,11 @@ export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
           open it
         </Link>
       </label>
-      {worth && 'message' in worth ? <p className="mt-2 text-stop">{worth.message}</p> : worth && <Worth worth={worth} />}
+      {worth && 'message' in worth ? (
+        <p className="mt-2 text-stop">{worth.message}</p>
+      ) : (
+        worth && file && <Worth worth={worth} file={file} limits={limitsWith(own, file.limits)} />
+      )}
     </>
   );
 }
@@ -50,10 +57,12 @@ function tryEquivalents(...files: Parameters<typeof equivalents>): Equivalents |
 
 const kv = (value: number) => formatNumber(Math.round(value), 0);
 
-function Worth({ worth }: { worth: Equivalents }) {
+function Worth({ worth, file, limits }: { worth: Equivalents; file: PlanFile; limits: Limits }) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
-  const pinion = (one: PinionSpeed | undefined) => (one ? `${one.pinion} T: ${formatIn(one.topSpeedMs, speed, true)} ${speed.symbol}` : undefined);
+  const goesIn = ({ pinion: teeth }: PinionSpeed) => gearCell(file, teeth, file.gearing.spur!, limits).fits.every((fit) => fit.level !== 'stop');
+  const pinion = (one: PinionSpeed | undefined) =>
+    one ? `${one.pinion} T: ${formatIn(one.topSpeedMs, speed, true)} ${speed.symbol}${goesIn(one) ? '' : ' (does not go in)'}` : undefined;
   const bracket = [worth.sameSpeed.below, worth.sameSpeed.above].map(pinion).filter(Boolean).join(' · ');
   const rows: [string, string, string][] = [
     [
@@ -66,7 +75,11 @@ function Worth({ worth }: { worth: Equivalents }) {
       `${formatNumber(worth.stockAxleKv, 0)} → ${formatNumber(worth.newAxleKv, 0)}`,
       'turns of the wheel a minute and volt, old and new',
     ],
-    ['Pinion for the old top speed', bracket || 'none reaches it', 'with the new motor and the new pack'],
+    [
+      'Pinion for the old top speed',
+      bracket || 'none reaches it',
+      `${formatIn(worth.oldSpeedMs, speed, true)} ${speed.symbol}, ${worth.isMeasured ? 'as measured' : 'as predicted'}, with the new motor and pack`,
+    ],
     [
       'Pinion for the old pull',
       pinion(worth.samePull) ??
