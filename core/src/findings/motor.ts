@@ -66,7 +66,9 @@ function speed({ resolved: { motor, provenance }, run, steady, limits }: Finding
 
 /** What the winding takes of the volts at top speed, and whether kv or size is to blame. */
 function load({ resolved, steady, limits }: FindingInput): Finding[] {
-  if (steady.outcome !== 'converged' || !(steady.topSpeedMs > 0) || steady.gripSetsSpeed) return [];
+  const { caution, stop } = limits['motor-load'];
+  const isLoaded = steady.motorLoad >= Math.min(caution ?? Infinity, stop ?? Infinity);
+  if (steady.outcome !== 'converged' || !(steady.topSpeedMs > 0) || steady.gripSetsSpeed || !isLoaded) return [];
   const share = Math.round(100 * steady.motorLoad);
   const { lossW, leastW } = leastLossW(resolved);
   const cause =
