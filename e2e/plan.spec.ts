@@ -128,6 +128,25 @@ test('a car’s own figure changes all its plans', async ({ page, club }) => {
   expect(await answer(page, 'Top speed')).toBeLessThan(48.8);
 });
 
+test('what is open stands in the address: Back closes a drawer, a reload finds the panel', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  const plain = page.url();
+  await page.getByRole('tab', { name: 'Working' }).click();
+  await expect(page).toHaveURL(`${plain}?tab=working`);
+  await page.getByRole('button', { name: /^Motor: .*All figures/ }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.goBack();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page).toHaveURL(`${plain}?tab=working`);
+  await page.getByRole('button', { name: /^Pack: .*All figures/ }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Pack: .*All figures/ })).toBeFocused();
+  await page.reload();
+  await expect(page.getByRole('tab', { name: 'Working', selected: true })).toBeVisible();
+});
+
 test('a car that cannot move says so', async ({ page, club }) => {
   await openPlan(page, club.address);
   await page.getByRole('button', { name: /^Road:/ }).click();

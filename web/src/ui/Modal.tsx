@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useOpener } from './use-opener';
 
 interface Props {
   open: boolean;
@@ -12,12 +13,14 @@ interface Props {
 
 /** A question in the middle of the page. */
 export function Modal({ open, onClose, title, description, wide = false, children }: Props) {
+  const toOpener = useOpener();
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Dialog.Content
           className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] ${wide ? 'w-[820px]' : 'w-[560px]'} max-w-[calc(100vw-24px)] -translate-x-1/2 overflow-y-auto rounded-md border border-edge bg-sheet p-5 shadow-xl`}
+          onCloseAutoFocus={toOpener}
           {...(description ? {} : { 'aria-describedby': undefined })}
         >
           <Dialog.Title className="wide text-[17px] font-semibold">{title}</Dialog.Title>

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useOpener } from './use-opener';
 
 interface Props {
   open: boolean;
@@ -12,11 +13,13 @@ interface Props {
 
 /** A drawer at the right edge. The page beside it stays alive, so that its figures can be watched while editing. */
 export function Sheet({ open, onClose, title, hint, children }: Props) {
+  const toOpener = useOpener();
   return (
     <Dialog.Root open={open} modal={false} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Content
           className="fixed inset-y-0 right-0 z-30 flex w-[400px] max-w-full flex-col border-l border-edge bg-sheet shadow-[-8px_0_24px_rgb(0_0_0/0.12)]"
+          onCloseAutoFocus={toOpener}
           onInteractOutside={(event) => event.preventDefault()}
           aria-describedby={undefined}
         >

@@ -17,6 +17,9 @@ const SweepPanel = latePart(async () => ({ default: (await import('./sweep/Sweep
 const TAB =
   'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
 
+/** Panels that show what other gears and figures would do to the speed. */
+const OF_GEARS: readonly Tab[] = ['Gears', 'Sweep'];
+
 interface Props {
   inHand: PlanInHand;
   plan: PlanView;
@@ -66,6 +69,12 @@ export function PlanTabs({ inHand, plan, view }: Props) {
       </Tabs.List>
       {TABS.map((name) => (
         <Tabs.Content key={name} value={name}>
+          {name === tab && OF_GEARS.includes(name) && view.steady.gripSetsSpeed && (
+            <p className="mt-1 text-[12.5px]">
+              {view.steady.gripLimit === 'grip' ? 'The tyres' : 'A lifting front'}, not the motor, set the top speed here: where that is so, gears and
+              kv leave it as it is.
+            </p>
+          )}
           {name === tab && <Suspense fallback={null}>{panels[name]()}</Suspense>}
         </Tabs.Content>
       ))}

@@ -1,5 +1,6 @@
-import { powerMoment, USUAL_RAMP_S, type LinkName } from '@puddler/core';
+import { LINK_NAMES, powerMoment, USUAL_RAMP_S, type LinkName } from '@puddler/core';
 import { useMemo, useState } from 'react';
+import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useAppSelector } from '../../desk/store';
 import { pinOf } from '../../in-hand/pinning';
 import { useRunTerms } from '../../in-hand/run-terms';
@@ -12,12 +13,38 @@ import { useFixes } from './use-fixes';
 export const TABS = ['Pass', 'Heat', 'Gears', 'Sweep', 'Working'] as const;
 export type Tab = (typeof TABS)[number];
 
+/** What is open of a plan: kept in the address, so that a reload, a bookmark and the way back find it. */
+function useOpened() {
+  const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const { state } = useLocation() as { state: { openedHere?: true } | null };
+  const said = params.get('tab');
+  const tab = TABS.find((one) => one.toLowerCase() === said) ?? 'Pass';
+  const link = LINK_NAMES.find((one) => one === params.get('link'));
+  const withParam = (name: string, value: string | undefined) => {
+    const next = new URLSearchParams(params);
+    if (value === undefined) next.delete(name);
+    else next.set(name, value);
+    return next;
+  };
+  return {
+    tab,
+    link,
+    setTab: (next: Tab) => setParams(withParam('tab', next === 'Pass' ? undefined : next.toLowerCase()), { replace: true }),
+    /** A drawer is a step of its own in the history: the browser's Back closes it. */
+    setLink: (next: LinkName | undefined) => {
+      if (next !== undefined) setParams(withParam('link', next), link === undefined ? { state: { openedHere: true } } : { replace: true, state });
+      else if (state?.openedHere) void navigate(-1);
+      else setParams(withParam('link', undefined), { replace: true });
+    },
+  };
+}
+
 /** What the Plan station shows of a plan: its chain at once, and its run, bands and fixes as they come in. */
 export function usePlanView(inHand: PlanInHand) {
-  const [tab, setTab] = useState<Tab>('Pass');
+  const { tab, setTab, link, setLink } = useOpened();
   const [rampS, setRampS] = useState(USUAL_RAMP_S);
   const [moment, setMoment] = useState<number>();
-  const [link, setLink] = useState<LinkName>();
   const view = chainView(inHand.file);
   const file = view.state === 'ready' ? inHand.file : undefined;
   const terms = useRunTerms(inHand.carId, inHand.plan.limits, rampS);
