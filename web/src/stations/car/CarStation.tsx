@@ -126,7 +126,11 @@ function AtTheBench({ inHand }: { inHand: CarInHand }) {
         return {
           planId: id,
           plan: plan.name,
-          findings: view.state === 'ready' ? fitFindings(planFileFor(car, plan), view.resolved, limitsWith(limits, plan.limits)) : [],
+          // What is not measured yet the steps say themselves.
+          findings:
+            view.state === 'ready'
+              ? fitFindings(planFileFor(car, plan), view.resolved, limitsWith(limits, plan.limits)).filter((one) => one.level !== 'info')
+              : [],
         };
       }),
     [car, plans, limits],
