@@ -1,3 +1,4 @@
+import type { DocList } from '@puddler/contract';
 import { test as base, expect, type Page } from '@playwright/test';
 import { startServer, type Started } from './start-server';
 
@@ -35,9 +36,12 @@ export const test = base.extend<Own & { quiet: void }>({
   ],
 });
 
+/** Opens a plan of the club by its address: by way of the Garage, ten plans would be driven first. */
 export async function openPlan(page: Page, address: string, name = 'Sixty on packed dirt'): Promise<void> {
-  await page.goto(address);
-  await page.getByRole('link', { name, exact: true }).click();
+  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
+  const plan = documents.plan!.find(({ body }) => (body as { name: string }).name === name);
+  if (!plan) throw new Error(`no plan ${name} in the garage`);
+  await page.goto(`${address}/plans/${plan.id}`);
   await settled(page);
 }
 
