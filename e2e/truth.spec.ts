@@ -17,7 +17,9 @@ async function overgeared(page: Page, address: string): Promise<void> {
 
 test('what fails first is marked in the chain, with fixes that are taken with one click and undone with one', async ({ page, club }) => {
   await overgeared(page, club.address);
-  const hot = gives(page).getByRole('listitem').filter({ hasText: 'Motor can' });
+  const hot = gives(page)
+    .getByRole('listitem')
+    .filter({ hasText: /Motor can \d/ });
   await expect(hot).toContainText('limit 85');
   const before = await answer(page, 'Motor after');
   expect(before).toBeGreaterThan(85);
@@ -28,7 +30,11 @@ test('what fails first is marked in the chain, with fixes that are taken with on
   await fix.click();
   await settled(page);
   await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue(String(teeth));
-  await expect(gives(page).getByRole('listitem').filter({ hasText: 'Motor can' })).toHaveCount(0);
+  await expect(
+    gives(page)
+      .getByRole('listitem')
+      .filter({ hasText: /Motor can \d/ }),
+  ).toHaveCount(0);
   expect(await answer(page, 'Motor after')).toBeLessThan(70);
   await page.keyboard.press('Control+z');
   await settled(page);
