@@ -52,7 +52,7 @@ export { equivalents, pinionsForSpeed, type Equivalents, type PinionBracket, typ
 export { uncertainFigures, type UncertainFigure } from './predict/uncertain-figures';
 
 export { bySeverity, type Finding, type FindingInput } from './findings/finding';
-export { FINDING_IDS, RETIRED_FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
+export { FINDING_IDS, FIT_FINDING_IDS, RETIRED_FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
 export { allFindings } from './findings/all-findings';
 export { DEFAULT_LIMITS, limitsWith, type Limit, type LimitChanges, type Limits } from './findings/limits';
 export {

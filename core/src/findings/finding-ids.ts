@@ -1,3 +1,19 @@
+/** Rules on whether parts go into the car and onto each other. */
+export const FIT_FINDING_IDS = [
+  'fit-diameter',
+  'fit-length',
+  'fit-esc',
+  'fit-pack',
+  'fit-unknown',
+  'shaft-bore',
+  'pinion-bore',
+  'module',
+  'mount-pattern',
+  'mesh-distance',
+  'spur-clearance',
+  'screw-depth',
+] as const;
+
 /** Rows of docs/model.md section 7. */
 export const FINDING_IDS = [
   'esc-cells',
@@ -23,18 +39,7 @@ export const FINDING_IDS = [
   'unheld-peak',
   'driveline',
   'ballooning',
-  'fit-diameter',
-  'fit-length',
-  'fit-esc',
-  'fit-pack',
-  'fit-unknown',
-  'shaft-bore',
-  'pinion-bore',
-  'module',
-  'mount-pattern',
-  'mesh-distance',
-  'spur-clearance',
-  'screw-depth',
+  ...FIT_FINDING_IDS,
   'bec-voltage',
   'bec-current',
   'capacitor',

@@ -1,4 +1,4 @@
-import { givesFirst, type Finding, type FindingId, type Fix, type LinkUse } from '@puddler/core';
+import { givesFirst, FIT_FINDING_IDS, type Finding, type Fix, type LinkUse } from '@puddler/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { Suspense, useState, type ReactNode } from 'react';
 import { latePart } from '../../ui/late-part';
@@ -129,23 +129,10 @@ function FixChip({
   );
 }
 
-const OF_FIT: readonly FindingId[] = [
-  'fit-diameter',
-  'fit-length',
-  'fit-esc',
-  'fit-pack',
-  'shaft-bore',
-  'pinion-bore',
-  'module',
-  'mount-pattern',
-  'mesh-distance',
-  'spur-clearance',
-  'screw-depth',
-];
-
 /** Does it fit? Answered whatever is known: it does, it does not, or what has to be measured first. */
 function FitLine({ findings }: { findings: readonly Finding[] }) {
-  const of = (level: Finding['level']) => findings.filter((one) => one.level === level && OF_FIT.includes(one.id)).map((one) => one.figure);
+  const of = (level: Finding['level']) =>
+    findings.filter((one) => one.level === level && FIT_FINDING_IDS.some((id) => id === one.id)).map((one) => one.figure);
   const [stops, tight] = [of('stop'), of('caution')];
   const unknown = findings.find((one) => one.id === 'fit-unknown');
   return (
