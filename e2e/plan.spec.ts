@@ -116,8 +116,8 @@ test('a drawer holds every figure with its source; clearing one goes back to the
 
 test('a car’s own figure changes all its plans', async ({ page, club }) => {
   await openPlan(page, club.address);
-  await page.getByRole('button', { name: /^Road:/ }).click();
-  const mass = page.getByRole('dialog').getByLabel(/^Weight ready to run/);
+  await page.getByRole('link', { name: 'Car', exact: true }).click();
+  const mass = page.getByRole('textbox', { name: 'Weight ready to run' });
   await mass.fill('2600 g');
   await mass.press('Enter');
   await saved(page);

@@ -3,6 +3,7 @@ import {
   BEARINGS,
   BODIES,
   CHEMISTRIES,
+  CONVERTED,
   DRIVES,
   FINDING_IDS,
   RETIRED_FINDING_IDS,
@@ -10,6 +11,8 @@ import {
   SURFACES,
   type Bay,
   type Car,
+  type Conversion,
+  type ConvertedField,
   type Cooling,
   type Esc,
   type Gearing,
@@ -43,12 +46,12 @@ const baySchema = Joi.object<Bay, true>({
   ),
 });
 
-export const carSchema = Joi.object<Car, true>({
-  name: name.required(),
-  massKg: number('car.massKg').required(),
-  drive: oneOf(DRIVES).required(),
+/** What a conversion may change on a car. */
+const convertedKeys: Joi.StrictSchemaMap<Pick<Car, ConvertedField>> = {
+  massKg: number('car.massKg'),
+  drive: oneOf(DRIVES),
   bearings: oneOf(BEARINGS),
-  internalRatio: number('car.internalRatio').required(),
+  internalRatio: number('car.internalRatio'),
   gearboxRatios: Joi.array()
     .items(Joi.object({ name: name.required(), ratio: number('car.gearboxRatios.ratio').required() }))
     .min(1)
@@ -56,14 +59,25 @@ export const carSchema = Joi.object<Car, true>({
   tyre: Joi.object<Car['tyre'], true>({
     diameterMm: number('car.tyre.diameterMm').required(),
     growthPctAt100KmH: number('car.tyre.growthPctAt100KmH'),
-  }).required(),
-  body: oneOf(BODIES).required(),
-  widthMm: number('car.widthMm').required(),
-  heightMm: number('car.heightMm').required(),
+  }),
+  body: oneOf(BODIES),
+  widthMm: number('car.widthMm'),
+  heightMm: number('car.heightMm'),
+  ...optional('car', 'driveEfficiency', 'dragAreaM2', 'wheelMassG'),
+  airflow: oneOf(AIRFLOWS),
+};
+
+const NEEDED = ['massKg', 'drive', 'internalRatio', 'tyre', 'body', 'widthMm', 'heightMm'] as const;
+
+export const carSchema = Joi.object<Car, true>({
+  name: name.required(),
+  ...convertedKeys,
+  ...(Object.fromEntries(NEEDED.map((field) => [field, (convertedKeys[field] as Joi.Schema).required()])) as Joi.StrictSchemaMap<
+    Pick<Car, (typeof NEEDED)[number]>
+  >),
   wheelbaseMm: number('car.wheelbaseMm').required(),
   cgHeightMm: number('car.cgHeightMm').required(),
-  ...optional('car', 'driveEfficiency', 'dragAreaM2', 'frontWeightPct', 'wheelMassG'),
-  airflow: oneOf(AIRFLOWS),
+  ...optional('car', 'frontWeightPct', 'weighedPartsG'),
   bay: baySchema,
   typical: Joi.array().items(name).max(100),
 });
@@ -115,7 +129,7 @@ function packSchema(): Joi.Schema<Pack> {
 /** An ESC without its name, as the shelf keeps it. */
 export const escSpec = Joi.object(escKeys);
 
-const bodyKeys: Joi.StrictSchemaMap<PlanBody> = {
+const bodyKeys: Joi.StrictSchemaMap<Omit<PlanBody, 'conversion'>> = {
   name: name.required(),
   notes: Joi.string().allow('').max(LONGEST_NOTES),
   motor: motorSchema({ name: name.required() }).required(),
@@ -143,13 +157,29 @@ const bodyKeys: Joi.StrictSchemaMap<PlanBody> = {
   ),
 };
 
+const isNeeded = (field: ConvertedField) => NEEDED.some((one) => one === field);
+
+/** A plan's own figures of its car: null takes one away that a car may be without. */
+const conversionSchema = Joi.object<Conversion>(
+  Object.fromEntries(
+    CONVERTED.map((field) => {
+      const schema = convertedKeys[field] as Joi.Schema;
+      return [field, isNeeded(field) ? schema : schema.allow(null)];
+    }),
+  ),
+).min(1);
+
 /** A plan without its car, as the server keeps it. */
-export const planBodySchema = Joi.object<PlanBody, true>(bodyKeys);
+export const planBodySchema = Joi.object<PlanBody, true>({ ...bodyKeys, conversion: conversionSchema });
 
 /** The plan file, car and all. */
 export const planFileSchema = Joi.object<PlanFile, true>({
   format: Joi.string<'puddler-plan'>().valid('puddler-plan').required(),
   version: Joi.number<1>().valid(1).required(),
   car: carSchema.required(),
+  converted: Joi.object<NonNullable<PlanFile['converted']>, true>({
+    from: carSchema.required(),
+    figures: Joi.array().items(oneOf(CONVERTED)).unique().required(),
+  }),
   ...bodyKeys,
 });

@@ -24,6 +24,7 @@ export const RANGES = {
   'car.cgHeightMm': { min: 1, max: 1000, unit: 'mm' },
   'car.frontWeightPct': { min: 1, max: 99, unit: '%' },
   'car.wheelMassG': { min: 0, max: 5000, unit: 'g' },
+  'car.weighedPartsG': { min: 0, max: 100000, unit: 'g' },
   'car.bay.motorDiameterMm': { min: 5, max: 200, unit: 'mm' },
   'car.bay.motorLengthMm': { min: 5, max: 300, unit: 'mm' },
   'car.bay.escLengthMm': { min: 5, max: 500, unit: 'mm' },

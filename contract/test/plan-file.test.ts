@@ -63,6 +63,17 @@ describe('good plans', () => {
       expect(checkPlanBody(body, car).ok).toBe(true);
     }
   });
+
+  test('a plan may have figures of its own of what a conversion changes, and be without what a car may be without', () => {
+    const { car, plan } = splitPlanFile(plainPlan({ car: { ...plainPlan().car, airflow: 'open' } }));
+    const converted = { ...plan, conversion: { tyre: { diameterMm: 90 }, airflow: null } };
+    expect(checkPlanBody(converted, car)).toMatchObject({ ok: true });
+    const file = planFileOf(car, converted as typeof plan, { ...plan });
+    expect(checkPlanFile(file)).toMatchObject({ ok: true });
+    expect(publishedAccepts(JSON.parse(JSON.stringify(file)))).toBe(true);
+    for (const wrong of [{}, { wheelbaseMm: 260 }, { drive: null }, { tyre: { diameterMm: 6800 } }])
+      expect(checkPlanBody({ ...plan, conversion: wrong }, car)).toMatchObject({ ok: false });
+  });
 });
 
 describe('bad plans: Joi and the published schema refuse alike, and the problem names the field', () => {
@@ -79,6 +90,8 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
     ['car.tyre', undefined, 'car.tyre', 'must be there'],
     ['car.tyre.diameterMm', 6800, 'car.tyre.diameterMm', '10 to 600 mm'],
     ['car.gearboxRatios', [], 'car.gearboxRatios', 'list'],
+    ['converted', { figures: ['tyre'] }, 'converted.from', 'must be there'],
+    ['converted', { from: plainPlan().car, figures: ['bay'] }, 'converted.figures[0]', 'massKg'],
     ['car.bay', { motorDiameterMm: 'big' }, 'car.bay.motorDiameterMm', '5 to 200 mm'],
     ['motor.kind', 'steam', 'motor.kind', 'brushed'],
     ['motor.turns', 27, 'motor.turns', 'no such field'],

@@ -4,7 +4,6 @@ export { PlanError } from './plan/plan-error';
 export type { Origin, Provenance, Source } from './plan/provenance';
 export { plannedRun, resolvePlan, type ResolvedPlan } from './plan/resolve-plan';
 export {
-  editedApart,
   isOfCar,
   motorAs,
   motorFormOf,
@@ -19,6 +18,18 @@ export {
   type MotorForm,
   type PlanEdit,
 } from './plan/edits';
+export {
+  asBoughtAgain,
+  editedApart,
+  isFollowing,
+  madeDirect,
+  madeGeared,
+  mayConvert,
+  planFileOf,
+  splitPlanFile,
+  takenApart,
+  type CarAndPlan,
+} from './plan/conversion';
 export type { CarPath, FigurePath } from './plan/figure-path';
 export { CHOICE_WORDS, wordFor } from './plan/words';
 

@@ -1,4 +1,5 @@
 import { checkPlanFile, type Imported } from '@puddler/contract';
+import { resolvePlan, type PlanFile } from '@puddler/core';
 import type { Running } from '../src/serve';
 import { CAR, clientOf, PLAN, startServer } from './helpers';
 import { plainPlan } from '../../core/test/helpers';
@@ -33,6 +34,25 @@ test('a file of a car that is there makes a plan of it; sent again, no second on
   expect([first.status, again.status].sort()).toEqual([200, 201]);
   expect(first.imported.plan).toEqual(again.imported.plan);
   expect(first.imported.plan).toMatchObject({ parentId: car.id, body: { name: 'From elsewhere' } });
+});
+
+test('a conversion and a weight that follows go out with the file, and come back to the same plan, here and elsewhere', async () => {
+  const car = await client.addCar({ ...CAR, name: 'Converted' });
+  const bought = await client.addPlan(car.id, { ...PLAN, name: 'As bought' });
+  await client.http.put(`/api/cars/${car.id}`).send({ base: 1, body: { ...car.body, bench: { stockPlanId: bought.id } } });
+  const pack = { ...PLAN.packs[0]!, massG: 900 };
+  const plan = await client.addPlan(car.id, { ...PLAN, name: 'Slicks', packs: [pack], conversion: { tyre: { diameterMm: 62 } } });
+  const { text } = await client.http.get(`/api/plans/${plan.id}/file`);
+  const file = JSON.parse(text) as PlanFile;
+  expect(file.car.tyre.diameterMm).toBe(62);
+  expect(file.converted).toEqual({ from: car.body.car, figures: ['tyre'] });
+  expect(resolvePlan(file).car.massKg).toBeGreaterThan(CAR.massKg + 0.5);
+  expect(await send(file)).toMatchObject({ status: 200, imported: { already: true, car: { id: car.id }, plan: { id: plan.id } } });
+  // In a garage that does not know the car it weighs the same.
+  const { imported } = await send({ ...file, converted: { ...file.converted!, from: { ...file.converted!.from, name: 'Elsewhere' } } });
+  const again = JSON.parse((await client.http.get(`/api/plans/${imported.plan.id}/file`)).text) as PlanFile;
+  expect(resolvePlan(again).car).toEqual(resolvePlan(file).car);
+  expect(imported.car.body.car).toMatchObject({ tyre: CAR.tyre, massKg: CAR.massKg });
 });
 
 test('a file of another car makes a new one', async () => {

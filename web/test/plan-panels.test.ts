@@ -100,7 +100,7 @@ describe('a fix applied', () => {
   function opened() {
     const store = createStore();
     store.dispatch(garage([docOf<'car'>('c1', { car, bench })], [docOf<'plan'>('p1', plan, 'c1')]));
-    const inHand = { id: 'p1', carId: 'c1', car, plan, file: plainPlan() };
+    const inHand = { id: 'p1', carId: 'c1', car, plan, asBought: undefined, file: plainPlan() };
     return { store, inHand };
   }
 
@@ -121,13 +121,13 @@ describe('a fix applied', () => {
     expect(planOf(store.getState(), 'p1')!.plan).toEqual(plan);
   });
 
-  test('a tyre off the shelf brings its weight to the car', () => {
+  test('a tyre off the shelf is the plan’s, with its weight; the car as bought stays', () => {
     const { store, inHand } = opened();
     store.dispatch(fitParts(inHand, [{ kind: 'tyre', name: 'T', status: 'owned', spec: { diameterMm: 104, growthPctAt100KmH: 5, massG: 96 } }]));
-    expect(carOf(store.getState(), 'c1')).toMatchObject({ tyre: { diameterMm: 104, growthPctAt100KmH: 5 }, wheelMassG: 96 });
-    expect(planOf(store.getState(), 'p1')!.plan).toEqual(plan);
-    store.dispatch(undone({ at: 1 }));
+    expect(planOf(store.getState(), 'p1')!.plan.conversion).toEqual({ tyre: { diameterMm: 104, growthPctAt100KmH: 5 }, wheelMassG: 96 });
     expect(carOf(store.getState(), 'c1')).toEqual(car);
+    store.dispatch(undone({ at: 1 }));
+    expect(planOf(store.getState(), 'p1')!.plan).toEqual(plan);
   });
 
   test('may change the car with it, and leaves its notes', () => {

@@ -141,7 +141,7 @@ test.each(CASES)('$name: every row of every drawer is a field that the file may 
 });
 
 test.each(TEMPLATES)('the template “$title” drives', (template) => {
-  const file = planFileFor(carOf(template, 'Car'), { name: 'Plan', ...template.plan });
+  const file = planFileFor(carOf(template, 'Car'), { name: 'Plan', ...template.plan }, undefined);
   expect(checkPlanFile(file)).toMatchObject({ ok: true });
   const { steady, findings } = predict(file);
   expect(steady.outcome).toBe('converged');

@@ -2,6 +2,7 @@
 const GROUPS: Readonly<Record<string, string>> = {
   car: '',
   bench: '',
+  conversion: '',
   gearing: '',
   site: '',
   run: '',

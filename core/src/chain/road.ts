@@ -72,15 +72,18 @@ export interface ResolvedSite {
   grade: number;
 }
 
-/** Fills what the car leaves out. */
-export function resolveCar(car: Car, log: ProvenanceLog): ResolvedCar {
-  for (const field of ['massKg', 'internalRatio', 'wheelbaseMm', 'cgHeightMm'] as const) log.given(`car.${field}`, 'measured', car[field]);
+const FOLLOWS = 'as it was weighed, with the motor, ESC and pack of this plan in the place of those that were in it';
+
+/** Fills what the car leaves out; `massKg` is what it weighs with the plan's parts. */
+export function resolveCar(car: Car, massKg: number, log: ProvenanceLog): ResolvedCar {
+  for (const field of ['internalRatio', 'wheelbaseMm', 'cgHeightMm'] as const) log.given(`car.${field}`, 'measured', car[field]);
+  log.given('car.massKg', 'measured', massKg, car.weighedPartsG === undefined ? undefined : FOLLOWS);
   log.given('car.tyre.diameterMm', 'measured', car.tyre.diameterMm);
   const widthM = car.widthMm / 1000;
   const heightM = car.heightMm / 1000;
   return {
     drive: car.drive,
-    massKg: car.massKg,
+    massKg,
     driveEfficiency: log.take(
       'car.driveEfficiency',
       car.driveEfficiency,

@@ -1,8 +1,8 @@
 import { setField } from './fields';
 import type { CarPath, FigurePath } from './figure-path';
-import type { Car, Motor, Pack, PlanFile } from './plan-file';
+import type { Car, Motor, Pack, PlanBody, PlanFile } from './plan-file';
 
-/** The one place that knows which figures of a plan file are the car's and which the plan's own, and what must follow an edit. */
+/** Edits of a plan file, and what must follow each of them. Which figures of a car can be a plan's own says conversion.ts. */
 
 /** One field to change; undefined takes it out. Paths are those of the plan file. */
 export interface PlanEdit {
@@ -12,7 +12,7 @@ export interface PlanEdit {
 
 const CAR = 'car.';
 
-/** Whether a path of the plan file belongs to the car, and so to all its plans. */
+/** Whether a path of the plan file is one of its car. */
 export const isOfCar = (path: FigurePath): path is `car.${CarPath}` => path.startsWith(CAR);
 
 /** A car's path as it stands in the car itself: `car.massKg` is its `massKg`. */
@@ -20,7 +20,16 @@ export const pathInCar = (path: `car.${CarPath}`): CarPath => path.slice(CAR.len
 
 /** A plan with edits made, the car's among them. */
 export function withEdits(plan: PlanFile, edits: readonly PlanEdit[]): PlanFile {
-  return edits.reduce((changed, { path, value }) => setField(changed, path, value), plan);
+  return edits.reduce((changed, { path, value }) => weighedAnew(setField(changed, path, value), path), plan);
+}
+
+/** A weight that is set is that of the parts at hand: it no longer follows from those that were in the car before. */
+function weighedAnew(plan: PlanFile, path: FigurePath): PlanFile {
+  return path === 'car.massKg' && plan.car.weighedPartsG !== undefined ? { ...plan, car: weighedAlone(plan.car) } : plan;
+}
+
+function weighedAlone({ weighedPartsG: _weighed, ...car }: Car): Car {
+  return car;
 }
 
 /** The same, with what must follow each edit: pairs stay pairs, packs in parallel stay alike. */
@@ -30,22 +39,15 @@ export function withFigure(plan: PlanFile, path: FigurePath, value: unknown): Pl
 
 /** A car with a figure set or taken out. What was typical of its kind is its own from then on. */
 export function withCarField(car: Car, path: CarPath, value: unknown): Car {
-  const next = setField(car, path, value);
+  const set = setField(car, path, value);
+  // An efficiency that was measured is that of the drive which was there.
+  const next = path === 'massKg' ? weighedAlone(set) : path === 'drive' ? setField(set, 'driveEfficiency', undefined) : set;
   const typical = next.typical?.filter((one) => one !== path);
   return setField(next, 'typical', typical && typical.length > 0 ? typical : undefined);
 }
 
-/** Edits taken apart: the car with its own, and the plan with the others. The car is the same object while none are its. */
-export function editedApart<P extends PlanLike>(car: Car, plan: P, edits: readonly PlanEdit[]): { car: Car; plan: P } {
-  return edits.reduce(
-    (now, { path, value }) =>
-      isOfCar(path) ? { ...now, car: withCarField(now.car, pathInCar(path), value) } : { ...now, plan: setField(now.plan, path, value) },
-    { car, plan },
-  );
-}
-
 /** A plan with or without its car. */
-type PlanLike = Omit<PlanFile, 'format' | 'version' | 'car'>;
+type PlanLike = Omit<PlanBody, 'conversion'>;
 
 export type MotorForm = 'brushed' | 'inrunner' | 'outrunner';
 

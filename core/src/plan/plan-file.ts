@@ -72,10 +72,33 @@ export interface Car {
   frontWeightPct?: number;
   wheelMassG?: number;
   airflow?: Airflow;
+  /** What the motors, ESCs and packs weighed that were in it when it was weighed; left out where it was weighed with those of the plan [g]. */
+  weighedPartsG?: number;
   bay?: Bay;
   /** Paths in the car of figures that were taken from its kind, and that nobody has measured on it yet. */
   typical?: string[];
 }
+
+/** What a conversion can change on a car: these figures a plan may have of its own. */
+export const CONVERTED = [
+  'massKg',
+  'drive',
+  'bearings',
+  'driveEfficiency',
+  'internalRatio',
+  'gearboxRatios',
+  'tyre',
+  'wheelMassG',
+  'body',
+  'widthMm',
+  'heightMm',
+  'dragAreaM2',
+  'airflow',
+] as const satisfies readonly (keyof Car)[];
+export type ConvertedField = (typeof CONVERTED)[number];
+
+/** A plan's own figures in the place of its car's; null where the car has one and the plan none. A weight among them was weighed with the plan's parts. */
+export type Conversion = { [Field in ConvertedField]?: NonNullable<Car[Field]> | null };
 
 interface MotorLabel {
   name: string;
@@ -201,7 +224,10 @@ export interface PlanFile {
   version: 1;
   name: string;
   notes?: string;
+  /** The car as this plan has it. */
   car: Car;
+  /** Where that is not the car as bought: that car, and which figures are the plan's own. */
+  converted?: { from: Car; figures: ConvertedField[] };
   motor: Motor;
   motorCount?: number;
   esc: Esc;
@@ -218,4 +244,9 @@ export interface PlanFile {
   limits?: Record<string, { caution?: number; stop?: number }>;
   /** Paths of figures that were measured; others that are given stand on a label. */
   measured?: string[];
+}
+
+/** A plan without its car, format and version: what belongs to one plan of a car. */
+export interface PlanBody extends Omit<PlanFile, 'format' | 'version' | 'car' | 'converted'> {
+  conversion?: Conversion;
 }

@@ -1,6 +1,6 @@
 import type { FigurePath } from './figure-path';
 
-/** Where a figure came from; `typical` is what the kind of car usually has. `rule` says in words how an estimated one was made. */
+/** Where a figure came from; `typical` is what the kind of car usually has. `rule` says in words how one was made that was not given as it is. */
 export type Source = 'measured' | 'label' | 'typical' | 'estimated';
 
 export interface Origin {
@@ -35,8 +35,12 @@ export class ProvenanceLog {
     return value;
   }
 
-  /** Marks a figure that the plan must hold. */
-  given(path: FigurePath, source: Source, value: unknown): void {
-    this.origins[path] = { source: this.measured.has(path) ? 'measured' : this.typical.has(path) ? 'typical' : source, value };
+  /** Marks a figure that the plan must hold; `rule` where another follows from it. */
+  given(path: FigurePath, source: Source, value: unknown, rule?: string): void {
+    this.origins[path] = {
+      source: this.measured.has(path) ? 'measured' : this.typical.has(path) ? 'typical' : source,
+      value,
+      ...(rule === undefined ? {} : { rule }),
+    };
   }
 }

@@ -3,6 +3,7 @@ import { finalDriveRatio } from '../chain/gears';
 import { resolveMotor, type ResolvedMotor } from '../chain/motor';
 import { resolvePacks, type ResolvedPack } from '../chain/pack';
 import { resolveCar, resolveSite, type ResolvedCar, type ResolvedSite } from '../chain/road';
+import { massWithParts, partsKg } from './mass';
 import type { PlanFile, PlannedRun } from './plan-file';
 import { ProvenanceLog, type Provenance } from './provenance';
 
@@ -47,16 +48,19 @@ export function resolvePlan(plan: PlanFile): ResolvedPlan {
     plan.measured,
     plan.car.typical?.map((path) => `car.${path}`),
   );
-  const car = resolveCar(plan.car, log);
+  const parts = {
+    motor: resolveMotor(plan.motor, log),
+    motorCount: log.take('motorCount', plan.motorCount, 'measured', 'one motor', () => 1),
+    esc: resolveEsc(plan.esc, log),
+    pack: resolvePacks(plan.packs, plan.packWiring ?? 'series', plan.esc, log),
+  };
+  const car = resolveCar(plan.car, massWithParts(plan.car, partsKg(parts)), log);
   const site = resolveSite(plan.site, log);
   const tow = plan.tow;
   return {
     car,
     site,
-    motor: resolveMotor(plan.motor, log),
-    motorCount: log.take('motorCount', plan.motorCount, 'measured', 'one motor', () => 1),
-    esc: resolveEsc(plan.esc, log),
-    pack: resolvePacks(plan.packs, plan.packWiring ?? 'series', plan.esc, log),
+    ...parts,
     wireOhm: log.take('wiring.resistanceOhm', plan.wiring?.resistanceOhm, 'measured', '1.5 mΩ of leads and plugs', () => DEFAULT_WIRE_OHM),
     ratio: finalDriveRatio(plan.car, plan.gearing),
     motorFans: plan.cooling?.motorFans ?? 0,

@@ -19,6 +19,8 @@ export interface Candidate {
   climbPct: number;
   crawlMs: number;
   newMoney: number;
+  /** What the car weighs with its parts. */
+  carKg: number;
   /** The one target it misses, when that is allowed. */
   missed: Target | undefined;
 }
@@ -67,6 +69,7 @@ class Bench {
   readonly line: LineConstants;
   /** Money for motor, pack and ESC that would have to be bought. */
   readonly money: number;
+  readonly carKg: number;
   readonly tyreDiameterM: number;
   readonly tyreGrowth: number;
   /** Past the speed at which the motor's force is zero, a car goes faster only downhill or on tyres that grow. Without either it bounds the speed. */
@@ -90,6 +93,7 @@ class Bench {
     this.at = new Drivetrain(plan, this.line);
     warmUp(this.at, plan);
     this.money = options.motors[motor]!.newMoney + options.packs[pack]!.newMoney + space.escMoney(motor, esc);
+    this.carKg = plan.car.massKg;
     this.tyreDiameterM = plan.car.tyreDiameterM;
     this.tyreGrowth = plan.car.tyreGrowth;
     this.boundByFreeSpeed = plan.car.tyreGrowth === 0 && plan.site.grade >= 0;
@@ -203,7 +207,7 @@ function examineGear(
   if (wish.pullN !== undefined && pullN < wish.pullN && misses.exceeds('pullN')) return undefined;
   if (wish.climbPct !== undefined && climbPct < wish.climbPct && misses.exceeds('climbPct')) return undefined;
   counts.pull++;
-  return { esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, missed: misses.missed };
+  return { esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, carKg: bench.carKg, missed: misses.missed };
 }
 
 /** Least and most speed that a wish takes. */

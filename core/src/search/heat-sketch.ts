@@ -2,7 +2,7 @@ import type { ResolvedEsc } from '../chain/esc';
 import type { ProfileName } from '../plan/plan-file';
 import { cycleSeconds, PROFILE_SEGMENTS } from '../predict/profiles';
 import { heatOf } from '../predict/run-types';
-import type { Driven } from './judge';
+import { HOPELESS_SHARE, type Driven } from './judge';
 
 const { abs, exp, log, max, min } = Math;
 
@@ -15,6 +15,7 @@ interface Point {
   lnRise: number;
   lnMinutes: number;
   esc: EscFigures;
+  carKg: number;
   peakA: number;
   /** How the run ended. A setup geared between two that ended alike ends the same way. */
   kind: 'time' | 'cut' | 'hot';
@@ -34,6 +35,11 @@ const OWN_GEARS = { share: 0.004, k: 0.05, minutesShare: 0.004 };
  * seen in 13,000 runs. At a held speed it is all loss, at full throttle most of it only takes a little of the current.
  */
 const ESC_POWER = { held: 1.4, thrown: 0.6 };
+/**
+ * What an ESC's weight may change, as a power of the car's: the force that rolls, climbs and speeds it up goes with the weight, and
+ * heat with the square of the force; half a power to be safe.
+ */
+const WEIGHT_POWER = 2.5;
 /** A peak nearer than this share to a burst rating is held by it, and another ESC changes the run. */
 const FREE_OF_BURST = 0.85;
 const LEAST_RISE_K = 0.2;
@@ -82,6 +88,7 @@ export class HeatSketch {
       lnRise: log(max(LEAST_RISE_K, maxCanC - this.ambientC)),
       lnMinutes: log(max(figures.minutes, 1e-3)),
       esc: resolved.esc,
+      carKg: resolved.car.massKg,
       peakA: run.peakMotorCurrentA,
       kind: tooHot ? 'hot' : run.stop === 'time' ? 'time' : 'cut',
     };
@@ -89,19 +96,21 @@ export class HeatSketch {
     this.points.splice(at < 0 ? this.points.length : at, 0, point);
   }
 
-  /** Undefined where nothing near was driven. */
-  bounds(ratio: number, esc: EscFigures): HeatBounds | undefined {
+  /** `carKg` is the weight of the whole car with this ESC. Undefined where nothing near was driven. */
+  bounds(ratio: number, esc: EscFigures, carKg: number): HeatBounds | undefined {
     const lnRatio = log(ratio);
     let [below, above]: [Point | undefined, Point | undefined] = [undefined, undefined];
     for (const point of this.points) {
       if (!speaksFor(point, esc)) continue;
       // Motor, battery and road cannot tell these two ESCs apart: what was driven is what this one does.
-      if (point.ratio === ratio && point.esc.resistanceOhm === esc.resistanceOhm && point.kind !== 'hot') return point;
+      if (point.ratio === ratio && point.esc.resistanceOhm === esc.resistanceOhm && point.carKg === carKg && point.kind !== 'hot') return point;
       if (point.lnRatio <= lnRatio + 1e-12) below = nearer(below, point, esc.resistanceOhm, lnRatio);
       if (point.lnRatio >= lnRatio - 1e-12) above = nearer(above, point, esc.resistanceOhm, lnRatio);
     }
     if (!below || !above || below.kind !== above.kind || above.lnRatio - below.lnRatio > WIDEST) return undefined;
-    if (below.kind === 'hot') return { canC: Infinity, minutes: Infinity };
+    const lighter = WEIGHT_POWER * max(0, below.carKg / carKg - 1, above.carKg / carKg - 1);
+    // Runs that were given up are over their limit by a share; a car that is lighter by as much may be under it.
+    if (below.kind === 'hot') return lighter < HOPELESS_SHARE / 2 ? { canC: Infinity, minutes: Infinity } : undefined;
     const span = above.lnRatio - below.lnRatio;
     const share = span > 0 ? (lnRatio - below.lnRatio) / span : 0;
     const margin = span > 0 ? BETWEEN : OWN_GEARS;
@@ -110,8 +119,8 @@ export class HeatSketch {
     const bent = CURVE * span * span;
     // An ESC with more resistance lets less current through at full throttle. At a held speed the current is the motor's
     // own, and the ESC's heat is the pack's loss.
-    const cooler = margin.share + bent + (this.escPower * max(0, more)) / this.motorOhm;
-    const longer = margin.minutesShare + bent + (this.escPower * max(0, more, less)) / this.motorOhm;
+    const cooler = margin.share + bent + lighter + (this.escPower * max(0, more)) / this.motorOhm;
+    const longer = margin.minutesShare + bent + lighter + (this.escPower * max(0, more, less)) / this.motorOhm;
     const [riseApart, minutesApart] = [above.lnRise - below.lnRise, above.lnMinutes - below.lnMinutes];
     const rise = exp(below.lnRise + share * riseApart - BETWEEN_SHARE * abs(riseApart) - cooler);
     const minutes = exp(below.lnMinutes + share * minutesApart + BETWEEN_SHARE * abs(minutesApart) + longer);

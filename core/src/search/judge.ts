@@ -45,7 +45,7 @@ export function searchRun(plan: ResolvedPlan, hopeless?: (run: Run) => boolean):
  * A run this far over its temperature limit [share of the limit's rise above the air] is given up before its end. The margin is wide
  * enough that every setup geared between two such runs is over the limit as well.
  */
-const HOPELESS_SHARE = 0.06;
+export const HOPELESS_SHARE = 0.06;
 
 /** Temperatures that no setup may reach. The ESC's own is left out, because it says nothing about the same motor with another ESC. */
 export interface Hottest {

@@ -116,7 +116,7 @@ export class Search {
   private cannotMatter(group: Group, candidate: Candidate, sketch: HeatSketch): boolean {
     const { space } = this;
     const { wish } = space.task;
-    const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc));
+    const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc), candidate.carKg);
     if (!bounds) return false;
     if (bounds.canC > this.hottest.canC) return true;
     if (wish.minutes !== undefined && bounds.minutes < wish.minutes) return true;

@@ -3,6 +3,7 @@ import { finalDriveRatio } from '../chain/gears';
 import { resolveMotor, type ResolvedMotor } from '../chain/motor';
 import { resolvePacks, type ResolvedPack } from '../chain/pack';
 import type { Limits } from '../findings/limits';
+import { massWithParts, partsKg } from '../plan/mass';
 import { PlanError } from '../plan/plan-error';
 import type { Esc, Motor, PlanFile } from '../plan/plan-file';
 import { ProvenanceLog } from '../plan/provenance';
@@ -190,12 +191,16 @@ export class SearchSpace {
     const source = this.packs[pack]!;
     const controller = this.escs[esc]!;
     const { cutoffVPerCell } = controller;
-    return {
-      ...this.resolvedBase,
+    const parts = {
       motor: this.motors[motor]!,
       motorCount: this.options.motors[motor]!.fields.count,
       esc: controller,
       pack: cutoffVPerCell === undefined ? source : { ...source, cutoffV: cutoffVPerCell * source.cells },
+    };
+    return {
+      ...this.resolvedBase,
+      car: { ...this.resolvedBase.car, massKg: massWithParts(this.base.car, partsKg(parts)) },
+      ...parts,
       ratio,
     };
   }

@@ -2,6 +2,7 @@ import { getField } from '../plan/fields';
 import { PlanError } from '../plan/plan-error';
 import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
+import { massOfPartsG, massWithParts } from '../plan/mass';
 import { resolvePlan } from '../plan/resolve-plan';
 import { withEdits, type PlanEdit } from '../plan/edits';
 import { packLimitA } from '../chain/pack-limit';
@@ -55,6 +56,7 @@ export function sweptValue(plan: PlanFile, swept: Swept): number | undefined {
   if (swept === 'slope') return plan.site.gradePct ?? 0;
   // Turns stand for kv only where no kv is given.
   if (swept === 'turns' && plan.motor.kvRpmPerV !== undefined) return undefined;
+  if (swept === 'mass') return Number(massWithParts(plan.car, (massOfPartsG(plan) ?? 0) / 1000).toPrecision(4));
   const value = getField(plan, FIELDS[swept].path);
   return typeof value === 'number' ? value : undefined;
 }

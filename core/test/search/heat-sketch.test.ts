@@ -13,9 +13,15 @@ const SCOPE = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', pac
 const LIMITS = limitsWith({ 'motor-load': { caution: 9, stop: 9 } });
 
 /** Every setup of some groups is driven; before each, the sketch says what it could come to at best. */
-function gaps(seed: number, profile: ProfileName, minutes = 6, esc: 'shelf' | 'classes' = 'shelf'): { coolerK: number; longerShare: number }[] {
+function gaps(
+  seed: number,
+  profile: ProfileName,
+  minutes = 6,
+  esc: 'shelf' | 'classes' = 'shelf',
+  car = base.car,
+): { coolerK: number; longerShare: number }[] {
   const space = new SearchSpace({
-    base: { ...base, run: { profile, minutes } },
+    base: { ...base, car, run: { profile, minutes } },
     shelf: seededShelf(seed, { motors: 8, escs: 6, packs: 5, pinions: 8, spurs: 3 }),
     scope: { ...SCOPE, esc },
     wish: { aim: 'speed' },
@@ -30,7 +36,7 @@ function gaps(seed: number, profile: ProfileName, minutes = 6, esc: 'shelf' | 'c
     // Ends first, so that the others lie between.
     const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);
     for (const candidate of [ordered[0], ordered[ordered.length - 1], ...ordered.slice(1, -1)].filter((one) => one !== undefined)) {
-      const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc));
+      const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc), candidate.carKg);
       const driven = driveCandidate(space, group, candidate);
       if (bounds) found.push({ coolerK: bounds.canC - driven.figures.maxCanC, longerShare: driven.figures.minutes / bounds.minutes - 1 });
       sketch.add(candidate.gear.ratio, driven);
@@ -78,6 +84,16 @@ describe('what driven setups say of their neighbours', () => {
     expect(all.filter((one) => one.coolerK > 0 || one.longerShare > 0)).toEqual([]);
   });
 
+  it.each([
+    [53, 'race'],
+    [54, 'cruise'],
+    [55, 'bash'],
+  ] as const)('holds for a light car whose weight follows its parts: shelf %i, %s', (seed, profile) => {
+    const all = gaps(seed, profile, 8, 'classes', { ...base.car, massKg: 0.8, weighedPartsG: 500 });
+    expect(all.length).toBeGreaterThan(100);
+    expect(all.filter((one) => one.coolerK > 0 || one.longerShare > 0)).toEqual([]);
+  });
+
   it('is what was driven, to the last digit, for another ESC that the motor cannot tell from it', () => {
     const all = gaps(52, 'race', 6, 'classes');
     const same = all.filter((one) => one.coolerK === 0);
@@ -91,20 +107,23 @@ describe('what driven setups say of their neighbours', () => {
     const driven = {
       run: { maxCanC: 60, maxWindingC: 70, peakMotorCurrentA: 50, stop: 'time' },
       figures: { minutes: 10 },
-      resolved: { esc },
+      resolved: { esc, car: { massKg: 2 } },
       tooHot: false,
     } as Parameters<HeatSketch['add']>[1];
     sketch.add(5, driven);
-    expect(sketch.bounds(6, esc)).toBeUndefined();
+    expect(sketch.bounds(6, esc, 2)).toBeUndefined();
     sketch.add(12, driven);
-    expect(sketch.bounds(8, esc)).toBeUndefined();
+    expect(sketch.bounds(8, esc, 2)).toBeUndefined();
     sketch.add(8, driven);
-    expect(sketch.bounds(7, esc)!.canC).toBeGreaterThan(54);
-    expect(sketch.bounds(7, esc)!.canC).toBeLessThan(60);
+    expect(sketch.bounds(7, esc, 2)!.canC).toBeGreaterThan(54);
+    expect(sketch.bounds(7, esc, 2)!.canC).toBeLessThan(60);
     // A winding past burning says nothing.
     sketch.add(20, { ...driven, run: { ...driven.run, maxWindingC: 400 } });
-    expect(sketch.bounds(20, esc)).toBeUndefined();
+    expect(sketch.bounds(20, esc, 2)).toBeUndefined();
+    // A lighter car runs cooler and longer.
+    expect(sketch.bounds(7, esc, 1.9)!.canC).toBeLessThan(sketch.bounds(7, esc, 2)!.canC);
+    expect(sketch.bounds(7, esc, 1.9)!.minutes).toBeGreaterThan(sketch.bounds(7, esc, 2)!.minutes);
     // An ESC whose burst rating would hold the current is another matter.
-    expect(sketch.bounds(7, { ...esc, burstA: 40 })).toBeUndefined();
+    expect(sketch.bounds(7, { ...esc, burstA: 40 }, 2)).toBeUndefined();
   });
 });

@@ -27,7 +27,12 @@ function task(
 ): SearchTask {
   const base = demo(change.plan ?? '12-ridgeback-sixty');
   return {
-    base: { ...base, run: { profile: change.profile ?? 'race', minutes: 5 } },
+    base: {
+      ...base,
+      // On every other shelf the car's weight follows from its parts.
+      car: seed % 2 === 1 ? { ...base.car, weighedPartsG: 450 } : base.car,
+      run: { profile: change.profile ?? 'race', minutes: 5 },
+    },
     shelf: seededShelf(seed, { ...SIZE, ...change.size }).map((one, i) => {
       const cutoff = change.cutoffs?.[i % change.cutoffs.length];
       return one.part.kind === 'esc' && cutoff !== undefined

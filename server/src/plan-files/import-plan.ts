@@ -1,9 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import equal from 'fast-deep-equal';
-import type { PlanFile } from '@puddler/core';
+import type { Car, PlanFile } from '@puddler/core';
 import { splitPlanFile, type BodyOf, type Doc, type Imported, type KindName } from '@puddler/contract';
 import { docOf } from '../documents/rows';
 import type { DocumentStore } from '../documents/store';
+
+/** What a car is told by: not by the parts it was weighed with, which a garage may know from the plan that is the car as bought. */
+function withoutParts({ weighedPartsG: _parts, ...car }: Car): Omit<Car, 'weighedPartsG'> {
+  return car;
+}
 
 /**
  * Takes a checked plan file in: to the car that is just the same, or with its car as a new one. A plan that this car has
@@ -17,7 +22,10 @@ export async function importPlan(store: DocumentStore, file: PlanFile): Promise<
       await apply(kind, [{ id, base: 0, body, ...(parentId === undefined ? {} : { parentId }) }]);
       return docOf((await store.row(kind, id))!);
     };
-    const carDoc = (await store.all('car')).find((doc) => equal(doc.body.car, car)) ?? (await write('car', { car, bench: {} }));
+    const { weighedPartsG } = file.car;
+    const carDoc =
+      (await store.all('car')).find((doc) => equal(withoutParts(doc.body.car), withoutParts(car))) ??
+      (await write('car', { car: weighedPartsG === undefined ? car : { ...car, weighedPartsG }, bench: {} }));
     const same = (await store.all('plan')).find((doc) => doc.parentId === carDoc.id && equal(doc.body, plan));
     return { car: carDoc, plan: same ?? (await write('plan', plan, carDoc.id)), already: same !== undefined };
   });

@@ -1,7 +1,8 @@
 import Router from '@koa/router';
-import { checkId, checkPlanFile, planFileOf, type Doc } from '@puddler/contract';
+import { checkId, checkPlanFile, planFileOf, type CarBody, type Doc, type PlanBody } from '@puddler/contract';
 import { present } from '../documents/routes';
-import type { DocumentStore } from '../documents/store';
+import { docOf } from '../documents/rows';
+import { DocumentStore } from '../documents/store';
 import { orRefuse } from '../http/checked';
 import { jsonBody, USUAL_BODY } from '../http/json-body';
 import { importPlan } from './import-plan';
@@ -16,6 +17,12 @@ function fileName(name: string): string {
   return `${plain || 'plan'}.puddler.json`;
 }
 
+/** The plan that is a car as bought, where one is noted and still there. */
+async function asBoughtOf(store: DocumentStore, { bench: { stockPlanId } }: CarBody): Promise<PlanBody | undefined> {
+  const row = stockPlanId === undefined ? undefined : await store.row('plan', stockPlanId);
+  return row && row.deletedAt === null && DocumentStore.canRead(row) ? (docOf(row) as Doc<'plan'>).body : undefined;
+}
+
 /** Plan files: a plan with its car out as one file, and such a file in. */
 export function planFileRoutes(store: DocumentStore): Router {
   const router = new Router({ prefix: '/api' });
@@ -24,7 +31,8 @@ export function planFileRoutes(store: DocumentStore): Router {
     const { body } = (await present(store, 'car', plan.parentId!)) as Doc<'car'>;
     ctx.attachment(fileName(`${body.car.name} ${plan.body.name}`));
     ctx.type = 'application/json';
-    ctx.body = `${JSON.stringify(planFileOf(body.car, plan.body), null, 2)}\n`;
+    const asBought = body.bench.stockPlanId === plan.id ? plan.body : await asBoughtOf(store, body);
+    ctx.body = `${JSON.stringify(planFileOf(body.car, plan.body, asBought), null, 2)}\n`;
   });
   router.post('/imports', async (ctx) => {
     const imported = await importPlan(store, orRefuse(checkPlanFile(await jsonBody(ctx, USUAL_BODY))));

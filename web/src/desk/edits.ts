@@ -55,16 +55,19 @@ export function deleteDocument(kind: KindName, id: string): Thunk<string | undef
 export const editCar = (id: string, path: CarPath, value: unknown, label: string): Thunk =>
   replace('car', id, ({ car, bench }) => ({ car: withCarField(car, path, value), bench }), label, `${id}:${path}`);
 
+/** Puts a whole car in the place of the old one. */
+export const replaceCar = (id: string, car: Car, label: string): Thunk => replace('car', id, ({ bench }) => ({ car, bench }), label);
+
 /** Sets a field of what the bench notes of a car; undefined takes it out. */
 export const editBench = <K extends keyof Bench>(id: string, field: K, value: Bench[K] | undefined, label: string): Thunk =>
   replace('car', id, ({ car, bench }) => ({ car, bench: setField(bench, field, value) }), label, `${id}:bench.${field}`);
 
 /** A car and one of its plans changed together, as one undo. */
-export function replaceCarAndPlan(carId: string, car: Car, bench: Bench, planId: string, plan: PlanBody, label: string): Thunk {
+export function replaceCarAndPlan(carId: string, car: Car, bench: Bench, planId: string, plan: PlanBody, label: string, joins?: string): Thunk {
   return (dispatch, getState) => {
     const state = getState();
     if (!contentAt(state, 'car', carId)) return;
-    commit(dispatch, label, [stepTo(state, 'car', carId, { car, bench }), stepTo(state, 'plan', planId, plan, carId)]);
+    commit(dispatch, label, [stepTo(state, 'car', carId, { car, bench }), stepTo(state, 'plan', planId, plan, carId)], joins);
   };
 }
 

@@ -18,6 +18,12 @@ export function planOf(state: RootState, id: string): { carId: string; plan: Pla
   return content && remembered(content, () => ({ carId: content.parentId!, plan: content.body }));
 }
 
+/** The plan that is a car as bought, where one is noted. */
+export function asBoughtOf(state: RootState, carId: string): PlanBody | undefined {
+  const id = benchOf(state, carId)?.stockPlanId;
+  return id === undefined ? undefined : planOf(state, id)?.plan;
+}
+
 const seen = new WeakMap<object, unknown>();
 
 /** The same object for the same content, so that whoever shows it is drawn again only when it changed. */

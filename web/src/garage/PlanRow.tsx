@@ -7,7 +7,7 @@ import { undoable } from '../desk/undoable';
 import { pinOf, togglePlanPin } from '../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { addPlan, copyName, deleteDocument, editPlan } from '../desk/edits';
-import type { PlanOnDesk } from '../desk/selectors';
+import { asBoughtOf, type PlanOnDesk } from '../desk/selectors';
 import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
 import { useRunTerms } from '../in-hand/run-terms';
@@ -24,7 +24,11 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
   const navigate = useNavigate();
   const system = useAppSelector((state) => state.prefs.units);
   const [renaming, setRenaming] = useState(false);
-  const file = planFileFor(car, plan);
+  const file = planFileFor(
+    car,
+    plan,
+    useAppSelector((state) => asBoughtOf(state, carId)),
+  );
   const view = chainView(file);
   const wish = useRunTerms(carId, plan.limits);
   const result = latest(useRun(view.state === 'ready' ? file : undefined, wish));

@@ -42,9 +42,9 @@ export function useNewCar() {
     const car: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
     const gearing = isDirect ? {} : template.plan.gearing;
     const start = { name: 'First conversion', ...template.plan, gearing };
-    const plan = withMotors(withParts(planFileFor(car, start), [...gears.parts, ...motor.parts, ...pack.parts, ...esc.parts]), motor);
+    const plan = withMotors(withParts(planFileFor(car, start, undefined), [...gears.parts, ...motor.parts, ...pack.parts, ...esc.parts]), motor);
     const stock = stockStart(start);
-    const old = withMotors(withParts(planFileFor(car, stock), [...gears.parts, ...oldMotor.parts, ...oldPack.parts]), oldMotor);
+    const old = withMotors(withParts(planFileFor(car, stock, stock), [...gears.parts, ...oldMotor.parts, ...oldPack.parts]), oldMotor);
     const plans: NewPlan[] = [...(oldMotor.parts.length + oldPack.parts.length > 0 ? [{ plan: old, stock: true }] : []), { plan }];
     return dispatch(addCar(car, plans));
   };

@@ -1,6 +1,6 @@
 import { LONGEST_NAME, rangeOf } from '@puddler/contract/shared';
 import type { Origin } from '@puddler/core';
-import { useId, useState } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 import { useAppSelector } from '../desk/store';
 import { parseFigure } from '../units/parse';
 import { formatIn, unitOf } from '../units/units';
@@ -15,12 +15,14 @@ interface Props {
   origin: Origin | undefined;
   /** Sets the field, or clears it with undefined. Returns why it cannot. */
   onSet: (value: unknown) => string | undefined;
+  /** A line under where the figure came from. */
+  note?: ReactNode;
 }
 
 const CONTROL = 'h-8 w-full min-w-0 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-10';
 
 /** One figure of a drawer: name, value in place, and where it came from. */
-export function FieldRow({ spec, value, origin, onSet }: Props) {
+export function FieldRow({ spec, value, origin, onSet, note }: Props) {
   const [problem, setProblem] = useState<string>();
   const id = useId();
   const set = (next: unknown) => setProblem(onSet(next));
@@ -49,6 +51,7 @@ export function FieldRow({ spec, value, origin, onSet }: Props) {
       ) : (
         origin && <SourceMark origin={origin} />
       )}
+      {note}
     </div>
   );
 }

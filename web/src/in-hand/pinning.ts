@@ -1,6 +1,6 @@
 import type { PlanFile } from '@puddler/core';
 import { planFileFor } from './joined-plan';
-import { benchOf, carOf, planOf } from '../desk/selectors';
+import { asBoughtOf, benchOf, carOf, planOf } from '../desk/selectors';
 import { noticed } from '../desk/notices-slice';
 import { MOST_PINS, pinned, unpinned, type PinnedSetup } from '../desk/pins-slice';
 import type { AppDispatch, RootState } from '../desk/store';
@@ -32,7 +32,14 @@ export function togglePlanPin(planId: string): Thunk {
     const held = planOf(state, planId);
     const car = held && carOf(state, held.carId);
     if (!held || !car) return;
-    dispatch(togglePin({ name: nameOf(car.name, held.plan.name), carId: held.carId, planId, file: planFileFor(car, held.plan) }));
+    dispatch(
+      togglePin({
+        name: nameOf(car.name, held.plan.name),
+        carId: held.carId,
+        planId,
+        file: planFileFor(car, held.plan, asBoughtOf(state, held.carId)),
+      }),
+    );
   };
 }
 

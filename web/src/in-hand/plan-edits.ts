@@ -1,25 +1,50 @@
-import { editedApart, withPart, type Part, type PlanEdit } from '@puddler/core';
+import {
+  asBoughtAgain,
+  editedApart,
+  madeGeared,
+  takenApart,
+  withFigure,
+  withPart,
+  type FigurePath,
+  type Part,
+  type PlanEdit,
+  type PlanFile,
+} from '@puddler/core';
 import type { AppDispatch, RootState } from '../desk/store';
 import { replaceCarAndPlan, replacePlan } from '../desk/edits';
 import { benchOf } from '../desk/selectors';
-import { splitPlan } from './joined-plan';
 import type { PlanInHand } from './use-plan';
 
-/** Makes the edits of a fix as one undo, whether they are the plan's or its car's. */
-export function applyEdits({ id, carId, car, plan }: PlanInHand, edits: readonly PlanEdit[], label: string) {
-  return (dispatch: AppDispatch, getState: () => RootState): void => {
-    const next = editedApart(car, plan, edits);
-    if (next.car === car) dispatch(replacePlan(id, next.plan, label));
-    else dispatch(replaceCarAndPlan(carId, next.car, benchOf(getState(), carId) ?? {}, id, next.plan, label));
+type Thunk = (dispatch: AppDispatch, getState: () => RootState) => void;
+
+/** What a plan and its car are to be, as one undo. Edits that `joins` names alike and that belong to one gesture are one. */
+const takeUp =
+  ({ id, carId, car }: PlanInHand, next: ReturnType<typeof takenApart>, label: string, joins?: string): Thunk =>
+  (dispatch, getState) => {
+    if (next.car === car) dispatch(replacePlan(id, next.plan, label, joins));
+    else dispatch(replaceCarAndPlan(carId, next.car, benchOf(getState(), carId) ?? {}, id, next.plan, label, joins));
   };
+
+/** A changed plan file in the place of the plan: what a conversion changes on the car is the plan's own from then on. */
+export const takeFile = (inHand: PlanInHand, file: PlanFile, label: string, joins?: string): Thunk =>
+  takeUp(inHand, takenApart(inHand, file), label, joins);
+
+/** Sets a figure of a plan or of its car, and what must follow it. */
+export function setFigure(inHand: PlanInHand, path: FigurePath, value: unknown, label: string): Thunk {
+  const { id, file, plan } = inHand;
+  if (path === 'car.massKg' && value === undefined) return (dispatch) => dispatch(replacePlan(id, asBoughtAgain(plan, path), label));
+  const isTeeth = (path === 'gearing.pinion' || path === 'gearing.spur') && typeof value === 'number';
+  return takeFile(inHand, isTeeth ? madeGeared(file, path, value) : withFigure(file, path, value), label, `${id}:${path}`);
 }
 
-/** Puts parts in the place of what is there, as one undo. A tyre is the car's, and its weight comes with it. */
-export function fitParts({ id, carId, car, file }: PlanInHand, parts: readonly Part[]) {
-  return (dispatch: AppDispatch, getState: () => RootState): void => {
-    const next = parts.reduce(withPart, file);
-    const label = parts.map((part) => part.name).join(' and ');
-    if (next.car === car) dispatch(replacePlan(id, splitPlan(next), label));
-    else dispatch(replaceCarAndPlan(carId, next.car, benchOf(getState(), carId) ?? {}, id, splitPlan(next), label));
-  };
-}
+/** A figure of the car as it was bought again. */
+export const setAsBought = ({ id, plan }: PlanInHand, path: FigurePath, label: string): Thunk => {
+  return (dispatch) => dispatch(replacePlan(id, asBoughtAgain(plan, path), `${label} as bought`));
+};
+
+/** Makes the edits of a fix as one undo, whether they are the plan's or its car's. */
+export const applyEdits = (inHand: PlanInHand, edits: readonly PlanEdit[], label: string): Thunk => takeUp(inHand, editedApart(inHand, edits), label);
+
+/** Puts parts in the place of what is there, as one undo. */
+export const fitParts = (inHand: PlanInHand, parts: readonly Part[]): Thunk =>
+  takeFile(inHand, parts.reduce(withPart, inHand.file), parts.map((part) => part.name).join(' and '));

@@ -9,7 +9,7 @@ const anyPlan = firstPlan('Any');
 export function resolvedCar(car: Car): Provenance {
   let provenance = known.get(car);
   if (!provenance) {
-    provenance = resolvePlan(planFileFor(car, { ...anyPlan })).provenance;
+    provenance = resolvePlan(planFileFor(car, { ...anyPlan }, undefined)).provenance;
     known.set(car, provenance);
   }
   return provenance;

@@ -1,7 +1,7 @@
 import { limitsWith, USUAL_RAMP_S, type LimitChanges, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../desk/store';
-import { benchOf, carOf, planOf } from '../desk/selectors';
+import { asBoughtOf, carOf } from '../desk/selectors';
 import type { RunTerms } from '../workers/predict-worker';
 import { planFileFor } from './joined-plan';
 
@@ -24,10 +24,9 @@ function termsOf(builder: LimitChanges, plan: LimitChanges | undefined, stock: P
 export function useRunTerms(carId: string, planLimits: LimitChanges | undefined, rampS = USUAL_RAMP_S): RunTerms {
   const builder = useAppSelector((state) => state.prefs.limits);
   const car = useAppSelector((state) => carOf(state, carId));
-  const stockId = useAppSelector((state) => benchOf(state, carId)?.stockPlanId);
-  const stock = useAppSelector((state) => (stockId ? planOf(state, stockId)?.plan : undefined));
+  const stock = useAppSelector((state) => asBoughtOf(state, carId));
   return useMemo(
-    () => termsOf(builder, planLimits, car && stock ? planFileFor(car, stock) : undefined, rampS),
+    () => termsOf(builder, planLimits, car && stock ? planFileFor(car, stock, stock) : undefined, rampS),
     [builder, planLimits, car, stock, rampS],
   );
 }

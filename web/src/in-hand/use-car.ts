@@ -21,6 +21,6 @@ export function useCar(id: string): CarInHand | undefined {
   const { car, bench, plans } = found;
   const stock = plans.find((plan) => plan.id === bench.stockPlanId);
   if (!stock) return { id, car, bench, plans, stock: undefined };
-  const file = planFileFor(car, stock.plan);
+  const file = planFileFor(car, stock.plan, stock.plan);
   return { id, car, bench, plans, stock: { id: stock.id, plan: stock.plan, file, view: chainView(file) } };
 }

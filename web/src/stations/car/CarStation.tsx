@@ -116,24 +116,23 @@ function stepsOf(inHand: CarInHand): Step[] {
 }
 
 function AtTheBench({ inHand }: { inHand: CarInHand }) {
-  const { car, plans } = inHand;
+  const { car, plans, stock } = inHand;
   const steps = stepsOf(inHand);
   const limits = useAppSelector((state) => state.prefs.limits);
   const findings = useMemo(
     () =>
       plans.map(({ id, plan }) => {
-        const view = chainView(planFileFor(car, plan));
+        const file = planFileFor(car, plan, stock?.plan);
+        const view = chainView(file);
         return {
           planId: id,
           plan: plan.name,
           // What is not measured yet the steps say themselves.
           findings:
-            view.state === 'ready'
-              ? fitFindings(planFileFor(car, plan), view.resolved, limitsWith(limits, plan.limits)).filter((one) => one.level !== 'info')
-              : [],
+            view.state === 'ready' ? fitFindings(file, view.resolved, limitsWith(limits, plan.limits)).filter((one) => one.level !== 'info') : [],
         };
       }),
-    [car, plans, limits],
+    [car, plans, stock, limits],
   );
   return (
     <main className="mx-auto grid max-w-[1400px] gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[210px_minmax(0,1fr)_270px]">

@@ -14,7 +14,7 @@ export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
   const [chosen, setChosen] = useState<string>();
   const plan = others.find((one) => one.id === chosen) ?? others[0];
   const measuredMs = bench.today?.topSpeedMs;
-  const file = useMemo(() => plan && planFileFor(car, plan.plan), [plan, car]);
+  const file = useMemo(() => plan && planFileFor(car, plan.plan, stock?.plan), [plan, car, stock]);
   const worth = useMemo(() => (stock && file ? tryEquivalents(stock.file, file, measuredMs) : undefined), [stock, file, measuredMs]);
   if (!stock) return <p className="text-soft">Say what it has as bought, and the old motor is compared with your plans here.</p>;
   if (!plan) return <p className="text-soft">Make a plan with the new motor, and both are compared here.</p>;

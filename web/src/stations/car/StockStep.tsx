@@ -20,7 +20,7 @@ export function StockStep({ inHand }: { inHand: CarInHand }) {
     if (stock) dispatch(replacePlan(stock.id, withParts(stock.file, field.parts), `stock ${field.parts[0]!.kind}`));
     else {
       const planId = crypto.randomUUID();
-      const body = withParts(planFileFor(car, stockStart(plans[0]?.plan)), field.parts);
+      const body = withParts(planFileFor(car, stockStart(plans[0]?.plan), undefined), field.parts);
       dispatch(replaceCarAndPlan(id, car, { ...bench, stockPlanId: planId }, planId, body, 'car as bought'));
     }
     field.setText('');

@@ -22,7 +22,7 @@ export function useOpenSetup(): (setup: ComparedSetup) => void {
       dispatch(noticed({ text: 'Its car has been deleted. Undo that, or take the pin out.', tone: 'stop' }));
       return;
     }
-    const id = dispatch(addPlan(pin.carId, { ...splitPlan(pin.file), name: pin.name.slice(0, 120) }));
+    const id = dispatch(addPlan(pin.carId, { ...splitPlan(pin.file, car), name: pin.name.slice(0, 120) }));
     dispatch(undoable(`${pin.name} is a plan of ${car.name} now.`));
     void navigate(`/plans/${id}`);
   };

@@ -1,8 +1,8 @@
 import { LINK_NAMES, givesFirst, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
-import { isOfCar, pathInCar, withField, withFigure } from '@puddler/core';
+import { withFigure } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { editCar, replacePlan } from '../../desk/edits';
+import { setFigure } from '../../in-hand/plan-edits';
 import { chainView, type ChainView } from '../../jobs/chain-view';
 import { Stepper } from '../../ui/stepper/Stepper';
 import { useWidth } from '../../ui/useWidth';
@@ -143,7 +143,7 @@ function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: Head
 function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHand; view: ChainView }) {
   const dispatch = useAppDispatch();
   const system = useAppSelector((state) => state.prefs.units);
-  const { id, carId, plan, file } = inHand;
+  const { file } = inHand;
   const step = spec.step(system);
   const value = figureOf(file, spec.path);
   const neighbours = useMemo(() => {
@@ -167,11 +167,7 @@ function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHan
       step={step}
       {...(spec.suffix ? { suffix: spec.suffix } : spec.path.endsWith('.cells') ? { suffix: value === 1 ? 'cell' : 'cells' } : {})}
       {...(neighbours ? { neighbours } : {})}
-      onChange={(next) =>
-        isOfCar(spec.path)
-          ? dispatch(editCar(carId, pathInCar(spec.path), next, spec.label))
-          : dispatch(replacePlan(id, withField(plan, spec.path, next), spec.label, `${id}:${spec.path}`))
-      }
+      onChange={(next) => dispatch(setFigure(inHand, spec.path, next, spec.label))}
     />
   );
 }

@@ -1,10 +1,10 @@
 import { useHotkeys } from 'react-hotkeys-hook';
 import { togglePlanPin } from '../../in-hand/pinning';
 import { useAppDispatch } from '../../desk/store';
-import { replacePlan } from '../../desk/edits';
+import { setFigure } from '../../in-hand/plan-edits';
 import { figureOf, stepFor } from './steps';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { withField, type FigurePath } from '@puddler/core';
+import type { FigurePath } from '@puddler/core';
 
 /** What each key steps, by the character typed so that it holds on every keyboard layout. */
 const STEPS: Record<string, { path: FigurePath; by: number }> = {
@@ -34,7 +34,7 @@ export function usePlanKeys(inHand: PlanInHand): void {
       event.preventDefault();
       const next = figureOf(inHand.file, key.path) + key.by;
       if (next < step.range.min || next > step.range.max) return;
-      dispatch(replacePlan(inHand.id, withField(inHand.plan, key.path, next), step.label, `${inHand.id}:${key.path}`));
+      dispatch(setFigure(inHand, key.path, next, step.label));
     },
     {},
     [inHand, dispatch],

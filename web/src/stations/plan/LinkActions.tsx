@@ -1,0 +1,56 @@
+import { MOST_PACKS } from '@puddler/contract/shared';
+import { withPackAdded, withPackRemoved } from '@puddler/core';
+import { useAppDispatch } from '../../desk/store';
+import { replacePlan } from '../../desk/edits';
+import { Button } from '../../ui/Button';
+import type { PlanInHand } from '../../in-hand/use-plan';
+
+/** What a pack drawer offers beside its figures. */
+export function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  const many = plan.packs.length > 1;
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2">
+      {many && (
+        <label className="flex items-center gap-2">
+          Wired
+          <select
+            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+            value={plan.packWiring ?? 'series'}
+            onChange={(event) => dispatch(replacePlan(id, { ...plan, packWiring: event.target.value as 'series' | 'parallel' }, 'pack wiring'))}
+          >
+            <option value="series">in series</option>
+            <option value="parallel">in parallel</option>
+          </select>
+        </label>
+      )}
+      {plan.packs.length < MOST_PACKS && (
+        <Button onClick={() => dispatch(replacePlan(id, withPackAdded(plan), 'add a pack'))}>Add a pack like it</Button>
+      )}
+      {many && (
+        <Button onClick={() => dispatch(replacePlan(id, withPackRemoved(plan, plan.packs.length - 1), 'remove a pack'))}>Remove the last</Button>
+      )}
+    </div>
+  );
+}
+
+/** A trailer hitched or unhitched. */
+export function TowActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  return (
+    <div className="mt-3">
+      {plan.tow ? (
+        <Button
+          onClick={() => {
+            const { tow: _tow, ...rest } = plan;
+            dispatch(replacePlan(id, rest, 'unhitch the trailer'));
+          }}
+        >
+          Unhitch the trailer
+        </Button>
+      ) : (
+        <Button onClick={() => dispatch(replacePlan(id, { ...plan, tow: { massKg: 2 } }, 'hitch a trailer'))}>Hitch a trailer</Button>
+      )}
+    </div>
+  );
+}

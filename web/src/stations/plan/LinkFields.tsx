@@ -1,0 +1,92 @@
+import {
+  getField,
+  isFollowing,
+  isOfCar,
+  mayConvert,
+  motorAs,
+  motorFormOf,
+  whyNeeded,
+  type LinkName,
+  type MotorForm,
+  type ResolvedPlan,
+} from '@puddler/core';
+import { useAppDispatch } from '../../desk/store';
+import { replacePlan } from '../../desk/edits';
+import { AskRatio, useDirectAsked } from '../../in-hand/AskRatio';
+import { FieldRow } from '../../in-hand/FieldRow';
+import { fieldsOf, type FieldSpec } from '../../in-hand/field-specs';
+import { setFigure, takeFile } from '../../in-hand/plan-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { AsBought } from './AsBought';
+
+const FORM_WORDS: Record<MotorForm, string> = { brushed: 'Brushed', inrunner: 'Inrunner', outrunner: 'Outrunner' };
+
+/** The rows of a link's drawer: the plan's own figures, what the conversion makes of the car, and what stays the car's. */
+export function LinkFields({ link, inHand, resolved }: { link: LinkName; inHand: PlanInHand; resolved: ResolvedPlan | undefined }) {
+  const dispatch = useAppDispatch();
+  const { plan, file, asBought } = inHand;
+  const direct = useDirectAsked(file, (made) => dispatch(takeFile(inHand, made, 'direct drive')));
+  const set = (spec: FieldSpec, value: unknown): string | undefined => {
+    const needed = value === undefined && !isOfCar(spec.path) ? whyNeeded(plan, spec.path) : undefined;
+    if (needed === undefined && !direct.asks(spec.path, value)) dispatch(setFigure(inHand, spec.path, value, spec.label));
+    return needed;
+  };
+
+  const specs = fieldsOf(link, file);
+  const isBought = plan === asBought;
+  const own = specs.filter((spec) => !isOfCar(spec.path));
+  const converted = isBought ? [] : specs.filter((spec) => mayConvert(spec.path));
+  const ofCar = specs.filter((spec) => isOfCar(spec.path) && !converted.includes(spec));
+  const row = (spec: FieldSpec) => (
+    <FieldRow
+      key={spec.path}
+      // A weight that is cleared follows its parts again.
+      spec={spec.path === 'car.massKg' && converted.includes(spec) ? { ...spec, required: false } : spec}
+      value={isFollowing(file, spec.path) ? undefined : getField(file, spec.path)}
+      origin={resolved?.provenance[spec.path]}
+      onSet={(value) => set(spec, value)}
+      note={<AsBought inHand={inHand} spec={spec} />}
+    />
+  );
+
+  return (
+    <>
+      {link === 'motor' && <MotorKind inHand={inHand} />}
+      {own.map(row)}
+      <AskRatio asked={direct} />
+      {converted.length > 0 && (
+        <>
+          <h3 className="eyebrow mt-5 mb-1 text-soft">The car in this plan</h3>
+          <p className="mb-1 text-[12px] text-soft">What you change here is the conversion’s; the car as bought stays as it is.</p>
+          {converted.map(row)}
+        </>
+      )}
+      {ofCar.length > 0 && (
+        <>
+          <h3 className="eyebrow mt-5 mb-1 text-soft">{isBought ? 'The car as bought' : 'Of the car, so of all its plans'}</h3>
+          {ofCar.map(row)}
+        </>
+      )}
+    </>
+  );
+}
+
+function MotorKind({ inHand: { id, plan } }: { inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  return (
+    <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">
+      Kind
+      <select
+        className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10"
+        value={motorFormOf(plan.motor)}
+        onChange={(event) => dispatch(replacePlan(id, { ...plan, motor: motorAs(plan.motor, event.target.value as MotorForm) }, 'kind of motor'))}
+      >
+        {Object.entries(FORM_WORDS).map(([form, words]) => (
+          <option key={form} value={form}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
