@@ -64,7 +64,7 @@ export function splitPlanFile(file: PlanFile, car: Car = file.converted?.from ??
 
 function conversionOf(own: Car, car: Car, figures: readonly ConvertedField[] = []): Conversion | undefined {
   const changed = CONVERTED.filter((field) => figures.includes(field) || !equal(own[field], car[field]));
-  return changed.length > 0 ? (Object.fromEntries(changed.map((field) => [field, own[field] ?? null]))) : undefined;
+  return changed.length > 0 ? Object.fromEntries(changed.map((field) => [field, own[field] ?? null])) : undefined;
 }
 
 /** A car, one of its plans, and the plan that is the car as bought; the same object when it is that plan itself. */

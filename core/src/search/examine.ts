@@ -7,7 +7,7 @@ import { Drivetrain } from '../predict/drivetrain';
 import { lineConstants, type LineConstants } from '../predict/line-constants';
 import { motorLoad } from '../predict/steady';
 import { balance, warmUp, type TopSpeed } from '../predict/top-speed';
-import type { GearChoice, Group, SearchSpace } from './space';
+import type { GearChoice, GearRow, Group, SearchSpace } from './space';
 import { ABOUT_SHARE, climbPctOf, type SearchWish, type Target } from './wish';
 
 /** What is known of a combination before its run. */
@@ -19,6 +19,8 @@ export interface Candidate {
   climbPct: number;
   crawlMs: number;
   newMoney: number;
+  /** Pairs of gears of this ratio that are left, this one among them. */
+  alike: number;
   /** What the car weighs with its parts. */
   carKg: number;
   /** The one target it misses, when that is allowed. */
@@ -151,7 +153,7 @@ export function examine(
   space: SearchSpace,
   group: Group,
   esc: number,
-  gears: readonly GearChoice[],
+  gears: readonly GearRow[],
   limits: Limits,
   counts: RuleCounts,
   allowMiss: boolean,
@@ -159,19 +161,19 @@ export function examine(
   const { wish } = space.task;
   const bench = new Bench(space, group, esc, limits);
   const found: Candidate[] = [];
-  for (const gear of gears) {
-    const one = examineGear(bench, wish, esc, gear, limits, counts, new Misses(allowMiss));
+  for (const row of gears) {
+    const one = examineGear(bench, wish, esc, row, limits, counts, new Misses(allowMiss));
     if (one) found.push(one);
   }
   return found;
 }
 
-/** One pair of gears, in the order of what costs least to know. */
+/** The pairs of gears of one ratio, in the order of what costs least to know. All are counted; the one that can be on a front stands for them. */
 function examineGear(
   bench: Bench,
   wish: SearchWish,
   esc: number,
-  gear: GearChoice,
+  { gear, money }: GearRow,
   limits: Limits,
   counts: RuleCounts,
   misses: Misses,
@@ -179,35 +181,37 @@ function examineGear(
   const { at, line } = bench;
   const [least, most] = speedWindow(wish);
   const newMoney = bench.money + gear.newMoney;
-  if (wish.newMoney !== undefined && newMoney > wish.newMoney && misses.exceeds('newMoney')) return undefined;
-  counts.money++;
+  const mostMoney = wish.newMoney ?? Infinity;
+  if (newMoney > mostMoney && misses.exceeds('newMoney')) return undefined;
+  const alike = mostMoney === Infinity ? money.length : money.filter((one) => bench.money + one <= mostMoney).length;
+  counts.money += alike;
   const crawlMs = bench.crawlMs(gear.ratio);
   if (crawlMs >= (limits['sensorless-start'].stop ?? Infinity)) return undefined;
   if (wish.crawlMs !== undefined && crawlMs > wish.crawlMs && misses.exceeds('crawlMs')) return undefined;
-  counts.start++;
+  counts.start += alike;
   bench.gearTo(gear.ratio);
   if (bench.boundByFreeSpeed && at.freeSpeedMs() < least && misses.exceeds('topSpeed')) return undefined;
   const solved = balance(at, bench.tyreGrowth);
   const { topSpeedMs } = solved;
   if (misses.missed !== 'topSpeed' && (topSpeedMs < least || topSpeedMs > most) && misses.exceeds('topSpeed')) return undefined;
-  counts.speed++;
+  counts.speed += alike;
   const lost = bench.stoppedAtSpeed(solved);
   if (lost) {
-    counts[lost]++;
+    counts[lost] += alike;
     return undefined;
   }
   at.throttle(0, 1);
   const pullN = Math.max(0, at.forceN);
   if (bench.breaksDriveline(pullN)) {
-    counts.overDriveline++;
+    counts.overDriveline += alike;
     return undefined;
   }
-  counts.drive++;
+  counts.drive += alike;
   const climbPct = climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll);
   if (wish.pullN !== undefined && pullN < wish.pullN && misses.exceeds('pullN')) return undefined;
   if (wish.climbPct !== undefined && climbPct < wish.climbPct && misses.exceeds('climbPct')) return undefined;
-  counts.pull++;
-  return { esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, carKg: bench.carKg, missed: misses.missed };
+  counts.pull += alike;
+  return { esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, alike, carKg: bench.carKg, missed: misses.missed };
 }
 
 /** Least and most speed that a wish takes. */

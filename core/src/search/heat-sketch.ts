@@ -3,33 +3,16 @@ import type { ProfileName } from '../plan/plan-file';
 import { cycleSeconds, PROFILE_SEGMENTS } from '../predict/profiles';
 import { heatOf } from '../predict/run-types';
 import { HOPELESS_SHARE, type Driven } from './judge';
+import { Strand, type Reading } from './strand';
 
 const { abs, exp, log, max, min } = Math;
 
-/** One setup of a group that was driven. */
-interface Point {
-  ratio: number;
-  lnRatio: number;
-  canC: number;
-  minutes: number;
-  lnRise: number;
-  lnMinutes: number;
-  esc: EscFigures;
-  carKg: number;
-  peakA: number;
-  /** How the run ended. A setup geared between two that ended alike ends the same way. */
-  kind: 'time' | 'cut' | 'hot';
-}
-
-/** Two driven setups whose ratios differ by more than this factor are not used as bounds for those between. */
-const WIDEST = Math.log(1.9);
-/** Allowance for a setup between two driven ones: a share of the difference between them, and a least amount. */
-const BETWEEN_SHARE = 0.2;
-const BETWEEN = { share: 0.015, k: 0.5, minutesShare: 0.02 };
-/** How far a curve may sag between neighbours: with the square of their distance in ln(ratio). */
-const CURVE = 0.3;
-/** The same in one's own gears on another ESC. */
-const OWN_GEARS = { share: 0.004, k: 0.05, minutesShare: 0.004 };
+/** Another ESC in the same gears, beside what its resistance does. */
+const OWN_GEARS = 0.004;
+/** Two ESCs differ from each other by nearly the same in neighbouring gears: a share of how that difference changes, and a least amount. */
+const DIFFERENCE = { share: 0.25, least: 0.003 };
+/** Least allowance [K], for gears that were driven with another ESC and for gears between driven ones. */
+const LEAST_K = { driven: 0.05, between: 0.2 };
 /**
  * What an ESC's resistance may change, as a power of the motor's own with the ESC's added; half as much again as was ever
  * seen in 13,000 runs. At a held speed it is all loss, at full throttle most of it only takes a little of the current.
@@ -55,12 +38,24 @@ export interface HeatBounds {
   minutes: number;
 }
 
+/** Setups of one ESC that were driven. */
+interface OfEsc {
+  esc: EscFigures;
+  /** The whole car with this ESC. */
+  carKg: number;
+  strand: Strand;
+  /** Highest peak among its runs. */
+  peakA: number;
+}
+
 /**
  * What setups of one motor and pack that were driven say about those that were not: temperatures and minutes are smooth
- * in the gears, and an ESC adds a known resistance. Bounds, not figures: a setup that could matter is driven.
+ * in the gears, and another ESC adds a known resistance or differs by what was seen of it in other gears. Bounds, not figures:
+ * a setup that could matter is driven.
  */
 export class HeatSketch {
-  private readonly points: Point[] = [];
+  private readonly driven: OfEsc[] = [];
+  private readonly ownOf = new Map<EscFigures, OfEsc | undefined>();
   private readonly cycleMinutes: number;
   private readonly escPower: number;
 
@@ -80,70 +75,117 @@ export class HeatSketch {
   add(ratio: number, { run, figures, resolved, tooHot }: Pick<Driven, 'run' | 'figures' | 'resolved' | 'tooHot'>): void {
     const { maxCanC, maxWindingC } = heatOf(run);
     if (!tooHot && maxWindingC > RUNAWAY_C) return;
-    const point: Point = {
-      ratio,
-      canC: maxCanC,
-      minutes: figures.minutes,
+    const own = this.ofEsc(resolved.esc, resolved.car.massKg) ?? this.newEsc(resolved.esc, resolved.car.massKg);
+    own.peakA = max(own.peakA, run.peakMotorCurrentA);
+    own.strand.add({
       lnRatio: log(ratio),
       lnRise: log(max(LEAST_RISE_K, maxCanC - this.ambientC)),
       lnMinutes: log(max(figures.minutes, 1e-3)),
-      esc: resolved.esc,
-      carKg: resolved.car.massKg,
-      peakA: run.peakMotorCurrentA,
       kind: tooHot ? 'hot' : run.stop === 'time' ? 'time' : 'cut',
-    };
-    const at = this.points.findIndex((one) => one.lnRatio > point.lnRatio);
-    this.points.splice(at < 0 ? this.points.length : at, 0, point);
+      driven: { canC: maxCanC, minutes: figures.minutes },
+    });
   }
 
   /** `carKg` is the weight of the whole car with this ESC. Undefined where nothing near was driven. */
   bounds(ratio: number, esc: EscFigures, carKg: number): HeatBounds | undefined {
     const lnRatio = log(ratio);
-    let [below, above]: [Point | undefined, Point | undefined] = [undefined, undefined];
-    for (const point of this.points) {
-      if (!speaksFor(point, esc)) continue;
-      // Motor, battery and road cannot tell these two ESCs apart: what was driven is what this one does.
-      if (point.ratio === ratio && point.esc.resistanceOhm === esc.resistanceOhm && point.carKg === carKg && point.kind !== 'hot') return point;
-      if (point.lnRatio <= lnRatio + 1e-12) below = nearer(below, point, esc.resistanceOhm, lnRatio);
-      if (point.lnRatio >= lnRatio - 1e-12) above = nearer(above, point, esc.resistanceOhm, lnRatio);
+    const own = this.ofEsc(esc, carKg);
+    const read = own?.strand.read(lnRatio);
+    // Motor, battery and road cannot tell these two ESCs apart: what was driven is what this one does.
+    if (read?.driven && read.kind !== 'hot') return read.driven;
+    let bounds = read && this.bound(read, 0, 0);
+    for (const other of this.driven) {
+      if (other === own || !speaksFor(other, esc)) continue;
+      const seen = other.strand.read(lnRatio);
+      if (!seen) continue;
+      if (seen.driven && seen.kind !== 'hot' && isAlike(other, esc, carKg)) return seen.driven;
+      bounds = tighter(bounds, this.fromOther(lnRatio, seen, esc, carKg, own, other));
     }
-    if (!below || !above || below.kind !== above.kind || above.lnRatio - below.lnRatio > WIDEST) return undefined;
-    const lighter = WEIGHT_POWER * max(0, below.carKg / carKg - 1, above.carKg / carKg - 1);
+    return bounds;
+  }
+
+  /** What a reading of another ESC says of this one. */
+  private fromOther(lnRatio: number, read: Reading, esc: EscFigures, carKg: number, own: OfEsc | undefined, other: OfEsc): HeatBounds | undefined {
+    const lighter = WEIGHT_POWER * max(0, other.carKg / carKg - 1);
     // Runs that were given up are over their limit by a share; a car that is lighter by as much may be under it.
-    if (below.kind === 'hot') return lighter < HOPELESS_SHARE / 2 ? { canC: Infinity, minutes: Infinity } : undefined;
-    const span = above.lnRatio - below.lnRatio;
-    const share = span > 0 ? (lnRatio - below.lnRatio) / span : 0;
-    const margin = span > 0 ? BETWEEN : OWN_GEARS;
-    const more = max(esc.resistanceOhm - below.esc.resistanceOhm, esc.resistanceOhm - above.esc.resistanceOhm);
-    const less = max(below.esc.resistanceOhm - esc.resistanceOhm, above.esc.resistanceOhm - esc.resistanceOhm);
-    const bent = CURVE * span * span;
+    if (read.kind === 'hot') return lighter < HOPELESS_SHARE / 2 ? TOO_HOT : undefined;
+    const more = esc.resistanceOhm - other.esc.resistanceOhm;
     // An ESC with more resistance lets less current through at full throttle. At a held speed the current is the motor's
     // own, and the ESC's heat is the pack's loss.
-    const cooler = margin.share + bent + lighter + (this.escPower * max(0, more)) / this.motorOhm;
-    const longer = margin.minutesShare + bent + lighter + (this.escPower * max(0, more, less)) / this.motorOhm;
-    const [riseApart, minutesApart] = [above.lnRise - below.lnRise, above.lnMinutes - below.lnMinutes];
-    const rise = exp(below.lnRise + share * riseApart - BETWEEN_SHARE * abs(riseApart) - cooler);
-    const minutes = exp(below.lnMinutes + share * minutesApart + BETWEEN_SHARE * abs(minutesApart) + longer);
+    const cooler = OWN_GEARS + lighter + (this.escPower * max(0, more)) / this.motorOhm;
+    const longer = OWN_GEARS + lighter + (this.escPower * abs(more)) / this.motorOhm;
+    return tighter(this.bound(read, cooler, longer), own && this.byDifference(lnRatio, read, other.strand, own.strand));
+  }
+
+  /** What the other ESC says, and by how much this one was seen to differ from it in gears on both sides. */
+  private byDifference(lnRatio: number, read: Reading, other: Strand, own: Strand): HeatBounds | undefined {
+    const around = own.around(lnRatio);
+    if (!around) return undefined;
+    const [below, above] = around;
+    const [atBelow, atAbove] = [other.read(below.lnRatio), other.read(above.lnRatio)];
+    if (!atBelow || !atAbove || [below, above, atBelow, atAbove].some(({ kind }) => kind !== read.kind)) return undefined;
+    const share = (lnRatio - below.lnRatio) / (above.lnRatio - below.lnRatio);
+    const [riseBelow, riseAbove] = [below.lnRise - atBelow.lnRise, above.lnRise - atAbove.lnRise];
+    const [minutesBelow, minutesAbove] = [below.lnMinutes - atBelow.lnMinutes, above.lnMinutes - atAbove.lnMinutes];
+    return this.bound(
+      {
+        ...read,
+        lnRise: read.lnRise + riseBelow + share * (riseAbove - riseBelow),
+        lnMinutes: read.lnMinutes + minutesBelow + share * (minutesAbove - minutesBelow),
+      },
+      DIFFERENCE.least + DIFFERENCE.share * abs(riseAbove - riseBelow) + max(atBelow.riseMargin, atAbove.riseMargin),
+      DIFFERENCE.least + DIFFERENCE.share * abs(minutesAbove - minutesBelow) + max(atBelow.minutesMargin, atAbove.minutesMargin),
+    );
+  }
+
+  /** The figures of a reading at their best, with margins beside its own. */
+  private bound(read: Reading, cooler: number, longer: number): HeatBounds {
+    if (read.kind === 'hot') return TOO_HOT;
+    const rise = exp(read.lnRise - read.riseMargin - cooler);
+    const minutes = exp(read.lnMinutes + read.minutesMargin + longer);
     // A pack that is nearly empty gives out at the hardest pull of a cycle: a hair more or less is a whole cycle.
-    const cycle = below.kind === 'cut' ? this.cycleMinutes : 0;
-    return { canC: this.ambientC + rise * (1 - min(1, cycle / minutes)) - margin.k, minutes: minutes + cycle };
+    const cycle = read.kind === 'cut' ? this.cycleMinutes : 0;
+    return {
+      canC: this.ambientC + rise * (1 - min(1, cycle / minutes)) - (read.driven ? LEAST_K.driven : LEAST_K.between),
+      minutes: minutes + cycle,
+    };
+  }
+
+  private ofEsc(esc: EscFigures, carKg: number): OfEsc | undefined {
+    let own = this.ownOf.get(esc);
+    if (own?.carKg !== carKg) this.ownOf.set(esc, (own = this.driven.find((one) => one.carKg === carKg && sameEsc(one.esc, esc))));
+    return own;
+  }
+
+  private newEsc(esc: EscFigures, carKg: number): OfEsc {
+    const fresh: OfEsc = { esc, carKg, strand: new Strand(), peakA: 0 };
+    this.driven.push(fresh);
+    this.ownOf.set(esc, fresh);
+    return fresh;
   }
 }
 
+const TOO_HOT: HeatBounds = { canC: Infinity, minutes: Infinity };
+
+const sameEsc = (one: EscFigures, other: EscFigures): boolean =>
+  one.resistanceOhm === other.resistanceOhm && one.burstA === other.burstA && one.cutoffVPerCell === other.cutoffVPerCell;
+
+/** Motor, battery and road cannot tell these two ESCs apart, unless a burst rating holds one of them. */
+const isAlike = ({ esc, carKg }: OfEsc, other: EscFigures, otherKg: number): boolean =>
+  esc.resistanceOhm === other.resistanceOhm && carKg === otherKg;
+
+/** Both hold, so the nearer of each does. */
+function tighter(one: HeatBounds | undefined, other: HeatBounds | undefined): HeatBounds | undefined {
+  if (!one || !other) return one ?? other;
+  return { canC: max(one.canC, other.canC), minutes: min(one.minutes, other.minutes) };
+}
+
 /**
- * Whether a driven run says anything of another ESC. It does when that one cuts off at the same voltage and either has the same
- * resistance and burst rating, or both burst ratings lie well above the peak of the run, so that neither shaped it.
+ * Whether runs say anything of another ESC. They do when that one cuts off at the same voltage and either has the same
+ * resistance and burst rating, or both burst ratings lie well above their peaks, so that neither shaped them.
  */
-function speaksFor({ esc, peakA }: Point, other: EscFigures): boolean {
+function speaksFor({ esc, peakA }: OfEsc, other: EscFigures): boolean {
   if (esc.cutoffVPerCell !== other.cutoffVPerCell) return false;
   if (esc.resistanceOhm === other.resistanceOhm && esc.burstA === other.burstA) return true;
   return peakA < FREE_OF_BURST * min(esc.burstA, other.burstA);
-}
-
-/** Of two points on the same side the one nearer in gears; in the same gears the one with the more alike ESC. */
-function nearer(one: Point | undefined, other: Point, escOhm: number, lnRatio: number): Point {
-  if (!one) return other;
-  const [a, b] = [abs(one.lnRatio - lnRatio), abs(other.lnRatio - lnRatio)];
-  if (abs(a - b) > 1e-12) return a < b ? one : other;
-  return abs(one.esc.resistanceOhm - escOhm) <= abs(other.esc.resistanceOhm - escOhm) ? one : other;
 }

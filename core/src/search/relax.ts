@@ -70,7 +70,7 @@ export class Relaxing {
     const able: { group: Group; candidate: Candidate }[] = [];
     for (const group of space.groups) {
       for (const esc of space.escsOf(group.pack)) {
-        for (const candidate of examine(space, group, esc, space.gearsOf(group.motor), this.limits, noCounts(), true))
+        for (const candidate of examine(space, group, esc, space.gearRowsOf(group.motor), this.limits, noCounts(), true))
           if (candidate.missed === target) able.push({ group, candidate });
         yield;
       }

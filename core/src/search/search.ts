@@ -15,7 +15,7 @@ import {
   setupOf,
   type Hottest,
 } from './judge';
-import type { GearChoice, Group, SearchSpace } from './space';
+import type { Group, SearchSpace } from './space';
 
 /** How far a search has come. */
 export interface SearchProgress {
@@ -28,6 +28,9 @@ export interface SearchProgress {
   spared: number;
   finished: boolean;
 }
+
+/** Setups of each motor and pack that are driven first: gears from both ends and between. */
+const SCOUTS = 4;
 
 /** Which share of the groups one worker takes: every `of`-th from `worker`. */
 export interface Share {
@@ -50,7 +53,8 @@ export class Search {
   private readonly limits: Limits;
   private readonly hottest: Hottest;
   private readonly work: Generator<undefined, void>;
-  private readonly gears = new Map<number, GearChoice[]>();
+  /** What was driven of each group beforehand. */
+  private readonly scouted = new Map<Group, { sketch: HeatSketch; esc: number; ratios: number[] }>();
 
   constructor(
     readonly space: SearchSpace,
@@ -82,34 +86,54 @@ export class Search {
     const { all, gears } = space.counts;
     // Combinations that the rules on parts exclude are in nobody's share. One worker counts them, so that the sum over workers is right.
     if (share.worker === 0) this.examined += all - gears;
-    for (let i = share.worker; i < space.groups.length; i += share.of) yield* this.group(space.groups[i]!);
+    const groups = space.groups.filter((_, i) => i % share.of === share.worker);
+    for (const group of groups) {
+      this.scout(group);
+      yield;
+    }
+    for (const group of groups) yield* this.group(group);
+  }
+
+  /**
+   * Drives a few setups of a group before any group is looked through: what is best of all is then soon on the front, and spares
+   * the others more runs.
+   */
+  private scout(group: Group): void {
+    const { space } = this;
+    const esc = space.escsOf(group.pack)[0]!;
+    const candidates = examine(space, group, esc, space.gearRowsOf(group.motor), this.limits, noCounts(), false);
+    const first = inGoodOrder(candidates).slice(0, SCOUTS);
+    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, space.base.run.profile);
+    this.scouted.set(group, { sketch, esc, ratios: first.map((one) => one.gear.ratio) });
+    for (const one of first) this.weigh(group, one, sketch);
   }
 
   private *group(group: Group): Generator<undefined, void> {
     const { space } = this;
-    const gears = this.gearsOf(group.motor);
+    const gears = space.gearRowsOf(group.motor);
+    const inAll = gears.reduce((sum, row) => sum + row.money.length, 0);
     const candidates: Candidate[] = [];
     for (const esc of space.escsOf(group.pack)) {
       for (const one of examine(space, group, esc, gears, this.limits, this.counts, false)) candidates.push(one);
-      this.examined += gears.length;
+      this.examined += inAll;
       yield;
     }
     if (candidates.length === 0) return;
-    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, space.base.run.profile);
+    const { sketch, esc, ratios } = this.scouted.get(group)!;
     for (const candidate of inGoodOrder(candidates)) {
-      if (this.cannotMatter(group, candidate, sketch)) {
-        this.spared++;
-        continue;
-      }
-      this.settle(group, candidate, sketch);
-      yield;
+      if (candidate.esc === esc && ratios.includes(candidate.gear.ratio)) continue;
+      if (this.weigh(group, candidate, sketch)) yield;
     }
+    this.scouted.delete(group);
   }
 
-  private gearsOf(motor: number): GearChoice[] {
-    let gears = this.gears.get(motor);
-    if (!gears) this.gears.set(motor, (gears = this.space.gearsOf(motor)));
-    return gears;
+  /** Drives a candidate that could matter; false when it need not be driven. */
+  private weigh(group: Group, candidate: Candidate, sketch: HeatSketch): boolean {
+    const matters = !this.cannotMatter(group, candidate, sketch);
+    // Other pairs of gears of the same ratio do the same for more money.
+    this.spared += candidate.alike - (matters ? 1 : 0);
+    if (matters) this.settle(group, candidate, sketch);
+    return matters;
   }
 
   /** True when the bounds from driven neighbours show that a setup misses a target, or that a member of the front is at least as good. */

@@ -33,6 +33,13 @@ export interface GearChoice {
   newMoney: number;
 }
 
+/** Pairs of gears of one ratio. They do the same, so only one of them can be on a front: the cheapest, then the one with more parts owned, last by key. */
+export interface GearRow {
+  gear: GearChoice;
+  /** What each of them costs, the cheapest first. */
+  money: readonly number[];
+}
+
 /** All combinations of one motor and one pack. */
 export interface Group {
   motor: number;
@@ -62,6 +69,7 @@ export class SearchSpace {
   private readonly packs: (ResolvedPack | undefined)[];
   private readonly escsOfPack: number[][];
   private readonly pairFits: boolean[][];
+  private readonly rows = new Map<number, readonly GearRow[]>();
 
   constructor(readonly task: SearchTask) {
     const { base, shelf, scope, wish, stock } = task;
@@ -150,6 +158,29 @@ export class SearchSpace {
       }
     }
     return found;
+  }
+
+  /** The same, by ratio. */
+  gearRowsOf(motor: number): readonly GearRow[] {
+    let rows = this.rows.get(motor);
+    if (!rows) this.rows.set(motor, (rows = this.byRatio(this.gearsOf(motor))));
+    return rows;
+  }
+
+  private byRatio(gears: readonly GearChoice[]): GearRow[] {
+    const { pinions, spurs, gearbox } = this.options;
+    const owned = ({ pinion, spur }: GearChoice) => Number(pinions[pinion]?.owned ?? false) + Number(spurs[spur]?.owned ?? false);
+    const key = (gear: GearChoice) => [pinions[gear.pinion]?.key, spurs[gear.spur]?.key, gearbox[gear.gearbox]!.name].join('|');
+    const alike = new Map<number, GearChoice[]>();
+    for (const gear of gears) {
+      const row = alike.get(gear.ratio);
+      if (row) row.push(gear);
+      else alike.set(gear.ratio, [gear]);
+    }
+    return [...alike.values()].map((row) => {
+      row.sort((a, b) => a.newMoney - b.newMoney || owned(b) - owned(a) || (key(a) < key(b) ? -1 : 1));
+      return { gear: row[0]!, money: row.map((gear) => gear.newMoney) };
+    });
   }
 
   newMoney({ motor, pack, esc, pinion, spur }: Choice): number {

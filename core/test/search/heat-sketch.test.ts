@@ -32,7 +32,7 @@ function gaps(
     const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, space.base.run.profile);
     const candidates = space
       .escsOf(group.pack)
-      .flatMap((esc) => examine(space, group, esc, space.gearsOf(group.motor), searchLimits(LIMITS), noCounts(), false));
+      .flatMap((esc) => examine(space, group, esc, space.gearRowsOf(group.motor), searchLimits(LIMITS), noCounts(), false));
     // Ends first, so that the others lie between.
     const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);
     for (const candidate of [ordered[0], ordered[ordered.length - 1], ...ordered.slice(1, -1)].filter((one) => one !== undefined)) {
@@ -97,7 +97,7 @@ describe('what driven setups say of their neighbours', () => {
   it('is what was driven, to the last digit, for another ESC that the motor cannot tell from it', () => {
     const all = gaps(52, 'race', 6, 'classes');
     const same = all.filter((one) => one.coolerK === 0);
-    expect(same.length).toBeGreaterThan(60);
+    expect(same.length).toBeGreaterThan(30);
     expect(same.every((one) => one.longerShare === 0)).toBe(true);
   });
 

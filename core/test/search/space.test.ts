@@ -54,7 +54,7 @@ describe('a combination', () => {
     for (const group of groups.filter((_, i) => i % 5 === 0)) {
       const found = space
         .escsOf(group.pack)
-        .flatMap((one) => examine(space, group, one, space.gearsOf(group.motor), limitsWith({ 'motor-load': { stop: 9 } }), noCounts(), false));
+        .flatMap((one) => examine(space, group, one, space.gearRowsOf(group.motor), limitsWith({ 'motor-load': { stop: 9 } }), noCounts(), false));
       for (const { esc, gear, topSpeedMs, pullN } of found) {
         const solved = solveTopSpeed(resolvePlan(space.planOf({ ...group, esc, pinion: gear.pinion, spur: gear.spur, gearbox: gear.gearbox })));
         expect(topSpeedMs).toBe(solved.topSpeedMs);
