@@ -7,6 +7,7 @@ import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';
 import type { Run } from './run-types';
 import { predictSteady } from './steady';
+import { ROUGH_RUN } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 import { scalableCopy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
 
@@ -37,8 +38,6 @@ export interface Bands {
 }
 
 export const BAND_SAMPLES = 256;
-/** A spread needs no finer steps: they move its middle by less than its own sampling does. */
-const STEP_S = 0.04;
 /** Less of the variance than chance brings at 256 samples is no reason to measure. */
 const LEAST_SHARE = 0.03;
 
@@ -76,7 +75,7 @@ export class BandSampler {
       }
       for (const [i, figure] of this.figures.entries()) figure.scale(copy, Math.exp(figure.sigma * draw[i]!));
       const steady = predictSteady(copy, solveTopSpeed(copy));
-      const run = simulateRunFast(copy, { stepS: STEP_S });
+      const run = simulateRunFast(copy, ROUGH_RUN);
       this.draws.push(draw);
       this.values.topSpeedMs.push(steady.topSpeedMs);
       this.values.packCurrentA.push(steady.packCurrentA);

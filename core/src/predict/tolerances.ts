@@ -47,7 +47,5 @@ export const FAST_SETTLED = 0.01;
 /** A run of fewer cycles is driven whole. */
 export const FAST_FEWEST_CYCLES = 4;
 
-/** A search's run is rougher still: within 1.5 K and 2 %, in a third of the time. */
-export const SEARCH_STEP_S = 0.04;
-export const SEARCH_SKIP_K = 20;
-export const SEARCH_CHARGE_SKIP = 0.25;
+/** The run of searches and spreads is rougher still: within 1.5 K and 2 %, in a third of the time. It moves a band by less than chance does. */
+export const ROUGH_RUN = { stepS: 0.04, skipK: 20, skipCharge: 0.25 };

@@ -9,7 +9,7 @@ import type { ResolvedPlan } from '../plan/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
 import { heatOf, type Run } from '../predict/run-types';
 import { predictSteady, type Steady } from '../predict/steady';
-import { SEARCH_CHARGE_SKIP, SEARCH_SKIP_K, SEARCH_STEP_S } from '../predict/tolerances';
+import { ROUGH_RUN } from '../predict/tolerances';
 import type { Candidate } from './examine';
 import { boxesOf, type Setup, type SetupFigures } from './front';
 import type { Choice } from './choice-plan';
@@ -38,7 +38,7 @@ export function searchLimits(limits: Limits): Limits {
 
 /** The run that a search compares by: within 1.5 K and 2 % of a plan's. Ends where it is `hopeless`. */
 export function searchRun(plan: ResolvedPlan, hopeless?: (run: Run) => boolean): Run {
-  return simulateRunFast(plan, { stepS: SEARCH_STEP_S, skipK: SEARCH_SKIP_K, skipCharge: SEARCH_CHARGE_SKIP, ...(hopeless ? { hopeless } : {}) });
+  return simulateRunFast(plan, { ...ROUGH_RUN, ...(hopeless ? { hopeless } : {}) });
 }
 
 /**

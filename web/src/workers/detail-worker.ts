@@ -35,7 +35,7 @@ const PIECE_MS = 25;
 const FIRST_SAMPLES = 12;
 const BAND_SEED = 1;
 /** A drag changes its mind every frame: work begins once it has held still this long. */
-const HOLD_STILL_MS = 25;
+const HOLD_STILL_MS = 18;
 
 const breath = (ms = 0) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 

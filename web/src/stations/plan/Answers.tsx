@@ -1,6 +1,6 @@
 import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@puddler/core';
 import { plannedRun } from '@puddler/core';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
 import { AnswerScale } from './AnswerScale';
@@ -24,7 +24,7 @@ interface Props extends Figures {
 }
 
 /** The three answers a builder came for. */
-export function Answers(props: Props) {
+export const Answers = memo(function Answers(props: Props) {
   const { runStale, bands, bandsStale } = props;
   return (
     <section
@@ -38,7 +38,7 @@ export function Answers(props: Props) {
       <HeatAnswer {...props} />
     </section>
   );
-}
+});
 
 const useUnit = (unit: string) =>
   unitOf(

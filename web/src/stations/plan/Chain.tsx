@@ -1,6 +1,6 @@
 import { LINK_NAMES, givesFirst, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { withFigure } from '@puddler/core';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { setFigure } from '../../in-hand/plan-edits';
 import { chainView, type ChainView } from '../../jobs/chain-view';
@@ -146,18 +146,22 @@ function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHan
   const { file } = inHand;
   const step = spec.step(system);
   const value = figureOf(file, spec.path);
+  // What a step up or down would do is computed after the step itself has been drawn.
+  const later = useDeferredValue(file);
+  const isReady = view.state === 'ready';
   const neighbours = useMemo(() => {
-    if (!spec.showsNeighbours || view.state !== 'ready') return undefined;
+    if (!spec.showsNeighbours || !isReady) return undefined;
+    const from = figureOf(later, spec.path);
     const unit = unitOf(spec.range.unit, system);
     const speed = unitOf('m/s', system);
     const at = (by: number) => {
-      const other = fromShown(toShown(value, unit) + by, unit);
+      const other = fromShown(toShown(from, unit) + by, unit);
       if (other < spec.range.min || other > spec.range.max) return undefined;
-      const would = chainView(withFigure(file, spec.path, other));
+      const would = chainView(withFigure(later, spec.path, other));
       return would.state === 'ready' ? formatIn(would.steady.topSpeedMs, speed) : undefined;
     };
     return { down: at(-step), up: at(step) };
-  }, [spec, view, file, value, step, system]);
+  }, [spec, isReady, later, step, system]);
   return (
     <Stepper
       system={system}

@@ -1,5 +1,5 @@
 import { Pin, PinOff } from 'lucide-react';
-import { Suspense, useCallback } from 'react';
+import { memo, Suspense, useCallback, useDeferredValue, useMemo } from 'react';
 import { latePart } from '../../ui/late-part';
 import { useParams } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
@@ -79,10 +79,14 @@ interface ComputedProps {
 
 /** All that stands below the chain of a plan that can be computed. */
 function Computed({ inHand, plan, view }: ComputedProps) {
-  const { terms, result, stale, bands, fixes, setTab } = plan;
+  const { terms, result, stale, bands, setTab } = plan;
   const { pin, isPinnedNow, against } = usePinned(inHand, terms);
   const why = useCallback(() => setTab('Working'), [setTab]);
   const run = result?.driven.run;
+  // Chain and answers follow an edit in the same frame; the panels below them when those are drawn.
+  const below = useDeferredValue(
+    useMemo(() => ({ inHand, plan, view, isPinnedNow, hasPin: pin !== undefined }), [inHand, plan, view, isPinnedNow, pin]),
+  );
   return (
     <>
       <div className="mt-2 border-y border-rule">
@@ -98,30 +102,43 @@ function Computed({ inHand, plan, view }: ComputedProps) {
           onWhy={why}
         />
       </div>
-      <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_330px]">
-        <PlanTabs inHand={inHand} plan={plan} view={view} />
-        <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
-          <FindingsPanel
-            inHand={inHand}
-            findings={result?.findings}
-            uses={result?.uses}
-            fixes={fixes}
-            canC={run?.maxCanC}
-            topSpeedMs={view.steady.topSpeedMs}
-            stale={stale}
-          >
-            <PinButton planId={inHand.id} isPinnedNow={isPinnedNow} hasPin={pin !== undefined} />
-          </FindingsPanel>
-          <p className="mt-3 text-[12px] text-soft">
-            Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are hot
-            after a run.
-          </p>
-        </div>
-      </div>
+      <Below {...below} />
       <PhoneAnswers steady={view.steady} run={run} findings={result?.findings} />
     </>
   );
 }
+
+interface BelowProps extends ComputedProps {
+  isPinnedNow: boolean;
+  hasPin: boolean;
+}
+
+/** The panels, and what gives. */
+const Below = memo(function Below({ inHand, plan, view, isPinnedNow, hasPin }: BelowProps) {
+  const { result, fixes, stale } = plan;
+  return (
+    <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_330px]">
+      <PlanTabs inHand={inHand} plan={plan} view={view} />
+      <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
+        <FindingsPanel
+          inHand={inHand}
+          findings={result?.findings}
+          uses={result?.uses}
+          fixes={fixes}
+          canC={result?.driven.run.maxCanC}
+          topSpeedMs={view.steady.topSpeedMs}
+          stale={stale}
+        >
+          <PinButton planId={inHand.id} isPinnedNow={isPinnedNow} hasPin={hasPin} />
+        </FindingsPanel>
+        <p className="mt-3 text-[12px] text-soft">
+          Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are hot
+          after a run.
+        </p>
+      </div>
+    </div>
+  );
+});
 
 function PinButton({ planId, isPinnedNow, hasPin }: { planId: string; isPinnedNow: boolean; hasPin: boolean }) {
   const dispatch = useAppDispatch();

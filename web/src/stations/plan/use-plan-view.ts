@@ -1,5 +1,5 @@
 import { LINK_NAMES, powerMoment, USUAL_RAMP_S, type LinkName } from '@puddler/core';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import { useAppSelector } from '../../desk/store';
 import { pinOf } from '../../in-hand/pinning';
@@ -13,6 +13,13 @@ import { useFixes } from './use-fixes';
 export const TABS = ['Pass', 'Heat', 'Gears', 'Sweep', 'Working'] as const;
 export type Tab = (typeof TABS)[number];
 
+function withParam(params: URLSearchParams, name: string, value: string | undefined): URLSearchParams {
+  const next = new URLSearchParams(params);
+  if (value === undefined) next.delete(name);
+  else next.set(name, value);
+  return next;
+}
+
 /** What is open of a plan: kept in the address, so that a reload, a bookmark and the way back find it. */
 function useOpened() {
   const [params, setParams] = useSearchParams();
@@ -21,21 +28,19 @@ function useOpened() {
   const said = params.get('tab');
   const tab = TABS.find((one) => one.toLowerCase() === said) ?? 'Pass';
   const link = LINK_NAMES.find((one) => one === params.get('link'));
-  const withParam = (name: string, value: string | undefined) => {
-    const next = new URLSearchParams(params);
-    if (value === undefined) next.delete(name);
-    else next.set(name, value);
-    return next;
-  };
   return {
     tab,
     link,
-    setTab: (next: Tab) => setParams(withParam('tab', next === 'Pass' ? undefined : next.toLowerCase()), { replace: true }),
+    setTab: useCallback(
+      (next: Tab) => setParams((now) => withParam(now, 'tab', next === 'Pass' ? undefined : next.toLowerCase()), { replace: true }),
+      [setParams],
+    ),
     /** A drawer is a step of its own in the history: the browser's Back closes it. */
     setLink: (next: LinkName | undefined) => {
-      if (next !== undefined) setParams(withParam('link', next), link === undefined ? { state: { openedHere: true } } : { replace: true, state });
+      if (next !== undefined)
+        setParams(withParam(params, 'link', next), link === undefined ? { state: { openedHere: true } } : { replace: true, state });
       else if (state?.openedHere) void navigate(-1);
-      else setParams(withParam('link', undefined), { replace: true });
+      else setParams(withParam(params, 'link', undefined), { replace: true });
     },
   };
 }
