@@ -63,7 +63,7 @@ test.describe('three wishes of the club', () => {
     await table(page).getByRole('button', { name: 'can °C' }).click();
     await table(page).getByRole('row').nth(1).click();
     const { said, plan } = await opened(page);
-    expect(figure(said, /· (\d+) min/)).toBeGreaterThanOrEqual(40);
+    expect(figure(said, /lasts\s+(\d+) min/)).toBeGreaterThanOrEqual(40);
     expect(figure(plan, /MOTOR AFTER 40 MIN\s+(\d+)/i)).toBeLessThanOrEqual(60);
     await expect(page.getByRole('img', { name: 'stop', exact: true })).toHaveCount(0);
   });
@@ -148,6 +148,29 @@ test.describe('wishes with no answer', () => {
     await found(page);
     await expect(page.locator('[data-search] li').first()).toContainText(/\d/);
   });
+});
+
+test('a limit is asked as likely or nearly sure; the setup in hand shows its likely ranges, and money its currency', async ({ page, club }) => {
+  await openFind(page, club.address);
+  await ask(page, 'can', '60');
+  await found(page);
+  const onFront = async () => figure(await page.getByRole('main').innerText(), /(\d+) on the front/i);
+  const likely = await onFront();
+  await wish(page).getByLabel('How sure: can').selectOption('nearly sure');
+  await found(page);
+  expect(await onFront()).toBeLessThan(likely);
+  const can = inHand(page).getByRole('row', { name: /^can/ });
+  await expect(can).toContainText(/likely \d+ to \d+/);
+  // The bands are drawn by 256 predictions, the wish by the first 40 of them.
+  expect(figure(await can.innerText(), /likely \d+ to (\d+)/)).toBeLessThanOrEqual(64);
+  await expect(inHand(page)).toContainText('€');
+
+  await page.getByRole('link', { name: 'Garage', exact: true }).click();
+  await page.getByRole('link', { name: /^Shelf/ }).click();
+  await page.getByLabel('Prices in').selectOption('GBP');
+  await expect(page.getByRole('columnheader', { name: /Price/ })).toContainText('£');
+  await page.reload();
+  await expect(page.getByLabel('Prices in')).toHaveValue('GBP');
 });
 
 test('the wish is kept with its car, can be undone, and asks again when the shelf has changed', async ({ page, club }) => {

@@ -10,6 +10,9 @@ export interface Range {
   integer?: true;
 }
 
+/** Amounts in the builder's own currency. */
+export const MONEY = 'money';
+
 export const RANGES = {
   'car.massKg': { min: 0.05, max: 200, unit: 'kg' },
   'car.driveEfficiency': { min: 0.2, max: 1, unit: '' },
@@ -105,7 +108,7 @@ export const RANGES = {
   'site.radioRangeM': { min: 1, max: 20000, unit: 'm' },
   startCharge: { min: 0, max: 1, unit: '' },
   'run.minutes': { min: 0.05, max: 1440, unit: 'min' },
-  'part.price': { min: 0, max: 100000, unit: '' },
+  'part.price': { min: 0, max: 100000, unit: MONEY },
   'part.massG': { min: 0, max: 5000, unit: 'g' },
   'part.fanSizeMm': { min: 5, max: 200, unit: 'mm' },
   'wish.topSpeed.speedMs': { min: 0.1, max: 150, unit: 'm/s' },
@@ -114,7 +117,7 @@ export const RANGES = {
   'wish.climbPct': { min: 0, max: 500, unit: '%' },
   'wish.pullN': { min: 0, max: 10000, unit: 'N' },
   'wish.crawlMs': { min: 0, max: 50, unit: 'm/s' },
-  'wish.newMoney': { min: 0, max: 1000000, unit: '' },
+  'wish.newMoney': { min: 0, max: 1000000, unit: MONEY },
   'today.topSpeedMs': { min: 0.1, max: 150, unit: 'm/s' },
   'today.canC': { min: -20, max: 250, unit: '°C' },
 } as const satisfies Record<string, Range>;
@@ -130,5 +133,5 @@ export function rangeOf(path: string): Range | undefined {
 
 /** “5 to 200 mm”, for messages. */
 export function rangeText(range: Range): string {
-  return `${range.integer ? 'a whole number from ' : ''}${range.min} to ${range.max}${range.unit ? ` ${range.unit}` : ''}`;
+  return `${range.integer ? 'a whole number from ' : ''}${range.min} to ${range.max}${range.unit && range.unit !== MONEY ? ` ${range.unit}` : ''}`;
 }

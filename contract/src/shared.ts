@@ -27,4 +27,4 @@ export { LONGEST_FILE_NAME, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from
 export { planFileOf, splitPlanFile, type PlanBody } from './plan-body';
 export type { Problem } from './problem';
 export { PART_FIELDS, partFields, partValue, type PartField } from './part-fields';
-export { RANGES, rangeOf, rangeText, type Range, type RangePath } from './ranges';
+export { MONEY, RANGES, rangeOf, rangeText, type Range, type RangePath } from './ranges';

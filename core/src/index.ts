@@ -89,7 +89,19 @@ export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type
 export { gearCell, gearRun, type GearCell, type GearRun } from './predict/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 
-export { ABOUT_SHARE, TARGETS, targetsOf, wishProblems, type Aim, type SearchWish, type Target, type WishProblem } from './search/wish';
+export { canBeSure, nearlySureOf } from './search/sure';
+export {
+  ABOUT_SHARE,
+  SURE_TARGETS,
+  TARGETS,
+  targetsOf,
+  wishProblems,
+  type Aim,
+  type SearchWish,
+  type SureTarget,
+  type Target,
+  type WishProblem,
+} from './search/wish';
 export { PART_SOURCES, type Option, type PartSource, type SearchScope, type ShelfPart } from './search/options';
 export type { Choice } from './search/choice-plan';
 export { SearchSpace, type SearchTask } from './search/space';

@@ -60,7 +60,7 @@ describe('broken files: each gets its report', () => {
   const head = 'kind,name,kv,diameter,length,price';
   test.each<[string, string, string[]]>([
     ['text in a number', `${head}\nmotor,A,fast,36,52,1`, ['2 kv: “fast” is not a number; understood: a number in kv, 5 to 100\u2009000 kv']],
-    ['negative', `${head}\nmotor,A,3300,36,52,-4`, ['2 price: -4 is out of range; allowed: 0 to 100000']],
+    ['negative', `${head}\nmotor,A,3300,36,52,-4`, ['2 price: -4 is out of range; allowed: 0 to 100\u2009000']],
     ['out of range', `${head}\nmotor,A,3300,3600,52,4`, ['2 diameter: 3600 mm is out of range; allowed: 5 to 200 mm']],
     [
       'an unknown kind',

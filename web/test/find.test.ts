@@ -7,7 +7,7 @@ import { brushed, layFront } from '../src/stations/find/front-layout';
 import { markSeen, sinceSeen } from '../src/stations/find/seen';
 import {
   gearsText,
-  moneyText,
+  newMoneyText,
   partMoneyText,
   planName,
   sameText,
@@ -138,16 +138,16 @@ describe('a map', () => {
 
 describe('what counts as the same', () => {
   it('is said in the units shown', () => {
-    expect(sameText('speed', 'metric')).toBe('Figures nearer than 0.9 km/h, 2 K, 1 min (5 % beyond 20) or 1 in price count as the same.');
-    expect(sameText('pull', 'imperial')).toBe('Figures nearer than 1 N, 3.6 °F, 1 min (5 % beyond 20) or 1 in price count as the same.');
+    expect(sameText('speed', 'metric')).toBe('Figures nearer than 0.9 km/h, 2 K, 1 min (5 % beyond 20) or 1\u00a0€ count as the same.');
+    expect(sameText('pull', 'imperial')).toBe('Figures nearer than 1 N, 3.6 °F, 1 min (5 % beyond 20) or 1\u00a0€ count as the same.');
   });
 });
 
 describe('the wish', () => {
   it('reads short', () => {
     const wish = { aim: 'speed', topSpeed: { is: 'about', speedMs: 60 / 3.6 }, minutes: 10, canC: 70, newMoney: 120 } as const;
-    expect(wishSummary({ wish }, 'metric')).toBe('about 60 km/h · 10 min · can ≤ 70 °C · new ≤ 120');
-    expect(wishSummary({ wish }, 'imperial')).toBe('about 37.3 mph · 10 min · can ≤ 158 °F · new ≤ 120');
+    expect(wishSummary({ wish }, 'metric')).toBe('about 60 km/h · 10 min · can ≤ 70 °C · new ≤ 120\u00a0€');
+    expect(wishSummary({ wish }, 'imperial')).toBe('about 37.3 mph · 10 min · can ≤ 158 °F · new ≤ 120\u00a0€');
     expect(wishSummary({ wish: { aim: 'speed' } }, 'metric')).toBe('no targets');
     expect(targetText('crawlMs', 0.3, 'imperial')).toBe('0.3 m/s');
   });
@@ -213,12 +213,12 @@ describe('a setup in words', () => {
     expect(gearsText(setup({}, { plan: twoSpeed }))).toBe('17 / 58, low');
     expect(gearsText(setup({}, { plan: { ...plan, gearing: {} } }))).toBe('direct');
     const guessed = { ...setup({}).parts[0]!, owned: false, newMoney: 46.5, priceGuessed: true };
-    expect(moneyText(setup({ newMoney: 46.5 }, { parts: [guessed] }))).toBe('≈ 46.5');
+    expect(newMoneyText(setup({ newMoney: 46.5 }, { parts: [guessed] }))).toBe('≈ 46.5\u00a0€');
     // What has no price anywhere is not free.
     const none = { ...guessed, newMoney: 0 };
-    expect(moneyText(setup({ newMoney: 0 }, { parts: [none] }))).toBe('no price');
-    expect(moneyText(setup({ newMoney: 46.5 }, { parts: [guessed, none] }))).toBe('≥ 46.5');
-    expect([guessed, none, { ...none, owned: true }].map(partMoneyText)).toEqual(['≈ 46.5', 'no price', 'owned']);
+    expect(newMoneyText(setup({ newMoney: 0 }, { parts: [none] }))).toBe('no price');
+    expect(newMoneyText(setup({ newMoney: 46.5 }, { parts: [guessed, none] }))).toBe('≥ 46.5\u00a0€');
+    expect([guessed, none, { ...none, owned: true }].map(partMoneyText)).toEqual(['≈ 46.5\u00a0€', 'no price', 'owned']);
   });
 
   it('says what it is best at, or against which one and by how much', () => {
@@ -226,7 +226,7 @@ describe('a setup in words', () => {
     const name = (key: string) => (key === 'b' ? 'the other' : undefined);
     expect(whyText(setup({}), { ...standing, bestAt: ['aim', 'thrift'] }, wish, 'metric', name)).toBe('fastest and cheapest of all');
     expect(whyText(setup({}), { ...standing, against: { setup: other, better: ['aim', 'thrift'], worse: ['cool'] } }, wish, 'metric', name)).toBe(
-      '3.6 km/h faster and 30 less to pay than the other',
+      '3.6 km/h faster and 30\u00a0€ less to pay than the other',
     );
     expect(whyText(other, { ...standing, against: { setup: setup({}), better: ['cool'], worse: [] } }, wish, 'imperial', name)).toBe(
       '14 °F cooler than the one most like it',

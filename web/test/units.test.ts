@@ -1,5 +1,6 @@
 import { RANGES } from '@puddler/contract';
 import { parseFigure, shownRange } from '../src/units/parse';
+import { currencies, isCurrency, moneyText, setCurrency, USUAL_CURRENCY } from '../src/units/money';
 import { formatIn, formatNumber, fromShown, toShown, unitOf } from '../src/units/units';
 
 const AIR = RANGES['site.ambientC'];
@@ -59,6 +60,9 @@ describe('figures as people type them', () => {
     ['80 %', RANGES.startCharge, 'metric', 0.8],
     ['2.6 : 1', RANGES['car.internalRatio'], 'metric', 2.6],
     ['27 T', RANGES['motor.turns'], 'metric', 27],
+    ['58.4 €', RANGES['part.price'], 'metric', 58.4],
+    ['€58,40', RANGES['part.price'], 'metric', 58.4],
+    ['USD 1 200', RANGES['wish.newMoney'], 'metric', 1200],
   ] as const)('“%s”', (text, range, system, value) => {
     const parsed = parseFigure(text, range, system);
     expect(parsed).toEqual({ ok: true, value: expect.closeTo(value, 5) });
@@ -121,4 +125,21 @@ test('numbers have a true minus and thin spaces', () => {
   expect(formatNumber(-1234567.891, 1)).toBe('−1\u2009234\u2009567.9');
   expect(formatNumber(3, 1, true)).toBe('3.0');
   expect(formatIn(20, unitOf('°C', 'imperial'))).toBe('68');
+});
+
+describe('money', () => {
+  afterEach(() => setCurrency(USUAL_CURRENCY));
+
+  test('stands before the sign of the builder’s currency, and is typed back', () => {
+    expect(moneyText(1234.5)).toBe('1\u2009234.5\u00a0€');
+    setCurrency('GBP');
+    expect(moneyText(12, 0)).toBe('12\u00a0£');
+    expect(parseFigure(moneyText(1234.5), RANGES['part.price'], 'metric')).toEqual({ ok: true, value: 1234.5 });
+  });
+
+  test('is of a currency that there is', () => {
+    expect(isCurrency('CHF')).toBe(true);
+    expect(isCurrency('euros')).toBe(false);
+    expect(currencies().find(({ code }) => code === 'JPY')!.name).toBe('JPY, Japanese Yen');
+  });
 });

@@ -2,14 +2,13 @@ import { quantileSorted } from 'd3-array';
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
-import { normal, randomStream } from './random';
+import { Draws } from './draws';
 import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';
 import type { Run } from './run-types';
 import { predictSteady } from './steady';
 import { ROUGH_RUN } from './tolerances';
 import { solveTopSpeed } from './top-speed';
-import { scalableCopy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
 
 /** The headline figures whose spread is asked for. */
 export const BAND_FIGURES = ['topSpeedMs', 'packCurrentA', 'peakPackCurrentA', 'maxCanC', 'maxWindingC', 'maxEscC', 'minutes'] as const;
@@ -46,18 +45,12 @@ const LEAST_SHARE = 0.03;
  * of `add` drives some more; `bands` sums up what there is. The same seed gives the same samples.
  */
 export class BandSampler {
-  private readonly figures: UncertainFigure[];
-  private readonly random: () => number;
+  private readonly drawn: Draws;
   private readonly draws: number[][] = [];
   private readonly values = Object.fromEntries(BAND_FIGURES.map((figure) => [figure, [] as number[]])) as Record<BandFigure, number[]>;
 
-  constructor(
-    plan: PlanFile,
-    private readonly resolved: ResolvedPlan,
-    seed = 1,
-  ) {
-    this.figures = uncertainFigures(plan, resolved);
-    this.random = randomStream(seed);
+  constructor(plan: PlanFile, resolved: ResolvedPlan, seed = 1) {
+    this.drawn = new Draws(plan, resolved, seed);
   }
 
   get samples(): number {
@@ -67,16 +60,10 @@ export class BandSampler {
   /** Drives `count` samples more. */
   add(count: number): void {
     for (let i = 0; i < count; i++) {
-      const copy = scalableCopy(this.resolved);
-      const draw = this.figures.map(() => normal(this.random));
-      for (const [i, { goesWith }] of this.figures.entries()) {
-        const other = goesWith ? this.figures.findIndex(({ path }) => path === goesWith.path) : -1;
-        if (goesWith && other >= 0) draw[i] = goesWith.correlation * draw[other]! + Math.sqrt(1 - goesWith.correlation ** 2) * draw[i]!;
-      }
-      for (const [i, figure] of this.figures.entries()) figure.scale(copy, Math.exp(figure.sigma * draw[i]!));
+      const { deviations, resolved: copy } = this.drawn.next();
       const steady = predictSteady(copy, solveTopSpeed(copy));
       const run = simulateRunFast(copy, ROUGH_RUN);
-      this.draws.push(draw);
+      this.draws.push(deviations);
       this.values.topSpeedMs.push(steady.topSpeedMs);
       this.values.packCurrentA.push(steady.packCurrentA);
       this.values.minutes.push(minutesToCutoff(copy, run));
@@ -93,14 +80,14 @@ export class BandSampler {
 
   /** The figure whose draws go most with an answer. */
   private narrowing(figure: BandFigure): Narrowing | undefined {
-    const shares = this.figures.map((_, i) =>
+    const shares = this.drawn.figures.map((_, i) =>
       squaredCorrelation(
         this.draws.map((draw) => draw[i]!),
         this.values[figure],
       ),
     );
     const best = shares.reduce((most, share, i) => (share > shares[most]! ? i : most), 0);
-    const { path, label, measure } = this.figures[best]!;
+    const { path, label, measure } = this.drawn.figures[best]!;
     return shares[best]! >= LEAST_SHARE ? { path, label, measure, share: shares[best]! } : undefined;
   }
 }

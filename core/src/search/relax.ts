@@ -4,7 +4,8 @@ import type { Setup, SetupFigures } from './front';
 import { choiceOf, driveCandidate, hottestOf, missedByRun, placeStops, runStops, searchLimits, setupOf } from './judge';
 import { Search } from './search';
 import { SearchSpace, type Group } from './space';
-import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
+import { nearlySureOf, sureFigure, SureJudge } from './sure';
+import { ABOUT_SHARE, targetsOf, type SearchWish, type SureTarget, type Target } from './wish';
 
 /** One target, and how far it must be given up for some setup to meet all the others. */
 export interface Relaxation {
@@ -17,6 +18,8 @@ export interface Relaxation {
 
 /** How many of the candidates nearest to the target are driven before this gives up. */
 const MOST_RUNS = 250;
+/** … and of those whose surest value is looked for. */
+const MOST_SURE = 12;
 
 /**
  * When nothing meets a wish: for each target, how far it alone would have to be given up. Resumable as `Search` is. A
@@ -40,9 +43,43 @@ export class Relaxing {
   private *pieces(): Generator<undefined, void> {
     const { wish } = this.space.task;
     for (const target of targetsOf(wish)) {
+      const asked = askedOf(target, wish);
+      const sure = nearlySureOf(wish).find((one) => one === target);
+      if (sure) {
+        const nearest = yield* this.nearlySure(sure);
+        if (nearest) this.found.push({ target, asked, ...nearest });
+        continue;
+      }
       const setup = (yield* this.bySearch(target)) ?? (yield* this.byFigure(target));
-      if (setup) this.found.push({ target, asked: askedOf(target, wish), possible: figureOf(target, setup.figures), setup });
+      if (setup) this.found.push({ target, asked, possible: figureOf(target, setup.figures), setup });
     }
+  }
+
+  /** The best that nine of ten predictions keep, among the setups of a search without the target that come nearest to it. */
+  private *nearlySure(target: SureTarget): Generator<undefined, { setup: Setup; possible: number } | undefined> {
+    const { space } = this;
+    const { wish } = space.task;
+    const search = yield* this.searchWithout(target);
+    const nearest = [...search.front.sorted()]
+      .sort((a, b) => givenUp(target, wish, a.figures) - givenUp(target, wish, b.figures))
+      .slice(0, MOST_SURE);
+    let best: { setup: Setup; possible: number; off: number } | undefined;
+    for (const setup of nearest) {
+      const possible = sureFigure(search.space.planOf(setup.choice), target);
+      const off = givenUpAt(target, wish, possible);
+      if (!best || off < best.off) best = { setup, possible, off };
+      yield;
+    }
+    return best && { setup: best.setup, possible: best.possible };
+  }
+
+  private *searchWithout(target: Target): Generator<undefined, Search> {
+    const { space } = this;
+    const { wish } = space.task;
+    const aim = target === 'topSpeed' ? 'speed' : target === 'pullN' || target === 'climbPct' ? 'pull' : wish.aim;
+    const search = new Search(new SearchSpace({ ...space.task, base: space.base, wish: { ...without(wish, target), aim } }));
+    while (search.step()) yield;
+    return search;
   }
 
   /**
@@ -50,12 +87,9 @@ export class Relaxing {
    * that value overshoots what was asked: then the nearest candidate is on the other side, or the front is not drawn by this target.
    */
   private *bySearch(target: Target): Generator<undefined, Setup | undefined> {
-    const { space } = this;
-    const { wish } = space.task;
+    const { wish } = this.space.task;
     if (target === 'crawlMs') return undefined;
-    const aim = target === 'topSpeed' ? 'speed' : target === 'pullN' || target === 'climbPct' ? 'pull' : wish.aim;
-    const search = new Search(new SearchSpace({ ...space.task, base: space.base, wish: { ...without(wish, target), aim } }));
-    while (search.step()) yield;
+    const search = yield* this.searchWithout(target);
     const of = (setup: Setup) => givenUp(target, wish, setup.figures);
     const best = search.front.sorted().reduce<Setup | undefined>((nearest, one) => (nearest && of(nearest) <= of(one) ? nearest : one), undefined);
     return best && of(best) > 0 && !(target === 'topSpeed' && best.figures.topSpeedMs > wish.topSpeed!.speedMs) ? best : undefined;
@@ -77,12 +111,14 @@ export class Relaxing {
     }
     able.sort((a, b) => givenUp(target, wish, a.candidate) - givenUp(target, wish, b.candidate));
     const hottest = hottestOf(wish, this.limits, space.base.site.ambientC);
+    const sure = new SureJudge(others);
     for (const { group, candidate } of able.slice(0, MOST_RUNS)) {
       const driven = driveCandidate(space, group, candidate, hottest);
       const choice = choiceOf(group, candidate);
       yield;
       if (driven.tooHot || missedByRun(others, driven.figures).length > 0) continue;
       if (runStops(space, this.limits, choice, driven).length > 0 || placeStops(space, this.limits, choice, driven).length > 0) continue;
+      if (sure.failedBy(space.planOf(choice)) !== undefined) continue;
       return setupOf(space, choice, driven.figures);
     }
     return undefined;
@@ -97,9 +133,10 @@ function without(wish: SearchWish, target: Target): SearchWish {
 type Known = Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'climbPct' | 'crawlMs' | 'newMoney'> & Partial<SetupFigures>;
 
 /** By how much a setup misses a target, in its unit; 0 when it meets it. */
-function givenUp(target: Target, wish: SearchWish, figures: Known): number {
+const givenUp = (target: Target, wish: SearchWish, figures: Known): number => givenUpAt(target, wish, figureOf(target, figures));
+
+function givenUpAt(target: Target, wish: SearchWish, value: number): number {
   const asked = askedOf(target, wish);
-  const value = figureOf(target, figures);
   switch (target) {
     case 'topSpeed': {
       const slack = wish.topSpeed!.is === 'about' ? asked * ABOUT_SHARE : 0;

@@ -1,4 +1,5 @@
 import type { Limits } from '../findings/limits';
+import type { Choice } from './choice-plan';
 import { examine, noCounts, type Candidate, type RuleCounts } from './examine';
 import { boxesOf, Front, type Setup } from './front';
 import { HeatSketch } from './heat-sketch';
@@ -16,6 +17,7 @@ import {
   type Hottest,
 } from './judge';
 import type { Group, SearchSpace } from './space';
+import { SureJudge } from './sure';
 
 /** How far a search has come. */
 export interface SearchProgress {
@@ -28,6 +30,9 @@ export interface SearchProgress {
   spared: number;
   finished: boolean;
 }
+
+/** What is hotter by this share of the rise than a setup that was not nearly surely cool enough, is not either. */
+const UNSURE_SHARE = 0.04;
 
 /** Setups of each motor and pack that are driven first: gears from both ends and between. */
 const SCOUTS = 4;
@@ -54,6 +59,9 @@ export class Search {
   private readonly hottest: Hottest;
   private readonly work: Generator<undefined, void>;
   /** What was driven of each group beforehand. */
+  private readonly sure: SureJudge;
+  /** A can from which on no setup of a group is nearly surely under the limit, as far as was seen [°C]. */
+  private readonly unsureFromC = new Map<Group, number>();
   private readonly scouted = new Map<Group, { sketch: HeatSketch; esc: number; ratios: number[] }>();
 
   constructor(
@@ -62,6 +70,7 @@ export class Search {
   ) {
     this.limits = searchLimits(space.task.limits);
     this.hottest = hottestOf(space.task.wish, this.limits, space.base.site.ambientC);
+    this.sure = new SureJudge(space.task.wish);
     this.work = this.pieces();
   }
 
@@ -142,7 +151,7 @@ export class Search {
     const { wish } = space.task;
     const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc), candidate.carKg);
     if (!bounds) return false;
-    if (bounds.canC > this.hottest.canC) return true;
+    if (bounds.canC > Math.min(this.hottest.canC, this.unsureFromC.get(group) ?? Infinity)) return true;
     if (wish.minutes !== undefined && bounds.minutes < wish.minutes) return true;
     const { topSpeedMs, pullN, newMoney } = candidate;
     const { canC: maxCanC, minutes } = bounds;
@@ -162,6 +171,17 @@ export class Search {
     });
   }
 
+  /** Whether nine of ten predictions keep what is to be kept nearly surely. */
+  private isSure(group: Group, choice: Choice, canC: number): boolean {
+    const { space, unsureFromC } = this;
+    const failed = this.sure.failedBy(space.planOf(choice));
+    if (failed === 'canC') {
+      const fromC = canC + UNSURE_SHARE * Math.max(0, canC - space.base.site.ambientC);
+      unsureFromC.set(group, Math.min(fromC, unsureFromC.get(group) ?? Infinity));
+    }
+    return failed === undefined;
+  }
+
   private settle(group: Group, candidate: Candidate, sketch: HeatSketch): void {
     const { space, limits } = this;
     const choice = choiceOf(group, candidate);
@@ -170,10 +190,12 @@ export class Search {
     sketch.add(candidate.gear.ratio, driven);
     if (driven.tooHot) return;
     if (missedByRun(space.task.wish, driven.figures).length > 0) return;
+    if (driven.figures.maxCanC > (this.unsureFromC.get(group) ?? Infinity)) return;
     if (runStops(space, limits, choice, driven).length > 0) return;
     const setup = setupOf(space, choice, driven.figures);
     if (this.front.surelyBeats({ ...setup, ...setup.figures })) return;
-    if (placeStops(space, limits, choice, driven).length === 0) this.front.add(setup);
+    if (placeStops(space, limits, choice, driven).length > 0 || !this.isSure(group, choice, driven.figures.maxCanC)) return;
+    this.front.add(setup);
   }
 }
 

@@ -23,7 +23,13 @@ export interface SearchWish {
   crawlMs?: number;
   /** For parts that are not owned, at most, in the builder's currency. */
   newMoney?: number;
+  /** Targets to be kept by nine of ten predictions, not only by the middle one. */
+  nearlySure?: SureTarget[];
 }
+
+/** Targets whose figures are predicted with a spread; crawling and money have none. */
+export const SURE_TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN'] as const satisfies readonly Target[];
+export type SureTarget = (typeof SURE_TARGETS)[number];
 
 export const TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN', 'crawlMs', 'newMoney'] as const;
 export type Target = (typeof TARGETS)[number];

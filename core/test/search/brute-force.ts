@@ -10,9 +10,12 @@ import {
   solveTopSpeed,
   fitFindings,
   type Choice,
+  type PlanFile,
+  type ResolvedPlan,
   type SearchSpace,
   type SearchTask,
 } from '@puddler/core';
+import { Draws } from '../../src/predict/draws';
 
 /** What the plain way knows of a combination that meets a wish. */
 export interface Plain {
@@ -87,6 +90,7 @@ function judge(space: SearchSpace, choice: Choice): Plain | undefined {
     const slowest = ((3000 / (resolved.motor.poles / 2) / 60) * Math.PI * resolved.car.tyreDiameterM) / resolved.ratio;
     if (slowest > wish.crawlMs) return undefined;
   }
+  if (wish.nearlySure && !keptInNineOfTen(plan, resolved, wish)) return undefined;
   return {
     key: space.keyOf(choice),
     topSpeedMs: steady.topSpeedMs,
@@ -96,6 +100,24 @@ function judge(space: SearchSpace, choice: Choice): Plain | undefined {
     pullN,
     ownedParts: parts.filter((part) => part.owned).length,
   };
+}
+
+/** All 40 draws driven, and the misses of each target counted. */
+function keptInNineOfTen(plan: PlanFile, resolved: ResolvedPlan, wish: SearchTask['wish']): boolean {
+  const draws = new Draws(plan, resolved);
+  const runs = Array.from({ length: 40 }, () => draws.next().resolved).map((one) => {
+    const run = searchRun(one);
+    return { speedMs: solveTopSpeed(one).topSpeedMs, canC: run.carriedOn?.maxCanC ?? run.maxCanC, minutes: minutesToCutoff(one, run) };
+  });
+  return wish.nearlySure!.every((target) => {
+    const missed = runs.filter(
+      ({ speedMs, canC, minutes }) =>
+        (target === 'topSpeed' && speedMs < wish.topSpeed!.speedMs) ||
+        (target === 'canC' && canC > wish.canC!) ||
+        (target === 'minutes' && minutes < wish.minutes!),
+    );
+    return missed.length <= 4;
+  });
 }
 
 /** Those that no other is at least as good as in all four steps, one for each set of steps; by comparing all with all. */

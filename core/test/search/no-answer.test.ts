@@ -46,6 +46,8 @@ describe('a wish that nothing meets', () => {
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 10 }, minutes: 95 }, 'minutes'],
     [{ aim: 'pull', topSpeed: { is: 'at-least', speedMs: 21 }, climbPct: 80, canC: 70 }, 'topSpeed'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 13 }, crawlMs: 0.2, canC: 90 }, 'crawlMs'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 9 }, canC: 48, nearlySure: ['canC'] }, 'canC'],
+    [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 26 }, canC: 78, nearlySure: ['topSpeed', 'canC'] }, 'topSpeed'],
   ])('says how far one target must be given up: %j, %s', (wish, target) => {
     const { found } = relaxed(wish);
     const one = found.find((each) => each.target === target)!;

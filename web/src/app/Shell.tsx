@@ -8,6 +8,7 @@ import { Header } from './Header';
 import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
 import { unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
+import { setCurrency } from '../units/money';
 import { useWhere } from './use-where';
 
 const ConflictDialog = latePart(() => import('./ConflictDialog'));
@@ -18,6 +19,8 @@ const CommandPalette = latePart(() => import('./CommandPalette'));
 export function Shell() {
   const dispatch = useAppDispatch();
   const theme = useAppSelector((state) => state.prefs.theme);
+  const currency = useAppSelector((state) => state.prefs.currency);
+  setCurrency(currency);
   const hasNotices = useAppSelector((state) => state.notices.length > 0 || selectRefused(state) !== undefined);
   const conflict = useAppSelector(selectConflict);
   const { station, car } = useWhere();
@@ -41,7 +44,7 @@ export function Shell() {
   return (
     <>
       <Header onSearch={() => setSearching(true)} />
-      <Outlet />
+      <Outlet key={currency} />
       {conflict && (
         <Suspense fallback={null}>
           <ConflictDialog held={conflict} />

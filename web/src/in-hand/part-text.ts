@@ -1,6 +1,7 @@
-import { partFields, partValue, type PartField } from '@puddler/contract/shared';
+import { MONEY, partFields, partValue, type PartField } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import { wordFor } from '../ui/words';
+import { currencySymbol } from '../units/money';
 import { formatNumber, toShown, unitOf, type UnitSystem } from '../units/units';
 
 /** A field of a part as the table shows it, without its unit; empty when the part has none. */
@@ -11,12 +12,13 @@ export function fieldText(part: Part, field: PartField, system: UnitSystem): str
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value !== 'number') return wordFor(value as string);
   const unit = unitOf(field.range?.unit ?? '', system);
-  return formatNumber(toShown(value, unit), field.path === 'price' ? 2 : Math.max(unit.digits, 2), field.path === 'price');
+  // Prices stand in a column, one under the other.
+  return formatNumber(toShown(value, unit), Math.max(unit.digits, 2), field.range?.unit === MONEY);
 }
 
 /** The head of a field's column: “shaft mm”. */
 export function headOf(field: PartField, system: UnitSystem): { name: string; unit: string } {
-  const unit = unitOf(field.range?.unit ?? '', system).symbol;
+  const unit = field.range?.unit === MONEY ? currencySymbol() : unitOf(field.range?.unit ?? '', system).symbol;
   const name = titled(field.label);
   return { name, unit: unit.toLowerCase() === field.label.toLowerCase() || ['teeth', 'cells', 'poles'].includes(unit) ? '' : unit };
 }

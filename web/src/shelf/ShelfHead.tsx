@@ -1,8 +1,11 @@
 import { Download, FileUp } from 'lucide-react';
+import { currencySet } from '../desk/prefs-slice';
 import type { PartOnDesk } from '../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../desk/store';
 import { Button } from '../ui/Button';
 import { download } from '../ui/download';
 import { FileButton } from '../ui/FileButton';
+import { currencies } from '../units/money';
 
 interface Props {
   shelf: PartOnDesk[];
@@ -13,6 +16,8 @@ interface Props {
 
 /** The shelf's title, and its ways in and out. */
 export function ShelfHead({ shelf, chosen, onFile }: Props) {
+  const dispatch = useAppDispatch();
+  const currency = useAppSelector((state) => state.prefs.currency);
   const exportCsv = async () => {
     const { writeCsv } = await import('../csv/write-csv');
     download('shelf.csv', 'text/csv', writeCsv(chosen.map(({ part }) => part)));
@@ -25,7 +30,21 @@ export function ShelfHead({ shelf, chosen, onFile }: Props) {
           {shelf.length === 0 ? 'Nothing on it yet' : `${shelf.length} parts, ${shelf.filter(({ part }) => part.status === 'owned').length} owned`}
         </p>
       </div>
-      <div className="flex gap-2">
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="flex items-center gap-1.5 text-soft">
+          Prices in
+          <select
+            className="h-8 w-20 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-10"
+            value={currency}
+            onChange={(event) => dispatch(currencySet(event.target.value))}
+          >
+            {currencies().map(({ code, name }) => (
+              <option key={code} value={code}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
         <FileButton label="CSV file of parts" accept=".csv,.tsv,.txt,text/csv" icon={<FileUp size={15} />} onFiles={([file]) => onFile(file!)}>
           CSV in
         </FileButton>

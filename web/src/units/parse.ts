@@ -1,4 +1,5 @@
-import { rangeText, type Range } from '@puddler/contract/shared';
+import { MONEY, rangeText, type Range } from '@puddler/contract/shared';
+import { withoutCurrency } from './money';
 import { isCommaGroup, typedNumber } from './typed-number';
 import { formatNumber, fromShown, isQuantity, QUANTITIES, toShown, unitOf, type Unit, type UnitSystem } from './units';
 
@@ -71,6 +72,7 @@ export function unitSpelled(unit: string, text: string): Unit | undefined {
  */
 export function parseFigure(text: string, range: Range, system: UnitSystem): Parsed {
   const shownIn = unitOf(range.unit, system);
+  if (range.unit === MONEY) text = withoutCurrency(text);
   const clock = CLOCK.exec(text);
   if (clock && range.unit === 'min') return inRange([Number(clock[1]) + Number(clock[2]) / 60], text, range, system);
   const match = TYPED.exec(text);
@@ -116,5 +118,5 @@ export function shownRange(range: Range, system: UnitSystem): string {
   if (!isQuantity(range.unit)) return rangeText(range);
   const unit = unitOf(range.unit, system);
   const show = (value: number) => formatNumber(toShown(value, unit), Math.max(unit.digits, 3));
-  return `${show(range.min)} to ${show(range.max)} ${unit.symbol}`;
+  return `${show(range.min)} to ${show(range.max)} ${unit.symbol}`.trim();
 }

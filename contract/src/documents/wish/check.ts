@@ -1,4 +1,4 @@
-import { PART_SOURCES, PROFILES, SURFACES, type SearchScope, type SearchWish } from '@puddler/core';
+import { PART_SOURCES, PROFILES, SURE_TARGETS, SURFACES, type SearchScope, type SearchWish } from '@puddler/core';
 import Joi from 'joi';
 import { checkWith } from '../../joi-problems';
 import { name, number, oneOf } from '../../schema-words';
@@ -16,6 +16,7 @@ const wishSchema = Joi.object<SearchWish, true>({
   pullN: number('wish.pullN'),
   crawlMs: number('wish.crawlMs'),
   newMoney: number('wish.newMoney'),
+  nearlySure: Joi.array().items(oneOf(SURE_TARGETS)).unique().min(1),
 });
 
 const scopeSchema = Joi.object<SearchScope, true>({

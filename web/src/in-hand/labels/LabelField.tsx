@@ -3,6 +3,7 @@ import type { ReadField } from '@puddler/core';
 import { useId, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
+import { moneyText } from '../../units/money';
 import { formatNumber, toShown, unitOf, type UnitSystem } from '../../units/units';
 import { labelOf, type LabelInHand } from './use-label';
 
@@ -76,7 +77,7 @@ function Understood({ field }: { field: LabelInHand }) {
               {one.source === 'estimated' && <span className="not-italic"> (guessed{one.rule ? `: ${one.rule}` : ''})</span>}
             </span>
           ))}
-          {reading.price !== undefined && <span>price {formatNumber(reading.price, 2)}</span>}
+          {reading.price !== undefined && <span>price {moneyText(reading.price)}</span>}
         </p>
       )}
       {reading.question && (

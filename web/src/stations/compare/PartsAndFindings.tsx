@@ -2,6 +2,7 @@ import type { PlanFile } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { selectShelf, type PartOnDesk } from '../../desk/selectors';
 import { VerdictMark } from '../../ui/VerdictMark';
+import { moneyText } from '../../units/money';
 import { formatNumber } from '../../units/units';
 import type { ComparedSetup } from './use-setups';
 
@@ -47,7 +48,7 @@ export function PartsAndFindings({ setups }: { setups: readonly ComparedSetup[] 
         return (
           <section key={setup.pin.id} aria-label={`Parts and findings of ${setup.letter}`} className="min-w-0 text-[12.5px]">
             <h3 className="font-semibold">
-              <span className="wide text-[16px] font-bold">{setup.letter}</span> new parts {formatNumber(money, 2)}
+              <span className="wide text-[16px] font-bold">{setup.letter}</span> new parts {moneyText(money)}
               {unknown > 0 && <span className="font-normal text-soft"> and {unknown} without a price</span>}
             </h3>
             <ul className="mt-1">
@@ -64,7 +65,7 @@ export function PartsAndFindings({ setups }: { setups: readonly ComparedSetup[] 
                         ? part.known
                           ? 'no price'
                           : 'not on the shelf'
-                        : formatNumber(toBuy(part) * part.price, 2)}
+                        : moneyText(toBuy(part) * part.price)}
                   </span>
                 </li>
               ))}

@@ -4,7 +4,7 @@ import { useAppSelector } from '../../desk/store';
 import { formatIn } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';
 import type { FrontFigure } from './figures';
-import { gearsText, moneyText, motorText } from './setup-text';
+import { gearsText, newMoneyText, motorText } from './setup-text';
 
 interface Props {
   setup: FoundSetup;
@@ -45,7 +45,7 @@ export function ResultsRow({ setup, figures, index, selected, pinned, why, style
       </span>
       {figures.map((figure) => (
         <span key={figure.id} role="cell" className="px-2 text-right">
-          {figure.id === 'newMoney' ? moneyText(setup) : formatIn(setup.figures[figure.id], figure.unit(system), true)}
+          {figure.id === 'newMoney' ? newMoneyText(setup) : formatIn(setup.figures[figure.id], figure.unit(system), true)}
         </span>
       ))}
     </div>

@@ -2,9 +2,9 @@ import type { SearchWish, Standing } from '@puddler/core';
 import { ArrowRight, Pin, PinOff } from 'lucide-react';
 import { useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
 import type { FoundSetup } from '../../workers/search-worker';
-import { gearsText, moneyText, motorText, partMoneyText, tightestText, unpriced, warmestText, whyText } from './setup-text';
+import { SetupFigureList } from './SetupFigureList';
+import { gearsText, newMoneyText, motorText, partMoneyText, tightestText, unpriced, warmestText, whyText } from './setup-text';
 
 interface Props {
   setup: FoundSetup;
@@ -21,8 +21,6 @@ const KINDS = { pack: 'Pack', esc: 'ESC', motor: 'Motor', pinion: 'Pinion', spur
 /** One setup of the front: what it does, why it is there, what is nearest to going wrong, what is to be bought. */
 export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, nameOf }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
-  const speed = unitOf('m/s', system);
-  const warm = unitOf('°C', system);
   const { figures, parts, plan } = setup;
   const tightest = tightestText(standing, wish, system);
   return (
@@ -30,13 +28,7 @@ export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, name
       <h2 className="wide text-[16px] leading-tight font-semibold">
         {motorText(setup)} <span className="whitespace-nowrap">{gearsText(setup)}</span>
       </h2>
-      <p className="mt-1 text-[14px]">
-        <strong className="font-semibold">
-          {formatIn(figures.topSpeedMs, speed, true)} {speed.symbol}
-        </strong>{' '}
-        · can {formatIn(figures.maxCanC, warm)} {warm.symbol} · {formatNumber(figures.minutes, 0)} min · peak{' '}
-        {formatNumber(figures.peakPackCurrentA, 0)} A
-      </p>
+      <SetupFigureList figures={figures} plan={plan} />
       <dl className="mt-1.5 grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-0.5">
         <dt className="text-soft">why</dt>
         <dd>{whyText(setup, standing, wish, system, nameOf)}</dd>
@@ -69,7 +61,7 @@ export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, name
         <li className="grid grid-cols-[4.6rem_1fr_auto] gap-x-2 py-0.5 font-semibold">
           <span />
           <span>new parts</span>
-          <span className="text-right">{moneyText(setup)}</span>
+          <span className="text-right">{newMoneyText(setup)}</span>
         </li>
       </ul>
       {parts.some((part) => part.priceGuessed && !unpriced(part)) && (

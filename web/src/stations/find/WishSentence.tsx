@@ -1,10 +1,10 @@
 import type { WishOnDesk } from '../../desk/selectors';
-import { plannedRun, PROFILES, SURFACES, type PlanFile, type SearchWish, type Target } from '@puddler/core';
+import { canBeSure, plannedRun, PROFILES, SURFACES, type PlanFile, type SearchWish, type Target } from '@puddler/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { wordFor } from '../../ui/words';
 import { Pick } from './Pick';
-import { PROFILE_WORDS, TARGET_WORDS, withTarget } from './wish-text';
+import { PROFILE_WORDS, TARGET_WORDS, withSureness, withTarget } from './wish-text';
 import { WishFigure } from './WishFigure';
 import { WishScope } from './WishScope';
 
@@ -29,7 +29,16 @@ export function WishSentence({ search, file, onChange }: Props) {
     ask(withTarget(wish, target, undefined), `no wish for ${TARGET_WORDS[target].name}`);
   };
   const figure = (target: Target, value: number) => (
-    <WishFigure target={target} value={value} onSet={set(target)} onRemove={drop(target)} onProblem={setProblem} />
+    <>
+      <WishFigure target={target} value={value} onSet={set(target)} onRemove={drop(target)} onProblem={setProblem} />
+      {canBeSure(wish, target) && (
+        <Sureness
+          name={TARGET_WORDS[target].name}
+          sure={wish.nearlySure?.includes(target) ?? false}
+          onPick={(sure) => ask(withSureness(wish, target, sure), `how sure the ${TARGET_WORDS[target].name} is to be`)}
+        />
+      )}
+    </>
   );
   const addable = (['topSpeed', 'minutes', ...SAID] as const).filter((target) => wish[target] === undefined);
   const said = SAID.filter((target) => wish[target] !== undefined);
@@ -122,6 +131,22 @@ function WishedSpeed({ wish, figure, onAsk }: WishedSpeedProps) {
       />
       {figure('topSpeed', topSpeed.speedMs)}
     </>
+  );
+}
+
+/** Whether the middle prediction is to keep a target, or nine of ten. */
+function Sureness({ name, sure, onPick }: { name: string; sure: boolean; onPick: (sure: boolean) => void }) {
+  return (
+    <select
+      aria-label={`How sure: ${name}`}
+      title="Likely: the middle prediction keeps it. Nearly sure: nine of ten predictions keep it, whatever nobody has measured."
+      className={`h-7 rounded-sm border border-transparent bg-transparent text-[12.5px] hover:border-edge max-sm:h-10 ${sure ? 'font-semibold text-steel' : 'text-soft'}`}
+      value={sure ? 'sure' : 'likely'}
+      onChange={(event) => onPick(event.target.value === 'sure')}
+    >
+      <option value="likely">likely</option>
+      <option value="sure">nearly sure</option>
+    </select>
   );
 }
 

@@ -1,4 +1,5 @@
 import type { SetupFigures } from '@puddler/core';
+import { currencySymbol } from '../../units/money';
 import { unitOf, type Unit, type UnitSystem } from '../../units/units';
 
 /** A figure of a setup that can stand on an axis or in a column. */
@@ -16,7 +17,7 @@ export const FRONT_FIGURES: readonly FrontFigure[] = [
   { id: 'topSpeedMs', label: 'top speed', unit: (system) => unitOf('m/s', system), better: 'more' },
   { id: 'maxCanC', label: 'can', unit: (system) => unitOf('°C', system), better: 'less' },
   { id: 'minutes', label: 'minutes', unit: plain('min', 0), better: 'more' },
-  { id: 'newMoney', label: 'new parts', unit: plain('', 0), better: 'less' },
+  { id: 'newMoney', label: 'new parts', unit: () => ({ symbol: currencySymbol(), factor: 1, digits: 0 }), better: 'less' },
   { id: 'pullN', label: 'pull', unit: plain('N', 0), better: 'more' },
   { id: 'climbPct', label: 'slope', unit: plain('%', 0), better: 'more' },
   { id: 'crawlMs', label: 'crawl', unit: plain('m/s', 2), better: 'less' },

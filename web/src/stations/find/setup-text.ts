@@ -1,4 +1,5 @@
 import { BOX, LONG_RUN, type Aim, type Merit, type SearchWish, type Standing } from '@puddler/core';
+import { moneyText } from '../../units/money';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
 import { TARGET_WORDS, targetText } from './wish-text';
@@ -30,13 +31,13 @@ export const unpriced = (part: FoundPart) => part.priceGuessed && part.newMoney 
 
 export function partMoneyText(part: FoundPart): string {
   if (part.owned) return 'owned';
-  return unpriced(part) ? 'no price' : `${part.priceGuessed ? '≈ ' : ''}${formatNumber(part.newMoney, 2)}`;
+  return unpriced(part) ? 'no price' : `${part.priceGuessed ? '≈ ' : ''}${moneyText(part.newMoney)}`;
 }
 
-export function moneyText({ figures, parts }: Pick<FoundSetup, 'figures' | 'parts'>): string {
+export function newMoneyText({ figures, parts }: Pick<FoundSetup, 'figures' | 'parts'>): string {
   const some = parts.some(unpriced);
   if (some && figures.newMoney === 0) return 'no price';
-  return `${some ? '≥ ' : parts.some((part) => part.priceGuessed) ? '≈ ' : ''}${formatNumber(figures.newMoney, 2)}`;
+  return `${some ? '≥ ' : parts.some((part) => part.priceGuessed) ? '≈ ' : ''}${moneyText(figures.newMoney)}`;
 }
 
 const BEST_WORDS: Record<Merit, (wish: SearchWish) => string> = {
@@ -90,7 +91,7 @@ function difference(
     case 'minutes':
       return `${formatNumber(by('minutes'), 0)} min`;
     case 'thrift':
-      return formatNumber(by('newMoney'), 0);
+      return moneyText(by('newMoney'), 0);
   }
 }
 
@@ -117,5 +118,5 @@ export function sameText(aim: Aim, system: UnitSystem): string {
   const first = aim === 'speed' ? `${formatNumber(BOX.speedMs * speed.factor, 1)} ${speed.symbol}` : `${BOX.pullN} N`;
   const heat = system === 'metric' ? `${BOX.canK} K` : `${formatNumber(BOX.canK * unitOf('°C', system).factor, 1)} °F`;
   const minutes = `${BOX.minutes} min (${formatNumber(100 * LONG_RUN.share, 0)} % beyond ${LONG_RUN.minutes})`;
-  return `Figures nearer than ${first}, ${heat}, ${minutes} or ${BOX.money} in price count as the same.`;
+  return `Figures nearer than ${first}, ${heat}, ${minutes} or ${moneyText(BOX.money)} count as the same.`;
 }

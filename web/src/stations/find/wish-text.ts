@@ -1,7 +1,8 @@
 import type { ProfileName, PlanFile, SearchScope, SearchWish, PartSource, Target } from '@puddler/core';
-import { plannedRun } from '@puddler/core';
+import { nearlySureOf, plannedRun, SURE_TARGETS } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
 import type { PartOnDesk } from '../../desk/selectors';
+import { currencySymbol, moneyText } from '../../units/money';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
 
 /** How each target reads in the sentence, and where its range stands. */
@@ -57,7 +58,7 @@ export function targetUnit(target: Target, system: UnitSystem) {
     case 'pullN':
       return { symbol: 'N', factor: 1, digits: 0 };
     case 'newMoney':
-      return { symbol: '', factor: 1, digits: 2 };
+      return { symbol: currencySymbol(), factor: 1, digits: 2 };
   }
 }
 
@@ -122,16 +123,25 @@ export function wishSummary(search: Pick<Wish, 'wish'>, system: UnitSystem): str
   if (wish.climbPct !== undefined) words.push(`climbs ${formatNumber(wish.climbPct, 0)} %`);
   if (wish.pullN !== undefined) words.push(`pulls ${formatNumber(wish.pullN, 0)} N`);
   if (wish.crawlMs !== undefined) words.push(`crawls ${formatNumber(wish.crawlMs, 2)} m/s`);
-  if (wish.newMoney !== undefined) words.push(`new ≤ ${formatNumber(wish.newMoney, 2)}`);
+  if (wish.newMoney !== undefined) words.push(`new ≤ ${moneyText(wish.newMoney)}`);
+  const sure = nearlySureOf(wish).map((target) => TARGET_WORDS[target].name);
+  if (sure.length > 0) words.push(`${sure.join(' and ')} nearly sure`);
   return words.join(' · ') || 'no targets';
 }
 
 /** A wish with one target set, or taken out with undefined. */
 export function withTarget(wish: SearchWish, target: Target, value: number | undefined): SearchWish {
   const { [target]: before, ...others } = wish;
-  if (value === undefined) return others;
+  if (value === undefined) return withSureness(others, target, false);
   if (target === 'topSpeed') return { ...others, topSpeed: { is: typeof before === 'object' ? before.is : 'at-least', speedMs: value } };
   return { ...others, [target]: value };
+}
+
+/** A wish with a target to be kept nearly surely, or by the middle prediction only. */
+export function withSureness(wish: SearchWish, target: Target, sure: boolean): SearchWish {
+  const { nearlySure = [], ...others } = wish;
+  const next = SURE_TARGETS.filter((one) => (one === target ? sure : nearlySure.includes(one)));
+  return next.length > 0 ? { ...others, nearlySure: next } : others;
 }
 
 export type { SearchScope };

@@ -1,0 +1,99 @@
+import type { PlanFile } from '../plan/plan-file';
+import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { minutesToCutoff } from '../predict/bands';
+import { Draws } from '../predict/draws';
+import { lineConstants } from '../predict/line-constants';
+import { heatOf } from '../predict/run-types';
+import { solveTopSpeed } from '../predict/top-speed';
+import { speedWindow } from './examine';
+import { searchRun } from './judge';
+import { climbPctOf, SURE_TARGETS, type SearchWish, type SureTarget, type Target } from './wish';
+
+/** Draws that a nearly sure target is judged by, and how many of them may miss it: one in ten. */
+export const SURE_DRAWS = 40;
+export const SURE_MISSES = Math.floor(SURE_DRAWS / 10);
+const RESORT_AFTER = 8;
+
+/** Whether a target can be asked for nearly surely: “about” a speed is nearer than any prediction is sure of. */
+export const canBeSure = (wish: SearchWish, target: Target): target is SureTarget =>
+  SURE_TARGETS.some((one) => one === target) && wish[target] !== undefined && !(target === 'topSpeed' && wish.topSpeed?.is === 'about');
+
+/** Targets of a wish that are to be kept nearly surely. */
+export const nearlySureOf = (wish: SearchWish): SureTarget[] => SURE_TARGETS.filter((one) => canBeSure(wish, one) && wish.nearlySure?.includes(one));
+
+/**
+ * Says which target a setup fails to keep in nine of ten draws of what nobody has measured; the draws are the first of those that its
+ * bands are made of. Ends with the draw that decides. What is a bad draw for one setup mostly is for another, so those that were
+ * missed most often come first; the answer does not depend on it.
+ */
+export class SureJudge {
+  private readonly targets: readonly SureTarget[];
+  private readonly missed = Array.from({ length: SURE_DRAWS }, () => 0);
+  private order = [...this.missed.keys()];
+  private judged = 0;
+
+  constructor(private readonly wish: SearchWish) {
+    this.targets = nearlySureOf(wish);
+  }
+
+  /** Undefined when it keeps them all. */
+  failedBy(plan: PlanFile): SureTarget | undefined {
+    if (this.targets.length === 0) return undefined;
+    if (this.judged++ % RESORT_AFTER === 0) this.order.sort((a, b) => this.missed[b]! - this.missed[a]!);
+    const draws = new Draws(plan, resolvePlan(plan));
+    const all = Array.from({ length: SURE_DRAWS }, () => draws.next().resolved);
+    const misses = new Map<SureTarget, number>();
+    for (const i of this.order) {
+      for (const target of missedOf(all[i]!, this.targets, this.wish)) {
+        this.missed[i]!++;
+        const so = (misses.get(target) ?? 0) + 1;
+        if (so > SURE_MISSES) return target;
+        misses.set(target, so);
+      }
+    }
+    return undefined;
+  }
+}
+
+/** What nine of ten draws of a setup come to in a target, at least or at most. */
+export function sureFigure(plan: PlanFile, target: SureTarget): number {
+  const draws = new Draws(plan, resolvePlan(plan));
+  const worstFirst = target === 'canC' ? (a: number, b: number) => b - a : (a: number, b: number) => a - b;
+  return Array.from({ length: SURE_DRAWS }, () => figuresOf(draws.next().resolved, target === 'canC' || target === 'minutes')[target]).sort(
+    worstFirst,
+  )[SURE_MISSES]!;
+}
+
+function missedOf(resolved: ResolvedPlan, targets: readonly SureTarget[], wish: SearchWish): SureTarget[] {
+  const hotC = targets.includes('minutes') ? Infinity : (wish.canC ?? Infinity);
+  const figures = figuresOf(resolved, targets.includes('canC') || targets.includes('minutes'), hotC);
+  const [least] = speedWindow(wish);
+  return targets.filter((target) => {
+    switch (target) {
+      case 'topSpeed':
+        return figures.topSpeed < least;
+      case 'canC':
+        return figures.canC > wish.canC!;
+      case 'minutes':
+      case 'pullN':
+      case 'climbPct':
+        return figures[target] < wish[target]!;
+    }
+  });
+}
+
+/** The figures that targets are about; those of a run only when it is wanted, and as far as it is not hotter than `hotC`. */
+function figuresOf(resolved: ResolvedPlan, driven: boolean, hotC = Infinity): Record<SureTarget, number> {
+  const { topSpeedMs, at } = solveTopSpeed(resolved);
+  at.throttle(0, 1);
+  const pullN = Math.max(0, at.forceN);
+  const line = lineConstants(resolved);
+  const run = driven ? searchRun(resolved, (sofar) => sofar.maxCanC > hotC) : undefined;
+  return {
+    topSpeed: topSpeedMs,
+    pullN,
+    climbPct: climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll),
+    canC: run ? heatOf(run).maxCanC : NaN,
+    minutes: run ? minutesToCutoff(resolved, run) : NaN,
+  };
+}

@@ -1,0 +1,46 @@
+import type { BandFigure, PlanFile, SetupFigures } from '@puddler/core';
+import { useAppSelector } from '../../desk/store';
+import { useBands } from '../../jobs/use-bands';
+import { formatIn, unitOf, type Unit } from '../../units/units';
+
+interface Row {
+  what: string;
+  value: number;
+  band: BandFigure;
+  unit: Unit;
+  fixed?: true;
+}
+
+/** What a setup does, each figure with the range that is likely: eight of ten predictions lie in it. */
+export function SetupFigureList({ figures, plan }: { figures: SetupFigures; plan: PlanFile }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const { value: bands, fresh } = useBands(plan);
+  const rows: Row[] = [
+    { what: 'speed', value: figures.topSpeedMs, band: 'topSpeedMs', unit: unitOf('m/s', system), fixed: true },
+    { what: 'can', value: figures.maxCanC, band: 'maxCanC', unit: unitOf('°C', system) },
+    { what: 'lasts', value: figures.minutes, band: 'minutes', unit: { ...unitOf('min', system), digits: 0 } },
+    { what: 'peak', value: figures.peakPackCurrentA, band: 'peakPackCurrentA', unit: { ...unitOf('A', system), digits: 0 } },
+  ];
+  return (
+    <table className="mt-1 w-full text-[13px]" aria-busy={!fresh}>
+      <tbody>
+        {rows.map(({ what, value, band, unit, fixed }) => {
+          const range = fresh ? bands?.figures[band] : undefined;
+          return (
+            <tr key={what}>
+              <th scope="row" className="w-[4.6rem] pr-2 text-left text-[12.5px] font-normal text-soft">
+                {what}
+              </th>
+              <td className="pr-3 whitespace-nowrap">
+                <strong className="font-semibold">{formatIn(value, unit, fixed)}</strong> {unit.symbol}
+              </td>
+              <td className="text-right text-[12px] whitespace-nowrap text-soft">
+                {range ? `likely ${formatIn(range.p10, unit)} to ${formatIn(range.p90, unit)}` : '…'}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
