@@ -58,6 +58,20 @@ test('what it does today: the likeliest figure is taken on a word, with its undo
   await expect(today.getByText('they agree')).toBeVisible();
 });
 
+test('a can’s temperature alone is compared with what is likely, and said to teach no figure', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Towpath pacer' }).click();
+  const today = page.getByRole('region', { name: 'What it does today' });
+  const can = today.getByLabel(/^Motor can after the run/);
+  await can.fill('130 C');
+  await can.press('Enter');
+  await expect(today).toContainText('hotter than is likely');
+  await expect(today).toContainText('A temperature alone cannot say which figure is off');
+  await today.getByLabel(/^Top speed, measured/).fill('25 km/h');
+  await page.keyboard.press('Enter');
+  await expect(today.getByText(/Puddler predicts .* km\/h, measured/)).toBeVisible();
+});
+
 test('figures measured another way, and a bay that marks what would not go in', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();

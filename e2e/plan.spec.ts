@@ -128,6 +128,20 @@ test('a car’s own figure changes all its plans', async ({ page, club }) => {
   expect(await answer(page, 'Top speed')).toBeLessThan(48.8);
 });
 
+test('“gear for” says how hot each pinion makes the motor; a word of the field says what it means', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await page.getByRole('tab', { name: 'Gears' }).click();
+  await page.getByLabel('gear for').fill('64');
+  await expect(page.getByRole('button', { name: /^18 T: 62\.\d ?can \d+ °C, over 70$/ })).toBeVisible();
+  await page.getByRole('button', { name: 'rollout' }).click();
+  await expect(page.getByText('Road covered in one turn of the motor.')).toBeVisible();
+  await page.getByRole('tab', { name: 'Working' }).click();
+  await page.getByRole('button', { name: 'Rollout' }).click();
+  await expect(page.getByRole('dialog')).toContainText('Road covered in one turn of the motor');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Rollout' })).toBeFocused();
+});
+
 test('what is open stands in the address: Back closes a drawer, a reload finds the panel', async ({ page, club }) => {
   await openPlan(page, club.address);
   const plain = page.url();

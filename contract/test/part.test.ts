@@ -95,7 +95,8 @@ test('a car is checked with its bench notes', () => {
     return checked.ok ? [] : checked.problems.map((one) => one.path);
   };
   expect(pathsOf({ stockPlanId: ID, today: { topSpeedMs: 10, canC: 60 }, photos: [photo] })).toEqual([]);
-  expect(pathsOf({ today: { canC: 50 } })).toEqual(['bench.today.topSpeedMs']);
+  expect(pathsOf({ today: { canC: 50 } })).toEqual([]);
+  expect(pathsOf({ today: {} })).toEqual(['bench.today']);
   expect(pathsOf({ today: { topSpeedMs: 900 } })).toEqual(['bench.today.topSpeedMs']);
   expect(pathsOf({ photos: [{ ...photo, hash: '../../x' }] })).toEqual(['bench.photos[0].hash']);
   expect(pathsOf({ photos: [photo, photo] })).toEqual(['bench.photos[1]']);

@@ -1,10 +1,12 @@
-import { kindOf, leafName, merge, type Clash } from '@puddler/contract/shared';
+import { kindOf, leafName, merge, rangeOf, type Clash } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { conflictSettled, deletionSettled } from '../desk/desk-slice';
 import { kindOfKey, nameOf, type Held } from '../desk/held';
-import { useAppDispatch } from '../desk/store';
+import { useAppDispatch, useAppSelector } from '../desk/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
+import { wordFor } from '../ui/words';
+import { formatNumber, toShown, unitOf, type UnitSystem } from '../units/units';
 
 /** Two places changed the same document, and only the builder can say which figures hold. */
 export default function ConflictDialog({ held }: { held: Held }) {
@@ -46,17 +48,21 @@ function Deleted({ held: { key, content, conflict, remote } }: { held: Held }) {
 
 const MISSING = 'none';
 
-function shown(value: unknown): string {
-  if (value === undefined) return MISSING;
-  if (typeof value === 'string') return value;
-  if (typeof value === 'number') return String(value);
+/** A figure in the unit that the page shows it in, a choice in its words. */
+function shown(value: unknown, path: string, system: UnitSystem): string {
+  if (value === undefined || value === null) return MISSING;
+  if (typeof value === 'string') return wordFor(value);
+  if (typeof value === 'number') {
+    const unit = unitOf(rangeOf(path.replace(/^conversion\./, 'car.'))?.unit ?? '', system);
+    return `${formatNumber(toShown(value, unit), Math.max(unit.digits, 3))} ${unit.symbol}`.trim();
+  }
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return `${value.length} in the list`;
   const { name } = value as { name?: unknown };
   return typeof name === 'string'
     ? name
-    : Object.values(value as object)
-        .map(shown)
+    : Object.values(value)
+        .map((one) => shown(one, '', system))
         .join(', ');
 }
 
@@ -104,11 +110,12 @@ function Clashes({ held: { key }, name, clashes }: { held: Held; name: string; c
 
 function ClashRow({ clash: { path, mine, theirs }, newer, onChoose }: { clash: Clash; newer: boolean; onChoose: (newer: boolean) => void }) {
   const name = leafName(path);
+  const system = useAppSelector((state) => state.prefs.units);
   const side = (isNewer: boolean, value: unknown) => (
     <td className="py-1 pr-2 align-middle">
       <label className="flex items-center gap-2 break-words max-sm:py-2">
         <input type="radio" className="shrink-0 accent-(--steel)" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
-        <span className={newer === isNewer ? 'min-w-0 font-medium' : 'min-w-0 text-soft'}>{shown(value)}</span>
+        <span className={newer === isNewer ? 'min-w-0 font-medium' : 'min-w-0 text-soft'}>{shown(value, path, system)}</span>
       </label>
     </td>
   );

@@ -44,13 +44,13 @@ export function PaneChart({
   const svg = useRef<SVGSVGElement>(null);
   return (
     <figure className={`m-0 ${stale ? 'opacity-70' : ''}`} aria-busy={stale}>
-      <div className="flex items-center justify-between gap-3">
-        <figcaption className="eyebrow text-soft">{title}</figcaption>
+      <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-0.5">
+        <figcaption className="eyebrow text-soft max-sm:w-full">{title}</figcaption>
         {children}
         <span className="flex items-center">
           <button
             type="button"
-            className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] text-soft hover:bg-wash hover:text-ink"
+            className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] whitespace-nowrap text-soft hover:bg-wash hover:text-ink"
             onClick={() => setAsTable(!asTable)}
           >
             {asTable ? <ChartLine size={14} /> : <Table2 size={14} />}

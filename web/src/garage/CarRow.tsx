@@ -82,7 +82,13 @@ export function CarRow({ id, car, bench, plans }: CarOnDesk) {
           </thead>
           <tbody>
             {plans.map((plan) => (
-              <PlanRow key={plan.id} car={car} stock={plan.id === bench.stockPlanId} {...plan} />
+              <PlanRow
+                key={plan.id}
+                car={car}
+                stock={plan.id === bench.stockPlanId}
+                twin={plans.some((other) => other.id !== plan.id && other.plan.name === plan.plan.name)}
+                {...plan}
+              />
             ))}
           </tbody>
         </table>

@@ -62,7 +62,7 @@ function PartLabels({ labels: { oldMotor, oldPack, gears, motor, pack, esc } }: 
       </fieldset>
       <fieldset className="flex flex-col gap-2">
         <legend className="eyebrow mt-2 mb-1 text-soft">What you think of fitting</legend>
-        <LabelField label="New motor" placeholder="3652 4000KV sensorless" field={motor} />
+        <LabelField label="New motor" hint="kv: turns a minute for each volt" placeholder="3652 4000KV sensorless" field={motor} />
         <LabelField label="New pack" placeholder="2S 5000 mAh 50C" field={pack} />
         <LabelField label="New ESC" placeholder="60A 2-3S BEC 6V/3A" field={esc} />
       </fieldset>

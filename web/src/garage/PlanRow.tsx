@@ -18,8 +18,8 @@ import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '../units/units';
 import { NameField } from './NameField';
 
-/** One plan with its headline figures. */
-export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car; stock: boolean }) {
+/** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
+export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOnDesk & { car: Car; stock: boolean; twin: boolean }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const system = useAppSelector((state) => state.prefs.units);
@@ -59,6 +59,7 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
             <Link to={`/plans/${id}`} className="block truncate py-1 decoration-edge underline-offset-4 hover:underline">
               {plan.name}
             </Link>
+            {twin && updatedAt && <span className="shrink-0 text-[11.5px] text-soft">changed {whenText(updatedAt)}</span>}
             {worst && worst.level !== 'info' && (
               <span title={`${worst.figure}: ${worst.why}`}>
                 <VerdictMark level={worst.level} />
@@ -90,6 +91,9 @@ export function PlanRow({ id, carId, plan, car, stock }: PlanOnDesk & { car: Car
     </tr>
   );
 }
+
+const WHEN = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hour12: false });
+const whenText = (iso: string) => WHEN.format(new Date(iso));
 
 /** “3S”, “6 NiMH”: how packs are spoken of. */
 function cellsText({ packs, packWiring }: Pick<PlanBody, 'packs' | 'packWiring'>): string {

@@ -16,6 +16,11 @@ interface Props {
 
 export const FLOW_FILL = { electricity: 'fill-amps', movement: 'fill-drive' } as const;
 const LINE_PX = 16;
+/** A line that reaches over the edge of a thin band stands on paper of its own, so that the edge does not strike it through. */
+const OVER_EDGE = 'stroke-paper [stroke-width:4px] [stroke-linejoin:round] [paint-order:stroke]';
+
+/** Whether an edge of the band goes through a line of text on this base line. */
+const isStruck = (edge: number, baseY: number): boolean => edge > baseY - 12 && edge < baseY + 4;
 
 /** The band whose thickness is power; what each link loses leaves it sideways. */
 export function Band({ band, atS, size, standing = false }: Props) {
@@ -43,7 +48,12 @@ export function Band({ band, atS, size, standing = false }: Props) {
         shapes.map((shape) => (
           <g key={shape.link} className="text-[12.5px]">
             {crossing(shape.link, band, system).map((line, row) => (
-              <text key={row} x={shape.start + 8} y={LINE_PX * (row + 1)} className="fill-ink font-semibold">
+              <text
+                key={row}
+                x={shape.start + 8}
+                y={LINE_PX * (row + 1)}
+                className={`fill-ink font-semibold ${shape.edges.some((edge) => isStruck(edge, LINE_PX * (row + 1))) ? OVER_EDGE : ''}`}
+              >
                 {line}
               </text>
             ))}

@@ -8,8 +8,9 @@ export interface BandShape {
   body: string;
   /** What leaves it as heat. */
   branch: string;
-  /** Where the link begins along the flow. */
+  /** Where the link begins along the flow, and how far across its edges lie there: of what flows on, and of all. */
   start: number;
+  edges: readonly [number, number];
   /** Where the branch ends, for its label. */
   branchEnd: { along: number; across: number };
   lossW: number;
@@ -55,6 +56,7 @@ export function bandShapes(flow: readonly FlowLink[], size: BandSize): BandShape
       link: link.link,
       carries: link.carries,
       start,
+      edges: [staying, entering],
       body: staying > 0 ? `M${start} 0H${end}V${staying}H${start}Z` : '',
       branch,
       branchEnd: { along: bend + BEND, across: fall },

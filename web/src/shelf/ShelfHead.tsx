@@ -39,8 +39,8 @@ export function ShelfHead({ shelf, chosen, onFile }: Props) {
             onChange={(event) => dispatch(currencySet(event.target.value))}
           >
             {currencies().map(({ code, name }) => (
-              <option key={code} value={code}>
-                {name}
+              <option key={code} value={code} title={name}>
+                {code}
               </option>
             ))}
           </select>

@@ -17,7 +17,7 @@ export interface Bench {
 }
 
 export interface Today {
-  topSpeedMs: number;
+  topSpeedMs?: number;
   /** Can after the run [°C]. */
   canC?: number;
 }

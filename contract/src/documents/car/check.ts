@@ -3,11 +3,11 @@ import { fileRefKeys, uuid } from '../../joi-parts';
 import { checkWith } from '../../joi-problems';
 import { carSchema } from '../../plan-schema';
 import { name, number } from '../../schema-words';
-import { MOST_PHOTOS, type Bench, type CarBody } from './car';
+import { MOST_PHOTOS, type Bench, type CarBody, type Today } from './car';
 
 const benchSchema = Joi.object<Bench, true>({
   stockPlanId: uuid,
-  today: Joi.object({ topSpeedMs: number('today.topSpeedMs').required(), canC: number('today.canC') }),
+  today: Joi.object<Today, true>({ topSpeedMs: number('today.topSpeedMs'), canC: number('today.canC') }).min(1),
   photos: Joi.array()
     .items(Joi.object({ ...fileRefKeys, caption: name }))
     .unique('hash')

@@ -101,7 +101,7 @@ function stepsOf(inHand: CarInHand): Step[] {
       id: 'today',
       title: 'What it does today',
       gain: 'One measured top speed teaches the car’s own drag or kv, and every plan is surer.',
-      ...flag(bench.today !== undefined),
+      ...flag(bench.today?.topSpeedMs !== undefined),
       body: <TodayStep inHand={inHand} />,
     },
     {

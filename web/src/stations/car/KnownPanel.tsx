@@ -56,7 +56,7 @@ export function KnownPanel({ inHand, findings }: { inHand: CarInHand; findings: 
               <Link to={`/plans/${plan.id}`} className="font-medium decoration-edge underline-offset-4 hover:underline">
                 {plan.plan.name}
               </Link>
-              {plan.id === stock?.id && <span className="ml-2 text-[12px] text-soft">as bought</span>}
+              {plan.id === stock?.id && !/as bought/i.test(plan.plan.name) && <span className="ml-2 text-[12px] text-soft">as bought</span>}
               {found.map((finding) => (
                 <FindingLine key={finding.id} finding={finding} />
               ))}

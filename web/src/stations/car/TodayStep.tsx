@@ -1,7 +1,7 @@
 import { RANGES, rangeOf, type PlanBody, type Today } from '@puddler/contract/shared';
-import type { Explanation } from '@puddler/core';
+import type { Explanation, MeasuredToday, PlanFile } from '@puddler/core';
 import { isOfCar, pathInCar } from '@puddler/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { undoable } from '../../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { editBench, editCar, replacePlan } from '../../desk/edits';
@@ -12,12 +12,15 @@ import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
 import { TODAY_FIELDS } from './car-fields';
 import { Fields } from './Fields';
 import type { CarInHand } from '../../in-hand/use-car';
+import { useBands } from '../../jobs/use-bands';
 import { useExplained } from './use-explained';
 
 /** What the car does today, and which of its figures that teaches. */
 export function TodayStep({ inHand }: { inHand: CarInHand }) {
   const { stock, bench } = inHand;
-  const explained = useExplained(stock?.file, bench.today);
+  const { today } = bench;
+  const measured = useMemo(() => (today?.topSpeedMs === undefined ? undefined : { ...today, topSpeedMs: today.topSpeedMs }), [today]);
+  const explained = useExplained(stock?.file, measured);
   if (!stock)
     return <p className="text-soft">First say what motor, pack and gears it has as bought, above: the measured speed is compared with that.</p>;
   return (
@@ -30,7 +33,8 @@ export function TodayStep({ inHand }: { inHand: CarInHand }) {
       <p className="mt-1 text-[12.5px] text-soft">
         Measure in a closed, empty place with permission, away from people, roads and traffic; follow local rules. The can is hot.
       </p>
-      {bench.today && <Explained inHand={inHand} today={bench.today} explained={explained} />}
+      {measured && <Explained inHand={inHand} today={measured} explained={explained} />}
+      {today?.canC !== undefined && !measured && <CanAlone file={stock.file} canC={today.canC} />}
     </>
   );
 }
@@ -47,15 +51,14 @@ function TodayField({ inHand, field, label, help }: { inHand: CarInHand; field: 
     if (text === given) return setProblem(undefined);
     if (text === '') {
       setProblem(undefined);
-      if (field === 'topSpeedMs') dispatch(editBench(inHand.id, 'today', undefined, label));
-      else if (today) dispatch(editBench(inHand.id, 'today', { topSpeedMs: today.topSpeedMs }, label));
+      const { [field]: _cleared, ...left } = today ?? {};
+      dispatch(editBench(inHand.id, 'today', Object.keys(left).length > 0 ? left : undefined, label));
       return;
     }
     const read = parseFigure(text, range, system);
     if (!read.ok) return setProblem(read.message);
-    if (field === 'canC' && !today) return setProblem('first the top speed');
     setProblem(undefined);
-    dispatch(editBench(inHand.id, 'today', { ...(today as Today), [field]: read.value }, label));
+    dispatch(editBench(inHand.id, 'today', { ...today, [field]: read.value }, label));
   };
   const id = `today-${field}`;
   return (
@@ -91,7 +94,34 @@ function TodayField({ inHand, field, label, help }: { inHand: CarInHand; field: 
 
 const SHOWN = 4;
 
-function Explained({ inHand, today, explained }: { inHand: CarInHand; today: Today; explained: ReturnType<typeof useExplained> }) {
+/** What a can’s temperature says without a top speed beside it, and what it cannot say. */
+function CanAlone({ file, canC }: { file: PlanFile; canC: number }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const warm = unitOf('°C', system);
+  const { value: bands, fresh } = useBands(file);
+  if (!bands || !fresh) return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
+  const { p10, p50, p90 } = bands.figures.maxCanC;
+  const verdict =
+    canC > p90
+      ? 'hotter than is likely: it pulls more than entered (gears, ground, drag), or cools worse'
+      : canC < p10
+        ? 'cooler than is likely: it pulls less than entered, or cools better'
+        : 'within what is likely';
+  return (
+    <div className="mt-3 border-l-2 border-steel pl-3">
+      <p>
+        Puddler predicts a can of <strong>{formatIn(p50, warm)}</strong> {warm.symbol}, likely {formatIn(p10, warm)} to {formatIn(p90, warm)};
+        measured <strong>{formatIn(canC, warm)}</strong> {warm.symbol}: {verdict}.
+      </p>
+      <p className="mt-1 text-soft">
+        A temperature alone cannot say which figure is off, so nothing is changed by it. With the top speed beside it, this page tells what explains
+        both.
+      </p>
+    </div>
+  );
+}
+
+function Explained({ inHand, today, explained }: { inHand: CarInHand; today: MeasuredToday; explained: ReturnType<typeof useExplained> }) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   if (!explained) return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
@@ -103,7 +133,7 @@ function Explained({ inHand, today, explained }: { inHand: CarInHand; today: Tod
       <p>
         Puddler predicts <strong>{formatIn(predictedMs, speed, true)}</strong> {speed.symbol}, measured{' '}
         <strong>{formatIn(measuredMs, speed, true)}</strong> {speed.symbol}
-        {Math.abs(off) < 2 ? ': they agree.' : `: ${formatNumber(Math.abs(off), 0)} % ${off > 0 ? 'too fast' : 'too slow'}.`}
+        {Math.abs(off) < 2 ? ': they agree.' : `: the prediction is ${formatNumber(Math.abs(off), 0)} % ${off > 0 ? 'too fast' : 'too slow'}.`}
       </p>
       {Math.abs(off) >= 2 && explanations.length === 0 && (
         <p className="mt-1 text-soft">No single figure explains it. Look over gears, tyre and where it was measured: two or more are off.</p>

@@ -1,4 +1,5 @@
 import { AIRFLOWS, BEARINGS, BODIES, DRIVES, SURFACES, PROFILES } from '@puddler/core';
+import { TERMS } from '../../in-hand/terms';
 import { choice, must, number, type FieldSpec } from '../../in-hand/field-specs';
 
 /** One step at the bench: what to do, and what it gains. Paths as in the plan file; `car.` is the car's. */
@@ -47,7 +48,7 @@ export const BENCH_STEPS = {
   supply: {
     id: 'supply',
     title: 'What receiver and servo bear',
-    gain: 'A BEC with more volts than the weaker of the two burns it.',
+    gain: `The BEC is ${TERMS.bec.charAt(0).toLowerCase()}${TERMS.bec.slice(1)}`,
     fields: [number('car.bay.receiverMaxV', 'Receiver, at most'), number('car.bay.servoMaxV', 'Servo, at most')],
   },
   motorBay: {
@@ -60,8 +61,8 @@ export const BENCH_STEPS = {
       number('car.bay.mountCircleMm', 'Mount’s screw circle'),
       number('car.bay.screwPastPlateMm', 'Motor screw past the plate', 'More than the thread is deep reaches the windings'),
       number('car.bay.pinionBoreMm', 'Bore of your pinions'),
-      number('car.bay.moduleMm', 'Module of the spur', 'Tooth size; 48 pitch is 0.53'),
-      number('car.bay.meshMinMm', 'Slot: shaft to spur axle, least'),
+      number('car.bay.moduleMm', 'Module of the spur', TERMS.module),
+      number('car.bay.meshMinMm', 'Slot: shaft to spur axle, least', TERMS.slot),
       number('car.bay.meshMaxMm', 'Slot: shaft to spur axle, most'),
       number('car.bay.spurMin', 'Fewest spur teeth'),
       number('car.bay.spurMax', 'Most spur teeth'),

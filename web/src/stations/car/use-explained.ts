@@ -1,5 +1,4 @@
-import type { Today } from '@puddler/contract/shared';
-import type { PlanFile } from '@puddler/core';
+import type { MeasuredToday, PlanFile } from '@puddler/core';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { CarTasks, Explained } from '../../workers/car-worker';
@@ -10,8 +9,8 @@ const SETTLE_MS = 120;
 let tasks: Remote<CarTasks> | undefined;
 
 /** The explanation of what a car was measured to do; undefined while it is computed or nothing was measured. */
-export function useExplained(file: PlanFile | undefined, today: Today | undefined): Explained | undefined {
-  const [answer, setAnswer] = useState<{ file: PlanFile; today: Today; explained: Explained }>();
+export function useExplained(file: PlanFile | undefined, today: MeasuredToday | undefined): Explained | undefined {
+  const [answer, setAnswer] = useState<{ file: PlanFile; today: MeasuredToday; explained: Explained }>();
   useEffect(() => {
     if (!file || !today) return;
     let wanted = true;

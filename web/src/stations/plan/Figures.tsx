@@ -4,6 +4,10 @@ import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
 import { formatIn, formatNumber, unitOf } from '../../units/units';
 import { short } from '../../in-hand/link-text';
+import { Term } from '../../in-hand/Term';
+import type { TermName } from '../../in-hand/terms';
+
+const EXPLAINED: Record<string, TermName> = { 'Final drive': 'finalDrive', Rollout: 'rollout' };
 
 interface Props {
   file: PlanFile;
@@ -39,7 +43,7 @@ export function Figures({ file, steady, run, stale }: Props) {
       <dl className="text-[12.5px]">
         {rows.map(([name, value]) => (
           <div key={name} className="flex justify-between gap-3 border-b border-rule py-0.5 last:border-0">
-            <dt>{name}</dt>
+            <dt>{name in EXPLAINED ? <Term name={EXPLAINED[name]!}>{name}</Term> : name}</dt>
             <dd className="font-semibold whitespace-nowrap">{value}</dd>
           </div>
         ))}

@@ -111,6 +111,7 @@ function FixChip({
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
   const changes: string[] = [];
+  const leaves = fix.leaves.map((one) => one.figure);
   const faster = fix.figures.topSpeedMs - topSpeedMs;
   if (Math.abs(faster) > 0.02 * topSpeedMs) changes.push(`${formatIn(fix.figures.topSpeedMs, speed, true)} ${speed.symbol}`);
   if (canC !== undefined && Math.abs(fix.figures.maxCanC - canC) >= 0.5) changes.push(`can ${formatIn(fix.figures.maxCanC, warm)} ${warm.symbol}`);
@@ -119,12 +120,18 @@ function FixChip({
       type="button"
       className="min-h-7 rounded-md border border-edge px-2 py-0.5 text-left text-[12px] leading-tight font-medium hover:bg-wash max-sm:min-h-10"
       onClick={() => dispatch(applyEdits(inHand, fix.edits, fix.label))}
-      title={fix.clears ? 'Makes it go away' : 'Eases it; alone it is not enough'}
+      title={`${fix.clears ? 'Makes it go away' : 'Eases it; alone it is not enough'}${leaves.length > 0 ? `; leaves ${leaves.join(', ')}` : ''}`}
     >
       {fix.label}
       {changes.length > 0 && <span className="font-normal text-soft"> → {changes.join(', ')}</span>}
       {!fix.clears && <span className="font-normal text-caution"> not enough alone</span>}
-      {fix.leaves.length > 0 && <span className="font-normal text-soft"> · leaves {fix.leaves.map((one) => one.figure).join(', ')}</span>}
+      {leaves.length > 0 && (
+        <span className="font-normal text-soft">
+          {' '}
+          · leaves {leaves[0]}
+          {leaves.length > 1 && ` and ${leaves.length - 1} more`}
+        </span>
+      )}
     </button>
   );
 }

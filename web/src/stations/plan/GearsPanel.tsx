@@ -1,5 +1,4 @@
-import { RANGES } from '@puddler/contract/shared';
-import { gearCell, pinionsForSpeed, type GearRun, type Limits, type PlanFile } from '@puddler/core';
+import { gearCell, type GearRun, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
@@ -8,12 +7,13 @@ import { selectShelf } from '../../desk/selectors';
 import { useDetail } from '../../jobs/detail';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { parseFigure } from '../../units/parse';
 import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
 import { gearsAround, gearsOnShelf, keyOf, METRICS, type Metric, type Runs } from './gear-choice';
 import { GearTable } from './GearTable';
 import { startPinion } from './start-pinion';
+import { ForSpeed } from './ForSpeed';
 import { useTakeGears } from './use-take-gears';
+import { TERMS } from '../../in-hand/terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
 /** Every pair of gears that could go in, by what it does; and the curve of speed and heat over the final drive. */
@@ -62,6 +62,7 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
         </span>
         <ForSpeed inHand={inHand} limits={limits} />
       </div>
+      {metric === 'rollout' && <p className="mt-1 text-[12px] text-soft">{TERMS.rollout}</p>}
       <StartWith inHand={inHand} runs={runs} limits={limits} />
       <GearTable inHand={inHand} choice={choice} metric={metric} runs={runs} limits={limits} />
       <Curve file={file} runs={runs} limits={limits} />
@@ -95,49 +96,6 @@ function StartWith({ inHand, runs, limits }: { inHand: PlanInHand; runs: Runs | 
         </Button>
       )}
     </p>
-  );
-}
-
-/** “60 km/h”: the pinions on either side of it. */
-function ForSpeed({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {
-  const system = useAppSelector((state) => state.prefs.units);
-  const take = useTakeGears(inHand);
-  const [typed, setTyped] = useState('');
-  const unit = unitOf('m/s', system);
-  const read = typed.trim() === '' ? undefined : parseFigure(typed, RANGES['today.topSpeedMs'], system);
-  const wantedMs = read?.ok ? read.value : undefined;
-  const bracket = useMemo(() => (wantedMs === undefined ? undefined : pinionsForSpeed(inHand.file, wantedMs)), [wantedMs, inHand.file]);
-  const spur = inHand.file.gearing.spur!;
-  return (
-    <span className="ml-auto flex flex-wrap items-center gap-1.5 text-[12px]">
-      <label className="flex items-center gap-1.5 text-soft">
-        gear for
-        <input
-          className="h-7 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right font-medium text-ink max-sm:h-10"
-          placeholder={`60 ${unit.symbol}`}
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
-          inputMode="decimal"
-          aria-invalid={read?.ok === false}
-        />
-      </label>
-      {read?.ok === false && (
-        <span role="alert" className="text-stop">
-          {read.message}
-        </span>
-      )}
-      {bracket &&
-        [bracket.below, bracket.above].map(
-          (one) =>
-            one && (
-              <Button key={one.pinion} className="!h-7 max-sm:!h-10" onClick={() => take(one.pinion, spur)}>
-                {one.pinion} T: {formatIn(one.topSpeedMs, unit, true)}
-                {gearCell(inHand.file, one.pinion, spur, limits).fits.some((fit) => fit.level === 'stop') && ' · does not go in'}
-              </Button>
-            ),
-        )}
-      {bracket && !bracket.above && <span className="text-caution">no pinion reaches it</span>}
-    </span>
   );
 }
 

@@ -59,7 +59,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, limit, 
             : []
         }
       >
-        <label className="ml-auto flex items-center gap-2 text-[12px] text-soft">
+        <label className="flex items-center gap-2 text-[12px] whitespace-nowrap text-soft sm:ml-auto">
           throttle opens in
           <input
             type="range"
@@ -67,7 +67,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, limit, 
             max={3}
             step={0.1}
             value={rampS}
-            className="w-24 accent-(--steel)"
+            className="w-24 accent-(--steel) max-sm:w-16"
             aria-valuetext={`${rampS} seconds`}
             onChange={(event) => onRamp(Number(event.target.value))}
           />

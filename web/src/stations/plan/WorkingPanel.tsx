@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Term } from '../../in-hand/Term';
 import type { WorkingBlock } from './working';
 
 /** The arithmetic of each answer with this plan’s numbers. */
@@ -12,7 +13,7 @@ export function WorkingPanel({ blocks, children }: { blocks: WorkingBlock[]; chi
             {block.lines.map((line) => (
               <div key={line.what} className="grid grid-cols-[1fr_auto] gap-x-3 border-b border-rule py-0.5 last:border-0">
                 <dt>
-                  {line.what} <span className="text-soft">{line.sum}</span>
+                  {line.term ? <Term name={line.term}>{line.what}</Term> : line.what} <span className="text-soft">{line.sum}</span>
                 </dt>
                 <dd className="text-right font-semibold whitespace-nowrap">{line.gives}</dd>
               </div>

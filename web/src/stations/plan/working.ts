@@ -1,3 +1,4 @@
+import type { TermName } from '../../in-hand/terms';
 import {
   motorJPerK,
   TRUSTED_SHARE,
@@ -17,6 +18,8 @@ export interface WorkingLine {
   what: string;
   sum: string;
   gives: string;
+  /** The word of the field in it that has a sentence of its own. */
+  term?: TermName;
 }
 
 export interface WorkingBlock {
@@ -98,19 +101,22 @@ function speedBlock({ file, resolved, steady, band, bands, system }: Input): Wor
   };
 }
 
+const LAG = 'Commutation lag';
+
 function powerBlock({ band, steady, bands }: Input): WorkingBlock {
   const { packW } = band;
   const line = (what: string, watts: number): WorkingLine => ({
     what,
     sum: `${formatNumber((100 * watts) / Math.max(packW, 1e-9), 1)} %`,
     gives: `${short(watts)} W`,
+    ...(what === LAG ? { term: 'lag' as const } : {}),
   });
   const parts: [string, number][] = [
     ['Leads and plugs', band.wiresW],
     ['ESC', band.escW],
     ['Copper of the winding', band.copperW],
     ['Brushes', band.brushW],
-    ['Commutation lag', band.lagW],
+    [LAG, band.lagW],
     ['Iron, bearings and windage', band.ironW],
     ['Gears and shafts', band.gearsW],
     ['Rolling', band.rollingW],
@@ -165,6 +171,7 @@ function thumbBlock({ resolved, steady, band, system }: Input): WorkingBlock {
     lines: [
       {
         what: 'kv × volts at rest, no loss',
+        term: 'kv',
         sum: `${formatNumber(resolved.motor.kvRpmPerV, 0)} × ${short(restV)} / ${short(steady.finalDriveRatio)} × ${formatNumber(1000 * Math.PI * resolved.car.tyreDiameterM, 0)} mm`,
         gives: `${formatIn(ideal, speed, true)} ${speed.symbol}`,
       },

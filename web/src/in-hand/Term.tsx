@@ -1,0 +1,24 @@
+import { Popover } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { TERMS, type TermName } from './terms';
+
+/** A word of the field; a click, a tap or Enter on it says what it means. */
+export function Term({ name, children }: { name: TermName; children: ReactNode }) {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="hit cursor-help rounded-sm text-left underline decoration-soft decoration-dotted underline-offset-3">
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="top"
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-50 max-w-70 rounded-md border border-edge bg-sheet px-3 py-2 text-[12.5px] leading-snug text-ink shadow-lg"
+        >
+          {TERMS[name]}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
