@@ -68,7 +68,7 @@ describe('good plans', () => {
     const { car, plan } = splitPlanFile(plainPlan({ car: { ...plainPlan().car, airflow: 'open' } }));
     const converted = { ...plan, conversion: { tyre: { diameterMm: 90 }, airflow: null } };
     expect(checkPlanBody(converted, car)).toMatchObject({ ok: true });
-    const file = planFileOf(car, converted as typeof plan, { ...plan });
+    const file = planFileOf(car, converted, { ...plan });
     expect(checkPlanFile(file)).toMatchObject({ ok: true });
     expect(publishedAccepts(JSON.parse(JSON.stringify(file)))).toBe(true);
     for (const wrong of [{}, { wheelbaseMm: 260 }, { drive: null }, { tyre: { diameterMm: 6800 } }])
