@@ -25,10 +25,16 @@ export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter
   const said = field.reading !== undefined;
   return (
     <div>
-      <label htmlFor={id} className="block">
-        <span className="font-medium">{label}</span>
-        {hint && <span className="ml-2 text-[12.5px] text-soft">{hint}</span>}
-      </label>
+      <p>
+        <label htmlFor={id} className="font-medium">
+          {label}
+        </label>
+        {hint && (
+          <span id={`${id}-hint`} className="ml-2 text-[12.5px] text-soft">
+            {hint}
+          </span>
+        )}
+      </p>
       <div className="mt-1 flex gap-2">
         <input
           id={id}
@@ -39,7 +45,7 @@ export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter
           autoComplete="off"
           spellCheck={false}
           autoFocus={autoFocus}
-          aria-describedby={said ? `${id}-read` : undefined}
+          aria-describedby={`${hint ? `${id}-hint` : ''} ${said ? `${id}-read` : ''}`.trim() || undefined}
           aria-invalid={field.problems.length > 0}
           onChange={(event) => field.setText(event.target.value)}
           onKeyDown={(event) => {
