@@ -1,7 +1,15 @@
-import { main } from './predict';
+import { parts } from './parts';
+import { main as predict } from './predict';
 
-process.exitCode = main(
-  process.argv.slice(2),
-  (text) => process.stdout.write(text),
-  (text) => process.stderr.write(text),
-);
+type Verb = (args: string[], out: (text: string) => void, err: (text: string) => void) => number;
+
+const VERBS: Record<string, Verb> = { predict, parts };
+
+const [verb = '', ...args] = process.argv.slice(2);
+const err = (text: string) => void process.stderr.write(text);
+const run = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined;
+if (run) process.exitCode = run(args, (text) => void process.stdout.write(text), err);
+else {
+  err(`usage: npm run -s puddler -- ${Object.keys(VERBS).join('|')} …\n`);
+  process.exitCode = 2;
+}

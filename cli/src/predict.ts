@@ -1,36 +1,5 @@
-import { readFileSync } from 'node:fs';
-import { checkPlanFile } from '@puddler/contract';
 import { BAND_SAMPLES, predict, type PredictOptions, type Prediction } from '@puddler/core';
-
-/** What went wrong with one file, a line each. */
-class FileProblems extends Error {
-  constructor(readonly lines: string[]) {
-    super(lines.join('\n'));
-  }
-}
-
-function read(file: string): string {
-  try {
-    return readFileSync(file, 'utf8');
-  } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code;
-    throw new FileProblems([code === 'ENOENT' ? `${file}: there is no such file` : `${file}: cannot be read (${code ?? String(error)})`]);
-  }
-}
-
-function parse(file: string, text: string): unknown {
-  try {
-    return JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (error) {
-    throw new FileProblems([`${file}: is not JSON: ${(error as Error).message}`]);
-  }
-}
-
-function predictFile(file: string, options: PredictOptions): Prediction {
-  const checked = checkPlanFile(parse(file, read(file)));
-  if (!checked.ok) throw new FileProblems(checked.problems.map((problem) => `${file}: ${problem.message}`));
-  return predict(checked.value, options);
-}
+import { FileProblems, readPlan } from './files';
 
 const USAGE = `usage: npm run -s predict -- [--seed N] [--samples N] plan.json [plan.json …]
 Prints the prediction of each plan file as JSON: an object for one, an array for several.
@@ -82,7 +51,7 @@ export function main(args: string[], out: (text: string) => void, err: (text: st
   let good = true;
   for (const file of files) {
     try {
-      predictions.push(predictFile(file, options));
+      predictions.push(predict(readPlan(file), options));
     } catch (error) {
       refused(error);
       good = false;

@@ -114,4 +114,6 @@ export { standings, type Merit, type Standing } from './search/standing';
 export { compareShares, POWER_SINKS, powerShares, type PowerShares, type PowerSink, type SetupDifference } from './compare/compare-setups';
 export { SWAPPED_LINKS, withLinkOf, type SwappedLink } from './compare/swap-link';
 export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type SweepAnswers, type Swept } from './sweep/sweep';
+export { BUY_GROUPS, type BuyGroup, type ListLine } from './buy/list-line';
+export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
 export { packLimitA } from './chain/pack-limit';

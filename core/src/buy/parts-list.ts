@@ -1,0 +1,69 @@
+import { openCircuitV } from '../chain/pack';
+import { cellFindings } from '../findings/electric';
+import type { Finding } from '../findings/finding';
+import type { Limits } from '../findings/limits';
+import type { PlanFile } from '../plan/plan-file';
+import { resolvePlan } from '../plan/resolve-plan';
+import { shownRun } from '../predict/peak';
+import { simulateRunFast } from '../predict/run-fast';
+import { predictSteady } from '../predict/steady';
+import { solveTopSpeed } from '../predict/top-speed';
+import type { ShelfPart } from '../search/options';
+import { BUY_GROUPS, type ListLine, type Wanted } from './list-line';
+import { always, cooling, driveline, forNewMotor, lithium, newParts, outrunnerInCan, plugs, radio, twins, type BuyInput } from './list-rules';
+
+/** What a builder has to have for a plan. */
+export interface PartsList {
+  lines: ListLine[];
+  /** Parts of the plan that do not bear its cells: wrong, not to be bought. */
+  wrong: Finding[];
+}
+
+export interface PartsListOptions {
+  stock?: PlanFile | undefined;
+  shelf?: readonly ShelfPart[];
+  limits: Limits;
+  receiverInEsc?: boolean;
+  failsafe?: boolean;
+}
+
+const RULES = [newParts, lithium, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
+
+/**
+ * The parts list of a plan, made by rules from the plan, the car as bought and the shelf; every line says why it is there, and what
+ * must be measured first. Throws PlanError for a plan that cannot be computed.
+ */
+export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverInEsc = false, failsafe }: PartsListOptions): PartsList {
+  const resolved = resolvePlan(plan);
+  const steady = predictSteady(resolved);
+  const run = shownRun(steady, simulateRunFast(resolved));
+  const { radioRangeM } = plan.site;
+  const input: BuyInput = {
+    plan,
+    stock,
+    limits,
+    topSpeedMs: steady.topSpeedMs,
+    packV: openCircuitV(resolved.pack, HALF),
+    bought: stock && asBought(stock),
+    maxCanC: run.maxCanC,
+    toRadioEdgeS: radioRangeM === undefined || steady.topSpeedMs <= 0 ? undefined : radioRangeM / steady.topSpeedMs,
+    receiverInEsc,
+    failsafe,
+  };
+  const lines = RULES.flatMap((rule) => rule(input)).map((wanted) => withShelf(wanted, shelf));
+  lines.sort((a, b) => BUY_GROUPS.indexOf(a.group) - BUY_GROUPS.indexOf(b.group));
+  return { lines, wrong: cellFindings({ plan, resolved }, limits).filter((one) => one.level === 'stop') };
+}
+
+const HALF = 0.5;
+
+function asBought(stock: PlanFile): BuyInput['bought'] {
+  const resolved = resolvePlan(stock);
+  return { topSpeedMs: solveTopSpeed(resolved).topSpeedMs, packV: openCircuitV(resolved.pack, HALF) };
+}
+
+/** A line with the owned parts that serve, at most as many as are wanted. */
+function withShelf({ serves, ...line }: Wanted, shelf: readonly ShelfPart[]): ListLine {
+  const owned = serves ? shelf.filter(({ part }) => part.status === 'owned' && serves(part)) : [];
+  return { ...line, have: owned.slice(0, line.count).map(({ part }) => part.name) };
+}
