@@ -32,8 +32,8 @@ const BETWEEN_SHARE = 0.2;
 const BETWEEN = { rise: 0.015, minutes: 0.02 };
 /**
  * With more points around, the curves through them tell how far to trust them: twice what they differ by from each other, what they
- * differ by from the straight line, and a least amount that grows with the distance up to NEAR. Half as much again as the most that
- * was seen in 16,000 runs of nine ways of driving.
+ * differ by from the straight line, and a least amount that grows with the distance up to NEAR: four tenths more than was ever missing
+ * in 16,000 readings of setups that were driven too, in nine ways of driving.
  */
 const TRUST = 2;
 const NEAR = 0.06;
