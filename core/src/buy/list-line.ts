@@ -1,3 +1,5 @@
+import type { Limits } from '../findings/limits';
+import type { PlanFile } from '../plan/plan-file';
 import type { Part } from '../shelf/part';
 
 /** Where a line stands on the list; what is bought in one place stands together. */
@@ -25,3 +27,36 @@ export type Wanted = Omit<ListLine, 'have'> & {
   /** The part of the shelf that would serve. */
   serves?: (part: Part) => boolean;
 };
+
+/** What the rules look at: the plan, the car as bought where it is known, and what the plan does. */
+export interface BuyInput {
+  plan: PlanFile;
+  stock: PlanFile | undefined;
+  limits: Limits;
+  /** Screw holes of mount and motor that do not meet. */
+  mountDiffers: boolean;
+  topSpeedMs: number;
+  /** Cells of all packs as one source. */
+  cells: number;
+  /** Half-full volts of the packs without load. */
+  packV: number;
+  bought: { topSpeedMs: number; packV: number } | undefined;
+  maxCanC: number;
+  /** Seconds from the strip to the edge of the radio's range; undefined where the range is not known. */
+  toRadioEdgeS: number | undefined;
+  /** The ESC as bought has the receiver built in. */
+  receiverInEsc: boolean;
+  /** The radio takes the throttle back when the signal is lost; undefined where nobody tried. */
+  failsafe: boolean | undefined;
+}
+
+/** What must be measured first, where anything must. */
+export const measuring = (...what: (string | undefined)[]): { measureFirst?: string } => {
+  const said = what.filter((one) => one !== undefined);
+  return said.length > 0 ? { measureFirst: said.join('; ') } : {};
+};
+
+/** Whether a part of the shelf is the one of this name. */
+export const named = (kind: Part['kind'], name: string) => (part: Part) => part.kind === kind && part.name.toLowerCase() === name.toLowerCase();
+
+export const mm = (value: number) => `${Number(value.toFixed(2))} mm`;

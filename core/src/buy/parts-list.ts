@@ -1,6 +1,7 @@
 import { openCircuitV } from '../chain/pack';
 import { cellFindings } from '../findings/electric';
 import type { Finding } from '../findings/finding';
+import { fitFindings } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
@@ -9,8 +10,10 @@ import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import { solveTopSpeed } from '../predict/top-speed';
 import type { ShelfPart } from '../search/options';
-import { BUY_GROUPS, type ListLine, type Wanted } from './list-line';
-import { always, cooling, driveline, forNewMotor, lithium, newParts, outrunnerInCan, plugs, radio, twins, type BuyInput } from './list-rules';
+import { always, cooling, driveline, radio } from './car-rules';
+import { BUY_GROUPS, type BuyInput, type ListLine, type Wanted } from './list-line';
+import { forNewMotor, outrunnerInCan, twins } from './motor-rules';
+import { lithium, newParts, plugs } from './power-rules';
 
 /** What a builder has to have for a plan. */
 export interface PartsList {
@@ -42,7 +45,9 @@ export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverI
     plan,
     stock,
     limits,
+    mountDiffers: fitFindings(plan, resolved, limits).some((one) => one.id === 'mount-pattern'),
     topSpeedMs: steady.topSpeedMs,
+    cells: resolved.pack.cells,
     packV: openCircuitV(resolved.pack, HALF),
     bought: stock && asBought(stock),
     maxCanC: run.maxCanC,

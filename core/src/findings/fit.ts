@@ -5,7 +5,7 @@ import type { Limits } from './limits';
 import { supplyFindings } from './supply';
 
 /** Figures of one size that are printed differently (3.17 and 3.175) count as the same [mm]. */
-const SAME_BORE_MM = 0.05;
+export const SAME_BORE_MM = 0.05;
 const SAME_CIRCLE_MM = 0.3;
 /** 48 pitch is 0.529: as printed, 0.53. */
 const SAME_MODULE = 0.012;

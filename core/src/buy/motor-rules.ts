@@ -1,0 +1,99 @@
+import { SAME_BORE_MM } from '../findings/fit';
+import type { PlanFile } from '../plan/plan-file';
+import { measuring, mm, type BuyInput, type Wanted } from './list-line';
+import { fitsModule, moduleFigures } from './module-figures';
+
+/** What any new motor asks for: pinions around the plan’s, screws, and a mount for its holes. */
+export function forNewMotor({ plan, stock, mountDiffers }: BuyInput): Wanted[] {
+  if (plan.motor.name === stock?.motor.name) return [];
+  const motors = plan.motorCount ?? 1;
+  const { pinion } = plan.gearing;
+  const { shaftMm } = plan.motor;
+  const bore = shaftMm === undefined ? undefined : `bore ${mm(shaftMm)}`;
+  const module = moduleFigures(plan);
+  const pinions: Wanted[] =
+    pinion === undefined
+      ? []
+      : (
+          [
+            ['planned', pinion, 'The plan is geared with it.'],
+            ['smaller', pinion - 1, 'The first runs are driven with it: cooler, and it shows what the next tooth will do.'],
+            ['larger', pinion + 1, 'For the day on which the motor stays cool with the planned one.'],
+          ] as const
+        ).map(([id, teeth, why]) => ({
+          id: `pinion-${id}`,
+          group: 'gears',
+          what: `pinion with ${teeth} teeth`,
+          count: motors,
+          figures: [module.figures, bore].filter(Boolean).join(', '),
+          why: motors > 1 ? `${why} Two motors on one gear need equal pinions.` : why,
+          ...measuring(module.measureFirst, bore ? undefined : 'the motor’s shaft, for the bore'),
+          serves: (part) =>
+            part.kind === 'pinion' &&
+            part.spec.teeth === teeth &&
+            fitsModule(part.spec.moduleMm, plan) &&
+            (shaftMm === undefined || part.spec.boreMm === undefined || Math.abs(part.spec.boreMm - shaftMm) <= SAME_BORE_MM),
+        }));
+  const { mountCircleMm } = plan.car.bay ?? {};
+  const { threadDepthMm, mountCircleMm: motorCircleMm } = plan.motor;
+  return [
+    ...pinions,
+    {
+      id: 'motor-screws',
+      group: 'motor',
+      what: 'motor screws',
+      count: 2 * motors,
+      figures: threadDepthMm === undefined ? '' : `past the plate at most ${mm(threadDepthMm)}`,
+      why: 'Screws that are too long reach the windings and short them.',
+      ...measuring(threadDepthMm === undefined ? 'the depth of the motor’s threads: turn a screw in by hand until it touches' : undefined),
+    },
+    {
+      id: 'thread-lock',
+      group: 'motor',
+      what: 'thread lock, medium',
+      count: 1,
+      figures: '',
+      why: 'Motor screws and the pinion’s set screw shake loose in metal.',
+    },
+    ...(mountDiffers && mountCircleMm !== undefined && motorCircleMm !== undefined
+      ? [
+          {
+            id: 'mount',
+            group: 'motor' as const,
+            what: 'motor mount or adapter plate',
+            count: 1,
+            figures: `holes on ${mm(motorCircleMm)}`,
+            why: `The mount’s holes stand on ${mm(mountCircleMm)}.`,
+          },
+        ]
+      : []),
+  ];
+}
+
+/** A can that stands on a plate, replaced by a motor whose outside turns. */
+export function outrunnerInCan({ plan, stock }: BuyInput): Wanted[] {
+  const isOutrunner = (file: PlanFile) => file.motor.kind === 'brushless' && file.motor.form === 'outrunner';
+  if (!isOutrunner(plan) || !stock || isOutrunner(stock)) return [];
+  const line = (id: string, what: string, why: string): Wanted => ({ id, group: 'motor', what, count: plan.motorCount ?? 1, figures: '', why });
+  return [
+    line('adapter-plate', 'adapter plate', 'An outrunner is held at its foot: its holes are not those of a can.'),
+    line('shaft', 'longer shaft, or the old one turned to the pinion’s bore', 'The shaft of an outrunner is often short on the side of its foot.'),
+    line('spare-shaft', 'spare shaft', 'Outrunner shafts bend before anything else does.'),
+  ];
+}
+
+/** Two motors share the gear, the pack and one receiver. */
+export function twins({ plan, stock }: BuyInput): Wanted[] {
+  if ((plan.motorCount ?? 1) < 2 || (stock?.motorCount ?? 1) >= 2) return [];
+  return [
+    { id: 'twin-mount', group: 'motor', what: 'mount for two motors', count: 1, figures: '', why: 'Both pinions must mesh with one gear.' },
+    {
+      id: 'y-lead',
+      group: 'wiring',
+      what: 'Y lead for the throttle channel',
+      count: 1,
+      figures: 'the red wire of one branch taken out',
+      why: 'Two ESCs feed the receiver otherwise, and the stronger supply burns the weaker.',
+    },
+  ];
+}

@@ -1,0 +1,99 @@
+import type { Chemistry, PlanFile } from '../plan/plan-file';
+import { measuring, named, type BuyInput, type Wanted } from './list-line';
+import { fitsModule, moduleFigures } from './module-figures';
+
+const LITHIUM: readonly Chemistry[] = ['lipo', 'lihv', 'liion', 'life'];
+const isLithium = ({ packs }: Pick<PlanFile, 'packs'>): boolean => packs.some((pack) => LITHIUM.includes(pack.chemistry));
+
+/** The parts of the plan that the car as bought does not have. */
+export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
+  const motors = plan.motorCount ?? 1;
+  const wanted: Wanted[] = [];
+  const add = (id: string, group: Wanted['group'], kind: 'motor' | 'esc' | 'pack', name: string, count: number, figures: string) =>
+    wanted.push({ id, group, what: name, count, figures, why: 'The plan has it, and the car as bought has not.', serves: named(kind, name) });
+  if (plan.motor.name !== stock?.motor.name) add('motor', 'motor', 'motor', plan.motor.name, motors, motorFigures(plan));
+  if (plan.esc.name !== stock?.esc.name) add('esc', 'power', 'esc', plan.esc.name, motors, `${plan.esc.continuousA} A or more, ${cells} cells`);
+  for (const [i, pack] of plan.packs.entries())
+    if (!stock?.packs.some((one) => one.name === pack.name))
+      add(
+        `pack-${i + 1}`,
+        'power',
+        'pack',
+        pack.name,
+        1,
+        `${pack.cells} cells, ${Math.round(1000 * pack.capacityAh)} mAh${pack.cRating ? `, ${pack.cRating}C` : ''}`,
+      );
+  const { spur } = plan.gearing;
+  if (spur !== undefined && spur !== stock?.gearing.spur)
+    wanted.push({
+      id: 'spur',
+      group: 'gears',
+      what: `spur with ${spur} teeth`,
+      count: 1,
+      ...moduleFigures(plan),
+      why: 'The plan is geared with it.',
+      serves: (part) => part.kind === 'spur' && part.spec.teeth === spur && fitsModule(part.spec.moduleMm, plan),
+    });
+  return wanted;
+}
+
+const motorFigures = ({ motor }: PlanFile): string =>
+  motor.kvRpmPerV === undefined ? `${motor.kind === 'brushed' ? motor.turns : ''} turns` : `${motor.kvRpmPerV} kv`;
+
+/** Lithium in the place of cells that bear more. */
+export function lithium({ plan, stock, cells }: BuyInput): Wanted[] {
+  if (!isLithium(plan) || (stock && isLithium(stock))) return [];
+  const line = (id: string, what: string, figures: string, why: string): Wanted => ({ id, group: 'power', what, count: 1, figures, why });
+  return [
+    line(
+      'charger',
+      'balance charger',
+      `for ${plan.packs[0]!.chemistry === 'life' ? 'LiFe' : 'lithium'}, ${cells} cells`,
+      'A charger for other cells overcharges lithium, which burns.',
+    ),
+    line(
+      'fire-safe',
+      'fire-safe bag or box',
+      'larger than the pack',
+      'Lithium packs are charged and kept where a fire stays inside, never unattended.',
+    ),
+    line('cell-checker', 'cell checker', `${cells} cells`, 'One weak cell is drained too far while the sum still looks right.'),
+    ...(stock && plan.esc.name === stock.esc.name
+      ? [
+          line(
+            'cut-off',
+            'ESC with a lithium cut-off, or a cell alarm',
+            `${cells} cells`,
+            'The ESC as bought runs lithium flat: it knows no cut-off for it.',
+          ),
+        ]
+      : []),
+  ];
+}
+
+/** Plugs that do not go together. */
+export function plugs({ plan, stock }: BuyInput): Wanted[] {
+  const escChanges = plan.esc.name !== stock?.esc.name;
+  const [now, before] = [plan.packs[0]!.plug, stock?.packs[0]?.plug];
+  if (!escChanges && now === before) return [];
+  return [
+    {
+      id: 'plugs',
+      group: 'wiring',
+      what: now ?? 'plugs for pack and ESC',
+      count: 1 + plan.packs.length,
+      figures: plan.packs[0]!.plugA === undefined ? '' : `${plan.packs[0]!.plugA} A`,
+      why: 'Pack and ESC must end in the same plug.',
+      ...measuring(now === undefined ? 'which plug the pack and the ESC come with' : undefined),
+      ...(now === undefined ? {} : { serves: named('plug', now) }),
+    },
+    {
+      id: 'heat-shrink',
+      group: 'wiring',
+      what: 'heat-shrink and solder',
+      count: 1,
+      figures: '',
+      why: 'A bare joint that touches another is a short across the pack.',
+    },
+  ];
+}
