@@ -9,7 +9,7 @@ test('what a conversion changes on the car is its plan’s own; the car as bough
   await page.keyboard.press('Enter');
   await expect(drawer.getByText('changed by this plan · as bought 68 mm')).toBeVisible();
   await drawer.getByRole('button', { name: 'Road', exact: true }).click();
-  await expect(drawer.getByText(/as it was weighed, with the motor, ESC and pack of this plan/)).toBeVisible();
+  await expect(drawer.getByText(/the car’s weight, with the motor, ESC and pack of this plan/)).toBeVisible();
   await drawer.getByLabel('Weight ready to run').fill('1,82 kg');
   await page.keyboard.press('Enter');
   await expect(drawer.getByText('weighed in this setup · as bought 1.75 kg')).toBeVisible();

@@ -165,6 +165,13 @@ test('a limit is asked as likely or nearly sure; the setup in hand shows its lik
   expect(figure(await can.innerText(), /likely \d+ to (\d+)/)).toBeLessThanOrEqual(64);
   await expect(inHand(page)).toContainText('€');
 
+  // Nothing is nearly sure of so much: asked as likely, there is an answer again.
+  await ask(page, 'top speed', '50 km/h');
+  await page.getByRole('button', { name: 'Ask it as likely' }).click();
+  await expect(wish(page).getByLabel('How sure: can')).toHaveValue('likely');
+  await found(page);
+  await expect(inHand(page)).toBeVisible();
+
   await page.getByRole('link', { name: 'Garage', exact: true }).click();
   await page.getByRole('link', { name: /^Shelf/ }).click();
   await page.getByLabel('Prices in').selectOption('GBP');

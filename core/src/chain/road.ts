@@ -72,7 +72,7 @@ export interface ResolvedSite {
   grade: number;
 }
 
-const FOLLOWS = 'as it was weighed, with the motor, ESC and pack of this plan in the place of those that were in it';
+const FOLLOWS = 'the car’s weight, with the motor, ESC and pack of this plan in the place of those that were in it';
 
 /** Fills what the car leaves out; `massKg` is what it weighs with the plan's parts. */
 export function resolveCar(car: Car, massKg: number, log: ProvenanceLog): ResolvedCar {

@@ -1,3 +1,4 @@
+import { nearlySureOf } from '@puddler/core';
 import type { SearchScope, SearchWish, Target, WishProblem } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import type { LiveSearch } from '../../jobs/use-search';
@@ -94,6 +95,17 @@ export function NoAnswer({ live, wish, scope, problems, onWish, onScope }: Props
           </ul>
         </>
       )}
+      {nearlySureOf(wish).length > 0 && emptied?.id === 'front' && (
+        <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+          <Button onClick={() => onWish(likelyOnly(wish), 'ask it as likely')}>Ask it as likely</Button>
+          <span className="text-soft">
+            by the middle prediction only, instead of nine of ten:{' '}
+            {nearlySureOf(wish)
+              .map((one) => TARGET_WORDS[one].name)
+              .join(', ')}
+          </span>
+        </p>
+      )}
       {relaxing && <p className="mt-2 text-soft">Looking for the target that is nearest to being met …</p>}
       {!relaxing && relaxations?.length === 0 && emptied?.id === 'front' && (
         <p className="mt-2 text-soft">No single target, given up alone, lets anything through: ease two, or look further afield.</p>
@@ -129,6 +141,8 @@ function possibleOf({ target, possible }: FoundRelaxation): number {
   const round = TARGET_WORDS[target].bound === 'at most' ? Math.ceil : Math.floor;
   return Number((round(possible / digits + (round === Math.ceil ? -1e-9 : 1e-9)) * digits).toPrecision(9));
 }
+
+const likelyOnly = ({ nearlySure: _sure, ...wish }: SearchWish): SearchWish => wish;
 
 function eased(wish: SearchWish, one: FoundRelaxation): SearchWish {
   return withTarget(wish, one.target, possibleOf(one));
