@@ -115,5 +115,20 @@ export { compareShares, POWER_SINKS, powerShares, type PowerShares, type PowerSi
 export { SWAPPED_LINKS, withLinkOf, type SwappedLink } from './compare/swap-link';
 export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type SweepAnswers, type Swept } from './sweep/sweep';
 export { BUY_GROUPS, type BuyGroup, type ListLine } from './buy/list-line';
+export { massOfPartsG } from './plan/mass';
 export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
 export { packLimitA } from './chain/pack-limit';
+export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
+export { halfwayHouses, type House, type HouseFigures } from './buy/halfway';
+export { FAVOURS, mendOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
+export {
+  bestSchedule,
+  MOST_PERIODS,
+  scheduleOf,
+  type Envelope,
+  type Goal,
+  type Instalment,
+  type Item,
+  type Sale,
+  type Schedule,
+} from './buy/instalments';

@@ -1,5 +1,5 @@
 import type { Part } from '../shelf/part';
-import type { BuyInput, Wanted } from './list-line';
+import { onShelf, type BuyInput, type Wanted } from './list-line';
 
 /** From this many times the speed as bought on, the driveline meets loads that it was not made for. */
 const MUCH_FASTER = 2;
@@ -54,6 +54,7 @@ export function cooling({ plan, limits, maxCanC }: BuyInput): Wanted[] {
             figures: '',
             why,
             serves: (part: Part) => part.kind === 'fan',
+            part: onShelf('fan', { name: 'fan for the motor' }),
           },
         ]),
     ...(plan.cooling?.motorHeatsink

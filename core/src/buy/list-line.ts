@@ -18,12 +18,16 @@ export interface ListLine {
   why: string;
   /** What has to be measured before it can be bought rightly. */
   measureFirst?: string;
+  /** The part as it would stand on the shelf, where it is of a kind that stands there. */
+  part?: Part;
   /** Owned parts of the shelf that serve, by name. */
   have: string[];
+  /** The cheapest part of the shelf that would serve and is not owned; its price where that is known. */
+  offer?: { id: string; name: string; price?: number };
 }
 
 /** A line before the shelf is looked at. */
-export type Wanted = Omit<ListLine, 'have'> & {
+export type Wanted = Omit<ListLine, 'have' | 'offer'> & {
   /** The part of the shelf that would serve. */
   serves?: (part: Part) => boolean;
 };
@@ -60,3 +64,8 @@ export const measuring = (...what: (string | undefined)[]): { measureFirst?: str
 export const named = (kind: Part['kind'], name: string) => (part: Part) => part.kind === kind && part.name.toLowerCase() === name.toLowerCase();
 
 export const mm = (value: number) => `${Number(value.toFixed(2))} mm`;
+
+/** A part of a plan as it stands on the shelf once it has arrived. */
+export function onShelf<K extends Part['kind']>(kind: K, { name, ...spec }: { name: string } & Extract<Part, { kind: K }>['spec']): Part {
+  return { kind, name, status: 'owned', spec } as unknown as Part;
+}

@@ -12,7 +12,7 @@ import { solveTopSpeed } from '../predict/top-speed';
 import type { ShelfPart } from '../search/options';
 import { always, cooling, driveline, radio } from './car-rules';
 import { BUY_GROUPS, type BuyInput, type ListLine, type Wanted } from './list-line';
-import { forNewMotor, outrunnerInCan, twins } from './motor-rules';
+import { forNewMotor, outrunnerInCan, pinions, twins } from './motor-rules';
 import { lithium, newParts, plugs } from './power-rules';
 
 /** What a builder has to have for a plan. */
@@ -30,7 +30,7 @@ export interface PartsListOptions {
   failsafe?: boolean;
 }
 
-const RULES = [newParts, lithium, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
+const RULES = [newParts, lithium, pinions, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
 
 /**
  * The parts list of a plan, made by rules from the plan, the car as bought and the shelf; every line says why it is there, and what
@@ -67,8 +67,17 @@ function asBought(stock: PlanFile): BuyInput['bought'] {
   return { topSpeedMs: solveTopSpeed(resolved).topSpeedMs, packV: openCircuitV(resolved.pack, HALF) };
 }
 
-/** A line with the owned parts that serve, at most as many as are wanted. */
+/** A line with the owned parts that serve, at most as many as are wanted, and with the cheapest that is considered. */
 function withShelf({ serves, ...line }: Wanted, shelf: readonly ShelfPart[]): ListLine {
-  const owned = serves ? shelf.filter(({ part }) => part.status === 'owned' && serves(part)) : [];
-  return { ...line, have: owned.slice(0, line.count).map(({ part }) => part.name) };
+  const serving = serves ? shelf.filter(({ part }) => serves(part)) : [];
+  const owned = serving.filter(({ part }) => part.status === 'owned').slice(0, line.count);
+  const price = ({ part }: ShelfPart) => part.price ?? Infinity;
+  const [offered] = serving.filter(({ part }) => part.status === 'considered').sort((a, b) => price(a) - price(b));
+  return {
+    ...line,
+    have: owned.map(({ part }) => part.name),
+    ...(offered
+      ? { offer: { id: offered.id, name: offered.part.name, ...(offered.part.price === undefined ? {} : { price: offered.part.price }) } }
+      : {}),
+  };
 }

@@ -1,6 +1,8 @@
-import type { Chemistry, PlanFile } from '../plan/plan-file';
-import { measuring, named, type BuyInput, type Wanted } from './list-line';
-import { fitsModule, moduleFigures } from './module-figures';
+import equal from 'fast-deep-equal';
+import type { Chemistry, Motor, Pack, PlanFile } from '../plan/plan-file';
+import type { Nameless, Part } from '../shelf/part';
+import { measuring, named, onShelf, type BuyInput, type Wanted } from './list-line';
+import { fitsModule, moduleFigures, moduleOf } from './module-figures';
 
 const LITHIUM: readonly Chemistry[] = ['lipo', 'lihv', 'liion', 'life'];
 const isLithium = ({ packs }: Pick<PlanFile, 'packs'>): boolean => packs.some((pack) => LITHIUM.includes(pack.chemistry));
@@ -9,19 +11,28 @@ const isLithium = ({ packs }: Pick<PlanFile, 'packs'>): boolean => packs.some((p
 export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
   const motors = plan.motorCount ?? 1;
   const wanted: Wanted[] = [];
-  const add = (id: string, group: Wanted['group'], kind: 'motor' | 'esc' | 'pack', name: string, count: number, figures: string) =>
-    wanted.push({ id, group, what: name, count, figures, why: 'The plan has it, and the car as bought has not.', serves: named(kind, name) });
-  if (plan.motor.name !== stock?.motor.name) add('motor', 'motor', 'motor', plan.motor.name, motors, motorFigures(plan));
-  if (plan.esc.name !== stock?.esc.name) add('esc', 'power', 'esc', plan.esc.name, motors, `${plan.esc.continuousA} A or more, ${cells} cells`);
+  const add = (id: string, group: Wanted['group'], part: Part, count: number, figures: string, serves: (part: Part) => boolean) =>
+    wanted.push({ id, group, what: part.name, count, figures, why: 'The plan has it, and the car as bought has not.', part, serves });
+  if (plan.motor.name !== stock?.motor.name)
+    add(
+      'motor',
+      'motor',
+      onShelf('motor', plan.motor),
+      motors,
+      motorFigures(plan),
+      (part) => named('motor', plan.motor.name)(part) || isMotor(part, plan.motor),
+    );
+  if (plan.esc.name !== stock?.esc.name)
+    add('esc', 'power', onShelf('esc', plan.esc), motors, `${plan.esc.continuousA} A or more, ${cells} cells`, named('esc', plan.esc.name));
   for (const [i, pack] of plan.packs.entries())
     if (!stock?.packs.some((one) => one.name === pack.name))
       add(
         `pack-${i + 1}`,
         'power',
-        'pack',
-        pack.name,
+        onShelf('pack', pack),
         1,
         `${pack.cells} cells, ${Math.round(1000 * pack.capacityAh)} mAh${pack.cRating ? `, ${pack.cRating}C` : ''}`,
+        (part) => named('pack', pack.name)(part) || isPack(part, pack),
       );
   const { spur } = plan.gearing;
   if (spur !== undefined && spur !== stock?.gearing.spur)
@@ -32,10 +43,27 @@ export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
       count: 1,
       ...moduleFigures(plan),
       why: 'The plan is geared with it.',
+      part: onShelf('spur', { name: `${spur} T spur`, teeth: spur, ...moduleOf(plan) }),
       serves: (part) => part.kind === 'spur' && part.spec.teeth === spur && fitsModule(part.spec.moduleMm, plan),
     });
   return wanted;
 }
+
+/** A motor of the shelf with the same winding and size, whatever it is called. */
+function isMotor(part: Part, motor: Motor): boolean {
+  if (part.kind !== 'motor' || part.spec.kind === 'brushed' || motor.kind === 'brushed' || part.spec.form !== motor.form) return false;
+  const size = (one: Nameless<Motor>) =>
+    one.kind === 'brushed' ? [] : one.form === 'inrunner' ? [one.diameterMm, one.lengthMm] : [one.statorDiameterMm, one.statorHeightMm];
+  return part.spec.kvRpmPerV === motor.kvRpmPerV && equal(size(part.spec), size(motor)) && (!motor.sensored || part.spec.sensored === true);
+}
+
+/** A pack of the shelf with the same cells that holds and gives at least as much. */
+const isPack = (part: Part, { chemistry, cells, capacityAh, cRating = 0 }: Pack): boolean =>
+  part.kind === 'pack' &&
+  part.spec.chemistry === chemistry &&
+  part.spec.cells === cells &&
+  part.spec.capacityAh >= capacityAh &&
+  (part.spec.cRating ?? 0) >= cRating;
 
 const motorFigures = ({ motor }: PlanFile): string =>
   motor.kvRpmPerV === undefined ? `${motor.kind === 'brushed' ? motor.turns : ''} turns` : `${motor.kvRpmPerV} kv`;
@@ -85,7 +113,12 @@ export function plugs({ plan, stock }: BuyInput): Wanted[] {
       figures: plan.packs[0]!.plugA === undefined ? '' : `${plan.packs[0]!.plugA} A`,
       why: 'Pack and ESC must end in the same plug.',
       ...measuring(now === undefined ? 'which plug the pack and the ESC come with' : undefined),
-      ...(now === undefined ? {} : { serves: named('plug', now) }),
+      ...(now === undefined
+        ? {}
+        : {
+            serves: named('plug', now),
+            part: onShelf('plug', { name: now, ...(plan.packs[0]!.plugA === undefined ? {} : { ratedA: plan.packs[0]!.plugA }) }),
+          }),
     },
     {
       id: 'heat-shrink',

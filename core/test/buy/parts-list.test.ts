@@ -28,6 +28,8 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
   ['cell-checker', [plan, { stock: undefined }], [plan, { stock: { ...stock, packs: plan.packs } }]],
   ['cut-off', [{ ...plan, esc: stock.esc }], [plan]],
   ['pinion-planned', [plan], [{ ...plan, motor: stock.motor }]],
+  ['pinion-planned', [{ ...plan, motor: stock.motor, gearing: { pinion: 23, spur: 60 } }], [{ ...plan, motor: stock.motor }]],
+  ['pinion-smaller', [plan], [{ ...plan, motor: stock.motor, gearing: { pinion: 23, spur: 60 } }]],
   ['pinion-smaller', [plan], [{ ...plan, gearing: {} }]],
   ['pinion-larger', [plan], [{ ...plan, gearing: {} }]],
   ['motor-screws', [plan], [{ ...plan, motor: stock.motor }]],
@@ -104,6 +106,34 @@ test('what is owned on the shelf serves where its figures fit; what is only cons
   ];
   expect(line('pinion-planned', file, { shelf })!.have).toEqual(['right']);
   expect(line('thermometer', file, { shelf })!.have).toEqual([]);
+});
+
+test('the cheapest part that is considered is offered, by name or by the same figures under another; owned ones are not', () => {
+  const motor = (id: string, price: number, change: object = {}): ShelfPart => {
+    const { name: _name, ...spec } = plan.motor;
+    return { id, part: { kind: 'motor', name: id, status: 'considered', price, spec: { ...spec, ...change } } as ShelfPart['part'] };
+  };
+  const shelf = [motor('dear', 60), motor('cheap', 45), motor('other winding', 20, { kvRpmPerV: 3500 })];
+  expect(line('motor', plan, { shelf })!.offer).toEqual({ id: 'cheap', name: 'cheap', price: 45 });
+  expect(line('esc', plan, { shelf })!.offer).toBeUndefined();
+  const pack = (capacityAh: number): ShelfPart => {
+    const { name: _name, ...spec } = plan.packs[0]!;
+    return { id: 'p', part: { kind: 'pack', name: 'Other maker’s', status: 'owned', spec: { ...spec, capacityAh } } };
+  };
+  expect(line('pack-1', plan, { shelf: [pack(5.2)] })!.have).toEqual(['Other maker’s']);
+  expect(line('pack-1', plan, { shelf: [pack(3)] })!.have).toEqual([]);
+});
+
+test('a line of a kind that stands on the shelf brings the part that arrives', () => {
+  expect(line('motor', plan)!.part).toEqual({
+    kind: 'motor',
+    name: 'Osier 3652',
+    status: 'owned',
+    spec: expect.objectContaining({ kvRpmPerV: 3000 }) as object,
+  });
+  const geared = { ...motorOf({ shaftMm: 5 }), gearing: { pinion: 20, spur: 60, moduleMm: 0.6 } };
+  expect(line('pinion-larger', geared)!.part).toMatchObject({ kind: 'pinion', spec: { teeth: 21, moduleMm: 0.6, boreMm: 5 } });
+  expect(line('ties', plan)!.part).toBeUndefined();
 });
 
 test('a part that does not bear the cells is wrong, and no purchase mends it', () => {

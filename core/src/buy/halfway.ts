@@ -1,0 +1,87 @@
+import { allFindings } from '../findings/all-findings';
+import type { Finding } from '../findings/finding';
+import type { Limits } from '../findings/limits';
+import type { PlanFile } from '../plan/plan-file';
+import { PlanError } from '../plan/plan-error';
+import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { minutesToCutoff } from '../predict/bands';
+import { shownRun } from '../predict/peak';
+import { simulateRunFast } from '../predict/run-fast';
+import { predictSteady } from '../predict/steady';
+import { changesOf, withChanges, type Change } from './changed-links';
+
+/** What a car does, as far as a purchase is weighed by it. */
+export interface HouseFigures {
+  topSpeedMs: number;
+  peakPackCurrentA: number;
+  maxCanC: number;
+  minutes: number;
+}
+
+/** Part of a conversion: some of its changes, and whether and how the car runs with them. */
+export interface House {
+  /** Empty: the car as bought. */
+  changes: Change[];
+  plan: PlanFile;
+  /** Undefined where it cannot run at all. */
+  figures?: HouseFigures;
+  /** Cautions and stops, what gives first first. */
+  findings: Finding[];
+  /** Why it must not be run; undefined where it may. */
+  forbidden?: string;
+}
+
+const STEP_S = 0.02;
+
+/**
+ * Every part of a conversion that could be driven by itself, from the car as bought to the whole plan, fewest changes first: each
+ * predicted where and as the plan is driven, or with what forbids it.
+ */
+export function halfwayHouses(stock: PlanFile, plan: PlanFile, limits: Limits): House[] {
+  const changes = changesOf(stock, plan);
+  const subsets = Array.from({ length: 2 ** changes.length }, (_, bits) => changes.filter((_change, i) => (bits >> i) & 1));
+  subsets.sort((a, b) => a.length - b.length);
+  const bought = resolvePlan(stock);
+  return subsets.map((subset) => house(stock, plan, subset, limits, bought));
+}
+
+function house(stock: PlanFile, plan: PlanFile, changes: Change[], limits: Limits, bought: ResolvedPlan): House {
+  const made = withChanges(stock, plan, changes);
+  const unlike = unlikeEsc(stock, plan, changes);
+  if (unlike !== undefined) return { changes, plan: made, findings: [], forbidden: unlike };
+  try {
+    const resolved = resolvePlan(made);
+    const steady = predictSteady(resolved);
+    const run = simulateRunFast(resolved, { stepS: STEP_S });
+    const findings = allFindings({ plan: made, resolved, steady, run, limits, stock: bought }).filter((one) => one.level !== 'info');
+    const stop = findings.find((one) => one.level === 'stop');
+    const shown = shownRun(steady, run);
+    return {
+      changes,
+      plan: made,
+      figures: {
+        topSpeedMs: steady.topSpeedMs,
+        peakPackCurrentA: shown.peakPackCurrentA,
+        maxCanC: shown.maxCanC,
+        minutes: minutesToCutoff(resolved, run),
+      },
+      findings,
+      ...(stop && changes.length > 0 ? { forbidden: `${capital(stop.figure)}: ${stop.why}` } : {}),
+    };
+  } catch (error) {
+    if (error instanceof PlanError) return { changes, plan: made, findings: [], forbidden: `${capital(error.message)}.` };
+    throw error;
+  }
+}
+
+/** A brushed motor has two wires and a brushless one three: an ESC turns only the kind that it was made for. */
+function unlikeEsc(stock: PlanFile, plan: PlanFile, changes: readonly Change[]): string | undefined {
+  const motor = (changes.includes('motor') ? plan : stock).motor.kind;
+  const esc = changes.includes('esc') ? plan : stock;
+  if (motor === esc.motor.kind) return undefined;
+  return motor === 'brushless'
+    ? `${esc.esc.name} is made for a brushed motor: two wires turn no brushless one.`
+    : `${esc.esc.name} is made for a brushless motor: three wires turn no brushed one.`;
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
