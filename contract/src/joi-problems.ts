@@ -41,6 +41,9 @@ function allowedText(item: ValidationErrorItem, path: string): string {
     case 'string.guid':
     case 'string.lowercase':
       return 'a UUID in small letters and with its dashes';
+    case 'day':
+    case 'string.isoDate':
+      return 'a day as 2026-05-31';
     case 'string.pattern.name':
       return 'a SHA-256 in 64 small hexadecimal digits';
     case 'array.unique':

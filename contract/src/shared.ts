@@ -1,7 +1,8 @@
 /** The part of the contract that carries no validator: for the page's first load. */
 export type { BackupDocument, BackupManifest, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
 export type { Checked } from './checked';
-export { MOST_PHOTOS, type Bench, type CarBody, type PhotoRef, type Today } from './documents/car/car';
+export { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type PhotoRef, type Today } from './documents/car/car';
+export { NO_FITTING, type Fitting, type SettingNote, type StepNote, type StepPhoto } from './documents/fitting/fitting';
 export { formOf, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';
 export {
   isKindName,
@@ -20,6 +21,19 @@ export { leafName } from './documents/leaf-name';
 export { merge, type Clash, type Merged } from './documents/merge';
 export { LONGEST_NAME, LONGEST_NOTES, MOST_PACKS } from './document-limits';
 export { MOST_PARTS } from './documents/part/part';
+export {
+  ENVELOPE_EVERY,
+  LINE_STATES,
+  MOST_LINES,
+  NO_PURCHASE,
+  type Budget,
+  type Bundle,
+  type LineNote,
+  type LineState,
+  type OldPart,
+  type OwnLine,
+  type Purchase,
+} from './documents/purchase/purchase';
 export { MOST_WISHES, type Wish } from './documents/wish/wish';
 export type { DocsWritten, DocWrite, DocWrites, DocWritten, Imported, Newer, WithIt, Written } from './documents/wire';
 export { ERRORS, type ErrorBody, type ErrorCode } from './errors';

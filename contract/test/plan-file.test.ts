@@ -13,6 +13,8 @@ import {
   RANGES,
   rangeOf,
   splitPlanFile,
+  NO_FITTING,
+  NO_PURCHASE,
 } from '@puddler/contract';
 import { setField, type Motor, type PlanFile } from '@puddler/core';
 import { anyPlan } from '../../core/test/any-plan';
@@ -142,6 +144,9 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
     const wish = { name: 'W', wish: { aim: 'speed', topSpeed: { is: 'about', speedMs: 10 } }, scope: {} };
     const scope = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false };
     const part = (kind: string, spec: object) => ({ kind, name: 'P', status: 'owned', spec });
+    const budget = { amount: 40, every: 'week', from: '2026-05-31' };
+    const purchaseIsGood = (doc: unknown) => checkBody('purchase')(doc, undefined).ok;
+    const fittingIsGood = (doc: unknown) => checkBody('fitting')(doc, undefined).ok;
     /** Where the figures stand that are no plan’s: the document, the path in it, its check. */
     const elsewhere: Record<string, [doc: unknown, path: string, check: (doc: unknown) => boolean]> = {
       ...Object.fromEntries(
@@ -155,6 +160,15 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
         (doc) => checkBody('car')(doc, undefined).ok,
       ],
       'today.canC': [{ car: plan.car, bench: { today: { topSpeedMs: 9 } } }, 'bench.today.canC', (doc) => checkBody('car')(doc, undefined).ok],
+      'lines.price': [{ ...NO_PURCHASE, lines: [{ id: 'esc' }] }, 'lines[0].price', purchaseIsGood],
+      'own.count': [{ ...NO_PURCHASE, own: [{ id: 'o', what: 'O', count: 1, group: 'tools' }] }, 'own[0].count', purchaseIsGood],
+      'bundles.price': [{ ...NO_PURCHASE, bundles: [{ id: 'b', name: 'B', price: 1 }] }, 'bundles[0].price', purchaseIsGood],
+      'sales.price': [{ ...NO_PURCHASE, sales: [{ id: 'motor', price: 1 }] }, 'sales[0].price', purchaseIsGood],
+      'budget.amount': [{ ...NO_PURCHASE, budget }, 'budget.amount', purchaseIsGood],
+      'budget.start': [{ ...NO_PURCHASE, budget }, 'budget.start', purchaseIsGood],
+      'budget.wish': [{ ...NO_PURCHASE, budget }, 'budget.wish', purchaseIsGood],
+      'steps.reading': [{ ...NO_FITTING, steps: [{ id: 'mesh' }] }, 'steps[0].reading', fittingIsGood],
+      'choices.plateMm': [NO_FITTING, 'choices.plateMm', fittingIsGood],
       'part.price': [part('fan', {}), 'price', (doc) => checkPart(doc).ok],
       'part.massG': [part('tyre', { diameterMm: 80 }), 'spec.massG', (doc) => checkPart(doc).ok],
       'part.fanSizeMm': [part('fan', {}), 'spec.sizeMm', (doc) => checkPart(doc).ok],

@@ -119,7 +119,7 @@ export { massOfPartsG } from './plan/mass';
 export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
-export { halfwayHouses, type House, type HouseFigures } from './buy/halfway';
+export { halfwayHouses, houseOf, partsOfConversion, type House, type HouseFigures } from './buy/halfway';
 export { FAVOURS, mendOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
 export {
   bestSchedule,
@@ -132,3 +132,23 @@ export {
   type Sale,
   type Schedule,
 } from './buy/instalments';
+export { fitInput, type FitChoices, type FitInput, type FitOptions } from './fit/fit-input';
+export { FIT_PHASES, type BenchStep, type FitPhase, type StepReading } from './fit/bench-step';
+export { benchSteps } from './fit/bench-steps';
+export { becLimitV, settingsSheet, type Setting } from './fit/settings-sheet';
+export { REMEDIES, WHICH_WAY, whichWay, type Remedy, type WhichWay, type WhichWayQuestion } from './fit/which-way';
+export { PRESS_MATERIALS, pressFit, pressVerdict, type PressFit, type PressMaterial, type PressVerdict } from './fit/press-fit';
+export { screwDepth, SCREW_SPARE_MM, type ScrewDepth } from './fit/screw';
+export {
+  wiringOf,
+  type Device,
+  type DeviceKind,
+  type Lead,
+  type Port,
+  type PortRole,
+  type Wire,
+  type Wiring,
+  type WiringOptions,
+} from './fit/wiring';
+export { wiringFaults, type WiringFault } from './fit/check-wiring';
+export { bayDrawing, type BayDrawing, type Rect, type Touch, type Tray } from './fit/bay';

@@ -19,6 +19,8 @@ const BODIES: Record<KindName, object> = {
   car: { car, bench: {} },
   plan,
   wish: { name: 'W', wish: { aim: 'speed' }, scope },
+  purchase: { lines: [{ id: 'esc', state: 'ordered', price: 9 }], own: [], bundles: [], sales: [] },
+  fitting: { choices: {}, steps: [{ id: 'mesh', note: 'N' }], photos: [], settings: [] },
   part: { kind: 'fan', name: 'F', status: 'owned', spec: {} },
 };
 const GOOD: object[] = [...Object.values(BODIES), file];

@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import type { Part } from '@puddler/core';
-import { kindOf, parentOf, type Doc, type DocWritten, type KindName, KIND_NAMES } from '@puddler/contract';
+import {
+  kindOf,
+  NO_FITTING,
+  NO_PURCHASE,
+  parentOf,
+  type Doc,
+  type DocWritten,
+  type Fitting,
+  type KindName,
+  KIND_NAMES,
+  type Purchase,
+} from '@puddler/contract';
 import type { Running } from '../src/serve';
 import { CAR, clientOf, newFolder, PLAN, startServer, WISH } from './helpers';
 
@@ -13,6 +24,8 @@ beforeAll(async () => {
 afterAll(() => running.stop());
 
 const pinion = (teeth: number, name = `${teeth}T`): Part => ({ kind: 'pinion', name, status: 'owned', spec: { teeth, moduleMm: 0.8 } });
+const PURCHASE: Purchase = { ...NO_PURCHASE, lines: [{ id: 'esc', state: 'ordered', price: 41.5 }], sales: [{ id: 'motor', price: 12 }] };
+const FITTING: Fitting = { ...NO_FITTING, steps: [{ id: 'mesh', done: { at: '2026-05-31T10:00:00.000Z', of: '17/58' }, reading: 0.1 }] };
 /** A good body of each kind, and another. */
 const BODIES: { [K in KindName]: [object, object] } = {
   car: [
@@ -21,13 +34,23 @@ const BODIES: { [K in KindName]: [object, object] } = {
   ],
   plan: [PLAN, { ...PLAN, name: 'Another' }],
   wish: [WISH, { ...WISH, name: 'Another' }],
+  purchase: [PURCHASE, { ...PURCHASE, budget: { amount: 40, every: 'week', from: '2026-05-31', skipped: [{ day: '2026-06-07' }] } }],
+  fitting: [FITTING, { ...FITTING, choices: { allInOne: true } }],
   part: [pinion(17), pinion(18)],
 };
+
+/** A new document that one of a kind can belong to; nothing for a kind that has no parent. */
+async function parentFor(kind: KindName): Promise<{ parentId?: string }> {
+  const parent = parentOf(kind);
+  if (!parent) return {};
+  const car = await client.addCar();
+  return { parentId: parent === 'car' ? car.id : (await client.addPlan(car.id)).id };
+}
 
 /** An address of a new document of a kind, with a parent where it needs one. */
 async function place(kind: KindName): Promise<{ at: string; id: string; parent: { parentId?: string } }> {
   const id = randomUUID();
-  const parent = parentOf(kind) ? { parentId: (await client.addCar()).id } : {};
+  const parent = await parentFor(kind);
   return { at: `/api/${kindOf(kind).path}/${id}`, id, parent };
 }
 
@@ -120,18 +143,20 @@ describe('what belongs to a car', () => {
     const car = await client.addCar();
     const [early, kept] = [await client.addPlan(car.id), await client.addPlan(car.id)];
     const wish = await client.put('wish', WISH, car.id);
+    const purchase = await client.put('purchase', PURCHASE, kept.id);
     await client.http.delete(`/api/plans/${early.id}`).send({ base: 1 });
     const gone = await client.http.delete(`/api/cars/${car.id}`).send({ base: 1 });
     expect(gone.body.withIt).toEqual(
       expect.arrayContaining([
         { kind: 'plan', id: kept.id, version: 2 },
         { kind: 'wish', id: wish.id, version: 2 },
+        { kind: 'purchase', id: purchase.id, version: 2 },
       ]),
     );
     expect((await client.http.get(`/api/plans/${kept.id}`)).status).toBe(404);
     expect((await client.http.post(`/api/plans/${kept.id}/restore`)).body.error.code).toBe('no-parent');
     const restored = (await client.http.post(`/api/cars/${car.id}/restore`)).body.documents as { doc: Doc }[];
-    expect(restored.map(({ doc }) => doc.id).sort()).toEqual([car.id, kept.id, wish.id].sort());
+    expect(restored.map(({ doc }) => doc.id).sort()).toEqual([car.id, kept.id, wish.id, purchase.id].sort());
     expect((await client.http.get(`/api/plans/${early.id}`)).status).toBe(404);
   });
 

@@ -1,11 +1,13 @@
 import { CAR } from './car/car';
+import { FITTING } from './fitting/fitting';
 import type { Kind, ListName } from './kind';
 import { PART } from './part/part';
 import { PLAN } from './plan/plan';
+import { PURCHASE } from './purchase/purchase';
 import { WISH } from './wish/wish';
 
 /** Every kind of document. Parents stand before their children: they are written in this order. */
-export const KINDS = { car: CAR, plan: PLAN, wish: WISH, part: PART };
+export const KINDS = { car: CAR, plan: PLAN, wish: WISH, purchase: PURCHASE, fitting: FITTING, part: PART };
 
 export type KindName = keyof typeof KINDS;
 /** What documents of a kind hold; of several kinds, what any of them holds. */

@@ -16,6 +16,15 @@ const GROUPS: Readonly<Record<string, string>> = {
   photos: 'photo',
   packs: 'pack',
   gearboxRatios: 'gear',
+  lines: '',
+  own: 'own line',
+  bundles: 'bundle',
+  sales: 'old part',
+  budget: 'envelope',
+  choices: '',
+  steps: 'step',
+  settings: 'setting',
+  radio: 'radio',
 };
 
 /** Fields whose words are not those they are spelled with. */

@@ -3,7 +3,7 @@ import type { Finding } from '../findings/finding';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { PlanError } from '../plan/plan-error';
-import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../plan/resolve-plan';
 import { minutesToCutoff } from '../predict/bands';
 import { shownRun } from '../predict/peak';
 import { simulateRunFast } from '../predict/run-fast';
@@ -33,19 +33,23 @@ export interface House {
 
 const STEP_S = 0.02;
 
-/**
- * Every part of a conversion that could be driven by itself, from the car as bought to the whole plan, fewest changes first: each
- * predicted where and as the plan is driven, or with what forbids it.
- */
-export function halfwayHouses(stock: PlanFile, plan: PlanFile, limits: Limits): House[] {
+/** Every choice among the changes of a conversion, from none to all, fewest first. */
+export function partsOfConversion(stock: PlanFile, plan: PlanFile): Change[][] {
   const changes = changesOf(stock, plan);
   const subsets = Array.from({ length: 2 ** changes.length }, (_, bits) => changes.filter((_change, i) => (bits >> i) & 1));
-  subsets.sort((a, b) => a.length - b.length);
-  const bought = resolvePlan(stock);
-  return subsets.map((subset) => house(stock, plan, subset, limits, bought));
+  return subsets.sort((a, b) => a.length - b.length);
 }
 
-function house(stock: PlanFile, plan: PlanFile, changes: Change[], limits: Limits, bought: ResolvedPlan): House {
+/**
+ * Every part of a conversion that could be driven by itself, from the car as bought to the whole plan, fewest changes first: each
+ * predicted where and as the plan is driven, or with what forbids it. Throws PlanError when the car as bought cannot be computed.
+ */
+export const halfwayHouses = (stock: PlanFile, plan: PlanFile, limits: Limits): House[] =>
+  partsOfConversion(stock, plan).map((changes) => houseOf(stock, plan, changes, limits));
+
+/** One part of a conversion, predicted. */
+export function houseOf(stock: PlanFile, plan: PlanFile, changes: Change[], limits: Limits): House {
+  const bought = resolvePlan(stock);
   const made = withChanges(stock, plan, changes);
   const unlike = unlikeEsc(stock, plan, changes);
   if (unlike !== undefined) return { changes, plan: made, findings: [], forbidden: unlike };

@@ -26,8 +26,10 @@ export interface PartsListOptions {
   stock?: PlanFile | undefined;
   shelf?: readonly ShelfPart[];
   limits: Limits;
-  receiverInEsc?: boolean;
-  failsafe?: boolean;
+  receiverInEsc?: boolean | undefined;
+  failsafe?: boolean | undefined;
+  /** The can after the planned run, where it has been driven already. */
+  maxCanC?: number | undefined;
 }
 
 const RULES = [newParts, lithium, pinions, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
@@ -36,10 +38,9 @@ const RULES = [newParts, lithium, pinions, forNewMotor, outrunnerInCan, plugs, t
  * The parts list of a plan, made by rules from the plan, the car as bought and the shelf; every line says why it is there, and what
  * must be measured first. Throws PlanError for a plan that cannot be computed.
  */
-export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverInEsc = false, failsafe }: PartsListOptions): PartsList {
+export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverInEsc = false, failsafe, maxCanC }: PartsListOptions): PartsList {
   const resolved = resolvePlan(plan);
   const steady = predictSteady(resolved);
-  const run = shownRun(steady, simulateRunFast(resolved));
   const { radioRangeM } = plan.site;
   const input: BuyInput = {
     plan,
@@ -50,7 +51,7 @@ export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverI
     cells: resolved.pack.cells,
     packV: openCircuitV(resolved.pack, HALF),
     bought: stock && asBought(stock),
-    maxCanC: run.maxCanC,
+    maxCanC: maxCanC ?? shownRun(steady, simulateRunFast(resolved)).maxCanC,
     toRadioEdgeS: radioRangeM === undefined || steady.topSpeedMs <= 0 ? undefined : radioRangeM / steady.topSpeedMs,
     receiverInEsc,
     failsafe,

@@ -1,11 +1,9 @@
 import equal from 'fast-deep-equal';
-import type { Chemistry, Motor, Pack, PlanFile } from '../plan/plan-file';
+import { isLithium } from '../plan/chemistry';
+import type { Motor, Pack, PlanFile } from '../plan/plan-file';
 import type { Nameless, Part } from '../shelf/part';
 import { measuring, named, onShelf, type BuyInput, type Wanted } from './list-line';
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
-
-const LITHIUM: readonly Chemistry[] = ['lipo', 'lihv', 'liion', 'life'];
-const isLithium = ({ packs }: Pick<PlanFile, 'packs'>): boolean => packs.some((pack) => LITHIUM.includes(pack.chemistry));
 
 /** The parts of the plan that the car as bought does not have. */
 export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {

@@ -1,5 +1,16 @@
 import { setField, withCarField, type Car, type CarPath, type FigurePath, type Part } from '@puddler/core';
-import { LONGEST_NAME, type Bench, type BodyOf, type KindName, type PlanBody, type Wish } from '@puddler/contract/shared';
+import {
+  LONGEST_NAME,
+  NO_FITTING,
+  NO_PURCHASE,
+  type Bench,
+  type BodyOf,
+  type Fitting,
+  type KindName,
+  type PlanBody,
+  type Purchase,
+  type Wish,
+} from '@puddler/contract/shared';
 import { nanoid } from '@reduxjs/toolkit';
 import { changed } from './desk-slice';
 import { contentOf, keyOf, nameOf, parentKeyOf, type Content, type Key } from './held';
@@ -124,10 +135,17 @@ export function duplicateCar(id: string): Thunk {
     const stock = copies.find(({ from }) => from === bench.stockPlanId);
     const { stockPlanId: _old, ...notes } = bench;
     const wishes = wishesOfCar(getState(), id).map(({ id: _id, carId: _carId, ...wish }): Wish => wish);
+    const noted = copies.flatMap(({ from, planId }) =>
+      (['purchase', 'fitting'] as const).flatMap((kind) => {
+        const content = contentAt(getState(), kind, from);
+        return content ? [made(kind, planId, content.body, planId)] : [];
+      }),
+    );
     commit(dispatch, `copy of ${car.name}`, [
       made('car', copyId, { car: { ...car, name: copyName(car.name) }, bench: stock ? { ...notes, stockPlanId: stock.planId } : notes }),
       ...copies.map(({ planId, plan }) => made('plan', planId, plan, copyId)),
       ...wishes.map((wish) => made('wish', crypto.randomUUID(), wish, copyId)),
+      ...noted,
     ]);
   };
 }
@@ -137,6 +155,47 @@ export function keepWishes(carId: string, wishes: readonly { id: string; wish: W
   return (dispatch, getState) => {
     const steps = wishes.map(({ id, wish }) => stepTo(getState(), 'wish', id, wish, carId));
     commit(dispatch, label, steps, steps.length === 1 ? `wish ${steps[0]!.id} ${label}` : undefined);
+  };
+}
+
+/** What is noted of a plan in a document of its own, which has the plan’s id; made by the first edit. */
+function editNoted<K extends 'purchase' | 'fitting'>(
+  kind: K,
+  none: BodyOf<K>,
+  planId: string,
+  change: (noted: BodyOf<K>) => BodyOf<K>,
+  label: string,
+  joins?: string,
+): Thunk {
+  return (dispatch, getState) => {
+    const state = getState();
+    const held = contentAt(state, kind, planId) as { body: BodyOf<K> } | undefined;
+    const before = held?.body ?? none;
+    const after = change(before);
+    if (after !== before) commit(dispatch, label, [stepTo(state, kind, planId, after, planId)], joins && `${kind} ${planId} ${joins}`);
+  };
+}
+
+export const editPurchase = (planId: string, change: (noted: Purchase) => Purchase, label: string, joins?: string): Thunk =>
+  editNoted('purchase', NO_PURCHASE, planId, change, label, joins);
+
+export const editFitting = (planId: string, change: (noted: Fitting) => Fitting, label: string, joins?: string): Thunk =>
+  editNoted('fitting', NO_FITTING, planId, change, label, joins);
+
+/** Marks a line as arrived, and puts its part on the shelf as owned, as one undo: a part that was considered is owned then. */
+export function partArrived(
+  planId: string,
+  change: (noted: Purchase) => Purchase,
+  parts: readonly { id: string; part: Part }[],
+  label: string,
+): Thunk {
+  return (dispatch, getState) => {
+    const state = getState();
+    const before = contentAt(state, 'purchase', planId)?.body ?? NO_PURCHASE;
+    commit(dispatch, label, [
+      stepTo(state, 'purchase', planId, change(before), planId),
+      ...parts.map(({ id, part }) => stepTo(state, 'part', id, part)),
+    ]);
   };
 }
 

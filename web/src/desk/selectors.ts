@@ -1,5 +1,5 @@
 import type { Car, Part } from '@puddler/core';
-import type { Bench, KindName, PlanBody, Wish } from '@puddler/contract/shared';
+import { NO_FITTING, NO_PURCHASE, type Bench, type Fitting, type KindName, type PlanBody, type Purchase, type Wish } from '@puddler/contract/shared';
 import { createSelector } from '@reduxjs/toolkit';
 import { isUnsaved, keyOf, type ContentOf } from './held';
 import type { RootState } from './store';
@@ -17,6 +17,9 @@ export function planOf(state: RootState, id: string): { carId: string; plan: Pla
   const content = contentAt(state, 'plan', id);
   return content && remembered(content, () => ({ carId: content.parentId!, plan: content.body }));
 }
+
+export const purchaseOf = (state: RootState, planId: string): Purchase => contentAt(state, 'purchase', planId)?.body ?? NO_PURCHASE;
+export const fittingOf = (state: RootState, planId: string): Fitting => contentAt(state, 'fitting', planId)?.body ?? NO_FITTING;
 
 /** The plan that is a car as bought, where one is noted. */
 export function asBoughtOf(state: RootState, carId: string): PlanBody | undefined {

@@ -6,6 +6,9 @@ import {
   fixesFor,
   gearRun,
   heatCourse,
+  houseOf,
+  partsList,
+  partsOfConversion,
   predictSteady,
   resolvePlan,
   sweepEdits,
@@ -17,6 +20,10 @@ import {
   type Fixes,
   type GearRun,
   type HeatCourse,
+  type House,
+  type ListLine,
+  type PartsList,
+  type PartsListOptions,
   type Part,
   type PlanFile,
   type Run,
@@ -27,9 +34,9 @@ import { expose } from 'comlink';
 import type { RunTerms } from './predict-worker';
 
 /** Kinds of work; of each only the newest is wanted. */
-export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears' | 'sweep';
+export type DetailKind = 'bands' | 'fixes' | 'heat' | 'gears' | 'sweep' | 'houses';
 
-const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0, sweep: 0 };
+const newest: Record<DetailKind, number> = { bands: 0, fixes: 0, heat: 0, gears: 0, sweep: 0, houses: 0 };
 /** Work goes on in pieces of about this long, so that a newer wish is heard. */
 const PIECE_MS = 25;
 const FIRST_SAMPLES = 12;
@@ -85,6 +92,20 @@ export interface SweepAnswer {
   done: number;
   /** All points with what was asked, x running fastest; once they are all there. Undefined ones cannot be computed. */
   whole: { wish: SweepWish; points: (SweepAnswers | undefined)[] } | undefined;
+}
+
+/** A part of a conversion with what has to be bought for it. */
+export interface PricedHouse {
+  house: House;
+  lines: ListLine[];
+}
+
+/** What has to be bought for a plan; and for every part of the conversion, as far as they are done. */
+export interface BuyAnswer {
+  list: PartsList;
+  houses: PricedHouse[];
+  /** Of all houses. */
+  done: number;
 }
 
 const tasks = {
@@ -158,6 +179,23 @@ const tasks = {
         report({ done: points.length / total, whole: finished ? { wish, points } : undefined });
       }
       return finished;
+    });
+  },
+
+  /** The parts list of a plan at once, then each part of the conversion. */
+  async houses(token: number, plan: PlanFile, options: PartsListOptions, report: (answer: BuyAnswer) => void): Promise<void> {
+    const { stock, limits } = options;
+    const left = stock ? partsOfConversion(stock, plan) : [];
+    const total = left.length;
+    const houses: PricedHouse[] = [];
+    let list: PartsList | undefined;
+    await inPieces('houses', token, () => {
+      if (list) {
+        const house = houseOf(stock!, plan, left.shift()!, limits);
+        houses.push({ house, lines: house.figures ? partsList(house.plan, { ...options, maxCanC: house.figures.maxCanC }).lines : [] });
+      } else list = partsList(plan, options);
+      if (left.length === 0 || houses.length % 8 === 0) report({ list, houses: [...houses], done: total === 0 ? 1 : houses.length / total });
+      return left.length === 0;
     });
   },
 

@@ -13,6 +13,7 @@ export interface Bench {
   stockPlanId?: string;
   /** What the car does today, on that plan's ground with its parts. */
   today?: Today;
+  radio?: OldRadio;
   photos?: PhotoRef[];
 }
 
@@ -20,6 +21,14 @@ export interface Today {
   topSpeedMs?: number;
   /** Can after the run [°C]. */
   canC?: number;
+}
+
+/** The radio as bought. */
+export interface OldRadio {
+  /** The receiver is built into the ESC. */
+  inEsc?: boolean;
+  /** It takes the throttle back when the signal is lost. */
+  failsafe?: boolean;
 }
 
 export interface PhotoRef extends FileRef {

@@ -3,11 +3,12 @@ import { fileRefKeys, uuid } from '../../joi-parts';
 import { checkWith } from '../../joi-problems';
 import { carSchema } from '../../plan-schema';
 import { name, number } from '../../schema-words';
-import { MOST_PHOTOS, type Bench, type CarBody, type Today } from './car';
+import { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type Today } from './car';
 
 const benchSchema = Joi.object<Bench, true>({
   stockPlanId: uuid,
   today: Joi.object<Today, true>({ topSpeedMs: number('today.topSpeedMs'), canC: number('today.canC') }).min(1),
+  radio: Joi.object<OldRadio, true>({ inEsc: Joi.boolean(), failsafe: Joi.boolean() }).min(1),
   photos: Joi.array()
     .items(Joi.object({ ...fileRefKeys, caption: name }))
     .unique('hash')
