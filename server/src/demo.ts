@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { checkPart, checkPlanFile, splitPlanFile, type Bench, type CarBody, type Checked, type PlanBody } from '@puddler/contract';
+import { checkBody, checkPart, checkPlanFile, splitPlanFile, type Bench, type CarBody, type Checked, type PlanBody } from '@puddler/contract';
 import equal from 'fast-deep-equal';
 import type { DocumentStore } from './documents/store';
 
@@ -22,7 +22,8 @@ function good<T>(file: string, checked: Checked<T>): T {
 }
 
 /**
- * Loads a club: every plan file of `plans/` in order of name, `shelf.json`, and the notes of `club.json`. A car that several
+ * Loads a club: every plan file of `plans/` in order of name, `shelf.json`, the notes of `club.json`, and what is noted of buying and
+ * fitting in `purchases.json` and `fittings.json`. A car that several
  * files share is one car. Throws Error naming the file and its problems.
  */
 export async function loadDemo(store: DocumentStore, folder: string): Promise<void> {
@@ -48,6 +49,16 @@ export async function loadDemo(store: DocumentStore, folder: string): Promise<vo
   await store.write('car', cars.map(fresh));
   await store.write('plan', plans.map(fresh));
   await store.write('part', parts.map(fresh));
+  for (const kind of ['purchase', 'fitting'] as const) {
+    const file = `${kind}s.json`;
+    const noted = (await readJson(path.join(folder, file))) as { plan: string; body: unknown }[];
+    const documents = noted.map(({ plan: name, body }) => {
+      const plan = plans.find((one) => one.body.name === name);
+      if (!plan) throw new Error(`${file}: there is no plan ${name}`);
+      return { id: plan.id, parentId: plan.id, body: good(file, checkBody(kind)(body, plan.body)) };
+    });
+    if (documents.length > 0) await store.write(kind, documents.map(fresh));
+  }
 }
 
 const fresh = <T>(document: T) => ({ ...document, base: 0 });

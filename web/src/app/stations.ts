@@ -72,6 +72,14 @@ export const STATIONS: readonly Station[] = [
     onLine: true,
     command: 'Find parts and gears for this car',
   },
+  {
+    id: 'buy',
+    name: 'Buy',
+    path: '/plans/:planId/buy',
+    page: lateView(() => import('../stations/buy/BuyStation')),
+    onLine: true,
+    command: 'Buy: what this plan needs, and what it costs',
+  },
 ];
 
 /** The address of a station for what the page is about; undefined when it needs a car or a plan that there is none of. */

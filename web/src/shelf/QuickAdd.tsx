@@ -7,16 +7,14 @@ import { LabelField } from '../in-hand/labels/LabelField';
 import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
-
-const PRICE = /(?:[€$£]\s?(\d+(?:[.,]\d{1,2})?))|(?:(\d+(?:[.,]\d{1,2})?)\s?(?:€|\$|£|eur(?:o)?\b))/i;
+import { PRICE, priceIn } from '../units/money';
 
 /** One line that makes a part: what is printed on it, and a price if there is one. */
 export function QuickAdd() {
   const dispatch = useAppDispatch();
   const [kind, setKind] = useState<LabelKind | ''>('');
   const [typed, setTyped] = useState('');
-  const priced = PRICE.exec(typed);
-  const price = priced ? Number((priced[1] ?? priced[2])!.replace(',', '.')) : undefined;
+  const price = priceIn(typed);
   const field = useLabel(kind === '' ? undefined : kind);
 
   const add = () => {

@@ -35,3 +35,11 @@ export const moneyText = (amount: number, digits = 2): string => `${formatNumber
 
 /** What was typed, without a currency’s sign or code before or behind it: prices are in the builder’s own. */
 export const withoutCurrency = (text: string): string => text.replace(/\p{Sc}|(?<![\p{L}])[A-Z]{3}(?![\p{L}])/giu, '');
+
+/** A price with its sign, before or behind it, within other text. */
+export const PRICE = /(?:[€$£]\s?(\d+(?:[.,]\d{1,2})?))|(?:(\d+(?:[.,]\d{1,2})?)\s?(?:€|\$|£|eur(?:o)?\b))/i;
+
+export function priceIn(text: string): number | undefined {
+  const found = PRICE.exec(text);
+  return found ? Number((found[1] ?? found[2])!.replace(',', '.')) : undefined;
+}

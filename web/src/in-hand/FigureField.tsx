@@ -1,0 +1,72 @@
+import { RANGES, type RangePath } from '@puddler/contract/shared';
+import { useId, useState } from 'react';
+import { useAppSelector } from '../desk/store';
+import { parseFigure } from '../units/parse';
+import { formatIn, unitOf } from '../units/units';
+
+interface Props {
+  label: string;
+  path: RangePath;
+  value: number | undefined;
+  /** Sets the figure; undefined clears it. */
+  onSet: (value: number | undefined) => void;
+  /** The name stands in front of the figure; else only those who hear the page are told it. */
+  named?: boolean;
+  placeholder?: string;
+  className?: string;
+  /** A unit of its own, where the range has none. */
+  symbol?: string;
+}
+
+/** One figure typed in place, with or without its unit; what is wrong with it stands below, and changes nothing. */
+export function FigureField({ label, path, value, onSet, named = false, placeholder, className = 'w-20', symbol }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const [problem, setProblem] = useState<string>();
+  const id = useId();
+  const range = RANGES[path];
+  const unit = unitOf(range.unit, system);
+  const shown = value === undefined ? '' : formatIn(value, { ...unit, digits: Math.max(unit.digits, 2) });
+  const settle = (text: string) => {
+    if (text === shown) return setProblem(undefined);
+    if (text === '') {
+      setProblem(undefined);
+      return onSet(undefined);
+    }
+    const read = parseFigure(symbol ? text.replace(new RegExp(`\\s*${symbol}\\s*$`, 'i'), '') : text, range, system);
+    setProblem(read.ok ? undefined : `${label}: ${read.message}`);
+    if (read.ok) onSet(read.value);
+  };
+  return (
+    <span className="inline-flex flex-col items-end">
+      <label className="inline-flex items-center gap-1">
+        <span className={named ? '' : 'sr-only'}>{label}</span>
+        <span className={`inline-flex h-7 items-center rounded-sm border bg-paper px-1.5 max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}>
+          <input
+            key={shown}
+            className={`bg-transparent text-right font-medium outline-none placeholder:font-normal placeholder:text-soft ${className}`}
+            inputMode="decimal"
+            autoComplete="off"
+            defaultValue={shown}
+            placeholder={placeholder}
+            aria-invalid={problem !== undefined}
+            aria-describedby={problem ? id : undefined}
+            onBlur={(event) => settle(event.target.value.trim())}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') event.currentTarget.blur();
+              if (event.key === 'Escape') {
+                event.currentTarget.value = shown;
+                event.currentTarget.blur();
+              }
+            }}
+          />
+          {(symbol ?? unit.symbol) && <span className="pl-1 text-[12px] text-soft">{symbol ?? unit.symbol}</span>}
+        </span>
+      </label>
+      {problem && (
+        <span id={id} role="alert" className="text-[11.5px] text-stop">
+          {problem}
+        </span>
+      )}
+    </span>
+  );
+}

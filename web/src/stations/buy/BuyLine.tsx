@@ -1,0 +1,115 @@
+import { LONGEST_NAME } from '@puddler/contract/shared';
+import { MoreHorizontal } from 'lucide-react';
+import { useState, type KeyboardEvent } from 'react';
+import { FigureField } from '../../in-hand/FigureField';
+import { Menu } from '../../ui/Menu';
+import { moneyText } from '../../units/money';
+import { STATE_KEYS, STATE_WORDS, withNote, type BuyRow, type RowState } from './buy-rows';
+import { BuyLineMore } from './BuyLineMore';
+import { StateMark } from './StateMark';
+import type { Buying } from './use-buy';
+
+interface Props {
+  row: BuyRow;
+  buying: Buying;
+  onKey: (event: KeyboardEvent<HTMLElement>) => void;
+}
+
+/** One line: what, how many, its figures and why; where it stands, what it costs and where it is bought. */
+export function BuyLine({ row, buying, onKey }: Props) {
+  const { line, note, state, each, own } = row;
+  const [more, setMore] = useState(false);
+  const bundle = buying.purchase.bundles.find((one) => one.id === note.bundle);
+  const remove = () =>
+    buying.change(
+      (noted) => ({
+        ...withNote(noted, row.id, { state: undefined, price: undefined, shop: undefined, bundle: undefined, buyOn: undefined }),
+        own: noted.own.filter((one) => one.id !== row.id),
+      }),
+      `remove ${line.what}`,
+    );
+  return (
+    <li
+      tabIndex={0}
+      data-line={row.id}
+      aria-label={`${line.what}, ${STATE_WORDS[state]}`}
+      onKeyDown={onKey}
+      className={`border-b border-rule py-1.5 print:break-inside-avoid print:py-0.5 ${state === 'not-for-me' ? 'text-soft' : ''}`}
+    >
+      <div className="grid grid-cols-[7.2rem_minmax(0,1fr)_auto] items-start gap-x-2 max-sm:grid-cols-[minmax(0,1fr)_auto]">
+        <label className="flex h-7 items-center gap-1.5 max-sm:order-2 max-sm:col-span-2">
+          <StateMark state={state} />
+          <span className="sr-only">State of {line.what}</span>
+          <select
+            className="h-7 w-[5.6rem] rounded-sm bg-transparent text-[12.5px] hover:bg-wash max-sm:h-10"
+            value={state}
+            onChange={(event) => buying.setState(row, event.target.value as RowState)}
+          >
+            {STATE_KEYS.map(([, one]) => (
+              <option key={one} value={one}>
+                {STATE_WORDS[one]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div className="min-w-0 leading-snug">
+          <p>
+            {line.count > 1 && <span className="text-soft">{line.count} × </span>}
+            <strong className={`font-semibold ${state === 'not-for-me' ? 'line-through' : ''}`}>{line.what}</strong>
+            {line.figures && <span className="text-[12.5px] text-soft"> {line.figures}</span>}
+            {row.onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-[11.5px] text-soft">only on the way</span>}
+          </p>
+          <p className="text-[12px] text-soft">
+            {line.why}
+            {line.have.length > 0 && <span className="text-good"> On the shelf: {line.have.join(', ')}.</span>}
+            {line.offer && line.have.length < line.count && ` Considered: ${line.offer.name}.`}
+          </p>
+          {line.measureFirst && state === 'need' && <p className="text-[12px] text-caution">Measure first: {line.measureFirst}.</p>}
+        </div>
+        <div className="flex items-start gap-1">
+          {bundle ? (
+            <span className="h-7 pt-1 text-[12.5px] text-soft">in {bundle.name}</span>
+          ) : (
+            <FigureField
+              label={`Price of ${line.what}`}
+              path="lines.price"
+              value={each}
+              placeholder="price"
+              className="w-14"
+              onSet={(price) => buying.note(row, { price }, `price of ${line.what}`)}
+            />
+          )}
+          <input
+            aria-label={`Shop or note for ${line.what}`}
+            placeholder="shop"
+            maxLength={LONGEST_NAME}
+            key={note.shop}
+            defaultValue={note.shop ?? ''}
+            className="h-7 w-20 rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:hidden"
+            onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+            onBlur={(event) => {
+              const text = event.target.value.trim();
+              if (text !== (note.shop ?? '')) buying.note(row, { shop: text === '' ? undefined : text }, `shop for ${line.what}`);
+            }}
+          />
+          <span className="print:hidden">
+            <Menu
+              label={`More for ${line.what}`}
+              icon={<MoreHorizontal size={14} />}
+              items={[
+                { label: more ? 'Hide date and bundle' : 'Date and bundle', act: () => setMore(!more) },
+                ...(own ? [{ label: 'Remove this line', tone: 'stop' as const, act: remove }] : []),
+              ]}
+            />
+          </span>
+        </div>
+      </div>
+      {line.count > 1 && row.missing > 1 && each !== undefined && !bundle && (
+        <p className="text-right text-[11.5px] text-soft">
+          {row.missing} × {moneyText(each)} = {moneyText(row.missing * each)}
+        </p>
+      )}
+      {more && <BuyLineMore row={row} buying={buying} />}
+    </li>
+  );
+}

@@ -1,0 +1,140 @@
+import { Printer } from 'lucide-react';
+import { Link, useParams } from 'react-router';
+import { useAppSelector } from '../../desk/store';
+import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
+import { useLimits } from '../../in-hand/run-terms';
+import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
+import { chainView } from '../../jobs/chain-view';
+import { Button } from '../../ui/Button';
+import { CsvButton } from '../../ui/CsvButton';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { moneyText } from '../../units/money';
+import { paidFor, partsProgress } from './buy-rows';
+import { buyTable } from './buy-table';
+import { BudgetSentence } from './BudgetSentence';
+import { BuyList } from './BuyList';
+import { Houses } from './Houses';
+import { Instalments } from './Instalments';
+import { costText } from './path-text';
+import { RadioQuestions } from './RadioQuestions';
+import { UpgradeLadder } from './UpgradeLadder';
+import { useBuy, type Buying } from './use-buy';
+
+export default function BuyStation() {
+  const { planId = '' } = useParams();
+  const inHand = usePlan(planId);
+  const loaded = useAppSelector((state) => state.desk.loaded);
+  if (!inHand) return <NoSuchPlan loaded={loaded} />;
+  const view = chainView(inHand.file);
+  if (view.state === 'failed')
+    return (
+      <main className="mx-auto max-w-[760px] px-6 py-14 max-sm:px-3">
+        <p role="alert" className="border-l-4 border-stop bg-sheet px-4 py-3">
+          <strong>This plan cannot be computed, so no list can be made for it.</strong> {view.message}.{' '}
+          <Link to={`/plans/${planId}`} className="underline underline-offset-4">
+            Mend the figure in Plan
+          </Link>
+          , or undo.
+        </p>
+      </main>
+    );
+  return <AtTheShop key={planId} inHand={inHand} />;
+}
+
+/** Where the way to the instalments leads. */
+const BUDGET_ID = 'instalments';
+
+/** What to buy for a plan, what each part of it brings by itself, and when there is money for it. */
+function AtTheShop({ inHand }: { inHand: PlanInHand }) {
+  const buying = useBuy(inHand);
+  const limits = useLimits(inHand.plan.limits);
+  const { view, answer, purchase, stock } = buying;
+  return (
+    <main className="mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,440px)] print:block">
+      <div className="min-w-0">
+        <BuyHead inHand={inHand} buying={buying} />
+        <RadioQuestions carId={inHand.carId} />
+        {answer.value?.list.wrong.map((one) => (
+          <p key={one.id} role="alert" className="my-1 flex items-baseline gap-2 border-l-4 border-stop bg-sheet px-3 py-1.5 text-[13px]">
+            <VerdictMark level="stop" />
+            <span>
+              <strong>Do not buy this plan as it is:</strong> {one.why} Another part, or other cells, in Plan.
+            </span>
+          </p>
+        ))}
+        {view ? <BuyList buying={buying} /> : <p className="py-6 text-soft">Making the list …</p>}
+      </div>
+      <div className="flex min-w-0 flex-col gap-5 self-start lg:sticky lg:top-3 print:hidden">
+        {stock ? (
+          view && view.houses.length > 1 ? (
+            <>
+              <Houses houses={view.houses} done={answer.value!.done} />
+              {view.paths && (
+                <UpgradeLadder
+                  paths={view.paths}
+                  bought={view.path}
+                  limits={limits}
+                  onBuy={(path) => buying.change((noted) => ({ ...noted, favours: path.favours[0]! }), 'order of buying')}
+                />
+              )}
+            </>
+          ) : (
+            view && <p className="text-[13px] text-soft">This plan changes nothing of the car as bought: there is nothing to buy in parts.</p>
+          )
+        ) : (
+          <p className="text-[13px] text-soft">
+            What runs by itself on the way is shown once it is known what the car was as bought.{' '}
+            <Link to={`/cars/${inHand.carId}`} className="text-steel underline underline-offset-2">
+              Say it in Car
+            </Link>
+            .
+          </p>
+        )}
+      </div>
+      <section id={BUDGET_ID} aria-label="Budget" className="min-w-0 scroll-mt-3 lg:col-span-2">
+        <h2 className="eyebrow mb-1 text-soft">In instalments</h2>
+        <BudgetSentence buying={buying} />
+        {purchase.budget && view?.plan && <Instalments buying={buying} plan={view.plan} budget={purchase.budget} />}
+        {purchase.budget && view && !view.plan && <p className="mt-1 text-[13px] text-soft">Nothing is left to pay for.</p>}
+      </section>
+    </main>
+  );
+}
+
+function BuyHead({ inHand: { plan, car }, buying: { view, purchase } }: { inHand: PlanInHand; buying: Buying }) {
+  const rows = view?.rows ?? [];
+  const { had, of } = partsProgress(rows);
+  const paid = paidFor(rows);
+  const wish = purchase.budget?.wish;
+  const over = wish !== undefined && view ? view.cost.money + paid - wish : 0;
+  return (
+    <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
+      <h1 className="wide text-[20px] font-semibold">
+        What to buy{' '}
+        <span className="text-[14px] font-normal text-soft">
+          for {plan.name}, {car.name}
+        </span>
+      </h1>
+      <p className="flex items-baseline gap-3">
+        {view && (
+          <span>
+            <strong className="text-[18px] font-semibold">{costText(view.cost)}</strong>{' '}
+            <span className="text-[12.5px] text-soft">
+              to pay{paid > 0 && ` · ${moneyText(paid)} paid`} · {had} of {of} parts there
+            </span>
+            {over > 0 && <span className="text-[12.5px] text-caution"> · {moneyText(over)} over the wish</span>}
+          </span>
+        )}
+        <span className="flex items-baseline gap-1 print:hidden">
+          <a href={`#${BUDGET_ID}`} className="mr-2 text-[12.5px] text-steel underline underline-offset-2">
+            {purchase.budget ? 'instalments' : 'in instalments?'}
+          </a>
+          <CsvButton name={`parts for ${plan.name}`} disabled={!view} table={() => buyTable(rows, purchase)} />
+          <Button tone="quiet" icon={<Printer size={14} />} onClick={() => window.print()}>
+            Print
+          </Button>
+        </span>
+      </p>
+    </div>
+  );
+}

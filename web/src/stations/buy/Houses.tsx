@@ -1,0 +1,102 @@
+import { FIT_FINDING_IDS, type Change, type Cost, type House } from '@puddler/core';
+import { useAppSelector } from '../../desk/store';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { CHANGE_WORDS, costText } from './path-text';
+
+interface Props {
+  houses: readonly { house: House; cost: Cost }[];
+  /** Share of them that is done. */
+  done: number;
+}
+
+/** Every part of the conversion: what the car does with it, or what forbids it. */
+export function Houses({ houses, done }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  const running = houses.filter(({ house }) => house.figures && house.forbidden === undefined);
+  const forbidden = houses.filter(({ house }) => house.forbidden !== undefined);
+  const fastest = Math.max(...running.map(({ house }) => house.figures!.topSpeedMs), 1e-9);
+  return (
+    <section aria-label="Halfway houses" aria-busy={done < 1}>
+      <h2 className="eyebrow text-soft">What runs by itself {done < 1 && <span role="status">· {Math.round(100 * done)} %</span>}</h2>
+      <div className="overflow-x-auto">
+        <table className="w-full text-[12.5px]">
+          <thead>
+            <tr className="border-b border-ink text-left text-soft">
+              <th scope="col" className="py-0.5 pr-2 font-normal">
+                With
+              </th>
+              <th scope="col" className="pr-2 font-normal">
+                {speed.symbol}
+              </th>
+              <th scope="col" className="pr-2 text-right font-normal">
+                A peak
+              </th>
+              <th scope="col" className="pr-2 text-right font-normal">
+                can {warm.symbol}
+              </th>
+              <th scope="col" className="pr-2 text-right font-normal">
+                min
+              </th>
+              <th scope="col" className="text-right font-normal">
+                to pay
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {running.map(({ house, cost }) => (
+              <tr key={house.changes.join('+')} className="border-b border-rule align-top">
+                <th scope="row" className="py-1 pr-2 text-left font-medium">
+                  {changesText(house.changes, houses)}
+                  {house.findings[0] && (
+                    <span className="ml-1" title={`${house.findings[0].figure}: ${house.findings[0].why}`}>
+                      <VerdictMark level={house.findings[0].level === 'stop' ? 'stop' : 'caution'} />
+                    </span>
+                  )}
+                </th>
+                <td className="w-28 pr-2">
+                  <span className="flex items-center gap-1.5">
+                    <span className="h-2 bg-ember" style={{ width: `${(58 * house.figures!.topSpeedMs) / fastest}px` }} aria-hidden="true" />
+                    {formatIn(house.figures!.topSpeedMs, speed)}
+                  </span>
+                </td>
+                <td className="pr-2 text-right">{formatNumber(house.figures!.peakPackCurrentA, 0)}</td>
+                <td className="pr-2 text-right">{formatIn(house.figures!.maxCanC, warm)}</td>
+                <td className="pr-2 text-right">{formatNumber(house.figures!.minutes, 0)}</td>
+                <td className="text-right whitespace-nowrap">{house.changes.length === 0 ? '' : costText(cost)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {forbidden.length > 0 && (
+        <details className="mt-1 text-[12.5px]">
+          <summary className="cursor-pointer text-soft">
+            {forbidden.length} {forbidden.length === 1 ? 'part' : 'parts'} of it must not be run
+          </summary>
+          <ul>
+            {forbidden.map(({ house }) => (
+              <li key={house.changes.join('+')} className="border-b border-rule py-1 last:border-0">
+                <strong className="font-medium">{changesText(house.changes, houses)}</strong>{' '}
+                <span className="text-soft">
+                  {house.findings.some((one) => one.level === 'stop' && FIT_FINDING_IDS.some((id) => id === one.id))
+                    ? 'It does not go together. '
+                    : ''}
+                  {house.forbidden}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+function changesText(changes: readonly Change[], houses: Props['houses']): string {
+  if (changes.length === 0) return 'as bought';
+  if (changes.length === houses[houses.length - 1]!.house.changes.length && houses.length > 2) return 'the whole plan';
+  return changes.map((change) => CHANGE_WORDS[change]).join(', ');
+}

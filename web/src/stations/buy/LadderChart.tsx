@@ -1,0 +1,129 @@
+import type { Stage } from '@puddler/core';
+import { scaleLinear } from 'd3-scale';
+import { useRef } from 'react';
+import { spreadLabels } from '../../charts/spread-labels';
+import { ChartExport } from '../../charts/ChartExport';
+import { useAppSelector } from '../../desk/store';
+import { useWidth } from '../../ui/useWidth';
+import { currencySymbol } from '../../units/money';
+import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
+import { CHANGE_WORDS } from './path-text';
+
+const PANE = 84;
+const GAP = 20;
+const LEFT = 40;
+const RIGHT = 12;
+const TOP = 16;
+
+interface Pane {
+  name: string;
+  unit: Unit;
+  of: (stage: Stage) => number;
+  tone: string;
+  lines: { at: number; word: string; tone: string }[];
+}
+
+interface Props {
+  stages: readonly Stage[];
+  canCautionC: number | undefined;
+  canStopC: number | undefined;
+}
+
+/** Speed and heat against money spent, a step for each stage. The list below it says the same in words. */
+export function LadderChart({ stages, canCautionC, canStopC }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const [box, width] = useWidth<HTMLDivElement>();
+  const svg = useRef<SVGSVGElement>(null);
+  const most = Math.max(...stages.map((stage) => stage.cost.money), 1);
+  const x = scaleLinear([0, most], [LEFT, Math.max(LEFT + 10, width - RIGHT)]);
+  const limit = (at: number | undefined, word: string, tone: string) => (at === undefined ? [] : [{ at, word, tone }]);
+  const panes: Pane[] = [
+    { name: 'top speed', unit: unitOf('m/s', system), of: (stage) => stage.figures.topSpeedMs, tone: 'stroke-ink', lines: [] },
+    {
+      name: 'can after the run',
+      unit: unitOf('°C', system),
+      of: (stage) => stage.figures.maxCanC,
+      tone: 'stroke-ember',
+      lines: [...limit(canCautionC, 'caution', 'stroke-caution'), ...limit(canStopC, 'stop', 'stroke-stop')],
+    },
+  ];
+  const height = TOP + panes.length * PANE + (panes.length - 1) * GAP + 34;
+  return (
+    <div ref={box} className="relative mt-1">
+      <div className="absolute bottom-0 left-0 print:hidden">
+        <ChartExport svg={() => svg.current} name="upgrade path" />
+      </div>
+      {width > 0 && (
+        <svg ref={svg} width={width} height={height} role="img" aria-label="Speed and heat against money spent" fontSize="11">
+          {panes.map((pane, i) => (
+            <LadderPane key={pane.name} pane={pane} stages={stages} x={x} top={TOP + i * (PANE + GAP)} named={i === 0} right={width - RIGHT} />
+          ))}
+          {x.ticks(4).map((tick) => (
+            <text key={tick} x={x(tick)} y={height - 18} textAnchor="middle" className="fill-soft">
+              {formatNumber(tick, 0)}
+            </text>
+          ))}
+          <text x={width - RIGHT} y={height - 4} textAnchor="end" className="fill-soft">
+            money spent, {currencySymbol()}
+          </text>
+        </svg>
+      )}
+    </div>
+  );
+}
+
+interface PaneProps {
+  pane: Pane;
+  stages: readonly Stage[];
+  x: (money: number) => number;
+  top: number;
+  named: boolean;
+  right: number;
+}
+
+function LadderPane({ pane, stages, x, top, named, right }: PaneProps) {
+  const values = [...stages.map(pane.of), ...pane.lines.map((line) => line.at)].map((value) => toShown(value, pane.unit));
+  const y = scaleLinear([0, Math.max(...values)], [top + PANE, top]).nice(3);
+  const at = (value: number) => y(toShown(value, pane.unit));
+  const steps = stages.map((stage, i) => (i === 0 ? `M${x(0)} ${at(pane.of(stage))}` : `H${x(stage.cost.money)}V${at(pane.of(stage))}`)).join('');
+  const names = spreadLabels(
+    stages.map((stage) => x(stage.cost.money)),
+    62,
+    LEFT + 26,
+    right - 30,
+  );
+  return (
+    <g>
+      {y.ticks(3).map((tick) => (
+        <g key={tick}>
+          <path d={`M${LEFT} ${y(tick)}H${right}`} className="stroke-rule" />
+          <text x={LEFT - 6} y={y(tick) + 4} textAnchor="end" className="fill-soft">
+            {formatNumber(tick, 0)}
+          </text>
+        </g>
+      ))}
+      {pane.lines.map((line) => (
+        <g key={line.word}>
+          <path d={`M${LEFT} ${at(line.at)}H${right}`} className={line.tone} strokeDasharray="4 3" />
+          <text x={LEFT + 4} y={at(line.at) + (line.word === 'caution' ? 11 : -3)} className="fill-soft">
+            {line.word}
+          </text>
+        </g>
+      ))}
+      <path d={`${steps}H${right}`} fill="none" strokeWidth="2" className={pane.tone} />
+      {stages.map((stage, i) => (
+        <g key={stage.house.changes.join('+')}>
+          <path d={`M${x(stage.cost.money)} ${at(pane.of(stage)) - 4.5}l4.5 4.5l-4.5 4.5l-4.5 -4.5z`} className="fill-paper stroke-ink" />
+          {named && i > 0 && (
+            <text x={names[i]} y={top - 5} textAnchor="middle" className="fill-soft">
+              {stage.added.map((change) => CHANGE_WORDS[change]).join(', ')}
+            </text>
+          )}
+        </g>
+      ))}
+      <text x={LEFT + 4} y={top + PANE - 5} className="fill-ink" fontWeight="600">
+        {pane.name}, {pane.unit.symbol}: {formatIn(pane.of(stages[0]!), pane.unit)} → {formatIn(pane.of(stages[stages.length - 1]!), pane.unit)}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,95 @@
+import type { Limits, Stage, UpgradePath, UpgradePaths } from '@puddler/core';
+import { useState } from 'react';
+import { useAppSelector } from '../../desk/store';
+import { Choice } from '../../ui/Choice';
+import { VerdictMark } from '../../ui/VerdictMark';
+import { moneyText } from '../../units/money';
+import { formatIn, unitOf } from '../../units/units';
+import { LadderChart } from './LadderChart';
+import { CHANGE_WORDS, costText, favoursText, orderText } from './path-text';
+
+interface Props {
+  paths: UpgradePaths;
+  /** The order that is bought. */
+  bought: UpgradePath | undefined;
+  limits: Limits;
+  onBuy: (path: UpgradePath) => void;
+}
+
+/** The way from the car as bought to the plan, by money spent: what each stage brings, what it mends and what gives next. */
+export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, onBuy }: Props) {
+  const [shown, setShown] = useState<string>();
+  const path = paths.find((one) => one.favours[0] === shown) ?? bought ?? paths[0];
+  if (!path || path.stages.length < 2) return null;
+  return (
+    <section aria-label="Upgrade path" className="print:break-inside-avoid">
+      <h2 className="eyebrow text-soft">In which order</h2>
+      {paths.length > 1 ? (
+        <div className="mt-1 flex flex-wrap gap-1.5 print:hidden">
+          {paths.map((one) => (
+            <Choice key={one.favours[0]} on={one === path} onClick={() => setShown(one.favours[0])}>
+              {favoursText(one)}
+            </Choice>
+          ))}
+        </div>
+      ) : (
+        <p className="text-[12.5px] text-soft">One order {favoursText(path)}.</p>
+      )}
+      <p className="mt-1 text-[13px]">
+        First {orderText(path)}.{' '}
+        {paths.length > 1 &&
+          (path === bought ? (
+            <span className="text-soft">The instalments follow this order.</span>
+          ) : (
+            <button type="button" className="text-steel underline underline-offset-2" onClick={() => onBuy(path)}>
+              Buy in this order
+            </button>
+          ))}
+      </p>
+      <LadderChart stages={path.stages} canCautionC={limits['motor-temperature'].caution} canStopC={limits['motor-temperature'].stop} />
+      <ol className="text-[12.5px]">
+        {path.stages.map((stage, i) => (
+          <StageLine key={stage.house.changes.join('+')} stage={stage} before={path.stages[i - 1]} />
+        ))}
+      </ol>
+      {stopsShort !== undefined && (
+        <p className="mt-1 flex items-baseline gap-1.5 text-[12.5px]">
+          <VerdictMark level="stop" />
+          <span>The whole plan must not be run: {stopsShort}</span>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function StageLine({ stage: { figures, added, cost, mended, gives }, before }: { stage: Stage; before: Stage | undefined }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  const step = (now: number, was: number | undefined, unit: typeof speed) =>
+    was === undefined ? formatIn(now, unit) : `${formatIn(was, unit)} → ${formatIn(now, unit)}`;
+  return (
+    <li className="border-b border-rule py-1 last:border-0">
+      <strong className="font-semibold">{before ? added.map((change) => CHANGE_WORDS[change]).join(' and ') : 'as bought'}</strong>
+      {before && (
+        <span className="text-soft">
+          {' '}
+          · {costText({ money: cost.money - before.cost.money, unpriced: Math.max(0, cost.unpriced - before.cost.unpriced) })},{' '}
+          {moneyText(cost.money)} in all
+        </span>
+      )}
+      {' · '}
+      {step(figures.topSpeedMs, before?.figures.topSpeedMs, speed)} {speed.symbol}, can {step(figures.maxCanC, before?.figures.maxCanC, warm)}{' '}
+      {warm.symbol}
+      {mended.length > 0 && <span className="text-good"> · mends {mended.map((one) => one.figure).join(', ')}</span>}
+      {gives ? (
+        <span title={gives.why}>
+          {' '}
+          · gives first: <VerdictMark level={gives.level === 'stop' ? 'stop' : 'caution'} silent /> {gives.figure}
+        </span>
+      ) : (
+        <span className="text-soft"> · nothing over a limit</span>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,84 @@
+import type { Purchase } from '@puddler/contract/shared';
+import {
+  bestSchedule,
+  upgradePaths,
+  type Change,
+  type Cost,
+  type Favours,
+  type Goal,
+  type House,
+  type ListLine,
+  type Sale,
+  type Schedule,
+  type UpgradePath,
+  type UpgradePaths,
+} from '@puddler/core';
+import type { BuyAnswer, PricedHouse } from '../../workers/detail-worker';
+import { buyRows, costOfRows, itemsToBuy, type BuyRow } from './buy-rows';
+import { periodOfDay } from './envelopes';
+
+/** All that the Buy station shows, from what the worker found and what is noted. */
+export interface BuyView {
+  rows: BuyRow[];
+  cost: Cost;
+  houses: { house: House; cost: Cost }[];
+  paths: UpgradePaths | undefined;
+  /** The order that is bought: the one chosen, or the one that the instalments favour. */
+  path: UpgradePath | undefined;
+  /** Undefined without an envelope, or with nothing to buy. */
+  plan: { schedule: Schedule; holds: Map<string, BuyRow[]>; path: UpgradePath | undefined } | undefined;
+}
+
+export function buyView({ list, houses, done }: BuyAnswer, purchase: Purchase): BuyView {
+  // The car as bought runs without anything being paid.
+  const costs = new Map<House, Cost>(
+    houses.map(({ house, lines }) => [
+      house,
+      house.changes.length === 0 ? { money: 0, unpriced: 0 } : costOfRows(buyRows(lines, [], { ...purchase, own: [] }), purchase),
+    ]),
+  );
+  const paths = done >= 1 && houses.length > 1 ? upgradePaths([...costs.keys()], (house) => costs.get(house)!) : undefined;
+  const chosen = paths?.paths.find((path) => path.favours.includes(purchase.favours as Favours));
+  const wayLines = linesOnTheWay(houses, chosen ?? paths?.paths[0]);
+  const rows = buyRows(list.lines, wayLines, purchase);
+  const plan = instalmentsOf(rows, houses, chosen ? [chosen] : (paths?.paths ?? []), purchase);
+  return {
+    rows,
+    cost: costOfRows(rows, purchase),
+    houses: houses.map(({ house }) => ({ house, cost: costs.get(house)! })),
+    paths,
+    path: chosen ?? plan?.path ?? paths?.paths[0],
+    plan,
+  };
+}
+
+/** Lines that only a stage on the way asks for. */
+function linesOnTheWay(houses: readonly PricedHouse[], path: UpgradePath | undefined): ListLine[] {
+  const stages = new Set(path?.stages.slice(1, -1).map((stage) => stage.house));
+  const lines = houses.filter(({ house }) => stages.has(house)).flatMap((one) => one.lines);
+  return lines.filter((line, i) => lines.findIndex((other) => other.id === line.id) === i);
+}
+
+function instalmentsOf(rows: readonly BuyRow[], houses: readonly PricedHouse[], paths: readonly UpgradePath[], purchase: Purchase): BuyView['plan'] {
+  const { budget, sales } = purchase;
+  if (!budget) return undefined;
+  const { items, holds } = itemsToBuy(rows, purchase, (day) => periodOfDay(budget, day));
+  if (items.length === 0) return undefined;
+  const itemOf = (line: string) => [...holds].find(([, of]) => of.some((row) => row.id === line))?.[0];
+  const linesOf = new Map(houses.map(({ house, lines }) => [house, lines]));
+  const goalId = (changes: readonly Change[]) => changes.join('+');
+  const ways = paths.map((path) =>
+    path.stages
+      .slice(1)
+      .map(({ house }): Goal => ({ id: goalId(house.changes), items: [...new Set(linesOf.get(house)!.flatMap((line) => itemOf(line.id) ?? []))] })),
+  );
+  const every = [...new Set(ways.flat().map((goal) => goal.id))];
+  const sold = sales.map((sale): Sale => ({ id: sale.id, price: sale.price, after: every.filter((goal) => goal.split('+').includes(sale.id)) }));
+  const envelope = {
+    amount: budget.amount,
+    ...(budget.start === undefined ? {} : { start: budget.start }),
+    skipped: (budget.skipped ?? []).map((one) => periodOfDay(budget, one.day)),
+  };
+  const best = bestSchedule(items, ways.length > 0 ? ways : [[{ id: 'all', items: items.map((item) => item.id) }]], sold, envelope);
+  return best && { schedule: best.schedule, holds, path: paths[ways.indexOf(best.way as Goal[])] };
+}

@@ -1,0 +1,103 @@
+import { LINE_STATES, MOST_LINES, type Purchase } from '@puddler/contract/shared';
+import type { BuyGroup, PartsListOptions, PlanFile } from '@puddler/core';
+import { useMemo } from 'react';
+import { editPurchase, partArrived } from '../../desk/edits';
+import { benchOf, partOf, purchaseOf, selectShelf } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { useRunTerms } from '../../in-hand/run-terms';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { useDetail, type Detail } from '../../jobs/detail';
+import type { BuyAnswer } from '../../workers/detail-worker';
+import { withNote, type BuyRow, type RowState } from './buy-rows';
+import { buyView, type BuyView } from './buy-view';
+
+interface Question {
+  file: PlanFile;
+  options: PartsListOptions;
+}
+
+/** The parts list of a plan with what is noted, and everything that can be done with it. */
+export interface Buying {
+  answer: Detail<BuyAnswer>;
+  view: BuyView | undefined;
+  purchase: Purchase;
+  stock: PlanFile | undefined;
+  /** Changes what is noted, as one undo. */
+  change: (change: (noted: Purchase) => Purchase, label: string, joins?: string) => void;
+  setState: (row: BuyRow, state: RowState) => void;
+  note: (row: BuyRow, change: Parameters<typeof withNote>[2], label: string) => void;
+  add: (what: string, group: BuyGroup, count: number, price: number | undefined) => void;
+  isFull: boolean;
+}
+
+export function useBuy({ id, carId, file, plan, asBought }: PlanInHand): Buying {
+  const dispatch = useAppDispatch();
+  const { limits, stock: bought } = useRunTerms(carId, plan.limits);
+  const stock = asBought === plan ? undefined : bought;
+  const shelf = useAppSelector(selectShelf);
+  const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
+  const purchase = useAppSelector((state) => purchaseOf(state, id));
+  const question = useMemo<Question>(
+    () => ({
+      file,
+      options: {
+        stock,
+        limits,
+        shelf: shelf.filter(({ part }) => part.status !== 'worn-out'),
+        receiverInEsc: radio?.inEsc,
+        failsafe: radio?.failsafe,
+      },
+    }),
+    [file, stock, limits, shelf, radio],
+  );
+  const answer = useDetail<Question, BuyAnswer, BuyAnswer>(
+    'houses',
+    question,
+    (tasks, token, { file: of, options }, report) => tasks.houses(token, of, options, report),
+    (_before, report) => report,
+  );
+  const view = useMemo(() => answer.value && buyView(answer.value, purchase), [answer.value, purchase]);
+  const change: Buying['change'] = (make, label, joins) => dispatch(editPurchase(id, make, label, joins));
+  return {
+    answer,
+    view,
+    purchase,
+    stock,
+    change,
+    setState: (row, state) => {
+      const label = `${row.line.what}: ${state}`;
+      const kept = LINE_STATES.find((one) => one === state);
+      const make = (noted: Purchase) => withNote(noted, row.id, { state: kept });
+      if (state === 'arrived' && row.state !== 'arrived') dispatch(arrival(id, row, make, label));
+      else change(make, label);
+    },
+    note: (row, what, label) => change((noted) => withNote(noted, row.id, what), label, `${row.id} ${label}`),
+    add: (what, group, count, price) =>
+      change((noted) => {
+        const own = { id: crypto.randomUUID(), what, count, group };
+        const added = { ...noted, own: [...noted.own, own] };
+        return price === undefined ? added : withNote(added, own.id, { price });
+      }, `new line ${what}`),
+    isFull: purchase.own.length >= MOST_LINES,
+  };
+}
+
+/** A line that arrives puts its part on the shelf: the one that was considered becomes owned, or a new one stands there. */
+function arrival(planId: string, row: BuyRow, make: (noted: Purchase) => Purchase, label: string): ReturnType<typeof editPurchase> {
+  return (dispatch, getState) => {
+    const { offer, part, count, have } = row.line;
+    const missing = count - have.length;
+    const considered = offer && partOf(getState(), offer.id);
+    const price = row.each === undefined ? {} : { price: row.each };
+    const model = considered ?? part;
+    const ids = model ? Array.from({ length: missing }, (_, i) => (i === 0 && considered ? offer!.id : crypto.randomUUID())) : [];
+    dispatch(
+      partArrived(
+        planId,
+        make,
+        ids.map((id) => ({ id, part: { ...model!, ...price, status: 'owned' } })),
+        label,
+      ),
+    );
+  };
+}
