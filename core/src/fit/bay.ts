@@ -38,7 +38,7 @@ export interface BayDrawing {
   spur: Rect | undefined;
   /** From the spur’s axle: where the motor’s shaft can stand, and where these gears put it. */
   slot: { fromMm: number | undefined; toMm: number | undefined; atMm: number } | undefined;
-  /** The nearest thing that the spur could touch, from its axle. */
+  /** The nearest thing that the spur could touch, from its axle; drawn on the side away from the motor. */
   nearestMm: number | undefined;
   trays: Tray[];
   touches: Touch[];
@@ -134,7 +134,7 @@ function touchesOf(
     const inside = Math.min(slot.atMm - (slot.fromMm ?? -Infinity), (slot.toMm ?? Infinity) - slot.atMm);
     touches.push({ ...touch('mesh-distance', 'shaft in its slot', inside), trimMm: 0 });
   }
-  if (spur && nearestMm !== undefined) touches.push(touch('spur-clearance', 'spur to the nearest part', nearestMm - (spur.xMm + spur.widthMm)));
+  if (spur && nearestMm !== undefined) touches.push(touch('spur-clearance', 'spur to the nearest part', spur.xMm + nearestMm));
   for (const { id, label, part, room: tray } of trays)
     for (const size of SIZES)
       if (part[size] !== undefined && tray[size] !== undefined)

@@ -160,9 +160,12 @@ export const radioSteps: StepRule = ({ plan, receiverGoes, twins, newEsc }) => {
   ];
 };
 
+/** A range is walked in paces: to ten metres it is told. */
+const ROUND_M = 10;
+
 /** The first time with the pack plugged in. */
 export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs }) => {
-  const rangeM = Math.ceil((limits['radio-range'].caution ?? 0) * topSpeedMs);
+  const rangeM = ROUND_M * Math.ceil(((limits['radio-range'].caution ?? 0) * topSpeedMs) / ROUND_M);
   return [
     {
       id: 'radio-first',

@@ -62,7 +62,7 @@ const ROWS: readonly Row[] = [
   },
   {
     id: 'binding',
-    when: ({ trigger }) => trigger === 'fight',
+    when: ({ trigger, motors }) => trigger === 'fight' && motors === 'one',
     seen: 'One motor, yet it strains, hot and slow',
     cause: 'With one motor nothing fights: gears bind, a brake drags, or a pinion rubs.',
     todo: 'Pack out. Turn the drivetrain by hand: find the place that is tight, and set the mesh there.',
@@ -80,7 +80,7 @@ const ROWS: readonly Row[] = [
   },
   {
     id: 'rubbing',
-    when: ({ trigger }) => trigger === 'one-hotter',
+    when: ({ trigger, motors }) => trigger === 'one-hotter' && motors === 'one',
     seen: 'The motor gets hotter than it should with no load',
     cause: 'Tight mesh, a pinion or sleeve that rubs, or a bearing.',
     todo: 'Pack out. Turn it by hand with the pinion on and off: what is tight by itself is the motor, else the mesh.',
@@ -107,7 +107,7 @@ const ROWS: readonly Row[] = [
   },
   {
     id: 'stutters-one-piece',
-    when: ({ trigger }) => trigger === 'stutters',
+    when: ({ trigger, drive }) => trigger === 'stutters' && drive === 'one-piece',
     seen: 'It stutters from standstill, motor and ESC in one',
     cause: 'Sensor and magnet are not paired, or it is geared too long.',
     todo: 'Pinion off, pair sensor and magnet again as its maker says.',
@@ -125,7 +125,7 @@ const ROWS: readonly Row[] = [
   },
   {
     id: 'reverse-side-set',
-    when: ({ speed }) => speed === 'forward-slower',
+    when: (seen) => seen.speed === 'forward-slower' && !wired(seen),
     seen: 'Forward is slower than reverse',
     cause: 'It runs on the side that the ESC keeps for reverse.',
     todo: 'Turn the rotation setting of the ESC round, reverse the throttle channel at the radio, and calibrate again.',
@@ -143,7 +143,7 @@ const ROWS: readonly Row[] = [
   },
   {
     id: 'channel-no-switch',
-    when: ({ trigger }) => trigger === 'brake-first',
+    when: ({ trigger, reverseSwitch }) => trigger === 'brake-first' && reverseSwitch === 'no',
     seen: 'Trigger pulled: it brakes first, then drives in reverse, and the radio cannot reverse a channel',
     cause: 'The throttle channel is reversed.',
     todo: 'Calibrate with trigger and brake the other way round, where the ESC takes it; else an ESC with a setting for it.',
@@ -161,7 +161,7 @@ const ROWS: readonly Row[] = [
   },
   {
     id: 'backward-set',
-    when: ({ trigger }) => trigger === 'backward',
+    when: (seen) => seen.trigger === 'backward' && !wired(seen),
     seen: 'It drives backwards, while brake and drive are the right way round',
     cause: 'The motor turns the wrong way.',
     todo: 'Turn the rotation setting of the ESC round.',

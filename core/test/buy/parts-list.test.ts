@@ -111,7 +111,7 @@ test('what is owned on the shelf serves where its figures fit; what is only cons
 test('the cheapest part that is considered is offered, by name or by the same figures under another; owned ones are not', () => {
   const motor = (id: string, price: number, change: object = {}): ShelfPart => {
     const { name: _name, ...spec } = plan.motor;
-    return { id, part: { kind: 'motor', name: id, status: 'considered', price, spec: { ...spec, ...change } } as ShelfPart['part'] };
+    return { id, part: { kind: 'motor', name: id, status: 'considered', price, spec: { ...spec, ...change } } };
   };
   const shelf = [motor('dear', 60), motor('cheap', 45), motor('other winding', 20, { kvRpmPerV: 3500 })];
   expect(line('motor', plan, { shelf })!.offer).toEqual({ id: 'cheap', name: 'cheap', price: 45 });

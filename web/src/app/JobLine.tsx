@@ -16,13 +16,13 @@ export function JobLine({ where }: { where: Where }) {
           if (!to) return null;
           return (
             <li key={station.id} className="flex items-center">
-              {i > 0 && <span aria-hidden="true" className={`h-px w-10 ${i <= at ? 'bg-ink' : 'bg-edge'}`} />}
+              {i > 0 && <span aria-hidden="true" className={`h-px w-5 max-sm:w-2 xl:w-8 ${i <= at ? 'bg-ink' : 'bg-edge'}`} />}
               <Link
                 to={to}
                 aria-current={i === at ? 'step' : undefined}
-                className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[13px] hover:bg-wash ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
+                className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[13px] hover:bg-wash max-sm:px-1 ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
               >
-                <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
+                <svg viewBox="0 0 12 12" className={`size-3 ${i === at ? '' : 'max-sm:hidden'}`} aria-hidden="true">
                   <path
                     d="M6 0.7 11.3 6 6 11.3 0.7 6z"
                     className={i === at ? 'fill-ember stroke-ember' : i < at ? 'fill-ink stroke-ink' : 'fill-paper stroke-edge'}

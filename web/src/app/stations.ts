@@ -80,6 +80,14 @@ export const STATIONS: readonly Station[] = [
     onLine: true,
     command: 'Buy: what this plan needs, and what it costs',
   },
+  {
+    id: 'fit',
+    name: 'Fit',
+    path: '/plans/:planId/fit',
+    page: lateView(() => import('../stations/fit/FitStation')),
+    onLine: true,
+    command: 'Fit: steps at the bench, wiring, settings',
+  },
 ];
 
 /** The address of a station for what the page is about; undefined when it needs a car or a plan that there is none of. */

@@ -1,4 +1,4 @@
-import { RANGES, type RangePath } from '@puddler/contract/shared';
+import { RANGES, type Range, type RangePath } from '@puddler/contract/shared';
 import { useId, useState } from 'react';
 import { useAppSelector } from '../desk/store';
 import { parseFigure } from '../units/parse';
@@ -14,16 +14,16 @@ interface Props {
   named?: boolean;
   placeholder?: string;
   className?: string;
-  /** A unit of its own, where the range has none. */
-  symbol?: string;
+  /** The unit that the figure is kept in, where its range has none. */
+  keptIn?: string;
 }
 
 /** One figure typed in place, with or without its unit; what is wrong with it stands below, and changes nothing. */
-export function FigureField({ label, path, value, onSet, named = false, placeholder, className = 'w-20', symbol }: Props) {
+export function FigureField({ label, path, value, onSet, named = false, placeholder, className = 'w-20', keptIn }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const [problem, setProblem] = useState<string>();
   const id = useId();
-  const range = RANGES[path];
+  const range: Range = keptIn === undefined ? RANGES[path] : { ...RANGES[path], unit: keptIn };
   const unit = unitOf(range.unit, system);
   const shown = value === undefined ? '' : formatIn(value, { ...unit, digits: Math.max(unit.digits, 2) });
   const settle = (text: string) => {
@@ -32,7 +32,7 @@ export function FigureField({ label, path, value, onSet, named = false, placehol
       setProblem(undefined);
       return onSet(undefined);
     }
-    const read = parseFigure(symbol ? text.replace(new RegExp(`\\s*${symbol}\\s*$`, 'i'), '') : text, range, system);
+    const read = parseFigure(text, range, system);
     setProblem(read.ok ? undefined : `${label}: ${read.message}`);
     if (read.ok) onSet(read.value);
   };
@@ -59,7 +59,7 @@ export function FigureField({ label, path, value, onSet, named = false, placehol
               }
             }}
           />
-          {(symbol ?? unit.symbol) && <span className="pl-1 text-[12px] text-soft">{symbol ?? unit.symbol}</span>}
+          {unit.symbol && <span className="pl-1 text-[12px] text-soft">{unit.symbol}</span>}
         </span>
       </label>
       {problem && (

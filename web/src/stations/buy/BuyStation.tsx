@@ -2,6 +2,7 @@ import { Printer } from 'lucide-react';
 import { Link, useParams } from 'react-router';
 import { useAppSelector } from '../../desk/store';
 import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
+import { NotComputable } from '../../in-hand/NotComputable';
 import { useLimits } from '../../in-hand/run-terms';
 import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
 import { chainView } from '../../jobs/chain-view';
@@ -16,7 +17,7 @@ import { BuyList } from './BuyList';
 import { Houses } from './Houses';
 import { Instalments } from './Instalments';
 import { costText } from './path-text';
-import { RadioQuestions } from './RadioQuestions';
+import { RadioQuestions } from '../../in-hand/RadioQuestions';
 import { UpgradeLadder } from './UpgradeLadder';
 import { useBuy, type Buying } from './use-buy';
 
@@ -26,18 +27,7 @@ export default function BuyStation() {
   const loaded = useAppSelector((state) => state.desk.loaded);
   if (!inHand) return <NoSuchPlan loaded={loaded} />;
   const view = chainView(inHand.file);
-  if (view.state === 'failed')
-    return (
-      <main className="mx-auto max-w-[760px] px-6 py-14 max-sm:px-3">
-        <p role="alert" className="border-l-4 border-stop bg-sheet px-4 py-3">
-          <strong>This plan cannot be computed, so no list can be made for it.</strong> {view.message}.{' '}
-          <Link to={`/plans/${planId}`} className="underline underline-offset-4">
-            Mend the figure in Plan
-          </Link>
-          , or undo.
-        </p>
-      </main>
-    );
+  if (view.state === 'failed') return <NotComputable planId={planId} why={view.message} so="no list can be made for it" />;
   return <AtTheShop key={planId} inHand={inHand} />;
 }
 

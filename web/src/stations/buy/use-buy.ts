@@ -90,7 +90,7 @@ function arrival(planId: string, row: BuyRow, make: (noted: Purchase) => Purchas
     const considered = offer && partOf(getState(), offer.id);
     const price = row.each === undefined ? {} : { price: row.each };
     const model = considered ?? part;
-    const ids = model ? Array.from({ length: missing }, (_, i) => (i === 0 && considered ? offer!.id : crypto.randomUUID())) : [];
+    const ids = model ? Array.from({ length: missing }, (_, i) => (i === 0 && considered ? offer.id : crypto.randomUUID())) : [];
     dispatch(
       partArrived(
         planId,

@@ -2,8 +2,8 @@ import { LONGEST_NAME, type PhotoRef } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { fileAddress } from '../../desk/api';
 import type { CarInHand } from '../../in-hand/use-car';
-import { LargePhoto } from './LargePhoto';
-import { PhotoPickers } from './PhotoPickers';
+import { LargePhoto } from '../../in-hand/photos/LargePhoto';
+import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
 import { usePhotos } from './use-photos';
 
 /** Photos of the wiring before it is unplugged; large while working. */
@@ -17,7 +17,7 @@ export function PhotosStep({ inHand }: { inHand: CarInHand }) {
   };
   return (
     <>
-      <PhotoPickers photos={photos} />
+      <PhotoPickers label="Photos of the wiring" busy={photos.busy} isFull={photos.isFull} onFiles={(files) => void photos.take(files)} />
       {photos.problems.map((problem) => (
         <p key={problem} role="alert" className="mt-1 text-stop">
           {problem}

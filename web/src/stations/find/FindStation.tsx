@@ -2,6 +2,7 @@ import type { SearchScope } from '@puddler/core';
 import { Link, useParams } from 'react-router';
 import { useAppSelector } from '../../desk/store';
 import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
+import { NotComputable } from '../../in-hand/NotComputable';
 import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
 import { chainView } from '../../jobs/chain-view';
 import { FoundFront } from './FoundFront';
@@ -19,7 +20,7 @@ export default function FindStation() {
   const loaded = useAppSelector((state) => state.desk.loaded);
   if (!inHand) return <NoSuchPlan loaded={loaded} />;
   const view = chainView(inHand.file);
-  if (view.state === 'failed') return <Unready planId={planId} why={view.message} />;
+  if (view.state === 'failed') return <NotComputable planId={planId} why={view.message} so="nothing can be found for it" />;
   return <Finding key={inHand.carId} inHand={inHand} />;
 }
 
@@ -74,20 +75,5 @@ function EmptyShelf({ scope }: { scope: SearchScope }) {
         put parts on the shelf
       </Link>
     </p>
-  );
-}
-
-/** A plan that cannot be computed has no ground to put parts on. */
-function Unready({ planId, why }: { planId: string; why: string }) {
-  return (
-    <main className="mx-auto max-w-[760px] px-6 py-14 max-sm:px-3">
-      <p role="alert" className="border-l-4 border-stop bg-sheet px-4 py-3">
-        <strong>This plan cannot be computed, so nothing can be found for it.</strong> {why}.{' '}
-        <Link to={`/plans/${planId}`} className="underline decoration-edge underline-offset-4">
-          Mend the figure in Plan
-        </Link>
-        , or undo.
-      </p>
-    </main>
   );
 }

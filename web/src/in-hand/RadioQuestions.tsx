@@ -1,7 +1,7 @@
 import type { OldRadio } from '@puddler/contract/shared';
-import { editBench } from '../../desk/edits';
-import { benchOf } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { editBench } from '../desk/edits';
+import { benchOf } from '../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../desk/store';
 
 const ANSWERS = ['', 'yes', 'no'] as const;
 

@@ -1,0 +1,126 @@
+import { FIT_PHASES } from '@puddler/core';
+import { Maximize2, Printer } from 'lucide-react';
+import { Suspense, useState } from 'react';
+import { useParams } from 'react-router';
+import { useAppSelector } from '../../desk/store';
+import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
+import { NotComputable } from '../../in-hand/NotComputable';
+import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
+import { chainView } from '../../jobs/chain-view';
+import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
+import { latePart } from '../../ui/late-part';
+import { Choices } from './Choices';
+import { BayPanel, ScrewPanel, WiringPanel } from './Drawings';
+import { fitProgress } from './fit-progress';
+import { PHASE_WORDS } from './fit-text';
+import { FitSteps } from './FitSteps';
+import { SettingsTable } from './SettingsTable';
+import { useFit, type AtBench } from './use-fit';
+import { WhichWayHelper } from './WhichWayHelper';
+
+const BenchMode = latePart(() => import('./BenchMode'));
+
+const PANELS = [
+  ['wiring', 'Wiring'],
+  ['bay', 'Bay'],
+  ['screw', 'Screw and shaft'],
+  ['which-way', 'Which way'],
+  ['settings', 'Settings'],
+] as const;
+type Panel = (typeof PANELS)[number][0];
+
+export default function FitStation() {
+  const { planId = '' } = useParams();
+  const inHand = usePlan(planId);
+  const loaded = useAppSelector((state) => state.desk.loaded);
+  if (!inHand) return <NoSuchPlan loaded={loaded} />;
+  const view = chainView(inHand.file);
+  if (view.state === 'failed') return <NotComputable planId={planId} why={view.message} so="no steps can be made for it" />;
+  return <AtTheBench key={planId} inHand={inHand} />;
+}
+
+/** The bench: what to do in which order, and beside it what it looks like. */
+function AtTheBench({ inHand }: { inHand: PlanInHand }) {
+  const bench = useFit(inHand);
+  const [isBench, setBench] = useState(false);
+  const name = inHand.plan.name;
+  const { done, of } = fitProgress(bench.rows);
+  const again = bench.rows.filter((row) => row.state === 'again').length;
+  return (
+    <main className="mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] print:block">
+      <div className="min-w-0">
+        <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4">
+          <h1 className="wide text-[20px] font-semibold">
+            At the bench{' '}
+            <span className="text-[14px] font-normal text-soft">
+              with {name}, {inHand.car.name}
+            </span>
+          </h1>
+          <span className="flex items-baseline gap-1 print:hidden">
+            <Button tone="action" icon={<Maximize2 size={14} />} onClick={() => setBench(true)}>
+              One step a screen
+            </Button>
+            <Button tone="quiet" icon={<Printer size={14} />} onClick={() => window.print()}>
+              Print
+            </Button>
+          </span>
+        </div>
+        <p className="text-[13px]">
+          <strong className="font-semibold">
+            {done} of {of}
+          </strong>{' '}
+          <span className="text-soft">steps done</span>
+          {again > 0 && <span className="text-caution"> · {again} to do again, for the plan has changed</span>}
+        </p>
+        <nav aria-label="Phases" className="mt-1 mb-2 flex flex-wrap gap-x-3 text-[12.5px] print:hidden">
+          {FIT_PHASES.filter((phase) => bench.rows.some((row) => row.step.phase === phase)).map((phase) => (
+            <a key={phase} href={`#phase-${phase}`} className="text-steel underline-offset-2 hover:underline max-sm:py-2">
+              {PHASE_WORDS[phase]}
+            </a>
+          ))}
+        </nav>
+        <Choices bench={bench} carId={inHand.carId} />
+        <FitSteps bench={bench} />
+        <p className="text-[12px] text-soft">
+          A conversion ends most warranties. In doubt about a joint, a pack or a rule of the place ask a hobby shop or a licensed electrician.
+        </p>
+      </div>
+      <Panels bench={bench} inHand={inHand} />
+      {isBench && (
+        <Suspense fallback={null}>
+          <BenchMode bench={bench} onClose={() => setBench(false)} />
+        </Suspense>
+      )}
+    </main>
+  );
+}
+
+/** Drawings, the helper and the settings: one at a time on the screen, all that belong to the guide on paper. */
+function Panels({ bench, inHand }: { bench: AtBench; inHand: PlanInHand }) {
+  const [shown, setShown] = useState<Panel>('wiring');
+  const { name } = inHand.plan;
+  const bodies: Record<Panel, React.ReactNode> = {
+    wiring: <WiringPanel bench={bench} name={name} />,
+    bay: <BayPanel bench={bench} name={name} />,
+    screw: <ScrewPanel bench={bench} inHand={inHand} name={name} />,
+    'which-way': <WhichWayHelper bench={bench} />,
+    settings: <SettingsTable bench={bench} carId={inHand.carId} planId={inHand.id} />,
+  };
+  return (
+    <div className="min-w-0 self-start lg:sticky lg:top-3">
+      <div className="mb-2 flex flex-wrap gap-1.5 print:hidden" role="group" aria-label="Beside the steps">
+        {PANELS.map(([id, word]) => (
+          <Choice key={id} size="large" on={shown === id} onClick={() => setShown(id)}>
+            {word}
+          </Choice>
+        ))}
+      </div>
+      {PANELS.map(([id]) => (
+        <div key={id} className={`${shown === id ? '' : 'hidden'} ${id === 'which-way' ? 'print:hidden' : 'print:mb-4 print:block'}`}>
+          {bodies[id]}
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import { MOST_PHOTOS, type Fitting, type SettingNote, type StepPhoto } from '@puddler/contract/shared';
+import { benchSteps, fitInput, settingsSheet, wiringOf, type FitInput, type PlanFile, type Setting, type Wiring } from '@puddler/core';
+import { format } from 'date-fns';
+import { useMemo } from 'react';
+import { editFitting } from '../../desk/edits';
+import { benchOf, fittingOf } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
+import { useRunTerms } from '../../in-hand/run-terms';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { fitRows, withStep, type FitRow } from './fit-progress';
+
+/** The bench for a plan: steps with what is noted, drawings’ data, and everything that can be done. */
+export interface AtBench {
+  rows: FitRow[];
+  input: FitInput;
+  wiring: Wiring;
+  sheet: Setting[];
+  fitting: Fitting;
+  stock: PlanFile | undefined;
+  change: (change: (noted: Fitting) => Fitting, label: string, joins?: string) => void;
+  note: (row: FitRow, change: Parameters<typeof withStep>[2], label: string) => void;
+  tick: (row: FitRow, done: boolean) => void;
+  setSetting: (id: string, change: Partial<Omit<SettingNote, 'id'>>) => void;
+  photos: { busy: boolean; problems: string[]; isFull: boolean; take: (row: FitRow, files: File[]) => void; remove: (photo: StepPhoto) => void };
+}
+
+export function useFit({ id, carId, file, plan, asBought }: PlanInHand): AtBench {
+  const dispatch = useAppDispatch();
+  const { limits, stock: bought } = useRunTerms(carId, plan.limits);
+  const stock = asBought === plan ? undefined : bought;
+  const receiverInEsc = useAppSelector((state) => benchOf(state, carId)?.radio?.inEsc);
+  const fitting = useAppSelector((state) => fittingOf(state, id));
+  const { choices } = fitting;
+  const made = useMemo(() => {
+    const options = { stock, limits, choices, receiverInEsc };
+    const input = fitInput(file, options);
+    return {
+      input,
+      steps: benchSteps(file, options),
+      wiring: wiringOf(file, { choices, receiverGoes: input.receiverGoes }),
+      sheet: settingsSheet(input),
+    };
+  }, [file, stock, limits, choices, receiverInEsc]);
+  const rows = useMemo(() => fitRows(made.steps, fitting), [made, fitting]);
+  const keeping = useKeepPhotos();
+  const change: AtBench['change'] = (make, label, joins) => dispatch(editFitting(id, make, label, joins));
+  return {
+    rows,
+    input: made.input,
+    wiring: made.wiring,
+    sheet: made.sheet,
+    fitting,
+    stock,
+    change,
+    note: (row, what, label) => change((noted) => withStep(noted, row.step.id, what), label, `${row.step.id} ${label}`),
+    tick: (row, done) =>
+      change(
+        (noted) => withStep(noted, row.step.id, { done: done ? { at: new Date().toISOString(), of: row.step.of } : undefined }),
+        `${done ? 'tick' : 'untick'} ${row.step.title}`,
+      ),
+    setSetting: (of, next) =>
+      change(
+        (noted) => {
+          const before = noted.settings.find((one) => one.id === of) ?? { id: of };
+          const after: SettingNote = { ...before, ...next, on: format(new Date(), 'yyyy-MM-dd') };
+          if (after.before === undefined) delete after.before;
+          if (after.after === undefined) delete after.after;
+          const others = noted.settings.filter((one) => one.id !== of);
+          return { ...noted, settings: after.before === undefined && after.after === undefined ? others : [...others, after] };
+        },
+        'setting',
+        `setting ${of}`,
+      ),
+    photos: {
+      busy: keeping.busy,
+      problems: keeping.problems,
+      isFull: fitting.photos.length >= MOST_PHOTOS,
+      take: (row, files) =>
+        void keeping.keep(files, fitting.photos, MOST_PHOTOS - fitting.photos.length, `A fitting holds ${MOST_PHOTOS} photos.`).then((kept) => {
+          if (kept.length > 0)
+            change((noted) => ({ ...noted, photos: [...noted.photos, ...kept.map((one) => ({ ...one, step: row.step.id }))] }), 'photo');
+        }),
+      remove: (photo) => change((noted) => ({ ...noted, photos: noted.photos.filter((one) => one.hash !== photo.hash) }), 'remove a photo'),
+    },
+  };
+}
