@@ -1,22 +1,25 @@
 import type { PlanBody } from '@puddler/contract/shared';
 import type { Car, Run } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { undoable } from '../desk/undoable';
 import { pinOf, togglePlanPin } from '../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { addPlan, copyName, deleteDocument, editPlan } from '../desk/edits';
-import { asBoughtOf, type PlanOnDesk } from '../desk/selectors';
+import { asBoughtOf, contentAt, type PlanOnDesk } from '../desk/selectors';
 import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
 import { useRunTerms } from '../in-hand/run-terms';
 import { latest, useRun } from '../jobs/use-run';
 import { headline, short } from '../in-hand/link-text';
+import { latePart } from '../ui/late-part';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '../units/units';
 import { NameField } from './NameField';
+
+const PlanProgress = latePart(() => import('./PlanProgress'));
 
 /** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
 export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOnDesk & { car: Car; stock: boolean; twin: boolean }) {
@@ -33,6 +36,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
   const wish = useRunTerms(carId, plan.limits);
   const result = latest(useRun(view.state === 'ready' ? file : undefined, wish));
   const worst = result?.findings[0];
+  const isNoted = useAppSelector((state) => contentAt(state, 'purchase', id) !== undefined || contentAt(state, 'fitting', id) !== undefined);
   const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
 
   const remove = () => {
@@ -66,6 +70,11 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
               </span>
             )}
           </span>
+        )}
+        {isNoted && result && (
+          <Suspense fallback={null}>
+            <PlanProgress planId={id} carId={carId} file={file} maxCanC={result.driven.run.maxCanC} />
+          </Suspense>
         )}
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
