@@ -31,6 +31,7 @@ export default tseslint.config(
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Randomness is handed in.' }],
     },
   },
+  { files: ['figures/src/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@puddler/server*', '@puddler/web*', 'node:*'] }] } },
   { files: ['contract/src/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@puddler/server*', '@puddler/web*', 'node:*'] }] } },
   {
     files: ['**/*.mjs', '**/*.cjs'],

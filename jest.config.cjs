@@ -14,6 +14,8 @@ const shared = {
     // The ES modules of d3 are .mjs, which Jest as CommonJS will not take; each package carries the same code as a script.
     '^(d3-[a-z-]+|internmap)$': '<rootDir>/node_modules/$1/dist/$1.js',
     '^@puddler/core$': '<rootDir>/core/src/index.ts',
+    '^@puddler/figures$': '<rootDir>/figures/src/index.ts',
+    '^@puddler/figures/parts-csv$': '<rootDir>/figures/src/parts-csv/index.ts',
     '^@puddler/contract$': '<rootDir>/contract/src/index.ts',
     '^@puddler/contract/shared$': '<rootDir>/contract/src/shared.ts',
   },
@@ -21,7 +23,7 @@ const shared = {
 
 module.exports = {
   projects: [
-    { ...shared, displayName: 'node', testEnvironment: 'node', testMatch: ['<rootDir>/{core,contract,server,cli}/test/**/*.test.ts'] },
+    { ...shared, displayName: 'node', testEnvironment: 'node', testMatch: ['<rootDir>/{core,contract,figures,server,cli}/test/**/*.test.ts'] },
     { ...shared, displayName: 'web', testEnvironment: 'node', testMatch: ['<rootDir>/web/test/**/*.test.{ts,tsx}'] },
   ],
 };

@@ -1,9 +1,11 @@
+import { fitting } from './fitting';
 import { parts } from './parts';
 import { main as predict } from './predict';
+import { upgrade } from './upgrade';
 
 type Verb = (args: string[], out: (text: string) => void, err: (text: string) => void) => number;
 
-const VERBS: Record<string, Verb> = { predict, parts };
+const VERBS: Record<string, Verb> = { predict, parts, fitting, upgrade };
 
 const [verb = '', ...args] = process.argv.slice(2);
 const err = (text: string) => void process.stderr.write(text);

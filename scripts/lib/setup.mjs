@@ -45,6 +45,8 @@ export async function bundle(entry, outfile) {
       '@puddler/core': './core/src/index.ts',
       '@puddler/contract': './contract/src/index.ts',
       '@puddler/contract/shared': './contract/src/shared.ts',
+      '@puddler/figures': './figures/src/index.ts',
+      '@puddler/figures/parts-csv': './figures/src/parts-csv/index.ts',
     },
     sourcemap: true,
     logLevel: 'warning',

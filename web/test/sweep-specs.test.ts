@@ -2,7 +2,8 @@ import { limitsWith, SWEPT, type PlanFile } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { ANSWER_SPECS, bordersOf, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptOf, sweptRange, usualSpan } from '../src/stations/plan/sweep/sweep-specs';
 import { fileName } from '../src/ui/CsvButton';
-import { guarded, toCsv } from '../src/ui/to-csv';
+import { guarded } from '@puddler/figures';
+import { toCsv } from '../src/ui/to-csv';
 
 const plan = plainPlan();
 

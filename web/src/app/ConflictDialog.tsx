@@ -6,7 +6,7 @@ import { useAppDispatch, useAppSelector } from '../desk/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { wordFor } from '../ui/words';
-import { formatNumber, toShown, unitOf, type UnitSystem } from '../units/units';
+import { formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** Two places changed the same document, and only the builder can say which figures hold. */
 export default function ConflictDialog({ held }: { held: Held }) {

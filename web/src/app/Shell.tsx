@@ -8,7 +8,7 @@ import { Header } from './Header';
 import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
 import { unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
-import { setCurrency } from '../units/money';
+import { setCurrency } from '@puddler/figures';
 import { useWhere } from './use-where';
 
 const ConflictDialog = latePart(() => import('./ConflictDialog'));

@@ -1,4 +1,4 @@
-import { formatNumber } from '../units/units';
+import { formatNumber } from '@puddler/figures';
 
 interface Props {
   ticksX: readonly number[];

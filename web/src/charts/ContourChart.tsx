@@ -1,7 +1,7 @@
 import { bisectCenter } from 'd3-array';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWidth } from '../ui/useWidth';
-import { formatNumber } from '../units/units';
+import { formatNumber } from '@puddler/figures';
 import { ChartExport } from './ChartExport';
 import { layBorder, layContours, layLevelLabels, type Field } from './contour-layout';
 import { ContourLayers, type Axis } from './ContourLayers';

@@ -1,4 +1,4 @@
-import { formatNumber } from '../units/units';
+import { formatNumber } from '@puddler/figures';
 import { AxisTicks } from './AxisTicks';
 import type { Border, Box, ContourLayout, LevelLabel } from './contour-layout';
 

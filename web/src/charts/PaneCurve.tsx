@@ -1,4 +1,4 @@
-import { formatNumber } from '../units/units';
+import { formatNumber } from '@puddler/figures';
 import type { LaidPane } from './pane-layout';
 
 const STROKE = { ink: 'stroke-ink', steel: 'stroke-steel', soft: 'stroke-soft', ember: 'stroke-ember' } as const;

@@ -1,4 +1,4 @@
-import { formatNumber } from '../units/units';
+import { formatNumber } from '@puddler/figures';
 import type { Layout } from './pane-layout';
 
 export interface PaneRegion {

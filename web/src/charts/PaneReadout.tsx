@@ -1,4 +1,4 @@
-import { formatNumber } from '../units/units';
+import { formatNumber } from '@puddler/figures';
 import type { LaidPane, PaneData } from './pane-layout';
 
 interface Props {

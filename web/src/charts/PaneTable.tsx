@@ -1,5 +1,5 @@
 import { toCsv } from '../ui/to-csv';
-import { formatNumber } from '../units/units';
+import { formatNumber } from '@puddler/figures';
 import { tableRows, type PaneData } from './pane-layout';
 
 const TABLE_ROWS = 25;

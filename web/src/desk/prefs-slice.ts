@@ -1,6 +1,5 @@
 import type { FindingId, LimitChanges } from '@puddler/core';
-import { isCurrency, USUAL_CURRENCY } from '../units/money';
-import type { UnitSystem } from '../units/units';
+import { isCurrency, type UnitSystem, USUAL_CURRENCY } from '@puddler/figures';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export type Theme = 'light' | 'dark';

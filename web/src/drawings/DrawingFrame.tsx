@@ -11,12 +11,14 @@ interface Props {
   label: string;
   /** The drawing keeps its size, and scrolls in its frame where there is less room. */
   minWidth?: number;
+  /** What stands on the drawing as part of the page, and not of the picture. */
+  overlay?: ReactNode;
   children: ReactNode;
   below?: ReactNode;
 }
 
 /** A drawing with its name, ways to take it out, and the same in words below. */
-export function DrawingFrame({ title, name, width, height, label, minWidth, children, below }: Props) {
+export function DrawingFrame({ title, name, width, height, label, minWidth, overlay, children, below }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   return (
     <figure className="print:break-inside-avoid">
@@ -27,18 +29,20 @@ export function DrawingFrame({ title, name, width, height, label, minWidth, chil
         </span>
       </figcaption>
       <div className="overflow-x-auto" tabIndex={minWidth === undefined ? undefined : 0}>
-        <svg
-          ref={svg}
-          viewBox={`0 0 ${width} ${height}`}
-          width="100%"
-          role="img"
-          aria-label={label}
-          fontSize="11.5"
-          className="max-w-[760px]"
-          style={minWidth === undefined ? undefined : { minWidth }}
-        >
-          {children}
-        </svg>
+        <div className="relative max-w-[760px]">
+          <svg
+            ref={svg}
+            viewBox={`0 0 ${width} ${height}`}
+            width="100%"
+            role="img"
+            aria-label={label}
+            fontSize="11.5"
+            style={minWidth === undefined ? undefined : { minWidth }}
+          >
+            {children}
+          </svg>
+          {overlay}
+        </div>
       </div>
       {below}
     </figure>

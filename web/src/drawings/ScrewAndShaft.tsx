@@ -1,6 +1,6 @@
 import type { PressFit, ScrewDepth } from '@puddler/core';
 import { useAppSelector } from '../desk/store';
-import { formatIn, unitOf } from '../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 import { Dimension } from './Dimension';
 import { DrawingFrame } from './DrawingFrame';
 

@@ -8,7 +8,7 @@ import { addPlan, copyName, deleteDocument, duplicateCar, editCar } from '../des
 import type { CarOnDesk } from '../desk/selectors';
 import { wordFor } from '../ui/words';
 import { Menu } from '../ui/Menu';
-import { formatIn, unitOf } from '../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
 import { PlanRow } from './PlanRow';
 import { firstPlan } from '../in-hand/templates';

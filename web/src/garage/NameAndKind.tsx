@@ -1,7 +1,7 @@
 import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useAppSelector } from '../desk/store';
 import { TEMPLATES, type Template } from '../in-hand/templates';
-import { formatIn, unitOf, type UnitSystem } from '../units/units';
+import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import type { NewCar } from './use-new-car';
 
 /** What a new car is called, the kind it is nearest to, and the one figure of it that no label gives. */

@@ -16,7 +16,7 @@ import { headline, short } from '../in-hand/link-text';
 import { latePart } from '../ui/late-part';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
-import { formatIn, unitOf } from '../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
 
 const PlanProgress = latePart(() => import('./PlanProgress'));

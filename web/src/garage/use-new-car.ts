@@ -7,7 +7,7 @@ import { planFileFor } from '../in-hand/joined-plan';
 import { useLabel, type LabelInHand } from '../in-hand/labels/use-label';
 import { stockStart, withParts } from '../in-hand/stock';
 import { carOf, TEMPLATES } from '../in-hand/templates';
-import { parseFigure } from '../units/parse';
+import { parseFigure } from '@puddler/figures';
 
 /** A car that is being described: its name and kind, and what is printed on old and new parts. */
 export function useNewCar() {

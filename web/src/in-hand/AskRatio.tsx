@@ -1,7 +1,7 @@
 import { RANGES } from '@puddler/contract/shared';
 import { madeDirect, type FigurePath, type PlanFile } from '@puddler/core';
 import { useId, useState } from 'react';
-import { parseFigure } from '../units/parse';
+import { parseFigure } from '@puddler/figures';
 import { Button } from '../ui/Button';
 
 export interface DirectAsked {

@@ -1,8 +1,7 @@
 import { RANGES, type Range, type RangePath } from '@puddler/contract/shared';
 import { useId, useState } from 'react';
 import { useAppSelector } from '../desk/store';
-import { parseFigure } from '../units/parse';
-import { formatIn, unitOf } from '../units/units';
+import { formatIn, parseFigure, unitOf } from '@puddler/figures';
 
 interface Props {
   label: string;

@@ -1,5 +1,5 @@
 import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/core';
-import { formatIn, formatNumber, unitOf, type UnitSystem } from '../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../ui/words';
 
 /** A number short enough to stand on the band. */

@@ -1,8 +1,7 @@
 import { MONEY, partFields, partValue, type PartField } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import { wordFor } from '../ui/words';
-import { currencySymbol } from '../units/money';
-import { formatNumber, toShown, unitOf, type UnitSystem } from '../units/units';
+import { currencySymbol, formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** A field of a part as the table shows it, without its unit; empty when the part has none. */
 export function fieldText(part: Part, field: PartField, system: UnitSystem): string {

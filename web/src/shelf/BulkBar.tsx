@@ -8,7 +8,7 @@ import { addParts, changeParts, copyName } from '../desk/edits';
 import { partOf } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
-import { parseFigure } from '../units/parse';
+import { parseFigure } from '@puddler/figures';
 
 /** What can be done with all selected parts at once; each is one undo. */
 export function BulkBar({ ids, onDone }: { ids: string[]; onDone: () => void }) {

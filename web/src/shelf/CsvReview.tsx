@@ -1,5 +1,5 @@
 import { PART_FIELDS } from '@puddler/contract/shared';
-import { unitOf } from '../units/units';
+import { unitOf } from '@puddler/figures';
 import type { CheckedRows, Mapping, Opened } from '../workers/csv-worker';
 import { Busy } from '../ui/Busy';
 

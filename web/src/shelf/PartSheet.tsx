@@ -13,8 +13,7 @@ import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
 import { wordFor } from '../ui/words';
 import { titled } from '../in-hand/part-text';
-import { parseFigure } from '../units/parse';
-import { formatNumber, toShown, unitOf } from '../units/units';
+import { formatNumber, parseFigure, toShown, unitOf } from '@puddler/figures';
 
 /** Every figure as typed, by its path with dots as dashes (a form library takes dots for groups). */
 type Typed = Record<string, string>;

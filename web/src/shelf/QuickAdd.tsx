@@ -7,7 +7,7 @@ import { LabelField } from '../in-hand/labels/LabelField';
 import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
-import { PRICE, priceIn } from '../units/money';
+import { PRICE, priceIn } from '@puddler/figures';
 
 /** One line that makes a part: what is printed on it, and a price if there is one. */
 export function QuickAdd() {

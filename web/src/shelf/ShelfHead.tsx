@@ -5,7 +5,7 @@ import { useAppDispatch, useAppSelector } from '../desk/store';
 import { Button } from '../ui/Button';
 import { download } from '../ui/download';
 import { FileButton } from '../ui/FileButton';
-import { currencies } from '../units/money';
+import { currencies } from '@puddler/figures';
 
 interface Props {
   shelf: PartOnDesk[];
@@ -19,7 +19,7 @@ export function ShelfHead({ shelf, chosen, onFile }: Props) {
   const dispatch = useAppDispatch();
   const currency = useAppSelector((state) => state.prefs.currency);
   const exportCsv = async () => {
-    const { writeCsv } = await import('../csv/write-csv');
+    const { writeCsv } = await import('@puddler/figures/parts-csv');
     download('shelf.csv', 'text/csv', writeCsv(chosen.map(({ part }) => part)));
   };
   return (

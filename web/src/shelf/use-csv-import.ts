@@ -5,7 +5,7 @@ import { undoable } from '../desk/undoable';
 import { useAppDispatch } from '../desk/store';
 import { imported } from '../desk/desk-slice';
 import type { CheckedRows, CsvTasks, Mapping, Opened } from '../workers/csv-worker';
-import { MOST_CSV_BYTES } from '../csv/csv-text';
+import { MOST_CSV_BYTES } from '@puddler/figures/parts-csv';
 
 /** Parts put on the desk in one go: some milliseconds. */
 const PIECE = 160;

@@ -1,8 +1,4 @@
-/** Characters with which a spreadsheet would take a text for a formula. */
-const FORMULA = /^[=+\-@\t\r]/;
-
-/** A text that no spreadsheet takes for a formula. */
-export const guarded = (text: string) => (FORMULA.test(text) ? `'${text}` : text);
+import { guarded } from '@puddler/figures';
 
 /** A table as CSV, RFC 4180; numbers as they are, to nine figures. */
 export async function toCsv(heads: readonly string[], rows: readonly (readonly (string | number | undefined)[])[]): Promise<string> {

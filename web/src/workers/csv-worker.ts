@@ -1,9 +1,9 @@
 import { KINDS, MOST_PARTS, type Doc, type DocsWritten } from '@puddler/contract/shared';
 import { expose } from 'comlink';
 import { PART_FIELDS } from '@puddler/contract/shared';
-import { matchHeads, unitFor } from '../csv/csv-columns';
-import { readParts, type CsvProblem } from '../csv/csv-parts';
-import { decode, readCsvText, type CsvTable } from '../csv/csv-text';
+import { matchHeads, unitFor } from '@puddler/figures/parts-csv';
+import { readParts, type CsvProblem } from '@puddler/figures/parts-csv';
+import { decode, readCsvText, type CsvTable } from '@puddler/figures/parts-csv';
 
 /** What a file's columns mean: the path of a field and the spelled unit; null leaves a column out. */
 export type Mapping = ({ path: string; unit: string | undefined } | null)[];

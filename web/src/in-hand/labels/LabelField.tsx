@@ -3,8 +3,7 @@ import type { ReadField } from '@puddler/core';
 import { useId, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
-import { moneyText } from '../../units/money';
-import { formatNumber, toShown, unitOf, type UnitSystem } from '../../units/units';
+import { formatNumber, moneyText, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import { labelOf, type LabelInHand } from './use-label';
 
 interface Props {

@@ -3,7 +3,7 @@ import { MoreHorizontal } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
 import { FigureField } from '../../in-hand/FigureField';
 import { Menu } from '../../ui/Menu';
-import { moneyText } from '../../units/money';
+import { moneyText } from '@puddler/figures';
 import { STATE_KEYS, STATE_WORDS, withNote, type BuyRow, type RowState } from './buy-rows';
 import { BuyLineMore } from './BuyLineMore';
 import { StateMark } from './StateMark';

@@ -9,7 +9,7 @@ import { chainView } from '../../jobs/chain-view';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { moneyText } from '../../units/money';
+import { moneyText } from '@puddler/figures';
 import { paidFor, partsProgress } from './buy-rows';
 import { buyTable } from './buy-table';
 import { BudgetSentence } from './BudgetSentence';

@@ -1,7 +1,7 @@
 import { FIT_FINDING_IDS, type Change, type Cost, type House } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS, costText } from './path-text';
 
 interface Props {

@@ -2,7 +2,7 @@ import { DndContext, KeyboardSensor, PointerSensor, useDraggable, useDroppable, 
 import type { Budget, Purchase } from '@puddler/contract/shared';
 import type { Instalment } from '@puddler/core';
 import { X } from 'lucide-react';
-import { moneyText } from '../../units/money';
+import { moneyText } from '@puddler/figures';
 import type { BuyRow } from './buy-rows';
 import { withNote } from './buy-rows';
 import type { BuyView } from './buy-view';

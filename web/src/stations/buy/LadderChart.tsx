@@ -5,8 +5,7 @@ import { spreadLabels } from '../../charts/spread-labels';
 import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
-import { currencySymbol } from '../../units/money';
-import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
+import { currencySymbol, formatIn, formatNumber, toShown, type Unit, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS } from './path-text';
 
 const PANE = 84;

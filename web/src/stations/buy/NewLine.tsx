@@ -3,7 +3,7 @@ import { BUY_GROUPS } from '@puddler/core';
 import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
-import { PRICE, priceIn } from '../../units/money';
+import { PRICE, priceIn } from '@puddler/figures';
 import { GROUP_WORDS } from './buy-rows';
 import type { Buying } from './use-buy';
 

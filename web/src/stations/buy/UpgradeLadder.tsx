@@ -3,8 +3,7 @@ import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { Choice } from '../../ui/Choice';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { moneyText } from '../../units/money';
-import { formatIn, unitOf } from '../../units/units';
+import { formatIn, moneyText, unitOf } from '@puddler/figures';
 import { LadderChart } from './LadderChart';
 import { CHANGE_WORDS, costText, favoursText, orderText } from './path-text';
 

@@ -1,5 +1,5 @@
 import type { Purchase } from '@puddler/contract/shared';
-import { currencySymbol } from '../../units/money';
+import { currencySymbol } from '@puddler/figures';
 import { GROUP_WORDS, STATE_WORDS, type BuyRow } from './buy-rows';
 
 /** The list as a table for a file; what is bought in one place stands together. */

@@ -1,5 +1,5 @@
 import type { Change, Cost, Favours, UpgradePath } from '@puddler/core';
-import { moneyText } from '../../units/money';
+import { moneyText } from '@puddler/figures';
 
 export const CHANGE_WORDS: Record<Change, string> = {
   pack: 'pack',

@@ -5,6 +5,7 @@ import { useAppSelector } from '../../desk/store';
 import { getField } from '@puddler/core';
 import { chainView } from '../../jobs/chain-view';
 import { planFileFor } from '../../in-hand/joined-plan';
+import { BayStep } from './BayStep';
 import { BENCH_STEPS, type BenchStep } from './car-fields';
 import { EquivalentsStep } from './EquivalentsStep';
 import { Fields } from './Fields';
@@ -96,7 +97,7 @@ function stepsOf(inHand: CarInHand): Step[] {
     },
     plain(BENCH_STEPS.body),
     plain(BENCH_STEPS.supply),
-    plain(BENCH_STEPS.motorBay),
+    { ...plain(BENCH_STEPS.motorBay), body: <BayStep inHand={inHand} /> },
     {
       id: 'today',
       title: 'What it does today',

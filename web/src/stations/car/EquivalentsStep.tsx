@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import type { CarInHand } from '../../in-hand/use-car';
 
 /** What the old system and a new one are worth against each other, worked out for this car rather than read off a chart. */

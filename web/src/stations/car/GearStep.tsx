@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useAppDispatch } from '../../desk/store';
 import { editCar } from '../../desk/edits';
 import { Button } from '../../ui/Button';
-import { parseFigure } from '../../units/parse';
+import { parseFigure } from '@puddler/figures';
 import { must, number, type FieldSpec } from '../../in-hand/field-specs';
 import { Fields } from './Fields';
 import { Measured } from './Measured';

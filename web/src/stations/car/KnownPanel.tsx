@@ -2,7 +2,7 @@ import { speedSpread, type Finding } from '@puddler/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../desk/store';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { FindingLine } from '../../in-hand/FindingLine';
 import type { CarInHand } from '../../in-hand/use-car';
 

@@ -1,6 +1,6 @@
 import type { BandFigure } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
-import { toShown, unitOf, type Unit } from '../../units/units';
+import { toShown, unitOf, type Unit } from '@puddler/figures';
 import { BandScale } from './BandScale';
 import type { ComparedSetup } from './use-setups';
 

@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
 import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
-import { formatNumber } from '../../units/units';
+import { formatNumber } from '@puddler/figures';
 
 /** One setup on a scale: its figure and its likely band, in units shown. */
 export interface ScaleRow {

@@ -5,7 +5,7 @@ import { MOST_PINS, repinned } from '../../desk/pins-slice';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
-import { formatIn, unitOf } from '../../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 import { ComparedAnswers } from './Answers';
 import { ChainTable } from './ChainTable';
 import { comparedTable } from './compared-table';

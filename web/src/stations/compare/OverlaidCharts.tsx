@@ -2,7 +2,7 @@ import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
-import { toShown, unitOf } from '../../units/units';
+import { toShown, unitOf } from '@puddler/figures';
 import { overlay } from './overlay';
 import type { ComparedSetup } from './use-setups';
 

@@ -2,8 +2,7 @@ import type { PlanFile } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { selectShelf, type PartOnDesk } from '../../desk/selectors';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { moneyText } from '../../units/money';
-import { formatNumber } from '../../units/units';
+import { formatNumber, moneyText } from '@puddler/figures';
 import type { ComparedSetup } from './use-setups';
 
 interface BuyLine {

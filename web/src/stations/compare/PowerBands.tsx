@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
 import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
-import { formatNumber } from '../../units/units';
+import { formatNumber } from '@puddler/figures';
 import { FLOW_FILL } from '../../in-hand/Band';
 import { LINK_TITLES } from '../../in-hand/field-specs';
 import { short } from '../../in-hand/link-text';

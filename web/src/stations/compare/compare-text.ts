@@ -1,5 +1,5 @@
 import type { PowerShares, PowerSink, SetupDifference } from '@puddler/core';
-import { formatNumber, unitOf, type UnitSystem } from '../../units/units';
+import { formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** What each setup is called on the page: a letter, and how it is drawn. */
 export const LETTERS = ['A', 'B', 'C', 'D'] as const;

@@ -3,7 +3,7 @@ import { useAppSelector } from '../../desk/store';
 import { AxisTicks } from '../../charts/AxisTicks';
 import { ChartExport } from '../../charts/ChartExport';
 import { useWidth } from '../../ui/useWidth';
-import { formatIn, toShown, type Unit } from '../../units/units';
+import { formatIn, toShown, type Unit } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
 import { FRONT_FIGURES, figureNamed, type FrontFigure } from './figures';
 import { layFront, type Brush, type FrontLayout } from './front-layout';

@@ -3,7 +3,7 @@ import type { SearchScope, SearchWish, Target, WishProblem } from '@puddler/core
 import { useAppSelector } from '../../desk/store';
 import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
-import { formatNumber, unitOf } from '../../units/units';
+import { formatNumber, unitOf } from '@puddler/figures';
 import { emptiedBy, sieveRows } from './sieve-rows';
 import { setupName } from './setup-text';
 import { TARGET_WORDS, targetText, withTarget } from './wish-text';

@@ -1,7 +1,7 @@
 import { Pin } from 'lucide-react';
 import type { CSSProperties } from 'react';
 import { useAppSelector } from '../../desk/store';
-import { formatIn } from '../../units/units';
+import { formatIn } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
 import type { FrontFigure } from './figures';
 import { gearsText, newMoneyText, motorText } from './setup-text';

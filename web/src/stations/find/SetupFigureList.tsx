@@ -1,7 +1,7 @@
 import type { BandFigure, PlanFile, SetupFigures } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { useBands } from '../../jobs/use-bands';
-import { formatIn, unitOf, type Unit } from '../../units/units';
+import { formatIn, unitOf, type Unit } from '@puddler/figures';
 
 interface Row {
   what: string;

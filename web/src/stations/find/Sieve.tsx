@@ -1,7 +1,7 @@
 import { Pause, Play } from 'lucide-react';
 import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
-import { formatNumber } from '../../units/units';
+import { formatNumber } from '@puddler/figures';
 import { sieveRows } from './sieve-rows';
 
 /** What each rule leaves, while it is counted; stop and go on. */

@@ -1,5 +1,5 @@
 import { CsvButton } from '../../ui/CsvButton';
-import { toShown } from '../../units/units';
+import { toShown } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
 import { FRONT_FIGURES } from './figures';
 import { gearsText } from './setup-text';

@@ -3,8 +3,7 @@ import type { Target } from '@puddler/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
-import { parseFigure } from '../../units/parse';
-import { formatIn, fromShown, toShown } from '../../units/units';
+import { formatIn, fromShown, parseFigure, toShown } from '@puddler/figures';
 import { TARGET_WORDS, targetUnit } from './wish-text';
 
 interface Props {

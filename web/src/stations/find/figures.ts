@@ -1,6 +1,5 @@
 import type { SetupFigures } from '@puddler/core';
-import { currencySymbol } from '../../units/money';
-import { unitOf, type Unit, type UnitSystem } from '../../units/units';
+import { currencySymbol, type Unit, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** A figure of a setup that can stand on an axis or in a column. */
 export interface FrontFigure {

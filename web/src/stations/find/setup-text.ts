@@ -1,6 +1,5 @@
 import { BOX, LONG_RUN, type Aim, type Merit, type SearchWish, type Standing } from '@puddler/core';
-import { moneyText } from '../../units/money';
-import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
+import { formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
 import { TARGET_WORDS, targetText } from './wish-text';
 

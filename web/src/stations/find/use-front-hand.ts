@@ -1,5 +1,5 @@
 import { useState, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
-import { fromShown, toShown, type Unit } from '../../units/units';
+import { fromShown, toShown, type Unit } from '@puddler/figures';
 import type { Brush, FrontLayout } from './front-layout';
 
 const DRAG_FROM_PX = 5;

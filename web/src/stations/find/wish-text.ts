@@ -2,8 +2,7 @@ import type { ProfileName, PlanFile, SearchScope, SearchWish, PartSource, Target
 import { nearlySureOf, plannedRun, SURE_TARGETS } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
 import type { PartOnDesk } from '../../desk/selectors';
-import { currencySymbol, moneyText } from '../../units/money';
-import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
+import { currencySymbol, formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** How each target reads in the sentence, and where its range stands. */
 export interface TargetWords {

@@ -1,5 +1,5 @@
 import type { FitPhase, StepReading, WhichWayQuestion } from '@puddler/core';
-import { formatIn, unitOf, type UnitSystem } from '../../units/units';
+import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 
 export const PHASE_WORDS: Record<FitPhase, string> = {
   before: 'Before',

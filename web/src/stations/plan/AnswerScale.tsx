@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { useWidth } from '../../ui/useWidth';
-import { formatNumber } from '../../units/units';
+import { formatNumber } from '@puddler/figures';
 
 interface Props {
   tone: 'amps' | 'heat';

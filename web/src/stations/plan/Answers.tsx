@@ -2,7 +2,7 @@ import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@pud
 import { plannedRun } from '@puddler/core';
 import { memo, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
-import { formatIn, formatNumber, toShown, unitOf, type Unit } from '../../units/units';
+import { formatIn, formatNumber, toShown, unitOf, type Unit } from '@puddler/figures';
 import { AnswerScale } from './AnswerScale';
 import { short } from '../../in-hand/link-text';
 

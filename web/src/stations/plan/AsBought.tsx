@@ -5,7 +5,7 @@ import type { FieldSpec } from '../../in-hand/field-specs';
 import { setAsBought } from '../../in-hand/plan-edits';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { wordFor } from '../../ui/words';
-import { formatIn, unitOf } from '../../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 
 /** Under a figure that the conversion changed: what the car was bought with, and the way back to it. */
 export function AsBought({ inHand, spec }: { inHand: PlanInHand; spec: FieldSpec }) {

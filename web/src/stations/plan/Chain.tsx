@@ -7,7 +7,7 @@ import { chainView, type ChainView } from '../../jobs/chain-view';
 import { Stepper } from '../../ui/stepper/Stepper';
 import { useWidth } from '../../ui/useWidth';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { formatIn, fromShown, toShown, unitOf } from '../../units/units';
+import { formatIn, fromShown, toShown, unitOf } from '@puddler/figures';
 import { Band } from '../../in-hand/Band';
 import { LINK_TITLES } from '../../in-hand/field-specs';
 import { detail, headline, wordsForUse } from '../../in-hand/link-text';

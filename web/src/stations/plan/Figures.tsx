@@ -2,7 +2,7 @@ import type { PlanFile, Run, Steady } from '@puddler/core';
 import { plannedRun } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
-import { formatIn, formatNumber, unitOf } from '../../units/units';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { short } from '../../in-hand/link-text';
 import { Term } from '../../in-hand/Term';
 import type { TermName } from '../../in-hand/terms';

@@ -5,7 +5,7 @@ import { latePart } from '../../ui/late-part';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordsForUse } from '../../in-hand/link-text';
 import { applyEdits } from '../../in-hand/plan-edits';
 import type { FixesById } from './use-fixes';

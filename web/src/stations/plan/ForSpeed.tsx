@@ -4,8 +4,7 @@ import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
-import { parseFigure } from '../../units/parse';
-import { formatIn, unitOf, type UnitSystem } from '../../units/units';
+import { formatIn, parseFigure, unitOf, type UnitSystem } from '@puddler/figures';
 import { useTakeGears } from './use-take-gears';
 
 interface Offer extends PinionSpeed {

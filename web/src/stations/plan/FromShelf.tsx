@@ -19,7 +19,7 @@ import { chainView } from '../../jobs/chain-view';
 import { searchText, summary } from '../../in-hand/part-text';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { formatIn, unitOf } from '../../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 import { fitParts } from '../../in-hand/plan-edits';
 import { useLimits } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';

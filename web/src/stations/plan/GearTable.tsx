@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { formatIn, toShown, unitOf } from '../../units/units';
+import { formatIn, toShown, unitOf } from '@puddler/figures';
 import { keyOf, METRICS, type GearChoice, type Metric, type Runs } from './gear-choice';
 import { useTakeGears } from './use-take-gears';
 import type { PlanInHand } from '../../in-hand/use-plan';

@@ -7,7 +7,7 @@ import { selectShelf } from '../../desk/selectors';
 import { useDetail } from '../../jobs/detail';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
+import { formatIn, formatNumber, toShown, unitOf } from '@puddler/figures';
 import { gearsAround, gearsOnShelf, keyOf, METRICS, type Metric, type Runs } from './gear-choice';
 import { GearTable } from './GearTable';
 import { startPinion } from './start-pinion';

@@ -3,7 +3,7 @@ import { memo, useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneData } from '../../charts/pane-layout';
-import { formatIn, formatNumber, toShown, unitOf } from '../../units/units';
+import { formatIn, formatNumber, toShown, unitOf } from '@puddler/figures';
 
 interface Props {
   pass: Pass | undefined;

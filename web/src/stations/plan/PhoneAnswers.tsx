@@ -1,7 +1,7 @@
 import type { Finding, Run, Steady } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { VerdictMark } from '../../ui/VerdictMark';
-import { formatIn, unitOf } from '../../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 import { FINDINGS_ID } from './FindingsPanel';
 import { short } from '../../in-hand/link-text';
 

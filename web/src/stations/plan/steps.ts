@@ -1,4 +1,4 @@
-import type { UnitSystem } from '../../units/units';
+import type { UnitSystem } from '@puddler/figures';
 import { RANGES, type Range } from '@puddler/contract/shared';
 import type { FigurePath, LinkName, PlanFile } from '@puddler/core';
 import { getField } from '@puddler/core';

@@ -10,7 +10,7 @@ import {
   type Run,
   type Steady,
 } from '@puddler/core';
-import { formatIn, formatNumber, unitOf, type UnitSystem } from '../../units/units';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { short } from '../../in-hand/link-text';
 
 /** One step of the arithmetic: what, with this plan's numbers, gives. */

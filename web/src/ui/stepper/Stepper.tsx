@@ -1,6 +1,6 @@
 import { useId, type KeyboardEvent } from 'react';
 import type { Range } from '@puddler/contract/shared';
-import { formatIn, toShown, unitOf, type UnitSystem } from '../../units/units';
+import { formatIn, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import { StepButton } from './StepButton';
 import { useSteps } from './use-steps';
 import { useTypedFigure } from './use-typed-figure';

@@ -1,6 +1,6 @@
 import type { Range } from '@puddler/contract/shared';
 import { useEffect, useRef, type PointerEvent } from 'react';
-import { fromShown, toShown, type Unit } from '../../units/units';
+import { fromShown, toShown, type Unit } from '@puddler/figures';
 
 const REPEAT_AFTER_MS = 380;
 const REPEAT_EVERY_MS = 70;

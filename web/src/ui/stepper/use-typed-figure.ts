@@ -1,7 +1,6 @@
 import type { Range } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { parseFigure } from '../../units/parse';
-import type { UnitSystem } from '../../units/units';
+import { parseFigure, type UnitSystem } from '@puddler/figures';
 
 /** A figure that is being typed: kept as text until it is settled, with what is wrong with it. */
 export function useTypedFigure(value: number, range: Range, system: UnitSystem, onChange: (value: number) => void) {

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../../desk/store';
-import { formatIn, formatNumber, unitOf } from '../../../units/units';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/detail-worker';
 import type { HeatQuestion } from './use-heat';
 

@@ -4,7 +4,7 @@ import { applyEdits } from '../../../in-hand/plan-edits';
 import type { PlanInHand } from '../../../in-hand/use-plan';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
-import { formatIn, unitOf } from '../../../units/units';
+import { formatIn, unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/detail-worker';
 import { HEAT_CHANGES } from './heat-changes';
 import type { HeatQuestion } from './use-heat';

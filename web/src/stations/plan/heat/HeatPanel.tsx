@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { PaneChart } from '../../../charts/PaneChart';
 import { useAppSelector } from '../../../desk/store';
 import type { PlanInHand } from '../../../in-hand/use-plan';
-import { formatNumber, unitOf } from '../../../units/units';
+import { formatNumber, unitOf } from '@puddler/figures';
 import { AfterTheRun } from './AfterTheRun';
 import { CompareChoices, ComparedLine } from './Compared';
 import { heatChart } from './heat-chart-data';

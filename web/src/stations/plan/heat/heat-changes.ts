@@ -1,4 +1,4 @@
-import type { UnitSystem } from '../../../units/units';
+import type { UnitSystem } from '@puddler/figures';
 import { withEdits, type PlanEdit, type PlanFile } from '@puddler/core';
 
 /** Something that cools or warms, to compare at a click. */

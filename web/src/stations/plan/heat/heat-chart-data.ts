@@ -1,6 +1,6 @@
 import type { HeatCourse, Limits } from '@puddler/core';
 import type { Pane, PaneData } from '../../../charts/pane-layout';
-import { formatNumber, toShown, type Unit } from '../../../units/units';
+import { formatNumber, toShown, type Unit } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/detail-worker';
 
 function pointsOf(course: HeatCourse): { x: number[]; of: (store: 'windingC' | 'canC' | 'escC' | 'packC', unit: Unit) => number[] } {

@@ -1,8 +1,7 @@
 import type { Swept } from '@puddler/core';
 import { useState } from 'react';
 import { useAppSelector } from '../../../desk/store';
-import { parseFigure } from '../../../units/parse';
-import { formatIn, unitOf } from '../../../units/units';
+import { formatIn, parseFigure, unitOf } from '@puddler/figures';
 import { SWEPT_WORDS, sweptRange } from './sweep-specs';
 
 /** The two ends of a range, typed with or without a unit. A bad one says why and changes nothing. */

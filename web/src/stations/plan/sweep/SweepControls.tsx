@@ -1,5 +1,5 @@
 import type { Swept } from '@puddler/core';
-import { formatNumber } from '../../../units/units';
+import { formatNumber } from '@puddler/figures';
 import { SpanField } from './SpanField';
 import { ANSWER_SPECS, SWEEP_ANSWERS, SWEPT_WORDS, thirdOf, type SweepAnswerId } from './sweep-specs';
 import { ALWAYS, type Sweep } from './use-sweep';

@@ -1,7 +1,7 @@
 import { sweptValue, type Limits, type PlanFile } from '@puddler/core';
 import { PaneChart } from '../../../charts/PaneChart';
 import { useAppSelector } from '../../../desk/store';
-import { toShown } from '../../../units/units';
+import { toShown } from '@puddler/figures';
 import { axisUnit, shownAxis, sweepPane } from './sweep-data';
 import { SWEPT_WORDS, type SweepAnswerId } from './sweep-specs';
 import type { WholeSweep } from './use-sweep';

@@ -1,7 +1,7 @@
 import { sweptValue, type Limits, type PlanFile, type SweepAnswers } from '@puddler/core';
 import { ContourChart } from '../../../charts/ContourChart';
 import { useAppSelector } from '../../../desk/store';
-import { toShown } from '../../../units/units';
+import { toShown } from '@puddler/figures';
 import type { SweepAxis } from '../../../workers/detail-worker';
 import { axisUnit, shownAxis, sweepCsv } from './sweep-data';
 import { ANSWER_SPECS, bordersOf, SWEPT_WORDS, type SweepAnswerId } from './sweep-specs';

@@ -1,7 +1,7 @@
 import type { Limits, PlanFile } from '@puddler/core';
 import type { Pane } from '../../../charts/pane-layout';
 import { toCsv } from '../../../ui/to-csv';
-import { formatNumber, toShown, unitOf, type UnitSystem } from '../../../units/units';
+import { formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import type { SweepAxis } from '../../../workers/detail-worker';
 import { ANSWER_SPECS, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptRange, type SweepAnswerId } from './sweep-specs';
 import type { WholeSweep } from './use-sweep';

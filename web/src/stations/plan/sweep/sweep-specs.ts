@@ -1,6 +1,6 @@
 import { RANGES, type Range, type RangePath } from '@puddler/contract/shared';
 import { packLimitA, SWEPT, sweptPath, sweptValue, type Limits, type PlanFile, type SweepAnswers, type Swept } from '@puddler/core';
-import { unitOf, type Unit, type UnitSystem } from '../../../units/units';
+import { unitOf, type Unit, type UnitSystem } from '@puddler/figures';
 
 /** Words for the figures that can be swept. */
 export const SWEPT_WORDS: Record<Swept, string> = {

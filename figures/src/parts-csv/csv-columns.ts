@@ -1,6 +1,6 @@
 import { PART_FIELDS, type PartField } from '@puddler/contract/shared';
-import { unitSpelled } from '../units/parse';
-import { unitOf, type Unit } from '../units/units';
+import { unitSpelled } from '../parse';
+import { unitOf, type Unit } from '../units';
 
 /** A column of a file and the field it fills; undefined leaves it out. */
 export interface ColumnMatch {

@@ -1,8 +1,8 @@
 import { checkPart } from '@puddler/contract';
 import { PART_FIELDS, type PartField, type Problem } from '@puddler/contract/shared';
-import { PART_KINDS, type Part, type PartKind } from '@puddler/core';
-import { wordFor } from '../ui/words';
-import { parseFigure } from '../units/parse';
+import { PART_KINDS, wordFor, type Part, type PartKind } from '@puddler/core';
+
+import { parseFigure } from '../parse';
 import type { ColumnMatch } from './csv-columns';
 import type { CsvTable } from './csv-text';
 

@@ -1,10 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Part } from '@puddler/core';
-import { matchHead, matchHeads, readHead } from '../src/csv/csv-columns';
-import { readParts } from '../src/csv/csv-parts';
-import { decode, readCsvText } from '../src/csv/csv-text';
-import { writeCsv } from '../src/csv/write-csv';
+import { decode, matchHead, matchHeads, readCsvText, readHead, readParts, writeCsv } from '@puddler/figures/parts-csv';
 
 const shelf = JSON.parse(readFileSync(path.join(__dirname, '../../demo/shelf.json'), 'utf8')) as Part[];
 

@@ -1,7 +1,18 @@
 import { RANGES } from '@puddler/contract';
-import { parseFigure, shownRange } from '../src/units/parse';
-import { currencies, isCurrency, moneyText, setCurrency, USUAL_CURRENCY } from '../src/units/money';
-import { formatIn, formatNumber, fromShown, toShown, unitOf } from '../src/units/units';
+import {
+  currencies,
+  formatIn,
+  formatNumber,
+  fromShown,
+  isCurrency,
+  moneyText,
+  parseFigure,
+  setCurrency,
+  shownRange,
+  toShown,
+  unitOf,
+  USUAL_CURRENCY,
+} from '@puddler/figures';
 
 const AIR = RANGES['site.ambientC'];
 const TYRE = RANGES['car.tyre.diameterMm'];

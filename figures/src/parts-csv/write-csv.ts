@@ -1,8 +1,8 @@
 import { PART_FIELDS, partValue } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import Papa from 'papaparse';
-import { guarded } from '../ui/to-csv';
-import { toShown, unitOf } from '../units/units';
+import { guarded } from '../guarded';
+import { toShown, unitOf } from '../units';
 import { headFor } from './csv-columns';
 
 /** Parts as CSV with units in the heads; columns that no part fills are left out. Reads back in as it stands. */

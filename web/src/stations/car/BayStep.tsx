@@ -1,0 +1,79 @@
+import { bayDrawing, limitsWith } from '@puddler/core';
+import { BayFromAbove } from '../../drawings/BayFromAbove';
+import type { BayLayout, BayPlace } from '../../drawings/bay-layout';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { editCar } from '../../desk/edits';
+import { FigureField } from '../../in-hand/FigureField';
+import type { CarInHand } from '../../in-hand/use-car';
+import { BENCH_STEPS } from './car-fields';
+import { Fields } from './Fields';
+
+const ON_DRAWING: Record<BayPlace, string> = {
+  motorDiameterMm: 'Motor diameter',
+  motorLengthMm: 'Motor length',
+  meshMinMm: 'Slot: shaft to spur axle, least',
+  meshMaxMm: 'Slot: shaft to spur axle, most',
+  nearestPartMm: 'Spur axle to the nearest part',
+  escLengthMm: 'ESC tray, length',
+  escWidthMm: 'ESC tray, width',
+  packLengthMm: 'Pack tray, length',
+  packWidthMm: 'Pack tray, width',
+};
+
+/** The bay from above, each figure typed where it is measured; on a phone, and without a motor to draw, as a list. */
+export function BayStep({ inHand }: { inHand: CarInHand }) {
+  const { stock } = inHand;
+  const limits = useAppSelector((state) => state.prefs.limits);
+  if (stock?.view.state !== 'ready') return <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields} />;
+  const isDrawn = (path: string) => Object.keys(ON_DRAWING).some((place) => path === `car.bay.${place}`);
+  return (
+    <>
+      <div className="max-md:hidden">
+        <BayFromAbove
+          bay={bayDrawing(stock.file, stock.view.resolved, limitsWith(limits))}
+          name={inHand.car.name}
+          figures={(layout) => <Figures inHand={inHand} layout={layout} />}
+        />
+        <div className="mt-2">
+          <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields.filter((field) => !isDrawn(field.path))} />
+        </div>
+      </div>
+      <div className="md:hidden">
+        <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields} />
+      </div>
+    </>
+  );
+}
+
+function Figures({ inHand: { id, car }, layout }: { inHand: CarInHand; layout: BayLayout }) {
+  const dispatch = useAppDispatch();
+  return (Object.keys(ON_DRAWING) as BayPlace[]).map((place) => (
+    <span
+      key={place}
+      className="absolute"
+      style={{ left: `${(100 * layout.places[place].x) / layout.width}%`, top: `${(100 * layout.places[place].y) / layout.height}%` }}
+    >
+      <FigureField
+        label={ON_DRAWING[place]}
+        path={`car.bay.${place}`}
+        value={car.bay?.[place]}
+        placeholder={PLACEHOLDERS[place]}
+        className="w-15"
+        onSet={(value) => dispatch(editCar(id, `bay.${place}`, value, ON_DRAWING[place]))}
+      />
+    </span>
+  ));
+}
+
+/** What stands in a figure that nobody has measured yet. */
+const PLACEHOLDERS: Record<BayPlace, string> = {
+  motorDiameterMm: 'across',
+  motorLengthMm: 'length',
+  meshMinMm: 'slot, least',
+  meshMaxMm: 'most',
+  nearestPartMm: 'nearest',
+  escLengthMm: 'length',
+  escWidthMm: 'width',
+  packLengthMm: 'length',
+  packWidthMm: 'width',
+};
