@@ -37,11 +37,11 @@ export function BuyLine({ row, buying, onKey }: Props) {
       className={`border-b border-rule py-1.5 print:break-inside-avoid print:py-0.5 ${state === 'not-for-me' ? 'text-soft' : ''}`}
     >
       <div className="grid grid-cols-[7.2rem_minmax(0,1fr)_auto] items-start gap-x-2 max-sm:grid-cols-[minmax(0,1fr)_auto]">
-        <label className="flex h-7 items-center gap-1.5 max-sm:order-2 max-sm:col-span-2">
+        <label className="flex h-7 items-center print:h-auto gap-1.5 max-sm:order-2 max-sm:col-span-2">
           <StateMark state={state} />
           <span className="sr-only">State of {line.what}</span>
           <select
-            className="h-7 w-[5.6rem] rounded-sm bg-transparent text-[12.5px] hover:bg-wash max-sm:h-10"
+            className="h-7 w-[5.6rem] rounded-sm bg-transparent text-[12.5px] hover:bg-wash max-sm:h-10 print:hidden"
             value={state}
             onChange={(event) => buying.setState(row, event.target.value as RowState)}
           >
@@ -51,6 +51,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
               </option>
             ))}
           </select>
+          <span className="hidden print:inline">{STATE_WORDS[state]}</span>
         </label>
         <div className="min-w-0 leading-snug">
           <p>

@@ -81,7 +81,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
           </p>
         )}
       </div>
-      <section id={BUDGET_ID} aria-label="Budget" className="min-w-0 scroll-mt-3 lg:col-span-2">
+      <section id={BUDGET_ID} aria-label="Budget" className="min-w-0 scroll-mt-3 lg:col-span-2 print:hidden">
         <h2 className="eyebrow mb-1 text-soft">In instalments</h2>
         <BudgetSentence buying={buying} />
         {purchase.budget && view?.plan && <Instalments buying={buying} plan={view.plan} budget={purchase.budget} />}

@@ -1,0 +1,138 @@
+import { readFileSync } from 'node:fs';
+import type { DocList, Doc } from '@puddler/contract';
+import type { Page } from '@playwright/test';
+import { expectNoBarriersInAllLooks } from './barriers';
+import { expect, saved, test } from './fixtures';
+import { printed } from './print';
+
+/** Opens the Buy station of a plan, and waits for the list and for every part of the conversion. */
+async function openBuy(page: Page, address: string, name = 'Sixty on packed dirt'): Promise<void> {
+  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
+  const plan = documents.plan!.find(({ body }) => body.name === name)!;
+  await page.goto(`${address}/plans/${plan.id}/buy`);
+  await expect(page.getByRole('region', { name: 'Parts list' })).toBeVisible();
+  await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+}
+const line = (page: Page, name: string) => page.locator('[data-line]', { has: page.getByText(name, { exact: true }) });
+const purchaseOn = async (address: string) => {
+  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
+  return (documents.purchase as Doc<'purchase'>[])[0]!.body;
+};
+
+test('a line is set by one key, priced and noted; all of it is kept and can be undone', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  const charger = line(page, 'balance charger');
+  await charger.focus();
+  await page.keyboard.press('o');
+  await expect(charger.getByLabel('State of balance charger')).toHaveValue('ordered');
+  await page.keyboard.press('ArrowDown');
+  await expect(line(page, 'fire-safe bag or box')).toBeFocused();
+  await charger.getByLabel('Price of balance charger').fill('41,50 €');
+  await charger.getByLabel('Shop or note for balance charger').fill('hut by the gate');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  const noted = (await purchaseOn(club.address)).lines.find((one) => one.id === 'charger');
+  expect(noted).toEqual({ id: 'charger', state: 'ordered', price: 41.5, shop: 'hut by the gate' });
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await expect(charger.getByLabel('State of balance charger')).toHaveValue('need');
+  await expect(charger.getByLabel('Price of balance charger')).toHaveValue('38');
+});
+
+test('a price that is none says what is allowed, and changes nothing', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  const price = page.getByLabel('Price of balance charger');
+  await price.fill('dear');
+  await page.keyboard.press('Enter');
+  await expect(line(page, 'balance charger').getByRole('alert')).toContainText('Price of balance charger');
+  expect((await purchaseOn(club.address)).lines.find((one) => one.id === 'charger')!.price).toBe(38);
+});
+
+test('what arrives stands on the shelf as owned, at its price; undone, it is only considered again', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  const pinion = line(page, 'pinion with 16 teeth');
+  await expect(pinion).toContainText('Considered: Greyling 16T');
+  await pinion.focus();
+  await page.keyboard.press('a');
+  await expect(pinion).toContainText('On the shelf: Greyling 16T');
+  const status = async () => {
+    const { documents } = (await (await fetch(`${club.address}/api/shelf`)).json()) as DocList;
+    return documents.part!.find(({ body }) => body.name === 'Greyling 16T')!.body.status;
+  };
+  await saved(page);
+  expect(await status()).toBe('owned');
+  await page.keyboard.press('Control+z');
+  await expect(pinion).toContainText('Considered: Greyling 16T');
+  await saved(page);
+  expect(await status()).toBe('considered');
+});
+
+test('lines of one’s own are read with count and price; lines of one bundle share its price', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  const total = page.getByText('to pay ·').locator('xpath=..').locator('strong');
+  const before = await total.innerText();
+  await page.getByLabel('A line of your own').fill('2 × 60A two-pin plug, €4.50');
+  await expect(page.getByText('Read: 2 × 60A two-pin plug, 4.5 each')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(line(page, '60A two-pin plug')).toContainText('2 × 4.5 € = 9 €');
+  await expect(total).not.toHaveText(before);
+  const bundle = line(page, 'heat-shrink and solder');
+  await expect(bundle).toContainText('in plug set with shrink');
+  await bundle.getByRole('button', { name: /^More for/ }).click();
+  await page.getByRole('menuitem', { name: 'Date and bundle' }).click();
+  await bundle.getByRole('combobox', { name: 'Bundle', exact: true }).selectOption({ label: 'none' });
+  await expect(bundle.getByLabel('Price of heat-shrink and solder')).toHaveValue('');
+});
+
+test('halfway houses are predicted or told what forbids them, and the order that is chosen is the one that is bought', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  const houses = page.getByRole('region', { name: 'Halfway houses' });
+  await expect(houses.getByRole('row', { name: /^as bought/ })).toContainText('31.1');
+  await expect(houses.getByRole('row', { name: /^the whole plan/ })).toContainText('59.2');
+  await houses.getByText(/parts of it must not be run/).click();
+  await expect(houses.getByText(/is made for a brushed motor: two wires turn no brushless one/).first()).toBeVisible();
+  const path = page.getByRole('region', { name: 'Upgrade path' });
+  await path.getByRole('button', { name: 'is fastest at once' }).click();
+  await path.getByRole('button', { name: 'Buy in this order' }).click();
+  await expect(path.getByText('The instalments follow this order.')).toBeVisible();
+  await saved(page);
+  expect((await purchaseOn(club.address)).favours).toBe('speed');
+});
+
+test('an envelope that is skipped moves the dates after it; a part that is dragged is bought on that day', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  const budget = page.getByRole('region', { name: 'Budget' });
+  const columns = budget.getByRole('list', { name: 'Instalments' }).getByRole('listitem');
+  const count = await columns.count();
+  await budget.getByRole('button', { name: /^Skip the envelope of 15 Jan/ }).click();
+  await expect(columns).toHaveCount(count + 1);
+  await page.keyboard.press('Control+z');
+  await expect(columns).toHaveCount(count);
+  const chip = columns.first().getByLabel('Move infrared thermometer to another envelope');
+  await chip.hover();
+  await page.mouse.down();
+  const target = (await columns.nth(3).boundingBox())!;
+  await page.mouse.move(target.x + 40, target.y + 60, { steps: 8 });
+  await page.mouse.up();
+  await expect(columns.nth(3).getByLabel('Move infrared thermometer to another envelope')).toBeVisible();
+  await saved(page);
+  expect((await purchaseOn(club.address)).lines.find((one) => one.id === 'thermometer')!.buyOn).toBe('2027-01-29');
+  await budget.getByRole('button', { name: 'Buy infrared thermometer as soon as it is its turn' }).click();
+  await expect(columns.first().getByLabel('Move infrared thermometer to another envelope')).toBeVisible();
+});
+
+test('the list prints on one sheet with nothing cut, and goes out as CSV', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV', exact: true }).click();
+  const csv = readFileSync(await (await download).path(), 'utf8').split('\r\n');
+  expect(csv[0]).toBe('group,what,count,figures,why,measure first,state,price of one (€),shop,bundle,buy from');
+  expect(csv.find((row) => row.includes('balance charger'))).toContain('need,38,Quarry hut');
+  const { sheets, cut } = await printed(page);
+  expect(cut).toEqual([]);
+  expect(sheets).toBe(1);
+});
+
+test('the station has no barriers in either look', async ({ page, club }) => {
+  await openBuy(page, club.address);
+  await expectNoBarriersInAllLooks(page, () => expect(page.locator('[aria-busy=true]')).toHaveCount(0));
+});
