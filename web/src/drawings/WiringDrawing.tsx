@@ -1,6 +1,6 @@
 import type { Wire, Wiring } from '@puddler/core';
 import { DrawingFrame } from './DrawingFrame';
-import { layoutWiring, type Box, type Line } from './wiring-layout';
+import { layoutWiring, PITCH, type Box, type Line } from './wiring-layout';
 
 /** How a wire is drawn by what it carries: thickness and dashes tell it without colour. */
 const LOOK: Record<Wire['role'], { tone: string; width: number; dash?: string; word: string }> = {
@@ -40,14 +40,14 @@ export function WiringDrawing({ wiring, name }: { wiring: Wiring; name: string }
 
 const KEY_ROOM = 20;
 
-function WireLine({ line: { d, wire, markX, markY } }: { line: Line }) {
+function WireLine({ line: { d, lead, wire, markX, markY } }: { line: Line }) {
   const { tone, width, dash } = LOOK[wire.role];
   return (
     <g>
       <path d={d} fill="none" strokeWidth={width} strokeDasharray={wire.removed ? '1 4' : dash} className={wire.removed ? 'stroke-stop' : tone} />
       {wire.removed && <path d={`M${markX - 4} ${markY - 4}l8 8m0 -8l-8 8`} fill="none" strokeWidth="2" className="stroke-stop" />}
-      {wire.swapped && (
-        <text x={markX} y={markY - 3} textAnchor="middle" className="fill-ember" fontSize="10" fontWeight="600">
+      {wire === lead.wires.find((one) => one.swapped) && (
+        <text x={markX} y={markY - PITCH - 8} textAnchor="middle" className="fill-ember" fontSize="10" fontWeight="600">
           swapped
         </text>
       )}
@@ -55,14 +55,15 @@ function WireLine({ line: { d, wire, markX, markY } }: { line: Line }) {
   );
 }
 
-function DeviceBox({ box: { device, x, y, width, height, ports } }: { box: Box }) {
-  const words = device.label.length > 20 ? `${device.label.slice(0, 19)}…` : device.label;
+function DeviceBox({ box: { device, x, y, width, height, ports, words } }: { box: Box }) {
   return (
     <g>
       <rect x={x} y={y} width={width} height={height} className="fill-sheet stroke-ink" strokeDasharray={device.removed ? '4 3' : undefined} />
-      <text x={x + 7} y={y + 15} className="fill-ink" fontWeight="600">
-        {words}
-      </text>
+      {words.map((line, i) => (
+        <text key={line} x={x + 7} y={y + 15 + 13 * i} className="fill-ink" fontWeight="600">
+          {line}
+        </text>
+      ))}
       {device.removed && (
         <text x={x + width / 2} y={y + height - 8} textAnchor="middle" className="fill-stop" fontWeight="600">
           out

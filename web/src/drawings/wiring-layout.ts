@@ -18,6 +18,8 @@ export interface Box {
   width: number;
   height: number;
   ports: PlacedPort[];
+  /** Its name, in one line or two. */
+  words: string[];
 }
 
 export interface Line {
@@ -37,11 +39,12 @@ export interface WiringLayout {
 }
 
 const HEAD = 22;
-const PITCH = 15;
+/** From port to port. */
+export const PITCH = 15;
 const GAP = 26;
 const WIDTH = 128;
 /** Left edges: packs; leads and capacitors; ESCs and receiver; motors, servo, fans. */
-const COLUMNS = [8, 196, 384, 572] as const;
+const COLUMNS = [30, 210, 398, 586] as const;
 const RIGHT = COLUMNS[3] + WIDTH + 36;
 
 const columnOf = ({ kind }: Device): 0 | 1 | 2 | 3 => {
@@ -69,8 +72,9 @@ type Side = PlacedPort['side'];
 function sideOf(device: Device, other: Device): Side {
   const [here, there] = [columnOf(device), columnOf(other)];
   if (here !== there) return here < there ? 'right' : 'left';
-  // Throttle leads run before the ESC, away from its motor; what moves from the old ESC runs behind the servo.
-  return here === 2 ? 'left' : 'right';
+  // Packs are joined behind their backs, away from what goes to the ESC; throttle leads run before the ESC, away from its motor; what
+  // moves from the old ESC runs behind the servo.
+  return here === 3 ? 'right' : 'left';
 }
 
 const ends = (wire: Wire) => [wire.from, wire.to] as const;
@@ -91,7 +95,9 @@ export function layoutWiring({ devices, leads }: Wiring): WiringLayout {
     if (esc) heights.set(column, esc.y);
     const sides = used.get(device.id) ?? { left: [], right: [] };
     const count = Math.max(sides.left.length, sides.right.length, 1);
-    const height = HEAD + count * PITCH + 8;
+    const words = inTwoLines(device.label);
+    const head = HEAD + (words.length - 1) * 13;
+    const height = head + count * PITCH + 8;
     const y = heights.get(column) ?? top;
     heights.set(column, y + height + GAP);
     const x = COLUMNS[column];
@@ -101,10 +107,10 @@ export function layoutWiring({ devices, leads }: Wiring): WiringLayout {
         label: short(name),
         side,
         x: side === 'left' ? x : x + WIDTH,
-        y: y + HEAD + (i + 0.5) * PITCH,
+        y: y + head + (i + 0.5) * PITCH,
       })),
     );
-    boxes.push({ device, x, y, width: WIDTH, height, ports });
+    boxes.push({ device, x, y, width: WIDTH, height, ports, words });
   };
   for (const device of devices.filter((one) => !isBelow(one))) place(device, 8);
   const middle = Math.max(...heights.values());
@@ -112,6 +118,16 @@ export function layoutWiring({ devices, leads }: Wiring): WiringLayout {
   for (const device of devices.filter(isBelow)) place(device, middle + 8);
   const height = Math.max(...boxes.map((box) => box.y + box.height)) + 12;
   return { width: RIGHT, height, boxes, lines: linesOf(leads, byId, boxes) };
+}
+
+const LONGEST_LINE = 20;
+
+/** A name in lines that a box has room for: broken at a space, and cut only where two do not hold it. */
+function inTwoLines(text: string): string[] {
+  if (text.length <= LONGEST_LINE) return [text];
+  const at = text.lastIndexOf(' ', LONGEST_LINE);
+  const [first, rest] = at > 0 ? [text.slice(0, at), text.slice(at + 1)] : [text.slice(0, LONGEST_LINE), text.slice(LONGEST_LINE)];
+  return [first, rest.length > LONGEST_LINE ? `${rest.slice(0, LONGEST_LINE - 1)}…` : rest];
 }
 
 /** Which ports of each device are drawn on which side, in the order in which they are named. */
@@ -162,7 +178,7 @@ function linesOf(leads: readonly Lead[], byId: ReadonlyMap<string, Device>, boxe
         lead,
         wire,
         d: isStraight ? `M${left.x} ${left.y}H${right.x}` : `M${left.x} ${left.y}H${turnX}V${right.y}H${right.x}`,
-        markX: isStraight ? (left.x + right.x) / 2 : (turnX + right.x) / 2,
+        markX: isStraight || wire.swapped ? (left.x + right.x) / 2 : (turnX + right.x) / 2,
         markY: right.y,
       });
     }
