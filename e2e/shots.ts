@@ -30,11 +30,6 @@ const garage = async (page: Page, address: string) => {
   await page.waitForFunction(() => !document.body.innerText.includes('…'));
 };
 const plan = (page: Page, address: string) => openPlan(page, address, 'Sixty on packed dirt');
-const compared = async (page: Page, address: string) => {
-  await plan(page, address);
-  await page.keyboard.press('p');
-  for (let i = 0; i < 3; i++) await page.keyboard.press(']');
-};
 const newCar = async (page: Page, address: string) => {
   await garage(page, address);
   await page.getByRole('button', { name: 'New car' }).click();
@@ -87,11 +82,6 @@ const findSixty = async (page: Page, address: string) => {
   await wishFor(page, 'top speed', '60 km/h');
   await wishFor(page, 'new parts', '120');
 };
-const noAnswer = async (page: Page, address: string) => {
-  await findSixty(page, address);
-  await wishFor(page, 'can', '45 C');
-  await page.getByText('Giving up one of the targets').waitFor();
-};
 /** The sixty, a gear down, the first conversion and the car as bought, side by side. */
 const compare = async (page: Page, address: string) => {
   await plan(page, address);
@@ -133,7 +123,23 @@ const restoring = async (page: Page, address: string) => {
   await page.getByLabel('Backup to restore').setInputFiles({ name: 'puddler-backup.zip', mimeType: 'application/zip', buffer: backup });
   await page.getByText('A backup of').waitFor();
 };
+const station = (name: string, path: string, ready: string) => async (page: Page, address: string) => {
+  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
+  const { id } = documents.plan!.find(({ body }) => body.name === name)!;
+  await page.goto(`${address}/plans/${id}/${path}`);
+  await page.getByText(ready).first().waitFor();
+};
+const buy = station('Sixty on packed dirt', 'buy', 'In which order');
+const fit = station('Plough, two outrunners', 'fit', 'As a list of connections');
+const bench = async (page: Page, address: string) => {
+  await station('Drover in high, empty', 'fit', 'As a list of connections')(page, address);
+  await page.getByRole('button', { name: 'One step a screen' }).click();
+  for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowRight');
+};
 const shots: Shot[] = [
+  { name: 'buy', size: WIDE, theme: 'light', go: buy },
+  { name: 'fit', size: WIDE, theme: 'dark', go: fit },
+  { name: 'fit-phone', size: PHONE, theme: 'light', go: bench },
   { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
   { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
   { name: 'plan-sweep', size: WIDE, theme: 'light', go: sweepMap },
@@ -143,16 +149,13 @@ const shots: Shot[] = [
   { name: 'car', size: WIDE, theme: 'light', go: car },
   { name: 'car-today', size: WIDE, theme: 'dark', go: today },
   { name: 'find', size: WIDE, theme: 'light', go: findSixty },
-  { name: 'find-no-answer', size: WIDE, theme: 'dark', go: noAnswer },
   { name: 'compare', size: WIDE, theme: 'light', go: compare },
-  { name: 'compare-phone', size: PHONE, theme: 'dark', go: compare },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },
   { name: 'plan', size: WIDE, theme: 'light', go: plan },
   { name: 'new-car', size: WIDE, theme: 'light', go: newCar },
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
   // Last, since these step the plans that the others show.
   { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
-  { name: 'plan-dark', size: WIDE, theme: 'dark', go: compared },
   { name: 'backup', size: WIDE, theme: 'light', go: restoring },
 ];
 

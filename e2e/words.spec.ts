@@ -52,6 +52,14 @@ test('no internal code stands on any of the main screens', async ({ page, club }
   await page.getByRole('link', { name: 'Find', exact: true }).click();
   await expect(page.getByRole('region', { name: 'The wish' })).toBeVisible();
   await expectWords(page, 'Find');
+  await page.getByRole('link', { name: 'Buy', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Upgrade path' })).toBeVisible();
+  await expectWords(page, 'Buy');
+  await page.getByRole('link', { name: 'Fit', exact: true }).click();
+  for (const panel of ['Wiring', 'Bay', 'Screw and shaft', 'Which way', 'Settings']) {
+    await page.getByRole('button', { name: panel, exact: true }).click();
+    await expectWords(page, `Fit, ${panel}`);
+  }
   await page.getByRole('link', { name: 'Compare 1' }).click();
   await page.getByText('Passes at full throttle').waitFor();
   await expectWords(page, 'Compare');

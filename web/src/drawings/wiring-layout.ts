@@ -59,7 +59,10 @@ const columnOf = ({ kind }: Device): 0 | 1 | 2 | 3 => {
     case 'one-piece':
     case 'receiver':
       return 2;
-    default:
+    case 'motor':
+    case 'servo':
+    case 'fan':
+    case 'old-esc':
       return 3;
   }
 };

@@ -4,8 +4,8 @@ import { Link } from 'react-router';
 import { benchOf, contentAt, selectShelf } from '../desk/selectors';
 import { useAppSelector } from '../desk/store';
 import { useRunTerms } from '../in-hand/run-terms';
-import { buyRows, partsProgress } from '../stations/buy/buy-rows';
-import { fitProgress, fitRows } from '../stations/fit/fit-progress';
+import { buyRows, partsProgress } from '../in-hand/noted/buy-rows';
+import { fitProgress, fitRows } from '../in-hand/noted/fit-progress';
 
 interface Props {
   planId: string;

@@ -4,7 +4,7 @@ import { useState, type KeyboardEvent } from 'react';
 import { FigureField } from '../../in-hand/FigureField';
 import { Menu } from '../../ui/Menu';
 import { moneyText } from '@puddler/figures';
-import { STATE_KEYS, STATE_WORDS, withNote, type BuyRow, type RowState } from './buy-rows';
+import { STATE_KEYS, STATE_WORDS, withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
 import { BuyLineMore } from './BuyLineMore';
 import { StateMark } from './StateMark';
 import type { Buying } from './use-buy';

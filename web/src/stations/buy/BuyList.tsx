@@ -1,6 +1,6 @@
 import { BUY_GROUPS } from '@puddler/core';
 import { useRef, type KeyboardEvent } from 'react';
-import { GROUP_WORDS, STATE_KEYS, type BuyRow } from './buy-rows';
+import { GROUP_WORDS, STATE_KEYS, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { BuyLine } from './BuyLine';
 import { NewLine } from './NewLine';
 import type { Buying } from './use-buy';

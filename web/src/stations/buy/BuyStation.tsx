@@ -10,7 +10,7 @@ import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { moneyText } from '@puddler/figures';
-import { paidFor, partsProgress } from './buy-rows';
+import { paidFor, partsProgress } from '../../in-hand/noted/buy-rows';
 import { buyTable } from './buy-table';
 import { BudgetSentence } from './BudgetSentence';
 import { BuyList } from './BuyList';

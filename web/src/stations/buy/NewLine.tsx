@@ -4,7 +4,7 @@ import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
 import { PRICE, priceIn } from '@puddler/figures';
-import { GROUP_WORDS } from './buy-rows';
+import { GROUP_WORDS } from '../../in-hand/noted/buy-rows';
 import type { Buying } from './use-buy';
 
 /** Where a part of a kind is bought. */

@@ -14,7 +14,7 @@ import {
   type UpgradePaths,
 } from '@puddler/core';
 import type { BuyAnswer, PricedHouse } from '../../workers/detail-worker';
-import { buyRows, costOfRows, itemsToBuy, type BuyRow } from './buy-rows';
+import { buyRows, costOfRows, itemsToBuy, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { periodOfDay } from './envelopes';
 
 /** All that the Buy station shows, from what the worker found and what is noted. */

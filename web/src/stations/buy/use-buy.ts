@@ -8,7 +8,7 @@ import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useDetail, type Detail } from '../../jobs/detail';
 import type { BuyAnswer } from '../../workers/detail-worker';
-import { withNote, type BuyRow, type RowState } from './buy-rows';
+import { withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
 import { buyView, type BuyView } from './buy-view';
 
 interface Question {

@@ -1,4 +1,3 @@
-import type { Fitting } from '@puddler/contract/shared';
 import { PRESS_MATERIALS, type FitChoices, type PressMaterial } from '@puddler/core';
 import { RadioQuestions } from '../../in-hand/RadioQuestions';
 import type { AtBench } from './use-fit';
@@ -9,7 +8,7 @@ export function Choices({ bench, carId }: { bench: AtBench; carId: string }) {
   const set = <K extends keyof FitChoices>(field: K, value: FitChoices[K] | undefined, label: string) =>
     change((noted) => {
       const { [field]: _old, ...others } = noted.choices;
-      return { ...noted, choices: value === undefined ? others : { ...others, [field]: value } } as Fitting;
+      return { ...noted, choices: value === undefined ? others : { ...others, [field]: value } };
     }, label);
   return (
     <div className="mb-3 print:hidden">

@@ -12,7 +12,7 @@ import { Choice } from '../../ui/Choice';
 import { latePart } from '../../ui/late-part';
 import { Choices } from './Choices';
 import { BayPanel, ScrewPanel, WiringPanel } from './Drawings';
-import { fitProgress } from './fit-progress';
+import { fitProgress } from '../../in-hand/noted/fit-progress';
 import { PHASE_WORDS } from './fit-text';
 import { FitSteps } from './FitSteps';
 import { SettingsTable } from './SettingsTable';

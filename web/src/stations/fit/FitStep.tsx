@@ -5,7 +5,7 @@ import { fileAddress } from '../../desk/api';
 import { useAppSelector } from '../../desk/store';
 import { FigureField } from '../../in-hand/FigureField';
 import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
-import type { FitRow } from './fit-progress';
+import type { FitRow } from '../../in-hand/noted/fit-progress';
 import { rightReading } from './fit-text';
 import type { AtBench } from './use-fit';
 

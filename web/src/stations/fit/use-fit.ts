@@ -8,7 +8,7 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { fitRows, withStep, type FitRow } from './fit-progress';
+import { fitRows, withStep, type FitRow } from '../../in-hand/noted/fit-progress';
 
 /** The bench for a plan: steps with what is noted, drawings’ data, and everything that can be done. */
 export interface AtBench {
