@@ -134,7 +134,8 @@ const fit = station('Plough, two outrunners', 'fit', 'As a list of connections')
 const bench = async (page: Page, address: string) => {
   await station('Drover in high, empty', 'fit', 'As a list of connections')(page, address);
   await page.getByRole('button', { name: 'One step a screen' }).click();
-  for (let i = 0; i < 7; i++) await page.keyboard.press('ArrowRight');
+  await page.getByRole('dialog').waitFor();
+  for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowRight');
 };
 const shots: Shot[] = [
   { name: 'buy', size: WIDE, theme: 'light', go: buy },

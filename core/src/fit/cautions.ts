@@ -11,5 +11,5 @@ export const CAUTIONS = {
   wheelsUp: 'All wheels off the ground, hands and hair away from wheels and gears.',
   gears: 'Fingers out of the gears; pack unplugged.',
   hot: 'Motor and ESC can burn a finger: go near before you touch.',
-  speed: 'A closed, empty place with permission, away from people, roads and traffic; follow local rules.',
+  speed: 'Drive only in a closed, empty place with permission, away from people, roads and traffic; follow local rules.',
 } as const;
