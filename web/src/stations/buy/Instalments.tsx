@@ -14,6 +14,7 @@ const BAR = 44;
 
 /** Each envelope with what it buys and what is carried over. A part can be dragged to another envelope, or given a day on its line. */
 export function Instalments({ buying, plan, budget }: { buying: Buying; plan: NonNullable<BuyView['plan']>; budget: Budget }) {
+  const unpriced = buying.view?.cost.unpriced ?? 0;
   const { schedule, holds, path } = plan;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor));
   const dates = Object.values(schedule.reachedIn);
@@ -56,6 +57,12 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
           <>
             the whole plan from <strong className="font-semibold">{dayText(day(target))}</strong>.
           </>
+        )}
+        {unpriced > 0 && (
+          <span className="text-caution">
+            {' '}
+            {unpriced} {unpriced === 1 ? 'line has' : 'lines have'} no price yet and count as nothing: type what they cost.
+          </span>
         )}
       </p>
       <DndContext sensors={sensors} onDragEnd={move}>
