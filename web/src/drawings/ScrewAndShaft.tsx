@@ -24,7 +24,7 @@ export function ScrewAndShaft({ name, screw, shaft }: Props) {
       title="Screw and shaft, to scale"
       name={`screw and shaft of ${name}`}
       width={WIDTH}
-      height={170}
+      height={192}
       label={[
         screw
           ? `A screw may go ${mm(screw.deepestMm)} past the plate; the thread is ${mm(screw.threadDepthMm)} deep`
@@ -72,7 +72,7 @@ function Screw({ screw: { threadDepthMm, deepestMm, reachMm, plateMm, longestScr
           this screw goes {mm(reachMm)} past the plate
         </text>
       )}
-      <text x={48} y={166} className="fill-ink">
+      <text x={48} y={186} className="fill-ink">
         {longestScrewMm === undefined ? 'Type the plate’s thickness for the longest screw.' : `Longest screw: ${mm(longestScrewMm)} under its head.`}
       </text>
     </g>
