@@ -114,7 +114,7 @@ test('photos: kept, captioned, large, removed with undo; what is no picture is r
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
   const photos = page.getByRole('region', { name: 'Photograph the wiring' });
-  const input = photos.getByLabel('Photos of the wiring');
+  const input = photos.getByLabel('Photos of the wiring', { exact: true });
   const picture = await page.screenshot({ type: 'png', clip: { x: 0, y: 0, width: 300, height: 200 } });
   await input.setInputFiles({ name: '../../escape.png', mimeType: 'image/png', buffer: picture });
   await expect(photos.getByRole('img')).toHaveCount(1);

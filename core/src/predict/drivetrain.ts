@@ -24,6 +24,8 @@ export class Drivetrain {
   kt = 0;
   windingOhm = 0;
   openCircuitV = 0;
+  /** Wind against the car [m/s]. */
+  windMs = 0;
   /** What the pack gives beside the motors: to receiver and servo, less what braking returns [A]. Set by a run. */
   otherA = 0;
   /** n·(R_pack + R_wire): what one motor's current meets in the shared source at full duty [Ω]. */
@@ -88,8 +90,9 @@ export class Drivetrain {
   /** Rolling, air and slope at a speed → resistanceN, resistanceSlope. */
   resist(v: number): void {
     const share = v / AIR_SPEED_OF_ROLLING_MS;
-    this.resistanceN = this.line.dragPerV2 * v * v + this.levelN * (1 + share * share) + this.gradeN;
-    this.resistanceSlope = 2 * this.line.dragPerV2 * v + (2 * this.levelN * share) / AIR_SPEED_OF_ROLLING_MS;
+    const air = v + this.windMs;
+    this.resistanceN = this.line.dragPerV2 * air * (air < 0 ? -air : air) + this.levelN * (1 + share * share) + this.gradeN;
+    this.resistanceSlope = 2 * this.line.dragPerV2 * (air < 0 ? -air : air) + (2 * this.levelN * share) / AIR_SPEED_OF_ROLLING_MS;
   }
 
   /** Heat made inside the pack [W]. */

@@ -2,10 +2,10 @@ import type { ProfileName } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolve-plan';
 
 /**
- * One stretch of a run. Grades are rise over run and add to the site's. With `metres` it ends there when that comes before its
+ * One stretch of a run. Grades are rise over run and add to the site's; wind is against the car. With `metres` it ends there when that comes before its
  * seconds. A throttle that `spins` the tyres is not taken back at the limit of grip.
  */
-export type Segment = { seconds: number; metres?: number; grade?: number; corner?: boolean } & (
+export type Segment = { seconds: number; metres?: number; grade?: number; corner?: boolean; windMs?: number } & (
   | { kind: 'throttle'; duty: number; rampS?: number; spins?: boolean }
   | { kind: 'hold'; topShare: number; mostMs?: number }
   | { kind: 'hold'; speedMs: number }

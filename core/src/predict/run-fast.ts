@@ -1,6 +1,7 @@
 import type { ResolvedPlan } from '../plan/resolve-plan';
 import { cycleSeconds, segmentsOf } from './profiles';
-import { RunSimulation, simulateRun } from './run';
+import type { Temperatures } from './cool-down';
+import { RunSimulation } from './run';
 import type { Run, RunOptions } from './run-types';
 import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K } from './tolerances';
 
@@ -32,14 +33,21 @@ interface Skip {
  * they have moved enough to be asked again. Within 1 K and 1 % of `simulateRun` in a fifth of its time; for spreads,
  * fixes and searches, where many runs are compared.
  */
-export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): Run {
+export const simulateRunFast = (plan: ResolvedPlan, options: FastOptions = {}): Run => fastRun(plan, options).run;
+
+/** The same with the temperatures and the charge at its end. */
+export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: Run; end: Temperatures & { charge: number } } {
   const { skipK = FAST_SKIP_K, skipCharge = FAST_CHARGE_SKIP } = options;
   const segments = segmentsOf(plan);
   const longestS = cycleSeconds(segments);
   const totalS = plan.run.minutes * 60;
-  if (totalS < FAST_FEWEST_CYCLES * longestS) return simulateRun(plan, options);
   const simulation = new RunSimulation(plan, options);
-  const { heat, run } = simulation;
+  const { heat, run, account } = simulation;
+  const ended = (driven: Run) => {
+    const { windingC, canC, escC, packC } = heat;
+    return { run: driven, end: { windingC, canC, escC, packC, charge: account.charge } };
+  };
+  if (totalS < FAST_FEWEST_CYCLES * longestS) return ended(simulation.drive());
   let skip: Skip | undefined;
   let first: Run | undefined;
   for (;;) {
@@ -52,7 +60,7 @@ export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): 
     if (!whole) {
       // It ended right after a skip, so perhaps within it: go back and skip half as far.
       if (skip === undefined || first || !simulation.gaveOut()) {
-        if (first || !simulation.gaveOut()) return simulation.ended(first);
+        if (first || !simulation.gaveOut()) return ended(simulation.ended(first));
         first = simulation.endOfPack();
         continue;
       }
@@ -62,7 +70,7 @@ export function simulateRunFast(plan: ResolvedPlan, options: FastOptions = {}): 
       skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: floor(skip.cycles / 2) }) : undefined;
       continue;
     }
-    if (options.hopeless?.(run)) return simulation.ended(first);
+    if (options.hopeless?.(run)) return ended(simulation.ended(first));
     const end = simulation.save();
     const cycleS = end.run.endS - start.run.endS;
     const moved = max(...RULING.map((store) => abs(end.heat[store] - start.heat[store])));

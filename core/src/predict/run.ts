@@ -108,6 +108,7 @@ export class RunSimulation {
   segment(segment: Segment, seconds: number): boolean {
     const start = this.run.endS;
     this.at.slope(this.plan.site.grade + (segment.grade ?? 0), segment.corner ?? false);
+    this.at.windMs = segment.windMs ?? 0;
     this.account.newSegment();
     this.ranUp = false;
     const endM = this.run.distanceM + (segment.metres ?? Infinity);

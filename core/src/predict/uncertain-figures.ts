@@ -26,6 +26,8 @@ export interface UncertainFigure {
 }
 
 const BY_SOURCE: Record<Source, number> = { measured: 0.02, label: 0.07, typical: 0.1, estimated: 0.3 };
+/** Spread of the time that drivers keep full throttle. */
+export const DRIVER_SIGMA = 0.25;
 /** No gears are better than this. */
 const BEST_EFFICIENCY = 0.985;
 
@@ -211,7 +213,7 @@ const ROWS: readonly Row[] = [
   {
     path: 'driver.fullThrottle',
     label: 'how long you keep full throttle',
-    sigma: { estimated: 0.25 },
+    sigma: { estimated: DRIVER_SIGMA },
     measure: 'A logged run shows it: seconds at full throttle in a minute.',
     scale: (copy, factor) => void (copy.fullThrottle *= factor),
     when: (plan) => hasOwnTiming(plannedRun(plan).profile),

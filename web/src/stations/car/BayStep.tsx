@@ -5,6 +5,7 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { editCar } from '../../desk/edits';
 import { FigureField } from '../../in-hand/FigureField';
 import type { CarInHand } from '../../in-hand/use-car';
+import { useWidth } from '../../ui/useWidth';
 import { BENCH_STEPS } from './car-fields';
 import { Fields } from './Fields';
 
@@ -23,27 +24,32 @@ const ON_DRAWING: Record<BayPlace, string> = {
 /** The bay from above, each figure typed where it is measured; on a phone, and without a motor to draw, as a list. */
 export function BayStep({ inHand }: { inHand: CarInHand }) {
   const { stock } = inHand;
+  const [box, width] = useWidth<HTMLDivElement>();
   const limits = useAppSelector((state) => state.prefs.limits);
   if (stock?.view.state !== 'ready') return <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields} />;
   const isDrawn = (path: string) => Object.keys(ON_DRAWING).some((place) => path === `car.bay.${place}`);
-  return (
-    <>
-      <div className="max-md:hidden">
-        <BayFromAbove
-          bay={bayDrawing(stock.file, stock.view.resolved, limitsWith(limits))}
-          name={inHand.car.name}
-          figures={(layout) => <Figures inHand={inHand} layout={layout} />}
-        />
-        <div className="mt-2">
-          <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields.filter((field) => !isDrawn(field.path))} />
-        </div>
-      </div>
-      <div className="md:hidden">
+  if (width < DRAWN_FROM_PX)
+    return (
+      <div ref={box}>
         <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields} />
       </div>
-    </>
+    );
+  return (
+    <div ref={box}>
+      <BayFromAbove
+        bay={bayDrawing(stock.file, stock.view.resolved, limitsWith(limits))}
+        name={inHand.car.name}
+        figures={(layout) => <Figures inHand={inHand} layout={layout} />}
+      />
+      <div className="mt-2">
+        <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields.filter((field) => !isDrawn(field.path))} />
+      </div>
+    </div>
   );
 }
+
+/** Where the drawing is narrower, the fields on it would lie over each other. */
+const DRAWN_FROM_PX = 620;
 
 function Figures({ inHand: { id, car }, layout }: { inHand: CarInHand; layout: BayLayout }) {
   const dispatch = useAppDispatch();

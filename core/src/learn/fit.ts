@@ -1,0 +1,200 @@
+import { scalableCopy, type UncertainFigure } from '../predict/uncertain-figures';
+import type { Evidence } from './evidence';
+import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from './matrix';
+import { NUISANCE_SIGMA, type Nuisance } from './parameters';
+
+/** How a fit ended. */
+export type FitOutcome = 'converged' | 'max-steps' | 'no-evidence' | 'not-computable';
+
+/** The figures that make runs most probable, with how sure they are. */
+export interface Fit {
+  outcome: FitOutcome;
+  steps: number;
+  /** Logarithms of factors on the parameters. */
+  theta: number[];
+  covariance: Matrix;
+  cost: number;
+  /** −cost + ½ ln |C|, for weighing one supposition against another. */
+  evidence: number;
+  /** Feature by feature: run, and how many standard deviations it lies off. */
+  residuals: { run: number; feature: number; residual: number; pull: number[] }[];
+}
+
+/** One run with the places of its parameters. */
+export interface FittedRun {
+  evidence: Evidence;
+  placed: readonly { figure: UncertainFigure; at: number }[];
+  own: Partial<Record<Nuisance, number>>;
+}
+
+/** Student’s degrees of freedom: two wild figures in four do little. */
+const DEGREES = 4;
+const DIFFERENCE = 0.01;
+const STEP_LIMIT = 0.4;
+const SETTLED = 1e-4;
+const MOST_STEPS = 20;
+
+/** What the runs would show if the figures were as supposed: one value for each feature. */
+function modelOf({ evidence, placed, own }: FittedRun, theta: readonly number[]): number[] {
+  const copy = scalableCopy(evidence.resolved);
+  for (const { figure, at } of placed) figure.scale(copy, Math.exp(theta[at]!));
+  if (own.charge !== undefined) copy.startCharge = Math.min(1, Math.max(0.02, copy.startCharge + theta[own.charge]!));
+  if (own.fullThrottle !== undefined) copy.fullThrottle *= Math.exp(theta[own.fullThrottle]!);
+  const restV = own.restV === undefined ? 0 : theta[own.restV]! * copy.pack.cells;
+  const values = evidence.model(copy, restV);
+  for (const [i, { gain }] of evidence.features.entries()) {
+    if (gain === 'gainA' && own.gainA !== undefined) values[i]! += theta[own.gainA]!;
+    if (gain === 'gainV' && own.gainV !== undefined) values[i]! += theta[own.gainV]!;
+    if (gain === '1/gainV' && own.gainV !== undefined) values[i]! -= theta[own.gainV]!;
+  }
+  return values;
+}
+
+const weightOf = (residual: number) => (DEGREES + 1) / (DEGREES + residual * residual);
+const costOf = (residual: number) => ((DEGREES + 1) / 2) * Math.log(1 + (residual * residual) / DEGREES);
+
+/** All runs’ residuals, and how they change with each parameter. */
+class Problem {
+  constructor(
+    readonly runs: readonly FittedRun[],
+    readonly prior: Matrix,
+  ) {}
+
+  residuals(theta: readonly number[]): number[][] {
+    return this.runs.map((run) => {
+      const model = modelOf(run, theta);
+      return run.evidence.features.map(({ value, sigma }, i) => (value - model[i]!) / sigma);
+    });
+  }
+
+  cost(residuals: readonly number[][], theta: readonly number[]): number {
+    const misfit = this.runs.reduce(
+      (sum, run, r) => sum + run.evidence.features.reduce((own, { weight }, i) => own + weight * costOf(residuals[r]![i]!), 0),
+      0,
+    );
+    return misfit + 0.5 * quadratic(this.prior, theta);
+  }
+
+  /** −∂residual/∂θ of every run, by central differences over the parameters that it has. */
+  jacobian(theta: readonly number[]): Matrix[] {
+    return this.runs.map((run) => {
+      const rows = zeros(run.evidence.features.length, theta.length);
+      const places = [...run.placed.map((one) => one.at), ...Object.values(run.own)];
+      for (const j of places) {
+        const bent = [...theta];
+        bent[j] = theta[j]! + DIFFERENCE;
+        const up = modelOf(run, bent);
+        bent[j] = theta[j]! - DIFFERENCE;
+        const down = modelOf(run, bent);
+        for (const [i, { sigma }] of run.evidence.features.entries()) rows[i]![j] = (up[i]! - down[i]!) / (2 * DIFFERENCE * sigma);
+      }
+      return rows;
+    });
+  }
+
+  /** JᵀWJ and JᵀWr. */
+  normal(jacobian: readonly Matrix[], residuals: readonly number[][]): { squares: Matrix; toward: number[] } {
+    const n = this.prior.length;
+    const squares = zeros(n);
+    const toward = new Array<number>(n).fill(0);
+    for (const [r, run] of this.runs.entries())
+      for (const [i, { weight }] of run.evidence.features.entries()) {
+        const row = jacobian[r]![i]!;
+        const residual = residuals[r]![i]!;
+        const w = weight * weightOf(residual);
+        for (let a = 0; a < n; a++) {
+          if (row[a] === 0) continue;
+          toward[a]! += w * row[a]! * residual;
+          for (let b = 0; b < n; b++) squares[a]![b]! += w * row[a]! * row[b]!;
+        }
+      }
+    return { squares, toward };
+  }
+}
+
+const times = (matrix: Matrix, x: readonly number[]) => matrix.map((row) => row.reduce((sum, value, i) => sum + value * x[i]!, 0));
+const quadratic = (matrix: Matrix, x: readonly number[]) => times(matrix, x).reduce((sum, value, i) => sum + value * x[i]!, 0);
+const plus = (a: Matrix, b: Matrix, damping: number) => a.map((row, i) => row.map((value, j) => value + b[i]![j]! * (i === j ? 1 + damping : 1)));
+
+/**
+ * The most probable figures by damped Gauss–Newton, docs/model.md section 10. With `from` a fit that is near: its slopes are kept, which
+ * is enough to weigh a supposition. Bounded; the outcome is named.
+ */
+export function fit(
+  runs: readonly FittedRun[],
+  prior: Matrix,
+  from?: { theta: readonly number[]; jacobian: readonly Matrix[] },
+): Fit & { jacobian: Matrix[] } {
+  const problem = new Problem(runs, prior);
+  const n = prior.length;
+  let theta = from ? [...from.theta] : new Array<number>(n).fill(0);
+  let residuals = problem.residuals(theta);
+  let cost = problem.cost(residuals, theta);
+  let jacobian = from ? [...from.jacobian] : problem.jacobian(theta);
+  let damping = 1e-3;
+  let [outcome, steps]: [FitOutcome, number] = ['max-steps', 0];
+  const count = runs.reduce((sum, run) => sum + run.evidence.features.length, 0);
+  if (count === 0) outcome = 'no-evidence';
+  else if (!Number.isFinite(cost)) outcome = 'not-computable';
+  else
+    while (steps < MOST_STEPS) {
+      steps++;
+      const { squares, toward } = problem.normal(jacobian, residuals);
+      const pull = times(prior, theta);
+      let moved = 0;
+      let taken = false;
+      for (let tries = 0; tries < 6 && !taken; tries++) {
+        const triangle = cholesky(plus(squares, prior, damping));
+        if (!triangle) {
+          damping = Math.max(1e-6, damping * 10);
+          continue;
+        }
+        const step = solveWith(
+          triangle,
+          toward.map((value, i) => value - pull[i]!),
+        ).map((value) => Math.min(STEP_LIMIT, Math.max(-STEP_LIMIT, value)));
+        const next = theta.map((value, i) => value + step[i]!);
+        const after = problem.residuals(next);
+        const nextCost = problem.cost(after, next);
+        if (nextCost <= cost + 1e-9) {
+          moved = Math.max(...step.map(Math.abs));
+          [theta, residuals, cost, taken] = [next, after, nextCost, true];
+          damping = Math.max(1e-7, damping / 10);
+        } else damping *= 10;
+      }
+      if (!taken || moved < SETTLED) {
+        outcome = 'converged';
+        break;
+      }
+      if (!from) jacobian = problem.jacobian(theta);
+    }
+  const { squares } = problem.normal(jacobian, residuals);
+  const triangle = cholesky(plus(squares, prior, 0))!;
+  const plain = inverseBy(triangle);
+  const weight = runs.reduce((sum, run) => sum + run.evidence.features.reduce((own, one) => own + one.weight, 0), 0);
+  const square = runs.reduce(
+    (sum, run, r) => sum + run.evidence.features.reduce((own, one, i) => own + one.weight * weightOf(residuals[r]![i]!) * residuals[r]![i]! ** 2, 0),
+    0,
+  );
+  const taught = plain.reduce((sum, row, i) => sum + row.reduce((own, value, j) => own + value * squares[j]![i]!, 0), 0);
+  const spread = Math.max(1, square / Math.max(1, weight - taught));
+  return {
+    outcome,
+    steps,
+    theta,
+    covariance: plain.map((row) => row.map((value) => value * spread)),
+    cost,
+    evidence: -cost - 0.5 * logDeterminantBy(triangle),
+    residuals: residuals.flatMap((own, run) => own.map((residual, feature) => ({ run, feature, residual, pull: jacobian[run]![feature]! }))),
+    jacobian,
+  };
+}
+
+/** The nuisances that a run needs by what it says. */
+export function nuisancesOf({ features, hasCurrent, hasVolts }: Evidence, own: (sigma: number) => number): FittedRun['own'] {
+  return {
+    ...(hasCurrent ? { gainA: own(NUISANCE_SIGMA.gainA) } : {}),
+    ...(hasVolts ? { gainV: own(NUISANCE_SIGMA.gainV) } : {}),
+    ...(features.length > 0 ? { charge: own(NUISANCE_SIGMA.charge), restV: own(NUISANCE_SIGMA.restV) } : {}),
+  };
+}

@@ -1,0 +1,88 @@
+import type { RunFile } from '../log/run-file';
+import { assemble } from './assemble';
+import { evidenceOf } from './evidence';
+import { fit, type Fit, type FitOutcome, type FittedRun } from './fit';
+import type { Matrix } from './matrix';
+import type { LearnFigure } from './parameters';
+import { weighSlips, type SuspectedSlip } from './slips';
+
+/** A figure before and after the runs. */
+export interface LearnedFigure extends LearnFigure {
+  /** Its value now. */
+  learned: number;
+  /** Standard deviation of its logarithm now. */
+  learnedSigma: number;
+  /** Whether the runs narrowed it by a fifth: then it counts. */
+  counts: boolean;
+  /** Names of the runs that carry it, the strongest first. */
+  carriedBy: string[];
+}
+
+/** A figure of a run that fits badly. */
+export interface Misfit {
+  run: string;
+  what: string;
+  measured: number;
+  /** How many standard deviations it lies off. */
+  residual: number;
+}
+
+/** What runs say of a car, docs/model.md section 10. */
+export interface Learned {
+  outcome: FitOutcome;
+  steps: number;
+  figures: LearnedFigure[];
+  /** Logarithms of the factors on `figures`, and their covariance, whole. */
+  theta: number[];
+  covariance: Matrix;
+  slips: SuspectedSlip[];
+  misfits: Misfit[];
+}
+
+/** A figure counts as learned when its standard deviation fell by a fifth. */
+const NARROWED = 0.8;
+const FITS_BADLY = 3;
+
+/** Learns a car from its runs. Pure, and bounded whatever the runs hold. Throws PlanError when a run’s plan cannot be computed. */
+export function learn(runs: readonly RunFile[]): Learned {
+  const evidences = runs.map(evidenceOf);
+  const { parameters, runs: fitted } = assemble(runs, evidences);
+  const found = fit(fitted, parameters.priorPrecision());
+  const { places } = parameters;
+  return {
+    outcome: found.outcome,
+    steps: found.steps,
+    figures: parameters.figures.map((figure, k) => figureAfter(figure, places[k]!, found, fitted)),
+    theta: places.map((at) => found.theta[at]!),
+    covariance: places.map((a) => places.map((b) => found.covariance[a]![b]!)),
+    slips: found.outcome === 'converged' || found.outcome === 'max-steps' ? weighSlips(runs, found) : [],
+    misfits: found.residuals
+      .filter(({ residual }) => Math.abs(residual) > FITS_BADLY)
+      .map(({ run, feature, residual }) => {
+        const { kind, label, value } = evidences[run]!.features[feature]!;
+        return {
+          run: evidences[run]!.name,
+          what: label,
+          measured: kind === 'can' || kind === 'ESC' || kind === 'pack' ? value : Math.exp(value),
+          residual,
+        };
+      }),
+  };
+}
+
+function figureAfter(figure: LearnFigure, at: number, found: Fit, runs: readonly FittedRun[]): LearnedFigure {
+  const learnedSigma = Math.sqrt(found.covariance[at]![at]!);
+  const byRun = runs.map((_, r) => found.residuals.filter(({ run }) => run === r).reduce((sum, { pull }) => sum + pull[at]! ** 2, 0));
+  const most = Math.max(...byRun, 0);
+  return {
+    ...figure,
+    learned: figure.value * Math.exp(found.theta[at]!),
+    learnedSigma,
+    counts: learnedSigma < NARROWED * figure.sigma,
+    carriedBy: runs
+      .map(({ evidence }, r) => ({ name: evidence.name, share: byRun[r]! }))
+      .filter(({ share }) => share > 0.1 * most && share > 0)
+      .sort((a, b) => b.share - a.share)
+      .map(({ name }) => name),
+  };
+}

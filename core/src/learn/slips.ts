@@ -1,0 +1,125 @@
+import type { RunFile, Series } from '../log/run-file';
+import { SURFACES, type PlanFile } from '../plan/plan-file';
+import { PlanError } from '../plan/plan-error';
+import { evidenceOf } from './evidence';
+import { fit, type Fit } from './fit';
+import { assemble } from './assemble';
+import type { Matrix } from './matrix';
+
+/** Something that may have been noted wrongly, and how likely that is. */
+export interface SuspectedSlip {
+  id: string;
+  /** “the pinion has 18 teeth, not 17”. */
+  what: string;
+  /** How many times likelier than that nothing was noted wrongly. */
+  odds: number;
+  /** The measurement that decides. */
+  decide: string;
+}
+
+interface Candidate {
+  id: string;
+  what: string;
+  decide: string;
+  change: (run: RunFile) => RunFile;
+}
+
+const NONE_PRIOR = 0.9;
+/** One is told when it is so many times likelier than none. */
+const TOLD_AT = 20;
+
+const ofPlan =
+  (change: (plan: PlanFile) => PlanFile) =>
+  (run: RunFile): RunFile => ({ ...run, plan: change(run.plan) });
+const scaled = (series: Series | undefined, field: keyof Omit<Series, 'timeS'>, factor: number): Series | undefined =>
+  series?.[field] ? { ...series, [field]: series[field].map((value) => (value === null ? null : value * factor)) } : series;
+
+function candidates(runs: readonly RunFile[]): Candidate[] {
+  const { plan } = runs[0]!;
+  const { pinion, spur } = plan.gearing;
+  const found: Candidate[] = [];
+  const teeth = (gear: 'pinion' | 'spur', count: number | undefined) => {
+    if (count === undefined) return;
+    for (const by of [-2, -1, 1, 2])
+      found.push({
+        id: `${gear} ${by > 0 ? '+' : '−'}${Math.abs(by)}`,
+        what: `the ${gear} has ${count + by} teeth, not ${count}`,
+        decide: `Count the teeth of the ${gear}.`,
+        change: ofPlan((file) =>
+          file.gearing[gear] === undefined ? file : { ...file, gearing: { ...file.gearing, [gear]: file.gearing[gear] + by } },
+        ),
+      });
+  };
+  teeth('pinion', pinion);
+  teeth('spur', spur);
+  for (const factor of [0.9, 0.96, 1.04, 1.1])
+    found.push({
+      id: `tyre ${factor}`,
+      what: `the tyre measures ${Number((plan.car.tyre.diameterMm * factor).toFixed(1))} mm, not ${plan.car.tyre.diameterMm} mm`,
+      decide: 'Roll the car one turn of the wheel with its weight on, and divide by 3.14.',
+      change: ofPlan((file) => ({ ...file, car: { ...file.car, tyre: { ...file.car.tyre, diameterMm: file.car.tyre.diameterMm * factor } } })),
+    });
+  for (const by of [-1, 1])
+    if (plan.packs[0]!.cells + by >= 1)
+      found.push({
+        id: `cells ${by > 0 ? '+' : '−'}1`,
+        what: `the pack has ${plan.packs[0]!.cells + by} cells, not ${plan.packs[0]!.cells}`,
+        decide: 'Read the volts of the full pack, or count its balance wires less one.',
+        change: ofPlan((file) => ({ ...file, packs: file.packs.map((pack) => ({ ...pack, cells: Math.max(1, pack.cells + by) })) })),
+      });
+  const ground = SURFACES.indexOf(plan.site.surface);
+  for (const surface of [SURFACES[ground - 1], SURFACES[ground + 1]])
+    if (surface && plan.site.rollingResistance === undefined)
+      found.push({
+        id: `ground ${surface}`,
+        what: `the ground was rather like ${surface.replace('-', ' ')}`,
+        decide: 'Pull the car slowly over it with a luggage scale, pinion off.',
+        change: ofPlan((file) => ({ ...file, site: { ...file.site, surface } })),
+      });
+  const withRpm = runs.some((run) => run.series?.motorRpm);
+  if (withRpm)
+    for (const factor of [0.5, 2])
+      found.push({
+        id: `poles ×${1 / factor}`,
+        what: `the motor has ${factor === 2 ? 'half' : 'twice'} the poles that were typed`,
+        decide: 'Turn the shaft by hand and count its steps for one turn, or look at its label.',
+        change: (run) => ({ ...run, ...(run.series ? { series: scaled(run.series, 'motorRpm', factor)! } : {}) }),
+      });
+  if (runs.some((run) => run.series?.speedMs ?? run.passes))
+    found.push({
+      id: 'km/h as mph',
+      what: 'speeds were read in km/h and taken for mph, or the other way round',
+      decide: 'Look at the unit that the meter shows.',
+      change: (run) => ({
+        ...run,
+        ...(run.series ? { series: scaled(run.series, 'speedMs', 1 / 1.609344)! } : {}),
+        ...(run.passes ? { passes: run.passes.map((pass) => ({ ...pass, speedMs: pass.speedMs / 1.609344 })) } : {}),
+      }),
+    });
+  return found;
+}
+
+/** Tries one slip at a time, with the slopes of the fit without any, and weighs them by evidence. None is ever applied by itself. */
+export function weighSlips(runs: readonly RunFile[], base: Fit & { jacobian: Matrix[] }): SuspectedSlip[] {
+  const all = candidates(runs);
+  const share = Math.log((1 - NONE_PRIOR) / Math.max(1, all.length)) - Math.log(NONE_PRIOR);
+  return all
+    .flatMap(({ id, what, decide, change }): SuspectedSlip[] => {
+      const supposed = evidenceFor(runs.map(change));
+      // A slip that changes what can be seen in a log at all cannot be weighed against the same figures.
+      if (!supposed || supposed.runs.some((run, r) => run.evidence.features.length !== base.jacobian[r]!.length)) return [];
+      const { evidence } = fit(supposed.runs, supposed.parameters.priorPrecision(), { theta: base.theta, jacobian: base.jacobian });
+      const odds = Math.exp(Math.min(50, evidence - base.evidence + share));
+      return odds > TOLD_AT ? [{ id, what, odds, decide }] : [];
+    })
+    .sort((a, b) => b.odds - a.odds);
+}
+
+function evidenceFor(runs: readonly RunFile[]) {
+  try {
+    return assemble(runs, runs.map(evidenceOf));
+  } catch (error) {
+    if (error instanceof PlanError) return undefined;
+    throw error;
+  }
+}

@@ -1,0 +1,84 @@
+import type { PlanFile } from '../plan/plan-file';
+import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { normal, randomStream } from '../predict/random';
+import { scalableCopy, uncertainFigures } from '../predict/uncertain-figures';
+
+/** A tooth counted wrong, a worn tyre, a bearing that drags: what a builder does not know of. */
+export type Slip = 'pinion' | 'spur' | 'tyre' | 'bearing';
+const SLIPS: readonly Slip[] = ['pinion', 'spur', 'tyre', 'bearing'];
+
+/** The day as it is, and not as it was forecast. */
+export interface Weather {
+  /** Along the strip [m/s]. */
+  windMs: number;
+  /** Rise over run of the strip. */
+  grade: number;
+  ambientC: number;
+}
+
+/** A car whose true figures nobody has been told, docs/model.md section 11. */
+export interface HiddenCar {
+  /** As its builder believes it to be. */
+  plan: PlanFile;
+  /** As it is. */
+  truth: ResolvedPlan;
+  /** Logarithm of each true figure over the believed one, by path. */
+  deviations: Record<string, number>;
+  weather: Weather;
+  slip: Slip | undefined;
+}
+
+export interface HiddenOptions {
+  /** Left out: in one of four days there is one. */
+  slip?: Slip | 'none' | 'any';
+}
+
+const WORN_TYRE = 0.96;
+const DRAGGING = 0.94;
+const MOST_WIND_MS = 4;
+const MOST_GRADE = 0.01;
+const FORECAST_OFF_K = 2;
+
+/** Draws a car and a day around a plan. The same seed gives the same. Throws PlanError for a plan that cannot be computed. */
+export function hiddenCar(plan: PlanFile, seed: number, { slip = 'any' }: HiddenOptions = {}): HiddenCar {
+  const random = randomStream(seed);
+  const weather: Weather = {
+    windMs: MOST_WIND_MS * random(),
+    grade: MOST_GRADE * (2 * random() - 1),
+    ambientC: plan.site.ambientC + FORECAST_OFF_K * (2 * random() - 1),
+  };
+  const drawn = random() < 0.25 ? SLIPS[Math.floor(random() * SLIPS.length)] : undefined;
+  const made = slip === 'any' ? drawn : slip === 'none' ? undefined : slip;
+  const believed = resolvePlan(plan);
+  const actual = resolvePlan({ ...withSlip(plan, made, random() < 0.5 ? -1 : 1), site: { ...plan.site, ambientC: weather.ambientC } });
+  const truth = scalableCopy(actual);
+  const deviations: Record<string, number> = {};
+  const figures = uncertainFigures(plan, believed);
+  const standard = figures.map(() => normal(random));
+  for (const [i, { path, sigma, scale, goesWith }] of figures.entries()) {
+    const other = goesWith ? figures.findIndex((one) => one.path === goesWith.path) : -1;
+    const value =
+      goesWith && other >= 0 ? goesWith.correlation * standard[other]! + Math.sqrt(1 - goesWith.correlation ** 2) * standard[i]! : standard[i]!;
+    deviations[path] = sigma * value;
+    scale(truth, Math.exp(sigma * value));
+  }
+  if (made === 'tyre') truth.car.tyreDiameterM *= WORN_TYRE;
+  if (made === 'bearing') truth.car.driveEfficiency *= DRAGGING;
+  return { plan, truth, deviations, weather, slip: made };
+}
+
+function withSlip(plan: PlanFile, slip: Slip | undefined, by: number): PlanFile {
+  const { pinion, spur } = plan.gearing;
+  if (slip === 'pinion' && pinion !== undefined) return { ...plan, gearing: { ...plan.gearing, pinion: pinion + by } };
+  if (slip === 'spur' && spur !== undefined) return { ...plan, gearing: { ...plan.gearing, spur: spur + 2 * by } };
+  return plan;
+}
+
+/** The same hidden car with other gears or another pack: what is the car's stays, docs/model.md section 9. */
+export function refitted(hidden: HiddenCar, plan: PlanFile): ResolvedPlan {
+  const truth = scalableCopy(resolvePlan({ ...plan, site: { ...plan.site, ambientC: hidden.weather.ambientC } }));
+  for (const { path, scale } of uncertainFigures(plan, resolvePlan(plan))) scale(truth, Math.exp(hidden.deviations[path] ?? 0));
+  if (hidden.slip === 'tyre') truth.car.tyreDiameterM *= WORN_TYRE;
+  if (hidden.slip === 'bearing') truth.car.driveEfficiency *= DRAGGING;
+  return truth;
+}
