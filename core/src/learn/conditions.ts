@@ -14,9 +14,24 @@ export interface Driven {
   output: Float64Array;
   rpm: Float64Array | undefined;
   speedMs: Float64Array | undefined;
+  /** Amps from the pack, where they were logged: heat and charge follow them, and not a model that may be off. */
+  packA: Float64Array | undefined;
+  /** Out or back. */
+  ways: Int8Array;
 }
 
+/** What is not of the car: volts of the whole pack at rest over its curve, wind and rise of the strip on the way out. */
+export interface Day {
+  restV: number;
+  windMs: number;
+  grade: number;
+}
+
+export const CALM: Day = { restV: 0, windMs: 0, grade: 0 };
+
 const SLOTS = 10;
+/** Below this an ESC gives the motor nothing that is worth dividing by. */
+const SMALL_DUTY = 0.05;
 
 /** A value for each coarse step: what is missing was as before. */
 function coarse(values: Float64Array | undefined, count: number): Float64Array | undefined {
@@ -25,11 +40,15 @@ function coarse(values: Float64Array | undefined, count: number): Float64Array |
   return Float64Array.from({ length: count }, (_, k) => (last = meanOf(values, k * SLOTS, (k + 1) * SLOTS) ?? last));
 }
 
-export function drivenOf({ fields, count, dtS }: Trace): Driven | undefined {
+/** `wayAt` says which way the car goes at a slot: 1 out, −1 back. */
+export function drivenOf({ fields, count, dtS }: Trace, wayAt: (slot: number) => 1 | -1): Driven | undefined {
   const steps = Math.floor(count / SLOTS);
   const output = coarse(fields.outputShare ?? fields.throttleShare, steps);
   const [rpm, speedMs] = [coarse(fields.motorRpm, steps), coarse(fields.speedMs, steps)];
-  return output && (rpm ?? speedMs) ? { stepS: SLOTS * dtS, slots: SLOTS, output, rpm, speedMs } : undefined;
+  const packA = coarse(fields.packA, steps);
+  return output && (rpm ?? speedMs)
+    ? { stepS: SLOTS * dtS, slots: SLOTS, output, rpm, speedMs, packA, ways: Int8Array.from({ length: steps }, (_, k) => wayAt(k * SLOTS)) }
+    : undefined;
 }
 
 /** How warm the parts and how full the pack were all through a run, as the model has it for the throttle and the speed that were logged. */
@@ -43,12 +62,11 @@ export class Conditions {
   readonly usedAh: number;
 
   constructor(
-    private readonly plan: ResolvedPlan,
+    readonly plan: ResolvedPlan,
     private readonly driven: Driven,
-    /** Volts of the whole pack at rest over its curve. */
-    private readonly restV: number,
+    private readonly day: Day,
   ) {
-    const { stepS, output, rpm, speedMs } = driven;
+    const { stepS, output, rpm, speedMs, packA: logged } = driven;
     const n = output.length;
     [this.windingC, this.canC, this.packOhm, this.charge] = [0, 1, 2, 3].map(() => new Float64Array(n)) as [
       Float64Array,
@@ -66,15 +84,16 @@ export class Conditions {
       this.packOhm[k] = heat.packOhm();
       this.charge[k] = charge;
       const v = rpm ? rpm[k]! / RPM_PER_RAD_S / leverAtRest : speedMs![k]!;
-      at.conditions(heat.windingC, heat.canC, this.packOhm[k]!, openCircuitV(plan.pack, charge) + restV);
+      at.conditions(heat.windingC, heat.canC, this.packOhm[k]!, openCircuitV(plan.pack, charge) + day.restV);
       at.throttle(v, Math.min(1, Math.max(0, output[k]!)));
-      const a = at.motorA;
-      const packA = at.packA + receiverW / at.openCircuitV;
+      const duty = Math.min(1, Math.max(SMALL_DUTY, output[k]!));
+      const a = logged ? (output[k]! > SMALL_DUTY ? Math.max(0, logged[k]!) / (duty * at.line.motors) : 0) : at.motorA;
+      const packA = logged ? Math.max(0, logged[k]!) : at.packA + receiverW / at.openCircuitV;
       charge -= (packA * stepS) / (3600 * plan.pack.capacityAh);
       heat.step(stepS, v, {
         windingW: a * a * at.windingOhm + brushV * a,
         canW: at.lossTorqueNm() * at.omega + a * a * at.lagOhm(),
-        escW: escLossW(escOhm, a * a, a, at.duty),
+        escW: escLossW(escOhm, a * a, a, duty),
         packW: packA * packA * this.packOhm[k]!,
       });
     }
@@ -85,6 +104,9 @@ export class Conditions {
   /** Sets the drivetrain to how it was at a slot of the trace. */
   setTo(slot: number): void {
     const k = Math.min(this.charge.length - 1, Math.max(0, Math.floor(slot / this.driven.slots)));
-    this.at.conditions(this.windingC[k]!, this.canC[k]!, this.packOhm[k]!, openCircuitV(this.plan.pack, this.charge[k]!) + this.restV);
+    this.at.conditions(this.windingC[k]!, this.canC[k]!, this.packOhm[k]!, openCircuitV(this.plan.pack, this.charge[k]!) + this.day.restV);
+    const way = this.driven.ways[k]!;
+    this.at.windMs = way * this.day.windMs;
+    this.at.slope(this.plan.site.grade + way * this.day.grade, false);
   }
 }

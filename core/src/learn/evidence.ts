@@ -9,12 +9,13 @@ import { Drivetrain } from '../predict/drivetrain';
 import { fastRun } from '../predict/run-fast';
 import { ROUGH_RUN } from '../predict/tolerances';
 import { balance } from '../predict/top-speed';
-import { Conditions, drivenOf } from './conditions';
+import { CALM, Conditions, drivenOf, type Day } from './conditions';
 
 /** What a run says of the car, one figure each. */
 export const FEATURES = [
   'top speed',
   'settled current',
+  'current at speed',
   'settled volts',
   'rpm per volt',
   'speed per rpm',
@@ -39,6 +40,7 @@ const SIGMA = {
   rpmPerVolt: 0.003,
   speedPerRpm: 0.005,
   acceleration: 0.05,
+  currentAtSpeed: 0.04,
   coastDown: 0.05,
   voltsLost: 0.08,
   charge: 0.03,
@@ -58,7 +60,9 @@ export interface Evidence {
   hasCurrent: boolean;
   hasVolts: boolean;
   /** What a plan of other figures says of each feature. */
-  model: (plan: ResolvedPlan, restV: number) => number[];
+  model: (plan: ResolvedPlan, day: Day) => number[];
+  /** It goes both ways, so that wind and slope show. */
+  isTraced: boolean;
 }
 
 interface Draft {
@@ -97,6 +101,7 @@ export function evidenceOf(run: RunFile, place: number): Evidence {
     hasVolts: drafts.some((one) => one.gain === 'gainV' || one.gain === '1/gainV'),
     features: drafts.map(({ gain, ...draft }) => ({ ...draft, gain, weight: Math.min(1, COUNT_IN_FULL / counts.get(draft.kind)!) })),
     model,
+    isTraced: traced !== undefined,
   };
 }
 
@@ -153,7 +158,7 @@ function typedEvidence(run: RunFile, resolved: ResolvedPlan): Part {
   const asksRun = after.drafts.length > 0;
   return {
     drafts: [...drafts, ...after.drafts],
-    model: (plan, restV) => {
+    model: (plan, { restV }) => {
       const { ambientC } = plan.site;
       const driven = asksRun ? fastRun(plan, ROUGH_RUN) : undefined;
       const end = driven?.end ?? {
@@ -195,126 +200,99 @@ function crossing(rpm: Float64Array, from: number, to: number, level: number, up
 
 /** One feature of a trace with what the model says of it, once the drivetrain has been set to its moment. */
 interface Traced extends Draft {
-  /** Slots whose moments are asked. */
-  slots: number[];
   model: (conditions: Conditions, plan: ResolvedPlan) => number;
 }
 
 function tracedEvidence(run: RunFile, resolved: ResolvedPlan): Part | undefined {
   const trace = traceOf(run.series!);
-  const driven = drivenOf(trace);
-  if (!driven) return undefined;
   const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
   const found = stretchesOf(trace, metresPerRpmS);
+  // Who drives out comes back: passes go one way and the other in turn.
+  const driven = drivenOf(trace, (slot) => (found.passes.filter((pass) => pass.from <= slot).length % 2 === 1 ? 1 : -1));
+  if (!driven) return undefined;
+  const now = new Conditions(resolved, driven, CALM);
   const features: Traced[] = [
-    ...settledFeatures(found.passes, trace),
-    ...slopeFeatures(found, trace, resolved, driven),
+    ...settledFeatures(found.passes),
+    ...slopeFeatures(found, trace, now),
+    ...currentFeatures(found.passes, trace, now),
     ...lostFeatures(found.passes, trace),
   ];
   const after = afterwards(run, resolved);
-  const usedAh = trace.fields.packA ? trace.fields.packA.reduce((sum, a) => sum + (Number.isNaN(a) ? 0 : a), 0) * (trace.dtS / 3600) : undefined;
-  const charge: Draft[] =
-    usedAh !== undefined && usedAh > 0.005
-      ? [{ kind: 'charge used', label: 'charge used', value: Math.log(usedAh), sigma: withModel(SIGMA.charge), gain: 'gainA' }]
-      : [];
   return {
-    drafts: [...features, ...charge, ...after.drafts],
-    model: (plan, restV) => {
-      const conditions = new Conditions(plan, driven, restV);
-      return [
-        ...features.map((one) => one.model(conditions, plan)),
-        ...(charge.length > 0 ? [Math.log(Math.max(1e-6, conditions.usedAh))] : []),
-        ...after.model(plan, conditions.end, conditions.usedAh),
-      ];
+    drafts: [...features, ...after.drafts],
+    model: (plan, day) => {
+      const conditions = new Conditions(plan, driven, day);
+      return [...features.map((one) => one.model(conditions, plan)), ...after.model(plan, conditions.end, conditions.usedAh)];
     },
   };
 }
 
 type Passes = ReturnType<typeof stretchesOf>['passes'];
 
-/** Speed, amps, volts and rpm at the end of passes, averaged over all of them: wind and slope of the two ways cancel. */
-function settledFeatures(passes: Passes, trace: Trace): Traced[] {
-  const settled = passes.flatMap((pass) => pass.settled ?? []);
-  if (settled.length === 0) return [];
-  const slots = settled.map(({ from, to }) => (from + to) >> 1);
-  const n = Math.min(COUNT_IN_FULL, settled.length);
-  const mean = (of: (one: (typeof settled)[number]) => number | undefined) => {
-    const values = settled.map(of);
-    return values.every((value) => value !== undefined && value > 0)
-      ? values.reduce<number>((sum, value) => sum + Math.log(value!), 0) / values.length
-      : undefined;
-  };
-  const overPasses = (of: (at: Drivetrain, speedMs: number) => number) => (conditions: Conditions, plan: ResolvedPlan) =>
-    slots.reduce((sum, slot) => {
-      conditions.setTo(slot);
-      const { topSpeedMs } = balance(conditions.at, plan.car.tyreGrowth);
-      return sum + Math.log(Math.max(1e-9, of(conditions.at, topSpeedMs)));
-    }, 0) / slots.length;
-  const feature = (
-    kind: FeatureKind,
-    value: number | undefined,
-    sigma: number,
-    of: (at: Drivetrain, speedMs: number) => number,
-    gain?: Draft['gain'],
-  ): Traced[] =>
-    value === undefined
-      ? []
-      : [{ kind, label: kind, value, sigma: Math.hypot(sigma / Math.sqrt(n), SIGMA.model), ...(gain ? { gain } : {}), slots, model: overPasses(of) }];
-  const oneWay = settled.length < 2;
-  const withRpm = trace.fields.motorRpm !== undefined;
-  return [
-    ...feature(
-      'top speed',
-      mean((one) => (withRpm ? one.motorRpm : undefined)),
-      oneWay ? SIGMA.speedOneWay : SIGMA.speedByRpm,
-      (at) => at.motorRpm(),
-    ),
-    ...feature(
-      'top speed',
-      mean((one) => (withRpm ? undefined : one.gpsMs)),
-      oneWay ? SIGMA.speedOneWay : SIGMA.speedBothWays,
-      (_at, speedMs) => speedMs,
-    ),
-    ...feature(
-      'settled current',
-      mean((one) => one.packA),
-      SIGMA.currentTraced,
-      (at) => at.packA,
-      'gainA',
-    ),
-    ...feature(
-      'settled volts',
-      mean((one) => one.packV),
-      SIGMA.volts,
-      (at) => at.busV(),
-      'gainV',
-    ),
-    ...feature(
-      'rpm per volt',
-      mean((one) => (one.motorRpm !== undefined && one.packV ? one.motorRpm / one.packV : undefined)),
-      SIGMA.rpmPerVolt,
-      (at) => at.motorRpm() / at.busV(),
-      '1/gainV',
-    ),
-    ...feature(
-      'speed per rpm',
-      mean((one) => (one.motorRpm && one.gpsMs !== undefined ? one.gpsMs / one.motorRpm : undefined)),
-      SIGMA.speedPerRpm,
-      (at, speedMs) => speedMs / at.motorRpm(),
-    ),
-  ];
+type Settled = NonNullable<Passes[number]['settled']>;
+
+/** What is read at the end of a pass, and how the model says it. */
+const SETTLED: readonly {
+  kind: FeatureKind;
+  sigma: number;
+  gain?: Draft['gain'];
+  value: (one: Settled) => number | undefined;
+  model: (at: Drivetrain, speedMs: number) => number;
+}[] = [
+  { kind: 'top speed', sigma: SIGMA.speedByRpm, value: (one) => one.motorRpm, model: (at) => at.motorRpm() },
+  {
+    kind: 'top speed',
+    sigma: SIGMA.speedBothWays,
+    value: (one) => (one.motorRpm === undefined ? one.gpsMs : undefined),
+    model: (_at, speedMs) => speedMs,
+  },
+  { kind: 'settled current', sigma: SIGMA.currentTraced, gain: 'gainA', value: (one) => one.packA, model: (at) => at.packA },
+  { kind: 'settled volts', sigma: SIGMA.volts, gain: 'gainV', value: (one) => one.packV, model: (at) => at.busV() },
+  {
+    kind: 'rpm per volt',
+    sigma: SIGMA.rpmPerVolt,
+    gain: '1/gainV',
+    value: (one) => (one.motorRpm !== undefined && one.packV ? one.motorRpm / one.packV : undefined),
+    model: (at) => at.motorRpm() / at.busV(),
+  },
+  {
+    kind: 'speed per rpm',
+    sigma: SIGMA.speedPerRpm,
+    value: (one) => (one.motorRpm && one.gpsMs !== undefined ? one.gpsMs / one.motorRpm : undefined),
+    model: (at, speedMs) => speedMs / at.motorRpm(),
+  },
+];
+
+/** Speed, amps, volts and rpm at the end of each pass that settled. */
+function settledFeatures(passes: Passes): Traced[] {
+  return passes.flatMap(({ settled }, i) => {
+    if (!settled) return [];
+    const slot = (settled.from + settled.to) >> 1;
+    return SETTLED.flatMap(({ kind, sigma, gain, value, model }): Traced[] => {
+      const measured = value(settled);
+      if (measured === undefined || !(measured > 0)) return [];
+      return [
+        {
+          kind,
+          label: `${kind} of pass ${i + 1}`,
+          value: Math.log(measured),
+          sigma: withModel(sigma),
+          ...(gain ? { gain } : {}),
+          model: (conditions, plan) => {
+            conditions.setTo(slot);
+            const { topSpeedMs } = balance(conditions.at, plan.car.tyreGrowth);
+            return Math.log(Math.max(1e-9, model(conditions.at, topSpeedMs)));
+          },
+        },
+      ];
+    });
+  });
 }
 
 /** Accelerations of passes and decelerations of rolling out, by the motor’s speed. */
-function slopeFeatures(
-  { passes, coastDowns }: ReturnType<typeof stretchesOf>,
-  { fields, dtS }: Trace,
-  resolved: ResolvedPlan,
-  driven: NonNullable<ReturnType<typeof drivenOf>>,
-): Traced[] {
+function slopeFeatures({ passes, coastDowns }: ReturnType<typeof stretchesOf>, { fields, dtS }: Trace, now: Conditions): Traced[] {
   const { motorRpm } = fields;
   if (!motorRpm) return [];
-  const now = new Conditions(resolved, driven, 0);
   const slope = (kind: 'acceleration' | 'coast-down', at: number, duty: 0 | 1, half: number): Traced[] => {
     const sign = duty === 1 ? 1 : -1;
     const perS = slopeOf(motorRpm, at, half, dtS);
@@ -332,9 +310,7 @@ function slopeFeatures(
     model(now);
     // Where the tyres hold the car back, its motor’s speed tells nothing of the car’s.
     if (duty === 1 && now.at.limited) return [];
-    return [
-      { kind, label: kind, value: Math.log(sign * perS), sigma: withModel(duty === 1 ? SIGMA.acceleration : SIGMA.coastDown), slots: [at], model },
-    ];
+    return [{ kind, label: kind, value: Math.log(sign * perS), sigma: withModel(duty === 1 ? SIGMA.acceleration : SIGMA.coastDown), model }];
   };
   const top = Math.max(0, ...passes.map((pass) => pass.topRpm ?? 0));
   const all = [
@@ -355,22 +331,54 @@ function slopeFeatures(
       }),
     ),
   ];
-  return overAllPasses(all);
+  return all;
 }
 
-/** One feature for those alike of all passes: wind and slope of the two ways cancel in their mean. */
-function overAllPasses(features: readonly Traced[]): Traced[] {
-  return [...new Set(features.map((one) => one.label))].map((label) => {
-    const alike = features.filter((one) => one.label === label);
-    const mean = (of: (one: Traced) => number) => alike.reduce((sum, one) => sum + of(one), 0) / alike.length;
-    return {
-      ...alike[0]!,
-      value: mean((one) => one.value),
-      sigma: Math.hypot(Math.sqrt(alike[0]!.sigma ** 2 - SIGMA.model ** 2) / Math.sqrt(Math.min(COUNT_IN_FULL, alike.length)), SIGMA.model),
-      slots: alike.flatMap((one) => one.slots),
-      model: (conditions, plan) => mean((one) => one.model(conditions, plan)),
-    };
-  });
+/** Shares of a pass’s top speed at which amps are read against the motor’s speed: this holds also while it gains, and while tyres spin. */
+const CURRENT_AT = [0.6, 0.8, 0.95] as const;
+const CURRENT_HALF = 5;
+/** Fewer amps than this are rounding [A]. */
+const LEAST_A = 3;
+/** Amps further than this from what a fully open ESC gives were not drawn through one [ln]. */
+const OPEN_WITHIN = 0.8;
+
+function currentFeatures(passes: Passes, { fields }: Trace, now: Conditions): Traced[] {
+  const { motorRpm, packA } = fields;
+  if (!motorRpm || !packA) return [];
+  const all = passes.flatMap(({ from, to, topRpm }) =>
+    CURRENT_AT.flatMap((share): Traced[] => {
+      const at = topRpm === undefined ? undefined : crossing(motorRpm, from, to, share * topRpm, true);
+      if (at === undefined || at - 3 * CURRENT_HALF < from) return [];
+      const [rpm, amps] = [meanOf(motorRpm, at - CURRENT_HALF, at + CURRENT_HALF + 1), meanOf(packA, at - CURRENT_HALF, at + CURRENT_HALF + 1)];
+      if (rpm === undefined || amps === undefined || amps < LEAST_A) return [];
+      const model: Traced['model'] = (conditions) => {
+        conditions.setTo(at);
+        return Math.log(Math.max(1e-3, conditions.at.line.motors * fullDutyA(conditions.at, rpm / RPM_PER_RAD_S)));
+      };
+      // An ESC that is not as open as its log says, or limits the current, tells nothing of the motor.
+      if (Math.abs(model(now, now.plan) - Math.log(amps)) > OPEN_WITHIN) return [];
+      return [
+        {
+          kind: 'current at speed',
+          label: `current at ${100 * share} % of the pass`,
+          value: Math.log(amps),
+          sigma: withModel(SIGMA.currentAtSpeed),
+          gain: 'gainA',
+          model,
+        },
+      ];
+    }),
+  );
+  return all;
+}
+
+/** Current of one motor that turns at a speed with the ESC fully open, whatever the tyres do with it [A]. */
+function fullDutyA(at: Drivetrain, omega: number): number {
+  const { line } = at;
+  at.otherA = 0;
+  const sourceOhm = line.motors * (at.busVAt(0) - at.busVAt(1));
+  const ohm = at.windingOhm + line.escOhm + line.lag * omega + sourceOhm;
+  return Math.min(line.burstA, Math.max(0, (at.openCircuitV - at.kt * omega - line.brushV) / ohm));
 }
 
 /** Volts that the pack loses for each amp, from just before a pass to its end. */
@@ -389,7 +397,6 @@ function lostFeatures(passes: Passes, { fields, dtS }: Trace): Traced[] {
         label: 'volts lost for each amp',
         value: Math.log(lost),
         sigma: withModel(SIGMA.voltsLost),
-        slots: [first, last],
         model: (conditions) => {
           const { at } = conditions;
           const bus = (slot: number, a: number) => {

@@ -41,7 +41,8 @@ function modelOf({ evidence, placed, own }: FittedRun, theta: readonly number[])
   if (own.charge !== undefined) copy.startCharge = Math.min(1, Math.max(0.02, copy.startCharge + theta[own.charge]!));
   if (own.fullThrottle !== undefined) copy.fullThrottle *= Math.exp(theta[own.fullThrottle]!);
   const restV = own.restV === undefined ? 0 : theta[own.restV]! * copy.pack.cells;
-  const values = evidence.model(copy, restV);
+  const of = (place: number | undefined) => (place === undefined ? 0 : theta[place]!);
+  const values = evidence.model(copy, { restV, windMs: of(own.windMs), grade: of(own.grade) });
   for (const [i, { gain }] of evidence.features.entries()) {
     if (gain === 'gainA' && own.gainA !== undefined) values[i]! += theta[own.gainA]!;
     if (gain === 'gainV' && own.gainV !== undefined) values[i]! += theta[own.gainV]!;
@@ -169,7 +170,8 @@ export function fit(
       if (!from) jacobian = problem.jacobian(theta);
     }
   const { squares } = problem.normal(jacobian, residuals);
-  const triangle = cholesky(plus(squares, prior, 0))!;
+  // Slopes that are not finite leave the prior as it was.
+  const triangle = cholesky(plus(squares, prior, 0)) ?? cholesky(prior)!;
   const plain = inverseBy(triangle);
   const weight = runs.reduce((sum, run) => sum + run.evidence.features.reduce((own, one) => own + one.weight, 0), 0);
   const square = runs.reduce(
@@ -191,10 +193,11 @@ export function fit(
 }
 
 /** The nuisances that a run needs by what it says. */
-export function nuisancesOf({ features, hasCurrent, hasVolts }: Evidence, own: (sigma: number) => number): FittedRun['own'] {
+export function nuisancesOf({ features, hasCurrent, hasVolts, isTraced }: Evidence, own: (sigma: number) => number): FittedRun['own'] {
   return {
     ...(hasCurrent ? { gainA: own(NUISANCE_SIGMA.gainA) } : {}),
     ...(hasVolts ? { gainV: own(NUISANCE_SIGMA.gainV) } : {}),
     ...(features.length > 0 ? { charge: own(NUISANCE_SIGMA.charge), restV: own(NUISANCE_SIGMA.restV) } : {}),
+    ...(isTraced ? { windMs: own(NUISANCE_SIGMA.windMs), grade: own(NUISANCE_SIGMA.grade) } : {}),
   };
 }

@@ -15,8 +15,15 @@ export interface LearnFigure {
 }
 
 /** What is not the car’s: sensors of one run, and how it began. */
-export type Nuisance = 'gainA' | 'gainV' | 'charge' | 'restV' | 'fullThrottle';
-export const NUISANCE_SIGMA: Record<Exclude<Nuisance, 'fullThrottle'>, number> = { gainA: 0.03, gainV: 0.005, charge: 0.02, restV: 0.02 };
+export type Nuisance = 'gainA' | 'gainV' | 'charge' | 'restV' | 'windMs' | 'grade' | 'fullThrottle';
+export const NUISANCE_SIGMA: Record<Exclude<Nuisance, 'fullThrottle'>, number> = {
+  gainA: 0.03,
+  gainV: 0.005,
+  charge: 0.02,
+  restV: 0.02,
+  windMs: 2.5,
+  grade: 0.006,
+};
 
 /** The name under which a plan’s figure is learned: runs with another motor share the car’s, and not the motor’s. */
 export function keyOf(path: UncertainFigure['path'], plan: PlanFile): string {

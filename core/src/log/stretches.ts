@@ -43,6 +43,8 @@ const JOINED_S = 0.15;
 const SETTLED_S = 1;
 /** Speed may change by this share in the last second of a pass that has settled. */
 const SETTLED_SHARE = 0.02;
+/** In a shorter pass wheels that spin look settled [s]. */
+const SHORTEST_SETTLED_S = 2;
 const CLOSED = 0.02;
 const SHORTEST_COAST_S = 1;
 const COAST_FROM_MS = 2;
@@ -115,7 +117,10 @@ const given = <T extends object>(record: T) =>
 function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Float64Array | undefined): TracePass {
   const second = Math.round(SETTLED_S / dtS);
   const [early, late] = [meanOf(speed, to - second, to - second + 5), meanOf(speed, to - 5, to)];
-  const isSettled = to - from > second && early !== undefined && late !== undefined && Math.abs(late - early) < SETTLED_SHARE * late;
+  const [gps, byRpm] = [meanOf(fields.speedMs, to - second, to), meanOf(speed, to - second, to)];
+  const spins = gps !== undefined && byRpm !== undefined && byRpm > (1 + SPIN_SHARE) * gps;
+  const isSettled =
+    !spins && (to - from) * dtS >= SHORTEST_SETTLED_S && early !== undefined && late !== undefined && Math.abs(late - early) < SETTLED_SHARE * late;
   const at = to - second;
   const means = {
     speedMs: meanOf(speed, at, to),

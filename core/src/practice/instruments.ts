@@ -1,7 +1,7 @@
 import { REFERENCE_C } from '../chain/constants';
 import type { Series, TypedReading } from '../log/run-file';
 import { normal } from '../predict/random';
-import type { TrueSample } from './drive-session';
+import type { RunSample } from '../predict/run-types';
 
 /** The simulated instruments, docs/model.md section 11: each reads the truth with its own noise, lag and rounding. */
 
@@ -13,7 +13,7 @@ const CHARGER = { loss: 1.02, noise: 0.02 };
 const to = (step: number, value: number) => Math.round(value / step) * step;
 
 /** The sample at a time, by a walk that only goes forward. */
-function walk(samples: readonly TrueSample[]): (timeS: number) => TrueSample {
+function walk(samples: readonly RunSample[]): (timeS: number) => RunSample {
   let at = 0;
   return (timeS) => {
     while (at + 1 < samples.length && samples[at + 1]!.timeS <= timeS) at++;
@@ -22,7 +22,7 @@ function walk(samples: readonly TrueSample[]): (timeS: number) => TrueSample {
 }
 
 /** What an ESC logs of a session. */
-export function escLog(samples: readonly TrueSample[], poles: number, random: () => number): Series {
+export function escLog(samples: readonly RunSample[], poles: number, random: () => number): Series {
   const [voltsGain, ampsGain] = [1 + ESC.voltsGain * normal(random), 1 + ESC.ampsGain * normal(random)];
   const series: Required<Pick<Series, 'timeS' | 'throttleShare' | 'outputShare' | 'packV' | 'packA' | 'motorRpm' | 'escC'>> = {
     timeS: [],
@@ -43,9 +43,9 @@ export function escLog(samples: readonly TrueSample[], poles: number, random: ()
     escC += (now.escC - escC) * (1 - Math.exp(-(timeS - last) / ESC.lagS));
     last = timeS;
     series.timeS.push(to(0.001, timeS));
-    series.throttleShare.push(to(0.01, now.throttle));
-    // At the limit of grip an ESC is still open: what it gives is what it is asked.
-    series.outputShare.push(to(0.01, now.throttle));
+    // A driver who catches spinning tyres eases the trigger: what is asked and what is given are both what the run drove with.
+    series.throttleShare.push(to(0.01, now.duty));
+    series.outputShare.push(to(0.01, now.duty));
     series.packV.push(to(ESC.voltsTo, now.busV * voltsGain));
     series.packA.push(Math.max(0, to(ESC.ampsTo, now.packA * ampsGain + ESC.ampsNoise * normal(random))));
     series.motorRpm.push(to((2 * ESC.rpmTo) / poles, now.motorRpm));
@@ -55,7 +55,7 @@ export function escLog(samples: readonly TrueSample[], poles: number, random: ()
 }
 
 /** What a phone says of its speed, a little late. */
-export function gpsSpeed(samples: readonly TrueSample[], hz: number, random: () => number): Series {
+export function gpsSpeed(samples: readonly RunSample[], hz: number, random: () => number): Series {
   const series: Required<Pick<Series, 'timeS' | 'speedMs'>> = { timeS: [], speedMs: [] };
   const at = walk(samples);
   const endS = samples[samples.length - 1]?.timeS ?? 0;

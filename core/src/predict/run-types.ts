@@ -42,6 +42,8 @@ export interface RunSample {
   timeS: number;
   speedMs: number;
   distanceM: number;
+  /** Speed of a motor, spinning tyres among it. */
+  motorRpm: number;
   motorA: number;
   packA: number;
   busV: number;

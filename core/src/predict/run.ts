@@ -194,6 +194,7 @@ export class RunSimulation {
       timeS,
       speedMs: this.speed,
       distanceM: run.distanceM,
+      motorRpm: at.motorRpm(),
       motorA: at.motorA,
       packA: at.packA + at.otherA,
       busV: at.busV(),
