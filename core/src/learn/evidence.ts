@@ -1,7 +1,7 @@
 import { RPM_PER_RAD_S } from '../chain/constants';
 import { openCircuitV } from '../chain/pack';
 import type { RunFile } from '../log/run-file';
-import { stretchesOf } from '../log/stretches';
+import { groundSpeed, stretchesOf } from '../log/stretches';
 import { meanOf, slopeOf, traceOf, type Trace } from '../log/trace';
 import { plannedRun, resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
@@ -208,7 +208,7 @@ function tracedEvidence(run: RunFile, resolved: ResolvedPlan): Part | undefined 
   const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
   const found = stretchesOf(trace, metresPerRpmS);
   // Who drives out comes back: passes go one way and the other in turn.
-  const driven = drivenOf(trace, (slot) => (found.passes.filter((pass) => pass.from <= slot).length % 2 === 1 ? 1 : -1));
+  const driven = drivenOf(trace, wayAt(found.passes, trace, metresPerRpmS));
   if (!driven) return undefined;
   const now = new Conditions(resolved, driven, CALM);
   const features: Traced[] = [
@@ -228,6 +228,21 @@ function tracedEvidence(run: RunFile, resolved: ResolvedPlan): Part | undefined 
 }
 
 type Passes = ReturnType<typeof stretchesOf>['passes'];
+
+/** A car that has slowed to this share of its speed since the last pass has turned round before the next. */
+const TURNED_BELOW = 0.3;
+
+/** Which way the car goes at a slot, by how often it has slowed down between passes. */
+function wayAt(passes: Passes, trace: Trace, metresPerRpmS: number): (slot: number) => 1 | -1 {
+  const speed = groundSpeed(trace, metresPerRpmS);
+  const turns: number[] = [];
+  for (const [i, pass] of passes.entries()) {
+    const before = passes[i - 1];
+    const slowest = before && speed ? speed.subarray(before.to, pass.from).reduce((least, value) => (value < least ? value : least), Infinity) : 0;
+    if (!before || slowest < TURNED_BELOW * (before.topSpeedMs ?? Infinity)) turns.push(pass.from);
+  }
+  return (slot) => (turns.filter((from) => from <= slot).length % 2 === 1 ? 1 : -1);
+}
 
 type Settled = NonNullable<Passes[number]['settled']>;
 

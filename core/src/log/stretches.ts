@@ -152,12 +152,17 @@ function unbraked({ from, to }: Stretch, speed: Float64Array, dtS: number): Stre
   const lostAt = (i: number) => (speed[i]! - speed[Math.min(to - 1, i + step)]!) / (step * dtS);
   const first = Math.max(lostAt(from), lostAt(from + step));
   if (!(first < BRAKED_MS2)) return { from, to: from };
-  for (let i = from; i + step < to; i++) if (lostAt(i) > BRAKED_MORE * first + BRAKED_MORE_MS2) return { from, to: i };
+  let least = first;
+  for (let i = from; i + step < to; i++) {
+    const lost = lostAt(i);
+    if (lost > BRAKED_MORE * least + BRAKED_MORE_MS2) return { from, to: i };
+    if (i % step === 0 && lost < least) least = Math.max(0, lost);
+  }
   return { from, to };
 }
 
-const BRAKED_MORE = 1.5;
-const BRAKED_MORE_MS2 = 0.5;
+const BRAKED_MORE = 1.3;
+const BRAKED_MORE_MS2 = 0.4;
 
 /** No car of this size loses speed as fast as this by air, rolling and its motor alone [m/s²]. */
 const BRAKED_MS2 = 4;
