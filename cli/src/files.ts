@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { checkPart, checkPlanFile } from '@puddler/contract';
-import { PlanError, type Part, type PlanFile } from '@puddler/core';
+import { checkPart, checkPlanFile, checkRunFile } from '@puddler/contract';
+import { PlanError, type Part, type PlanFile, type RunFile } from '@puddler/core';
 import { decode, matchHeads, readCsvText, readParts } from '@puddler/figures/parts-csv';
 
 /** What went wrong with one file or option, a line each. */
@@ -31,6 +31,13 @@ function parse(file: string): unknown {
 /** A plan file, checked. Throws FileProblems with a line for each problem. */
 export function readPlan(file: string): PlanFile {
   const checked = checkPlanFile(parse(file));
+  if (!checked.ok) throw new FileProblems(checked.problems.map((problem) => `${file}: ${problem.message}`));
+  return checked.value;
+}
+
+/** A run file, checked. Throws FileProblems with a line for each problem. */
+export function readRun(file: string): RunFile {
+  const checked = checkRunFile(parse(file));
   if (!checked.ok) throw new FileProblems(checked.problems.map((problem) => `${file}: ${problem.message}`));
   return checked.value;
 }

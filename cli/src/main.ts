@@ -1,11 +1,12 @@
 import { fitting } from './fitting';
+import { learnVerb } from './learn';
 import { parts } from './parts';
 import { main as predict } from './predict';
 import { upgrade } from './upgrade';
 
 type Verb = (args: string[], out: (text: string) => void, err: (text: string) => void) => number;
 
-const VERBS: Record<string, Verb> = { predict, parts, fitting, upgrade };
+const VERBS: Record<string, Verb> = { predict, parts, fitting, upgrade, learn: learnVerb };
 
 const [verb = '', ...args] = process.argv.slice(2);
 const err = (text: string) => void process.stderr.write(text);

@@ -6,6 +6,7 @@ export { checkPart, partSchema } from './documents/part/check';
 export { upgrade, NewerForm } from './documents/forms';
 export { checkId, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
 export { hash as hashSchema } from './joi-parts';
+export { checkRunFile, MOST_SAMPLES } from './check-run-file';
 export { checkPlanBody, checkPlanFile } from './check-plan-file';
 export { checkWith, joiProblems, MOST_PROBLEMS } from './joi-problems';
 export { carSchema, planBodySchema, planFileSchema } from './plan-schema';

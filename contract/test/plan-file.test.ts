@@ -7,6 +7,7 @@ import {
   checkPart,
   checkPlanBody,
   checkPlanFile,
+  checkRunFile,
   joiProblems,
   planFileOf,
   planFileSchema,
@@ -144,6 +145,16 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
     const wish = { name: 'W', wish: { aim: 'speed', topSpeed: { is: 'about', speedMs: 10 } }, scope: {} };
     const scope = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false };
     const part = (kind: string, spec: object) => ({ kind, name: 'P', status: 'owned', spec });
+    const runFile = {
+      format: 'puddler-run',
+      version: 1,
+      at: '2027-01-09',
+      plan,
+      passes: [{ speedMs: 9 }],
+      readings: [{ of: 'can', c: 50 }],
+      current: {},
+      launch: {},
+    };
     const budget = { amount: 40, every: 'week', from: '2026-05-31' };
     const purchaseIsGood = (doc: unknown) => checkBody('purchase')(doc, undefined).ok;
     const fittingIsGood = (doc: unknown) => checkBody('fitting')(doc, undefined).ok;
@@ -169,6 +180,20 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
       'budget.wish': [{ ...NO_PURCHASE, budget }, 'budget.wish', purchaseIsGood],
       'steps.reading': [{ ...NO_FITTING, steps: [{ id: 'mesh' }] }, 'steps[0].reading', fittingIsGood],
       'choices.plateMm': [NO_FITTING, 'choices.plateMm', fittingIsGood],
+      ...Object.fromEntries(
+        [
+          'passes.speedMs',
+          'readings.c',
+          'readings.afterStopS',
+          'current.settledA',
+          'current.peakA',
+          'current.minPackV',
+          'usedAh',
+          'launch.to18m3S',
+          'launch.to40m2S',
+          'launch.peakG',
+        ].map((path) => [path, [runFile, path.replace(/^(readings|passes)\./, '$1[0].'), (doc: unknown) => checkRunFile(doc).ok]]),
+      ),
       'part.price': [part('fan', {}), 'price', (doc) => checkPart(doc).ok],
       'part.massG': [part('tyre', { diameterMm: 80 }), 'spec.massG', (doc) => checkPart(doc).ok],
       'part.fanSizeMm': [part('fan', {}), 'spec.sizeMm', (doc) => checkPart(doc).ok],

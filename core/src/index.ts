@@ -152,3 +152,23 @@ export {
 } from './fit/wiring';
 export { wiringFaults, type WiringFault } from './fit/check-wiring';
 export { bayDrawing, type BayDrawing, type Rect, type Touch, type Tray } from './fit/bay';
+export {
+  READING_OF,
+  RUN_PURPOSES,
+  SERIES_FIELDS,
+  type RunFile,
+  type Series,
+  type SeriesField,
+  type TypedPass,
+  type TypedReading,
+} from './log/run-file';
+export { traceOf, TRACE_DT_S, type Trace } from './log/trace';
+export { LAUNCH_MARKS_M, stretchesOf, type Launch, type Stretch, type Stretches, type TracePass } from './log/stretches';
+export { learn, type Learned, type LearnedFigure, type Misfit } from './learn/learn';
+export { predictLearned, resolveLearned } from './learn/learned-plan';
+export type { SuspectedSlip } from './learn/slips';
+export { hiddenCar, refitted, type HiddenCar, type HiddenOptions, type Slip, type Weather } from './practice/hidden-car';
+export { driveSession, sessionFor, type Session, type SessionWish } from './practice/drive-session';
+export { escLog, gpsSpeed, putBack, readingsAt, thermometer, together } from './practice/instruments';
+export { randomStream } from './predict/random';
+export { stoodFor } from './predict/cool-down';

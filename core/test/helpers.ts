@@ -8,7 +8,8 @@ export interface Case {
   expected: { steady: Partial<Steady>; run: Partial<Run> };
 }
 
-const folder = path.join(__dirname, 'cases');
+// Tests and benches run from the root.
+const folder = path.join('core', 'test', 'cases');
 
 /** The eight plans with the figures that an independent implementation of the model gives for them. */
 export const CASES: Case[] = readdirSync(folder)

@@ -105,6 +105,8 @@ export class Conditions {
   setTo(slot: number): void {
     const k = Math.min(this.charge.length - 1, Math.max(0, Math.floor(slot / this.driven.slots)));
     this.at.conditions(this.windingC[k]!, this.canC[k]!, this.packOhm[k]!, openCircuitV(this.plan.pack, this.charge[k]!) + this.day.restV);
+    // A log’s amps are those of the pack: receiver and servo among them.
+    this.at.otherA = this.at.line.receiverW / this.at.openCircuitV;
     const way = this.driven.ways[k]!;
     this.at.windMs = way * this.day.windMs;
     this.at.slope(this.plan.site.grade + way * this.day.grade, false);

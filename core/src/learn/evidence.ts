@@ -76,8 +76,10 @@ interface Draft {
 const withModel = (sigma: number) => Math.hypot(sigma, SIGMA.model);
 const readingSigma = (c: number, ambientC: number) => Math.hypot(READING_K, (READING_SHARE + SIGMA.model) * Math.max(0, c - ambientC));
 
-/** What a run says, ready to be compared. Throws PlanError when its plan cannot be computed. */
-export function evidenceOf(run: RunFile, place: number): Evidence {
+/**
+ * What a run says, ready to be compared. `only` names the features of another reading of the same run: just these are taken, whether or not
+ * this plan would trust them. Throws PlanError when its plan cannot be computed. */
+export function evidenceOf(run: RunFile, place: number, only?: readonly string[]): Evidence {
   const resolved = resolvePlan(
     run.minutes === undefined && !run.drivenAs
       ? run.plan
@@ -90,7 +92,7 @@ export function evidenceOf(run: RunFile, place: number): Evidence {
           },
         },
   );
-  const traced = run.series ? tracedEvidence(run, resolved) : undefined;
+  const traced = run.series ? tracedEvidence(run, resolved, only) : undefined;
   const { drafts, model } = traced ?? typedEvidence(run, resolved);
   const counts = new Map<FeatureKind, number>();
   for (const { kind } of drafts) counts.set(kind, (counts.get(kind) ?? 0) + 1);
@@ -180,7 +182,7 @@ function typedEvidence(run: RunFile, resolved: ResolvedPlan): Part {
       const { topSpeedMs } = balance(at, plan.car.tyreGrowth);
       const f: number[] = [];
       if (passes.length > 0) f.push(Math.log(topSpeedMs));
-      if (settledA !== undefined) f.push(Math.log(Math.max(1e-3, at.packA)));
+      if (settledA !== undefined) f.push(Math.log(Math.max(1e-3, at.packA + at.line.receiverW / at.openCircuitV)));
       return [...f, ...after.model(plan, end, (plan.startCharge - end.charge) * plan.pack.capacityAh)];
     },
   };
@@ -203,7 +205,8 @@ interface Traced extends Draft {
   model: (conditions: Conditions, plan: ResolvedPlan) => number;
 }
 
-function tracedEvidence(run: RunFile, resolved: ResolvedPlan): Part | undefined {
+function tracedEvidence(run: RunFile, resolved: ResolvedPlan, only: readonly string[] | undefined): Part | undefined {
+  const guarded = only === undefined;
   const trace = traceOf(run.series!);
   const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
   const found = stretchesOf(trace, metresPerRpmS);
@@ -211,12 +214,13 @@ function tracedEvidence(run: RunFile, resolved: ResolvedPlan): Part | undefined 
   const driven = drivenOf(trace, wayAt(found.passes, trace, metresPerRpmS));
   if (!driven) return undefined;
   const now = new Conditions(resolved, driven, CALM);
-  const features: Traced[] = [
+  const all: Traced[] = [
     ...settledFeatures(found.passes),
-    ...slopeFeatures(found, trace, now),
-    ...currentFeatures(found.passes, trace, now),
+    ...slopeFeatures(found, trace, now, guarded),
+    ...currentFeatures(found.passes, trace, now, guarded),
     ...lostFeatures(found.passes, trace),
   ];
+  const features = only ? only.flatMap((label) => all.find((one) => one.label === label) ?? []) : all;
   const after = afterwards(run, resolved);
   return {
     drafts: [...features, ...after.drafts],
@@ -261,7 +265,7 @@ const SETTLED: readonly {
     value: (one) => (one.motorRpm === undefined ? one.gpsMs : undefined),
     model: (_at, speedMs) => speedMs,
   },
-  { kind: 'settled current', sigma: SIGMA.currentTraced, gain: 'gainA', value: (one) => one.packA, model: (at) => at.packA },
+  { kind: 'settled current', sigma: SIGMA.currentTraced, gain: 'gainA', value: (one) => one.packA, model: (at) => at.packA + at.otherA },
   { kind: 'settled volts', sigma: SIGMA.volts, gain: 'gainV', value: (one) => one.packV, model: (at) => at.busV() },
   {
     kind: 'rpm per volt',
@@ -305,7 +309,7 @@ function settledFeatures(passes: Passes): Traced[] {
 }
 
 /** Accelerations of passes and decelerations of rolling out, by the motor’s speed. */
-function slopeFeatures({ passes, coastDowns }: ReturnType<typeof stretchesOf>, { fields, dtS }: Trace, now: Conditions): Traced[] {
+function slopeFeatures({ passes, coastDowns }: ReturnType<typeof stretchesOf>, { fields, dtS }: Trace, now: Conditions, guarded: boolean): Traced[] {
   const { motorRpm } = fields;
   if (!motorRpm) return [];
   const slope = (kind: 'acceleration' | 'coast-down', at: number, duty: 0 | 1, half: number): Traced[] => {
@@ -324,25 +328,25 @@ function slopeFeatures({ passes, coastDowns }: ReturnType<typeof stretchesOf>, {
     };
     model(now);
     // Where the tyres hold the car back, its motor’s speed tells nothing of the car’s.
-    if (duty === 1 && now.at.limited) return [];
+    if (guarded && duty === 1 && now.at.limited) return [];
     return [{ kind, label: kind, value: Math.log(sign * perS), sigma: withModel(duty === 1 ? SIGMA.acceleration : SIGMA.coastDown), model }];
   };
   const top = Math.max(0, ...passes.map((pass) => pass.topRpm ?? 0));
   const all = [
-    ...passes.flatMap(({ from, to, topRpm }) =>
+    ...passes.flatMap(({ from, to, topRpm }, i) =>
       ACCELERATION_AT.flatMap((share) => {
         const at = topRpm === undefined ? undefined : crossing(motorRpm, from, to, share * topRpm, true);
         return at === undefined || at - ACCELERATION_HALF < from
           ? []
-          : slope('acceleration', at, 1, ACCELERATION_HALF).map((one) => ({ ...one, label: `acceleration at ${100 * share} % of the pass` }));
+          : slope('acceleration', at, 1, ACCELERATION_HALF).map((one) => ({ ...one, label: `acceleration at ${100 * share} % of pass ${i + 1}` }));
       }),
     ),
-    ...coastDowns.flatMap(({ from, to }) =>
+    ...coastDowns.flatMap(({ from, to }, i) =>
       COAST_AT.flatMap((share) => {
         const at = crossing(motorRpm, from, to, share * top, false);
         return at === undefined || at - COAST_HALF < from || at + COAST_HALF > to
           ? []
-          : slope('coast-down', at, 0, COAST_HALF).map((one) => ({ ...one, label: `coast-down at ${100 * share} % of top speed` }));
+          : slope('coast-down', at, 0, COAST_HALF).map((one) => ({ ...one, label: `coast-down ${i + 1} at ${100 * share} % of top speed` }));
       }),
     ),
   ];
@@ -357,10 +361,10 @@ const LEAST_A = 3;
 /** Amps further than this from what a fully open ESC gives were not drawn through one [ln]. */
 const OPEN_WITHIN = 0.8;
 
-function currentFeatures(passes: Passes, { fields }: Trace, now: Conditions): Traced[] {
+function currentFeatures(passes: Passes, { fields }: Trace, now: Conditions, guarded: boolean): Traced[] {
   const { motorRpm, packA } = fields;
   if (!motorRpm || !packA) return [];
-  const all = passes.flatMap(({ from, to, topRpm }) =>
+  const all = passes.flatMap(({ from, to, topRpm }, i) =>
     CURRENT_AT.flatMap((share): Traced[] => {
       const at = topRpm === undefined ? undefined : crossing(motorRpm, from, to, share * topRpm, true);
       if (at === undefined || at - 3 * CURRENT_HALF < from) return [];
@@ -368,14 +372,14 @@ function currentFeatures(passes: Passes, { fields }: Trace, now: Conditions): Tr
       if (rpm === undefined || amps === undefined || amps < LEAST_A) return [];
       const model: Traced['model'] = (conditions) => {
         conditions.setTo(at);
-        return Math.log(Math.max(1e-3, conditions.at.line.motors * fullDutyA(conditions.at, rpm / RPM_PER_RAD_S)));
+        return Math.log(Math.max(1e-3, fullDutyA(conditions.at, rpm / RPM_PER_RAD_S)));
       };
       // An ESC that is not as open as its log says, or limits the current, tells nothing of the motor.
-      if (Math.abs(model(now, now.plan) - Math.log(amps)) > OPEN_WITHIN) return [];
+      if (guarded && Math.abs(model(now, now.plan) - Math.log(amps)) > OPEN_WITHIN) return [];
       return [
         {
           kind: 'current at speed',
-          label: `current at ${100 * share} % of the pass`,
+          label: `current at ${100 * share} % of pass ${i + 1}`,
           value: Math.log(amps),
           sigma: withModel(SIGMA.currentAtSpeed),
           gain: 'gainA',
@@ -387,19 +391,18 @@ function currentFeatures(passes: Passes, { fields }: Trace, now: Conditions): Tr
   return all;
 }
 
-/** Current of one motor that turns at a speed with the ESC fully open, whatever the tyres do with it [A]. */
+/** What the pack gives with the ESC fully open to motors that turn at a speed, whatever the tyres do with it [A]. */
 function fullDutyA(at: Drivetrain, omega: number): number {
   const { line } = at;
-  at.otherA = 0;
   const sourceOhm = line.motors * (at.busVAt(0) - at.busVAt(1));
   const ohm = at.windingOhm + line.escOhm + line.lag * omega + sourceOhm;
-  return Math.min(line.burstA, Math.max(0, (at.openCircuitV - at.kt * omega - line.brushV) / ohm));
+  return at.otherA + line.motors * Math.min(line.burstA, Math.max(0, (at.openCircuitV - at.kt * omega - line.brushV) / ohm));
 }
 
 /** Volts that the pack loses for each amp, from just before a pass to its end. */
 function lostFeatures(passes: Passes, { fields, dtS }: Trace): Traced[] {
   const half = Math.round(0.5 / dtS);
-  return passes.flatMap(({ from, settled }): Traced[] => {
+  return passes.flatMap(({ from, settled }, i): Traced[] => {
     const [volts, amps] = [meanOf(fields.packV, from - 2 * half, from - half), meanOf(fields.packA, from - 2 * half, from - half)];
     if (!settled?.packV || settled.packA === undefined || volts === undefined || amps === undefined || settled.packA - amps < 2) return [];
     const lost = (volts - settled.packV) / (settled.packA - amps);
@@ -409,7 +412,7 @@ function lostFeatures(passes: Passes, { fields, dtS }: Trace): Traced[] {
     return [
       {
         kind: 'volts lost',
-        label: 'volts lost for each amp',
+        label: `volts lost for each amp in pass ${i + 1}`,
         value: Math.log(lost),
         sigma: withModel(SIGMA.voltsLost),
         model: (conditions) => {

@@ -45,7 +45,7 @@ const FITS_BADLY = 3;
 
 /** Learns a car from its runs. Pure, and bounded whatever the runs hold. Throws PlanError when a run’s plan cannot be computed. */
 export function learn(runs: readonly RunFile[]): Learned {
-  const evidences = runs.map(evidenceOf);
+  const evidences = runs.map((run, i) => evidenceOf(run, i));
   const { parameters, runs: fitted } = assemble(runs, evidences);
   const found = fit(fitted, parameters.priorPrecision());
   const { places } = parameters;
@@ -55,7 +55,7 @@ export function learn(runs: readonly RunFile[]): Learned {
     figures: parameters.figures.map((figure, k) => figureAfter(figure, places[k]!, found, fitted)),
     theta: places.map((at) => found.theta[at]!),
     covariance: places.map((a) => places.map((b) => found.covariance[a]![b]!)),
-    slips: found.outcome === 'converged' || found.outcome === 'max-steps' ? weighSlips(runs, found) : [],
+    slips: found.outcome === 'converged' || found.outcome === 'max-steps' ? weighSlips(runs, evidences, found) : [],
     misfits: found.residuals
       .filter(({ residual }) => Math.abs(residual) > FITS_BADLY)
       .map(({ run, feature, residual }) => {

@@ -1,7 +1,7 @@
 import type { RunFile, Series } from '../log/run-file';
 import { SURFACES, type PlanFile } from '../plan/plan-file';
 import { PlanError } from '../plan/plan-error';
-import { evidenceOf } from './evidence';
+import { evidenceOf, type Evidence } from './evidence';
 import { fit, type Fit } from './fit';
 import { assemble } from './assemble';
 import type { Matrix } from './matrix';
@@ -100,12 +100,13 @@ function candidates(runs: readonly RunFile[]): Candidate[] {
 }
 
 /** Tries one slip at a time, with the slopes of the fit without any, and weighs them by evidence. None is ever applied by itself. */
-export function weighSlips(runs: readonly RunFile[], base: Fit & { jacobian: Matrix[] }): SuspectedSlip[] {
+export function weighSlips(runs: readonly RunFile[], evidences: readonly Evidence[], base: Fit & { jacobian: Matrix[] }): SuspectedSlip[] {
+  const labels = evidences.map(({ features }) => features.map((one) => one.label));
   const all = candidates(runs);
   const share = Math.log((1 - NONE_PRIOR) / Math.max(1, all.length)) - Math.log(NONE_PRIOR);
   return all
     .flatMap(({ id, what, decide, change }): SuspectedSlip[] => {
-      const supposed = evidenceFor(runs.map(change));
+      const supposed = evidenceFor(runs.map(change), labels);
       // A slip that changes what can be seen in a log at all cannot be weighed against the same figures.
       if (!supposed || supposed.runs.some((run, r) => run.evidence.features.length !== base.jacobian[r]!.length)) return [];
       const { evidence } = fit(supposed.runs, supposed.parameters.priorPrecision(), { theta: base.theta, jacobian: base.jacobian });
@@ -115,9 +116,12 @@ export function weighSlips(runs: readonly RunFile[], base: Fit & { jacobian: Mat
     .sort((a, b) => b.odds - a.odds);
 }
 
-function evidenceFor(runs: readonly RunFile[]) {
+function evidenceFor(runs: readonly RunFile[], labels: readonly (readonly string[])[]) {
   try {
-    return assemble(runs, runs.map(evidenceOf));
+    return assemble(
+      runs,
+      runs.map((run, i) => evidenceOf(run, i, labels[i])),
+    );
   } catch (error) {
     if (error instanceof PlanError) return undefined;
     throw error;

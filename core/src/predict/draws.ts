@@ -10,8 +10,14 @@ export interface Draw {
   resolved: ResolvedPlan;
 }
 
+/** Whatever draws plans: from what nobody measured, or from what runs have taught. */
+export interface DrawSource {
+  readonly figures: UncertainFigure[];
+  next(): Draw;
+}
+
 /** Draws plans whose uncertain figures vary as docs/model.md section 7 says. The same seed gives the same draws. */
-export class Draws {
+export class Draws implements DrawSource {
   readonly figures: UncertainFigure[];
   private readonly random: () => number;
 
