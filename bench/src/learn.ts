@@ -11,7 +11,7 @@ const [speed, current, before, times]: [number[], number[], number[], number[]] 
 let held = 0;
 let suspected = 0;
 for (let i = 0; i < CARS; i++) {
-  const { hidden, run } = hiddenSession(FIRST_SEED + i, KINDS[i % KINDS.length]!);
+  const { hidden, run } = hiddenSession(FIRST_SEED + i, KINDS[i % KINDS.length]);
   const plan = otherSetup(run.plan);
   const truth = predictSteady(refitted(hidden, plan));
   const began = performance.now();
@@ -28,7 +28,7 @@ for (let i = 0; i < CARS; i++) {
 let [named, slips] = [0, 0];
 for (let i = 0; i < 40; i++) {
   const slip = i % 2 === 0 ? 'pinion' : 'spur';
-  const { run } = hiddenSession(FIRST_SEED + 500 + i, KINDS[i % KINDS.length]!, { slip });
+  const { run } = hiddenSession(FIRST_SEED + 500 + i, KINDS[i % KINDS.length], { slip });
   slips++;
   if (learn([run]).slips[0]?.id.startsWith(slip)) named++;
 }

@@ -1,12 +1,13 @@
 import { fitting } from './fitting';
 import { learnVerb } from './learn';
+import { readLogVerb } from './read-log';
 import { parts } from './parts';
 import { main as predict } from './predict';
 import { upgrade } from './upgrade';
 
 type Verb = (args: string[], out: (text: string) => void, err: (text: string) => void) => number;
 
-const VERBS: Record<string, Verb> = { predict, parts, fitting, upgrade, learn: learnVerb };
+const VERBS: Record<string, Verb> = { predict, parts, fitting, upgrade, learn: learnVerb, 'read-log': readLogVerb };
 
 const [verb = '', ...args] = process.argv.slice(2);
 const err = (text: string) => void process.stderr.write(text);

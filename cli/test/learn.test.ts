@@ -20,7 +20,7 @@ function run(...args: string[]) {
   );
   return { code, out, err };
 }
-const { run: session, typed } = hiddenSession(31, KINDS[0]!);
+const { run: session, typed } = hiddenSession(31, KINDS[0]);
 
 test('a session teaches figures, and predicts another plan with bands', () => {
   const { code, out, err } = run(keep('run.json', session), '--predict', keep('plan.json', otherSetup(session.plan)));

@@ -172,3 +172,5 @@ export { driveSession, sessionFor, type Session, type SessionWish } from './prac
 export { escLog, gpsSpeed, putBack, readingsAt, thermometer, together } from './practice/instruments';
 export { randomStream } from './predict/random';
 export { stoodFor } from './predict/cool-down';
+export type { Column, LogQuantity } from './log/columns';
+export { readLog, type LogOptions, type LogOutcome, type LogProblem, type LogReading } from './log/read-log';

@@ -55,7 +55,7 @@ test('a figure counts as learned when its spread fell by a fifth, and says which
 });
 
 test('the same runs teach the same, in any order', () => {
-  const [a, b] = [hiddenSession(721, KINDS[0]!).run, hiddenSession(722, KINDS[0]!).run];
+  const [a, b] = [hiddenSession(721, KINDS[0]).run, hiddenSession(722, KINDS[0]).run];
   const [one, other] = [learn([a, b]), learn([b, a])];
   expect(learn([a, b]).theta).toEqual(one.theta);
   for (const figure of one.figures) {
@@ -101,7 +101,7 @@ test('no run teaches nothing, and says so', () => {
 });
 
 test('a tooth counted wrong is suspected first, with the measurement that decides; nothing is suspected of cars that were noted rightly', () => {
-  const { run } = hiddenSession(741, KINDS[1]!);
+  const { run } = hiddenSession(741, KINDS[1]);
   const wrong = { ...run, plan: { ...run.plan, gearing: { ...run.plan.gearing, pinion: run.plan.gearing.pinion! + 2 } } };
   const [first] = learn([wrong]).slips;
   expect(first).toMatchObject({ id: 'pinion −2', decide: 'Count the teeth of the pinion.' });
