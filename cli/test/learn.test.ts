@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { hiddenSession, KINDS, otherSetup } from '../../core/test/learn/hidden-session';
 import { learnVerb } from '../src/learn';
+import { running } from './run-verb';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'puddler-learn-'));
 const keep = (name: string, value: unknown) => {
@@ -10,16 +11,7 @@ const keep = (name: string, value: unknown) => {
   writeFileSync(file, JSON.stringify(value));
   return file;
 };
-function run(...args: string[]) {
-  let out = '';
-  let err = '';
-  const code = learnVerb(
-    args,
-    (text) => (out += text),
-    (text) => (err += text),
-  );
-  return { code, out, err };
-}
+const run = running(learnVerb);
 const { run: session, typed } = hiddenSession(31, KINDS[0]);
 
 test('a session teaches figures, and predicts another plan with bands', () => {

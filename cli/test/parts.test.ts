@@ -3,20 +3,12 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { PartsList } from '@puddler/core';
 import { parts } from '../src/parts';
+import { running } from './run-verb';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'puddler-parts-'));
 const demo = (name: string) => path.join(__dirname, '../../demo', name);
 
-function run(...args: string[]) {
-  let out = '';
-  let err = '';
-  const code = parts(
-    args,
-    (text) => (out += text),
-    (text) => (err += text),
-  );
-  return { code, out, err };
-}
+const run = running(parts);
 
 const SIXTY = demo('plans/12-ridgeback-sixty.json');
 const BOUGHT = demo('plans/10-ridgeback-as-bought.json');

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { readLogVerb } from '../src/read-log';
 import { hiddenSession, KINDS } from '../../core/test/learn/hidden-session';
+import { running } from './run-verb';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'puddler-log-'));
 const keep = (name: string, text: string) => {
@@ -10,16 +11,7 @@ const keep = (name: string, text: string) => {
   writeFileSync(file, text);
   return file;
 };
-function run(...args: string[]) {
-  let out = '';
-  let err = '';
-  const code = readLogVerb(
-    args,
-    (text) => (out += text),
-    (text) => (err += text),
-  );
-  return { code, out, err };
-}
+const run = running(readLogVerb);
 
 test('a session written as CSV is read back, and its passes are found', () => {
   const { series } = hiddenSession(31, KINDS[0]).run;

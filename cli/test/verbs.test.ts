@@ -6,6 +6,7 @@ import { writeCsv } from '@puddler/figures/parts-csv';
 import { fitting } from '../src/fitting';
 import { parts } from '../src/parts';
 import { upgrade } from '../src/upgrade';
+import { running } from './run-verb';
 
 const folder = mkdtempSync(path.join(tmpdir(), 'puddler-verbs-'));
 const demo = (name: string) => path.join(__dirname, '../../demo', name);
@@ -13,16 +14,7 @@ const SIXTY = demo('plans/12-ridgeback-sixty.json');
 const BOUGHT = demo('plans/10-ridgeback-as-bought.json');
 const TWIN = demo('plans/41-plough-outrunners.json');
 
-function run(verb: typeof parts, ...args: string[]) {
-  let out = '';
-  let err = '';
-  const code = verb(
-    args,
-    (text) => (out += text),
-    (text) => (err += text),
-  );
-  return { code, out, err };
-}
+const run = (verb: typeof parts, ...args: string[]) => running(verb)(...args);
 
 test('a shelf as CSV gives the same list as the same shelf as JSON', () => {
   const file = path.join(folder, 'shelf.csv');

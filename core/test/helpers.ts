@@ -49,3 +49,13 @@ export function plainPlan(change: Partial<PlanFile> = {}): PlanFile {
     ...change,
   };
 }
+
+/** A plain car as bought, brushed on six cells, and a conversion of it to lithium and brushless. */
+export const BOUGHT: PlanFile = plainPlan({
+  motor: { name: 'Stock 27T', kind: 'brushed', sizeClass: '540', turns: 27 },
+  esc: { name: 'Stock box', continuousA: 60 },
+  packs: [{ name: 'Six cells', chemistry: 'nimh', cells: 6, capacityAh: 3, plug: 'small plug' }],
+});
+export const CONVERTED_PLAN: PlanFile = plainPlan({
+  packs: [{ name: 'Brackwater 2S', chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 50, plug: 'large plug', plugA: 60 }],
+});

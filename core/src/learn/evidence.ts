@@ -29,7 +29,7 @@ export const FEATURES = [
 ] as const;
 export type FeatureKind = (typeof FEATURES)[number];
 
-/** Noise of the logarithm of each, docs/model.md section 10; in the order of typed, traced where they differ. */
+/** Noise of the logarithm of each, docs/model.md section 11; in the order of typed, traced where they differ. */
 const SIGMA = {
   speedBothWays: 0.015,
   speedOneWay: 0.03,

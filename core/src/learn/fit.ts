@@ -118,7 +118,7 @@ const quadratic = (matrix: Matrix, x: readonly number[]) => times(matrix, x).red
 const plus = (a: Matrix, b: Matrix, damping: number) => a.map((row, i) => row.map((value, j) => value + b[i]![j]! * (i === j ? 1 + damping : 1)));
 
 /**
- * The most probable figures by damped Gauss–Newton, docs/model.md section 10. With `from` a fit that is near: its slopes are kept, which
+ * The most probable figures by damped Gauss–Newton, docs/model.md section 11. With `from` a fit that is near: its slopes are kept, which
  * is enough to weigh a supposition. Bounded; the outcome is named.
  */
 export function fit(

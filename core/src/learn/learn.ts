@@ -27,7 +27,7 @@ export interface Misfit {
   residual: number;
 }
 
-/** What runs say of a car, docs/model.md section 10. */
+/** What runs say of a car, docs/model.md section 11. */
 export interface Learned {
   outcome: FitOutcome;
   steps: number;

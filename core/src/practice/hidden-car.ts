@@ -16,7 +16,7 @@ export interface Weather {
   ambientC: number;
 }
 
-/** A car whose true figures nobody has been told, docs/model.md section 11. */
+/** A car whose true figures nobody has been told, docs/model.md section 12. */
 export interface HiddenCar {
   /** As its builder believes it to be. */
   plan: PlanFile;
@@ -74,7 +74,7 @@ function withSlip(plan: PlanFile, slip: Slip | undefined, by: number): PlanFile 
   return plan;
 }
 
-/** The same hidden car with other gears or another pack: what is the car's stays, docs/model.md section 9. */
+/** The same hidden car with other gears or another pack: what is the car's stays, docs/model.md section 11. */
 export function refitted(hidden: HiddenCar, plan: PlanFile): ResolvedPlan {
   const truth = scalableCopy(resolvePlan({ ...plan, site: { ...plan.site, ambientC: hidden.weather.ambientC } }));
   for (const { path, scale } of uncertainFigures(plan, resolvePlan(plan))) scale(truth, Math.exp(hidden.deviations[path] ?? 0));

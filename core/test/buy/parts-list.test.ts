@@ -1,17 +1,10 @@
 import fc from 'fast-check';
 import { BUY_GROUPS, limitsWith, partsList, PlanError, type PartsListOptions, type PlanFile, type ShelfPart } from '@puddler/core';
 import { anyPlan } from '../any-plan';
-import { plainPlan } from '../helpers';
+import { BOUGHT, CONVERTED_PLAN } from '../helpers';
 
 const limits = limitsWith();
-const stock: PlanFile = plainPlan({
-  motor: { name: 'Stock 27T', kind: 'brushed', sizeClass: '540', turns: 27 },
-  esc: { name: 'Stock box', continuousA: 60 },
-  packs: [{ name: 'Six cells', chemistry: 'nimh', cells: 6, capacityAh: 3, plug: 'small plug' }],
-});
-const plan: PlanFile = plainPlan({
-  packs: [{ name: 'Brackwater 2S', chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 50, plug: 'large plug', plugA: 60 }],
-});
+const [stock, plan] = [BOUGHT, CONVERTED_PLAN];
 const listOf = (file: PlanFile, options: Partial<PartsListOptions> = {}) => partsList(file, { stock, limits, ...options });
 const ids = (file: PlanFile, options: Partial<PartsListOptions> = {}) => listOf(file, options).lines.map((line) => line.id);
 const line = (id: string, file: PlanFile, options: Partial<PartsListOptions> = {}) => listOf(file, options).lines.find((one) => one.id === id);

@@ -12,17 +12,10 @@ import {
   type PlanFile,
 } from '@puddler/core';
 import { anyPlan } from '../any-plan';
-import { plainPlan } from '../helpers';
+import { BOUGHT, CONVERTED_PLAN } from '../helpers';
 
 const limits = limitsWith();
-const stock: PlanFile = plainPlan({
-  motor: { name: 'Stock 27T', kind: 'brushed', sizeClass: '540', turns: 27 },
-  esc: { name: 'Stock box', continuousA: 60 },
-  packs: [{ name: 'Six cells', chemistry: 'nimh', cells: 6, capacityAh: 3, plug: 'small plug' }],
-});
-const plan: PlanFile = plainPlan({
-  packs: [{ name: 'Brackwater 2S', chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 50, plug: 'large plug' }],
-});
+const [stock, plan] = [BOUGHT, CONVERTED_PLAN];
 type Options = Partial<FitOptions>;
 const stepsOf = (file: PlanFile, options: Options = {}) => benchSteps(file, { stock, limits, ...options });
 const step = (id: string, file: PlanFile, options: Options = {}): BenchStep | undefined => stepsOf(file, options).find((one) => one.id === id);

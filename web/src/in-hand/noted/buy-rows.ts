@@ -1,5 +1,6 @@
 import type { LineNote, LineState, OwnLine, Purchase } from '@puddler/contract/shared';
 import { BUY_GROUPS, type BuyGroup, type Cost, type Item, type ListLine } from '@puddler/core';
+import { withMember } from './with-member';
 
 /** Where a line stands: what the builder says, or what the shelf shows. */
 export type RowState = 'need' | LineState;
@@ -70,13 +71,11 @@ export function buyRows(lines: readonly ListLine[], onTheWay: readonly ListLine[
   return rows.sort((a, b) => BUY_GROUPS.indexOf(a.group) - BUY_GROUPS.indexOf(b.group));
 }
 
-/** A note of a line with something changed; what is undefined is taken out, and a note that says nothing is left out. */
-export function withNote(purchase: Purchase, id: string, change: { [K in keyof LineNote]?: LineNote[K] | undefined }): Purchase {
-  const before = purchase.lines.find((note) => note.id === id) ?? { id };
-  const after = Object.fromEntries(Object.entries({ ...before, ...change }).filter(([, value]) => value !== undefined)) as unknown as LineNote;
-  const others = purchase.lines.filter((note) => note.id !== id);
-  return { ...purchase, lines: Object.keys(after).length > 1 ? [...others, after] : others };
-}
+/** What is noted of a line, changed. */
+export const withNote = (purchase: Purchase, id: string, change: { [K in keyof LineNote]?: LineNote[K] | undefined }): Purchase => ({
+  ...purchase,
+  lines: withMember(purchase.lines, id, change),
+});
 
 /** Money for some rows: each bundle once, the rest by the piece. */
 export function costOfRows(rows: readonly BuyRow[], { bundles }: Purchase): Cost {

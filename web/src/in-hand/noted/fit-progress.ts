@@ -1,5 +1,6 @@
 import type { Fitting, StepNote } from '@puddler/contract/shared';
 import type { BenchStep } from '@puddler/core';
+import { withMember } from './with-member';
 
 /** Where a step stands: not done, done, or done for something that has changed since. */
 export type StepState = 'open' | 'done' | 'again';
@@ -44,10 +45,8 @@ export const fitProgress = (rows: readonly FitRow[]): { done: number; of: number
   of: rows.length,
 });
 
-/** A note of a step with something changed; what is undefined is taken out, and a note that says nothing is left out. */
-export function withStep(fitting: Fitting, id: string, change: { [K in keyof StepNote]?: StepNote[K] | undefined }): Fitting {
-  const before = fitting.steps.find((note) => note.id === id) ?? { id };
-  const after = Object.fromEntries(Object.entries({ ...before, ...change }).filter(([, value]) => value !== undefined)) as unknown as StepNote;
-  const others = fitting.steps.filter((note) => note.id !== id);
-  return { ...fitting, steps: Object.keys(after).length > 1 ? [...others, after] : others };
-}
+/** What is noted of a step, changed. */
+export const withStep = (fitting: Fitting, id: string, change: { [K in keyof StepNote]?: StepNote[K] | undefined }): Fitting => ({
+  ...fitting,
+  steps: withMember(fitting.steps, id, change),
+});

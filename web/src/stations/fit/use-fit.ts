@@ -7,6 +7,7 @@ import { benchOf, fittingOf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import { useRunTerms } from '../../in-hand/run-terms';
+import { withMember } from '../../in-hand/noted/with-member';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { fitRows, withStep, type FitRow } from '../../in-hand/noted/fit-progress';
 
@@ -21,7 +22,7 @@ export interface AtBench {
   change: (change: (noted: Fitting) => Fitting, label: string, joins?: string) => void;
   note: (row: FitRow, change: Parameters<typeof withStep>[2], label: string) => void;
   tick: (row: FitRow, done: boolean) => void;
-  setSetting: (id: string, change: Partial<Omit<SettingNote, 'id'>>) => void;
+  setSetting: (id: string, change: { before?: string | undefined; after?: string | undefined }) => void;
   photos: { busy: boolean; problems: string[]; isFull: boolean; take: (row: FitRow, files: File[]) => void; remove: (photo: StepPhoto) => void };
 }
 
@@ -62,12 +63,9 @@ export function useFit({ id, carId, file, plan, asBought }: PlanInHand): AtBench
     setSetting: (of, next) =>
       change(
         (noted) => {
-          const before = noted.settings.find((one) => one.id === of) ?? { id: of };
-          const after: SettingNote = { ...before, ...next, on: format(new Date(), 'yyyy-MM-dd') };
-          if (after.before === undefined) delete after.before;
-          if (after.after === undefined) delete after.after;
-          const others = noted.settings.filter((one) => one.id !== of);
-          return { ...noted, settings: after.before === undefined && after.after === undefined ? others : [...others, after] };
+          const settings = withMember<SettingNote>(noted.settings, of, { ...next, on: format(new Date(), 'yyyy-MM-dd') });
+          // A day alone says nothing.
+          return { ...noted, settings: settings.filter((one) => one.before !== undefined || one.after !== undefined) };
         },
         'setting',
         `setting ${of}`,
