@@ -117,14 +117,15 @@ const given = <T extends object>(record: T) =>
 function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Float64Array | undefined): TracePass {
   const second = Math.round(SETTLED_S / dtS);
   const [early, late] = [meanOf(speed, to - second, to - second + 5), meanOf(speed, to - 5, to)];
-  const [gps, byRpm] = [meanOf(fields.speedMs, to - second, to), meanOf(speed, to - second, to)];
+  const [gps, byRpm] = [meanOf(fields.speedMs, to - second, to, 1), meanOf(speed, to - second, to)];
   const spins = gps !== undefined && byRpm !== undefined && byRpm > (1 + SPIN_SHARE) * gps;
   const isSettled =
     !spins && (to - from) * dtS >= SHORTEST_SETTLED_S && early !== undefined && late !== undefined && Math.abs(late - early) < SETTLED_SHARE * late;
   const at = to - second;
   const means = {
     speedMs: meanOf(speed, at, to),
-    gpsMs: meanOf(fields.speedMs, at, to),
+    // A GPS may speak once a second.
+    gpsMs: meanOf(fields.speedMs, at, to, 1),
     motorRpm: meanOf(fields.motorRpm, at, to),
     packA: meanOf(fields.packA, at, to),
     packV: meanOf(fields.packV, at, to),

@@ -62,8 +62,8 @@ function slots(timeS: readonly number[], values: readonly (number | null)[], { s
   return even;
 }
 
-/** The mean of a field between two slots, the second left out; undefined where less than half of it was measured. */
-export function meanOf(values: Float64Array | undefined, from: number, to: number): number | undefined {
+/** The mean of a field between two slots, the second left out; undefined where fewer than `least` of them were measured: half, where nothing is said. */
+export function meanOf(values: Float64Array | undefined, from: number, to: number, least = (to - from) / 2): number | undefined {
   if (!values) return undefined;
   let [sum, hits] = [0, 0];
   for (let i = Math.max(0, from); i < Math.min(to, values.length); i++) {
@@ -72,7 +72,7 @@ export function meanOf(values: Float64Array | undefined, from: number, to: numbe
     sum += value;
     hits++;
   }
-  return hits * 2 >= to - from && hits > 0 ? sum / hits : undefined;
+  return hits >= least && hits > 0 ? sum / hits : undefined;
 }
 
 /** The slope of a field at a slot by a straight line through `half` slots on both sides [per s]; undefined where it is not measured there. */

@@ -85,3 +85,13 @@ test('what was not measured finds nothing, and never throws', () => {
   for (const series of [{ timeS: [] }, { timeS: [0] }, { timeS: [0, 1], packV: [1, null] }, { timeS: [0, 1], outputShare: [null, null] }] as Series[])
     expect(stretchesOf(traceOf(series), METRES_PER_RPM_S)).toMatchObject({ passes: [], coastDowns: [] });
 });
+
+test('a GPS that speaks once a second still tells the speed of a settled pass', () => {
+  const slow = logOf(9, (t) => ({
+    outputShare: t >= 1 && t < 8 ? 1 : 0,
+    motorRpm: t < 1 ? 0 : 30_000,
+    speedMs: Math.abs(t - Math.round(t)) < 0.005 ? 14.8 : null,
+  }));
+  const [found] = stretchesOf(traceOf(slow), METRES_PER_RPM_S).passes;
+  expect(found!.settled!.gpsMs).toBeCloseTo(14.8, 6);
+});
