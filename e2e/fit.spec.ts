@@ -54,9 +54,9 @@ test('what was ticked for another pinion is to be done again, and says so', asyn
 test('a reading beside what is right is told so', async ({ page, club }) => {
   await openFit(page, club.address, 'Drover in high, empty');
   const shaft = step(page, 'turn-shaft');
-  await page.getByLabel('The pinion is of').selectOption('metal');
+  await page.getByRole('combobox', { name: 'The pinion is of' }).selectOption('metal');
   await expect(shaft).toContainText('3.175 to 3.185 mm');
-  await page.getByLabel('The pinion is of').selectOption('plastic');
+  await page.getByRole('combobox', { name: 'The pinion is of' }).selectOption('plastic');
   await expect(shaft).toContainText('3.2 to 3.25 mm');
   await shaft.getByLabel('Shaft after turning').fill('3.3');
   await page.keyboard.press('Enter');
