@@ -1,6 +1,6 @@
 import { RPM_PER_RAD_S } from '../chain/constants';
 import { openCircuitV } from '../chain/pack';
-import type { RunFile } from '../log/run-file';
+import type { RunFile, Series } from '../log/run-file';
 import { groundSpeed, stretchesOf } from '../log/stretches';
 import { meanOf, slopeOf, traceOf, type Trace } from '../log/trace';
 import { plannedRun, resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
@@ -205,9 +205,18 @@ interface Traced extends Draft {
   model: (conditions: Conditions, plan: ResolvedPlan) => number;
 }
 
+const traces = new WeakMap<Series, Trace>();
+
+/** The trace of a series, made once: suppositions about the plan look at the same log again and again. */
+function tracedOnce(series: Series): Trace {
+  let trace = traces.get(series);
+  if (!trace) traces.set(series, (trace = traceOf(series)));
+  return trace;
+}
+
 function tracedEvidence(run: RunFile, resolved: ResolvedPlan, only: readonly string[] | undefined): Part | undefined {
   const guarded = only === undefined;
-  const trace = traceOf(run.series!);
+  const trace = tracedOnce(run.series!);
   const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
   const found = stretchesOf(trace, metresPerRpmS);
   // Who drives out comes back: passes go one way and the other in turn.
