@@ -1,4 +1,5 @@
 import { SAME_BORE_MM } from '../findings/fit';
+import { screwDepth } from '../fit/screw';
 import type { PlanFile } from '../plan/plan-file';
 import { measuring, mm, onShelf, type BuyInput, type Wanted } from './list-line';
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
@@ -43,16 +44,17 @@ export function forNewMotor({ plan, stock, mountDiffers }: BuyInput): Wanted[] {
   if (plan.motor.name === stock?.motor.name) return [];
   const motors = plan.motorCount ?? 1;
   const { mountCircleMm } = plan.car.bay ?? {};
-  const { threadDepthMm, mountCircleMm: motorCircleMm } = plan.motor;
+  const { mountCircleMm: motorCircleMm } = plan.motor;
+  const depth = screwDepth(plan, undefined);
   return [
     {
       id: 'motor-screws',
       group: 'motor',
       what: 'motor screws',
       count: 2 * motors,
-      figures: threadDepthMm === undefined ? '' : `past the plate at most ${mm(threadDepthMm)}`,
+      figures: depth === undefined ? '' : `past the plate at most ${mm(depth.deepestMm)}`,
       why: 'Screws that are too long reach the windings and short them.',
-      ...measuring(threadDepthMm === undefined ? 'the depth of the motor’s threads: turn a screw in by hand until it touches' : undefined),
+      ...measuring(depth === undefined ? 'the depth of the motor’s threads: turn a screw in by hand until it touches' : undefined),
     },
     {
       id: 'thread-lock',

@@ -75,7 +75,7 @@ test('a line says its figures, or what to measure first', () => {
   const measured = { ...motorOf({ shaftMm: 5 }), gearing: { pinion: 20, spur: 60, moduleMm: 0.6 } };
   expect(line('pinion-smaller', measured)).toMatchObject({ figures: 'module 0.6, bore 5 mm' });
   expect(line('pinion-smaller', measured)).not.toHaveProperty('measureFirst');
-  expect(line('motor-screws', motorOf({ threadDepthMm: 4 }))).toMatchObject({ figures: 'past the plate at most 4 mm' });
+  expect(line('motor-screws', motorOf({ threadDepthMm: 4 }))).toMatchObject({ figures: 'past the plate at most 3 mm' });
 });
 
 test('two motors need two of each, with equal pinions', () => {
