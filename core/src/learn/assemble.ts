@@ -1,7 +1,7 @@
 import type { RunFile } from '../log/run-file';
 import { hasOwnTiming } from '../predict/profiles';
 import { DRIVER_SIGMA } from '../predict/uncertain-figures';
-import type { Evidence } from './evidence';
+import type { Evidence } from './feature';
 import { nuisancesOf, type FittedRun } from './fit';
 import { Parameters } from './parameters';
 

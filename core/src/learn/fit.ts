@@ -1,5 +1,5 @@
 import { scalableCopy, type UncertainFigure } from '../predict/uncertain-figures';
-import type { Evidence } from './evidence';
+import type { Evidence } from './feature';
 import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from './matrix';
 import { NUISANCE_SIGMA, type Nuisance } from './parameters';
 

@@ -1,7 +1,8 @@
 import type { RunFile, Series } from '../log/run-file';
 import { SURFACES, type PlanFile } from '../plan/plan-file';
 import { PlanError } from '../plan/plan-error';
-import { evidenceOf, type Evidence } from './evidence';
+import { evidenceOf } from './evidence';
+import type { Evidence } from './feature';
 import { fit, type Fit } from './fit';
 import { assemble } from './assemble';
 import type { Matrix } from './matrix';

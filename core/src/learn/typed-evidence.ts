@@ -1,0 +1,89 @@
+import { openCircuitV } from '../chain/pack';
+import type { RunFile } from '../log/run-file';
+import type { ResolvedPlan } from '../plan/resolve-plan';
+import { stoodFor, type Temperatures } from '../predict/cool-down';
+import { Drivetrain } from '../predict/drivetrain';
+import { fastRun } from '../predict/run-fast';
+import { ROUGH_RUN } from '../predict/tolerances';
+import { balance } from '../predict/top-speed';
+import { readingSigma, SIGMA, withModel, type Draft, type Part } from './feature';
+
+/** Readings with a thermometer, and charge put back: the same for both kinds of runs. */
+export function afterwards(
+  run: RunFile,
+  resolved: ResolvedPlan,
+): { drafts: Draft[]; model: (plan: ResolvedPlan, end: Temperatures, usedAh: number) => number[] } {
+  const { ambientC } = resolved.site;
+  const readings = (run.readings ?? []).flatMap((one) => {
+    const store = one.of === 'can' ? ('canC' as const) : one.of === 'esc' ? ('escC' as const) : one.of === 'pack' ? ('packC' as const) : undefined;
+    return store ? [{ ...one, store }] : [];
+  });
+  const drafts: Draft[] = readings.map(({ of, c }) => ({
+    kind: of === 'can' ? 'can' : of === 'esc' ? 'ESC' : 'pack',
+    label: `${of} after the run`,
+    value: c,
+    sigma: readingSigma(c, ambientC),
+  }));
+  if (run.usedAh !== undefined && run.usedAh > 0)
+    drafts.push({ kind: 'charge used', label: 'charge put back', value: Math.log(run.usedAh), sigma: withModel(SIGMA.charge) });
+  return {
+    drafts,
+    model: (plan, end, usedAh) => [
+      ...readings.map(({ store, afterStopS = 0 }) => (afterStopS > 0 ? stoodFor(plan, end, afterStopS) : end)[store]),
+      ...(run.usedAh !== undefined && run.usedAh > 0 ? [Math.log(Math.max(1e-6, usedAh))] : []),
+    ],
+  };
+}
+
+/** A typed pass was driven early: parts this much of the way from the air to the end of the run, and so much of the charge gone. */
+const EARLY = 0.3;
+
+/** What was typed of a run: passes, amps, temperatures, charge. */
+export function typedEvidence(run: RunFile, resolved: ResolvedPlan): Part {
+  const drafts: Draft[] = [];
+  const passes = run.passes ?? [];
+  const bothWays = passes.some((one) => one.direction === 'out') && passes.some((one) => one.direction === 'back');
+  if (passes.length > 0) {
+    const mean = passes.reduce((sum, one) => sum + Math.log(one.speedMs), 0) / passes.length;
+    drafts.push({ kind: 'top speed', label: 'top speed', value: mean, sigma: withModel(bothWays ? SIGMA.speedBothWays : SIGMA.speedOneWay) });
+  }
+  const settledA = run.current?.settledA;
+  if (settledA !== undefined)
+    drafts.push({
+      kind: 'settled current',
+      label: 'settled current',
+      value: Math.log(settledA),
+      sigma: withModel(SIGMA.currentTyped),
+      gain: 'gainA',
+    });
+  const after = afterwards(run, resolved);
+  const asksRun = after.drafts.length > 0;
+  return {
+    drafts: [...drafts, ...after.drafts],
+    model: (plan, { restV }) => {
+      const { ambientC } = plan.site;
+      const driven = asksRun ? fastRun(plan, ROUGH_RUN) : undefined;
+      const end = driven?.end ?? {
+        windingC: ambientC + 30,
+        canC: ambientC + 15,
+        escC: ambientC + 10,
+        packC: plan.site.packC + 3,
+        charge: plan.startCharge - 0.15,
+      };
+      const early = (cold: number, warm: number) => cold + EARLY * (warm - cold);
+      const at = new Drivetrain(plan);
+      const packOhm = plan.pack.resistanceOhm;
+      at.conditions(
+        early(ambientC, end.windingC),
+        early(ambientC, end.canC),
+        packOhm,
+        openCircuitV(plan.pack, early(plan.startCharge, end.charge)) + restV,
+      );
+      const { topSpeedMs } = balance(at, plan.car.tyreGrowth);
+      const f: number[] = [];
+      if (passes.length > 0) f.push(Math.log(topSpeedMs));
+      if (settledA !== undefined) f.push(Math.log(Math.max(1e-3, at.packA + at.line.receiverW / at.openCircuitV)));
+      return [...f, ...after.model(plan, end, (plan.startCharge - end.charge) * plan.pack.capacityAh)];
+    },
+  };
+}
