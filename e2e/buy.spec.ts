@@ -2,14 +2,12 @@ import { readFileSync } from 'node:fs';
 import type { DocList, Doc } from '@puddler/contract';
 import type { Page } from '@playwright/test';
 import { expectNoBarriersInAllLooks } from './barriers';
-import { expect, saved, test } from './fixtures';
+import { expect, planNamed, saved, test } from './fixtures';
 import { printed } from './print';
 
 /** Opens the Buy station of a plan, and waits for the list and for every part of the conversion. */
-async function openBuy(page: Page, address: string, name = 'Sixty on packed dirt'): Promise<void> {
-  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
-  const plan = documents.plan!.find(({ body }) => body.name === name)!;
-  await page.goto(`${address}/plans/${plan.id}/buy`);
+async function openBuy(page: Page, address: string): Promise<void> {
+  await page.goto(`${address}/plans/${await planNamed(address)}/buy`);
   await expect(page.getByRole('region', { name: 'Parts list' })).toBeVisible();
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
 }

@@ -2,15 +2,14 @@ import { readFileSync } from 'node:fs';
 import type { DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
 import { expectNoBarriersInAllLooks } from './barriers';
-import { expect, saved, test } from './fixtures';
+import { expect, planNamed, saved, test } from './fixtures';
 import { printed } from './print';
 
-async function openFit(page: Page, address: string, name = 'Sixty on packed dirt'): Promise<string> {
-  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
-  const plan = documents.plan!.find(({ body }) => body.name === name)!;
-  await page.goto(`${address}/plans/${plan.id}/fit`);
+async function openFit(page: Page, address: string, name?: string): Promise<string> {
+  const planId = await planNamed(address, name);
+  await page.goto(`${address}/plans/${planId}/fit`);
   await expect(page.getByRole('heading', { name: /^At the bench/ })).toBeVisible();
-  return plan.id;
+  return planId;
 }
 const step = (page: Page, id: string) => page.locator(`#step-${id}`);
 const fittingOf = async (address: string, planId: string) => {

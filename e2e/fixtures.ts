@@ -36,12 +36,17 @@ export const test = base.extend<Own & { quiet: void }>({
   ],
 });
 
-/** Opens a plan of the club by its address: by way of the Garage, ten plans would be driven first. */
-export async function openPlan(page: Page, address: string, name = 'Sixty on packed dirt'): Promise<void> {
+/** The id of a plan of the club by its name. */
+export async function planNamed(address: string, name = 'Sixty on packed dirt'): Promise<string> {
   const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
-  const plan = documents.plan!.find(({ body }) => (body as { name: string }).name === name);
+  const plan = documents.plan!.find(({ body }) => body.name === name);
   if (!plan) throw new Error(`no plan ${name} in the garage`);
-  await page.goto(`${address}/plans/${plan.id}`);
+  return plan.id;
+}
+
+/** Opens a plan of the club by its address: by way of the Garage, ten plans would be driven first. */
+export async function openPlan(page: Page, address: string, name?: string): Promise<void> {
+  await page.goto(`${address}/plans/${await planNamed(address, name)}`);
   await settled(page);
 }
 

@@ -1,11 +1,8 @@
 import { Printer } from 'lucide-react';
-import { Link, useParams } from 'react-router';
-import { useAppSelector } from '../../desk/store';
-import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
-import { NotComputable } from '../../in-hand/NotComputable';
+import { Link } from 'react-router';
+import { OnPlan } from '../../in-hand/OnPlan';
 import { useLimits } from '../../in-hand/run-terms';
-import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
-import { chainView } from '../../jobs/chain-view';
+import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -22,13 +19,7 @@ import { UpgradeLadder } from './UpgradeLadder';
 import { useBuy, type Buying } from './use-buy';
 
 export default function BuyStation() {
-  const { planId = '' } = useParams();
-  const inHand = usePlan(planId);
-  const loaded = useAppSelector((state) => state.desk.loaded);
-  if (!inHand) return <NoSuchPlan loaded={loaded} />;
-  const view = chainView(inHand.file);
-  if (view.state === 'failed') return <NotComputable planId={planId} why={view.message} so="no list can be made for it" />;
-  return <AtTheShop key={planId} inHand={inHand} />;
+  return <OnPlan so="no list can be made for it">{(inHand) => <AtTheShop key={inHand.id} inHand={inHand} />}</OnPlan>;
 }
 
 /** Where the way to the instalments leads. */

@@ -1,10 +1,7 @@
 import type { SearchScope } from '@puddler/core';
-import { Link, useParams } from 'react-router';
-import { useAppSelector } from '../../desk/store';
-import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
-import { NotComputable } from '../../in-hand/NotComputable';
-import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
-import { chainView } from '../../jobs/chain-view';
+import { Link } from 'react-router';
+import { OnPlan } from '../../in-hand/OnPlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 import { FoundFront } from './FoundFront';
 import { NoAnswer } from './NoAnswer';
 import { SavedWishes } from './SavedWishes';
@@ -15,13 +12,7 @@ import { WishSentence } from './WishSentence';
 const PARTS = ['motor', 'esc', 'pack'] as const;
 
 export default function FindStation() {
-  const { planId = '' } = useParams();
-  const inHand = usePlan(planId);
-  const loaded = useAppSelector((state) => state.desk.loaded);
-  if (!inHand) return <NoSuchPlan loaded={loaded} />;
-  const view = chainView(inHand.file);
-  if (view.state === 'failed') return <NotComputable planId={planId} why={view.message} so="nothing can be found for it" />;
-  return <Finding key={inHand.carId} inHand={inHand} />;
+  return <OnPlan so="nothing can be found for it">{(inHand) => <Finding key={inHand.carId} inHand={inHand} />}</OnPlan>;
 }
 
 /** A wish for a car, and what answers it. */

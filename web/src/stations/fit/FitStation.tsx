@@ -1,12 +1,8 @@
 import { FIT_PHASES } from '@puddler/core';
 import { Maximize2, Printer } from 'lucide-react';
 import { Suspense, useState } from 'react';
-import { useParams } from 'react-router';
-import { useAppSelector } from '../../desk/store';
-import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
-import { NotComputable } from '../../in-hand/NotComputable';
-import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
-import { chainView } from '../../jobs/chain-view';
+import { OnPlan } from '../../in-hand/OnPlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { latePart } from '../../ui/late-part';
@@ -31,13 +27,7 @@ const PANELS = [
 type Panel = (typeof PANELS)[number][0];
 
 export default function FitStation() {
-  const { planId = '' } = useParams();
-  const inHand = usePlan(planId);
-  const loaded = useAppSelector((state) => state.desk.loaded);
-  if (!inHand) return <NoSuchPlan loaded={loaded} />;
-  const view = chainView(inHand.file);
-  if (view.state === 'failed') return <NotComputable planId={planId} why={view.message} so="no steps can be made for it" />;
-  return <AtTheBench key={planId} inHand={inHand} />;
+  return <OnPlan so="no steps can be made for it">{(inHand) => <AtTheBench key={inHand.id} inHand={inHand} />}</OnPlan>;
 }
 
 /** The bench: what to do in which order, and beside it what it looks like. */
