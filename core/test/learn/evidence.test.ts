@@ -51,7 +51,7 @@ test('a pass each way is surer than one way, for the wind; a hot reading is less
 });
 
 test('many features of one kind weigh as three', () => {
-  const { features } = evidenceOf(hiddenSession(51, KINDS[0]!).run, 0);
+  const { features } = evidenceOf(hiddenSession(51, KINDS[0]).run, 0);
   const kinds = [...new Set(features.map((one) => one.kind))];
   const many = kinds.map((kind) => features.filter((one) => one.kind === kind)).filter((ofKind) => ofKind.length > 3);
   expect(many.length).toBeGreaterThan(0);
@@ -59,7 +59,7 @@ test('many features of one kind weigh as three', () => {
 });
 
 test('a reading that is limited to the features of another takes just those', () => {
-  const { run } = hiddenSession(51, KINDS[0]!);
+  const { run } = hiddenSession(51, KINDS[0]);
   const labels = evidenceOf(run, 0).features.map((one) => one.label);
   const some = labels.filter((_, i) => i % 3 === 0 && !labels[i]!.includes('after the run'));
   const limited = evidenceOf(run, 0, some).features.map((one) => one.label);
@@ -67,7 +67,7 @@ test('a reading that is limited to the features of another takes just those', ()
 });
 
 test('the model says of the truth nearly what was measured of it', () => {
-  const { hidden, run } = hiddenSession(52, KINDS[1]!);
+  const { hidden, run } = hiddenSession(52, KINDS[1]);
   const evidence = evidenceOf(run, 0);
   const day = { ...CALM, windMs: hidden.weather.windMs, grade: hidden.weather.grade };
   const residuals = evidence.model(hidden.truth, day).map((value, i) => (evidence.features[i]!.value - value) / evidence.features[i]!.sigma);

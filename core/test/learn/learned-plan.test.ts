@@ -2,7 +2,7 @@ import { learn, predictLearned, predictSteady, resolveLearned, resolvePlan, type
 import { LearnedDraws } from '../../src/learn/learned-plan';
 import { hiddenSession, KINDS } from './hidden-session';
 
-const { run } = hiddenSession(61, KINDS[0]!);
+const { run } = hiddenSession(61, KINDS[0]);
 const learned: Learned = learn([run]);
 const spreadOf = (values: number[]) => {
   const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
