@@ -1,5 +1,5 @@
 // How well a car is learned from one logged session: hidden cars from the simulated instruments, another setup predicted blind.
-import { learn, predictLearned, predictSteady, refitted, resolveLearned, resolvePlan } from '@puddler/core';
+import { learn, predictSteady, refitted, resolvePlan, sampleBands, withLearned } from '@puddler/core';
 import { hiddenSession, KINDS, otherSetup } from '../../core/test/learn/hidden-session';
 
 const CARS = 60;
@@ -17,11 +17,12 @@ for (let i = 0; i < CARS; i++) {
   const began = performance.now();
   const learned = learn([run]);
   times.push(performance.now() - began);
-  const now = predictSteady(resolveLearned(plan, learned));
+  const taught = withLearned(plan, learned);
+  const now = predictSteady(resolvePlan(taught));
   speed.push(Math.abs(now.topSpeedMs / truth.topSpeedMs - 1));
   current.push(Math.abs(now.packCurrentA / truth.packCurrentA - 1));
   before.push(Math.abs(predictSteady(resolvePlan(plan)).topSpeedMs / truth.topSpeedMs - 1));
-  const { p10, p90 } = predictLearned(plan, learned, { samples: 100 }).bands.figures.topSpeedMs;
+  const { p10, p90 } = sampleBands(taught, resolvePlan(taught), 1, 100).figures.topSpeedMs;
   if (truth.topSpeedMs >= p10 && truth.topSpeedMs <= p90) held++;
   if (learned.slips.length > 0) suspected++;
 }

@@ -1,4 +1,4 @@
-import { learn, predictLearned } from '@puddler/core';
+import { BAND_SAMPLES, learn, loggedRun, predict, withLearned } from '@puddler/core';
 import { FileProblems, orProblems, readPlan, readRun } from './files';
 
 const USAGE = `usage: npm run -s puddler -- learn run1.json [run2.json …] [--predict plan.json …]
@@ -22,7 +22,7 @@ export const learnVerb = (args: string[], out: (text: string) => void, err: (tex
       return 2;
     }
     const read = runs.map(readRun);
-    const learned = learn(read);
+    const learned = learn(read.map(loggedRun));
     const answer = {
       outcome: learned.outcome,
       figures: learned.figures.map(({ key, label, value, sigma, learned: now, learnedSigma, counts, carriedBy }) => ({
@@ -39,8 +39,8 @@ export const learnVerb = (args: string[], out: (text: string) => void, err: (tex
       slips: learned.slips,
       misfits: learned.misfits,
       predictions: plans.map(readPlan).map((plan) => {
-        const { steady, bands } = predictLearned(plan, learned);
-        return { plan: plan.name, steady, bands: { ...bands.figures, samples: bands.samples } };
+        const { steady, bands } = predict(withLearned(plan, learned), { samples: BAND_SAMPLES });
+        return { plan: plan.name, steady, bands };
       }),
     };
     out(`${JSON.stringify(answer, null, 2)}\n`);

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { readLog, stretchesOf, traceOf } from '@puddler/core';
+import { readLog, stretchesOf, traceOf, seriesOf } from '@puddler/core';
 import { FileProblems, orProblems } from './files';
 
 const USAGE = `usage: npm run -s puddler -- read-log file.csv [--poles 4] [--cells 3]
@@ -52,7 +52,7 @@ export const readLogVerb = (args: string[], out: (text: string) => void, err: (t
       columns,
       problems,
       runs: runs.length,
-      series: longest,
+      series: seriesOf(longest),
       passes: passes.map(({ from, to, settled, ...pass }) => {
         const { from: a, to: b, ...means } = settled ?? { from: 0, to: 0 };
         return { ...seconds({ from, to }), ...pass, ...(settled ? { settled: { ...seconds({ from: a, to: b }), ...means } } : {}) };

@@ -12,7 +12,8 @@ const keep = (name: string, value: unknown) => {
   return file;
 };
 const run = running(learnVerb);
-const { run: session, typed } = hiddenSession(31, KINDS[0]);
+const { file: session, typed: said } = hiddenSession(31, KINDS[0]);
+const typed = { format: 'puddler-run', version: 1, ...said };
 
 test('a session teaches figures, and predicts another plan with bands', () => {
   const { code, out, err } = run(keep('run.json', session), '--predict', keep('plan.json', otherSetup(session.plan)));

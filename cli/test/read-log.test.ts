@@ -14,7 +14,7 @@ const keep = (name: string, text: string) => {
 const run = running(readLogVerb);
 
 test('a session written as CSV is read back, and its passes are found', () => {
-  const { series } = hiddenSession(31, KINDS[0]).run;
+  const { series } = hiddenSession(31, KINDS[0]).file;
   const rows = series!.timeS.flatMap((time, i) => {
     const [volts, amps, rpm, output] = [series!.packV![i], series!.packA![i], series!.motorRpm![i], series!.outputShare![i]];
     return volts === null

@@ -1,7 +1,8 @@
-import { PROFILES, READING_OF, RUN_PURPOSES, SERIES_FIELDS, type RunFile, type Series } from '@puddler/core';
+import { LOG_KINDS, PROFILES, READING_OF, RUN_PURPOSES, SERIES_FIELDS, type RunFile, type Series } from '@puddler/core';
 import Joi from 'joi';
 import type { Checked } from './checked';
-import { LONGEST_NOTES } from './document-limits';
+import { LONGEST_NAME, LONGEST_NOTES } from './document-limits';
+import { fileRefKeys, hash } from './joi-parts';
 import { checkWith } from './joi-problems';
 import { checkPlanFile } from './check-plan-file';
 import { problem } from './problem';
@@ -18,9 +19,8 @@ const series = Joi.object<Series>({
   ...Object.fromEntries(SERIES_FIELDS.map((field) => [field, samples])),
 });
 
-const schema = Joi.object<RunFile>({
-  format: Joi.valid('puddler-run').required(),
-  version: Joi.valid(1).required(),
+/** What a run holds in a file and in the garage alike. */
+export const runKeys = {
   name,
   at: Joi.string().isoDate().required(),
   minutes: number('run.minutes'),
@@ -39,8 +39,32 @@ const schema = Joi.object<RunFile>({
   current: Joi.object({ settledA: number('current.settledA'), peakA: number('current.peakA'), minPackV: number('current.minPackV') }),
   usedAh: number('usedAh'),
   launch: Joi.object({ to18m3S: number('launch.to18m3S'), to40m2S: number('launch.to40m2S'), peakG: number('launch.peakG') }),
+};
+
+/** How a log is read. */
+export const logKeys = {
+  kind: oneOf(LOG_KINDS).required(),
+  columns: Joi.array()
+    .items(
+      Joi.object({ name: Joi.string().allow('').max(LONGEST_NAME).required(), as: name.required(), unit: Joi.string().allow('').max(20).required() }),
+    )
+    .max(200),
+  shiftS: number('logs.shiftS'),
+};
+
+const schema = Joi.object<RunFile>({
+  format: Joi.valid('puddler-run').required(),
+  version: Joi.valid(1).required(),
+  ...runKeys,
+  photos: Joi.array().items(hash).max(MOST_LIST),
+  logs: Joi.array()
+    .items(Joi.object({ hash: hash.required(), name: fileRefKeys.name.required(), ...logKeys }))
+    .max(MOST_LIST),
   series,
 });
+
+/** The run file’s schema, for deriving others of it. */
+export const runFileSchema = schema;
 
 /** Checks a run from outside, its plan by the plan file’s own rules. Problems are pathed as in the file. */
 export function checkRunFile(input: unknown): Checked<RunFile> {

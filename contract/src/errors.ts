@@ -37,6 +37,8 @@ export const ERRORS = {
   'photo-type': { status: 415, message: 'This is no photo that can be kept.', mend: 'Choose a JPEG, PNG or WebP picture.' },
   'photo-broken': { status: 422, message: 'The picture is cut short or damaged.', mend: 'Choose it again; if that fails, take a new one.' },
   'photo-too-large': { status: 413, message: 'The picture is larger than 8 MB.', mend: 'Make it smaller; 1600 pixels are plenty for wiring.' },
+  'log-type': { status: 415, message: 'This is no text that could be a log.', mend: 'Choose the CSV, GPX or NMEA file that the device writes.' },
+  'log-too-large': { status: 413, message: 'The log is larger than 200 MB.', mend: 'Split it, or log less often.' },
   stale: { status: 409, message: 'This was changed somewhere else meanwhile.', mend: 'Keep yours or take the newer one.' },
   'too-large': { status: 413, message: 'The file is too large.', mend: 'A plan file is a few kilobytes; 1 MB is the limit, 16 MB for a shelf.' },
   'unsupported-type': { status: 415, message: 'The body is not JSON.', mend: 'Send it as application/json.' },

@@ -55,6 +55,8 @@ function allowedText(item: ValidationErrorItem, path: string): string {
       return path === 'packs' ? `a list of 1 to ${MOST_PACKS}` : 'a list';
     case 'array.max':
       return `at most ${String(context['limit'])} in the list`;
+    case 'covariance':
+      return 'the lower triangle, row by row, of a matrix that is positive, with a row for each figure';
     case 'boolean.base':
       return 'true or false';
     default:

@@ -26,6 +26,7 @@ import Joi from 'joi';
 import type { PlanBody } from './plan-body';
 import { LONGEST_NOTES, MOST_PACKS } from './document-limits';
 import { motorSchema } from './motor-schema';
+import { learnedSchema } from './learned-schema';
 import { name, number, oneOf, optional } from './schema-words';
 
 const LIMIT_SIZE = 1e6;
@@ -177,6 +178,7 @@ export const planFileSchema = Joi.object<PlanFile, true>({
   format: Joi.string<'puddler-plan'>().valid('puddler-plan').required(),
   version: Joi.number<1>().valid(1).required(),
   car: carSchema.required(),
+  learned: learnedSchema,
   converted: Joi.object<NonNullable<PlanFile['converted']>, true>({
     from: carSchema.required(),
     figures: Joi.array().items(oneOf(CONVERTED)).unique().required(),

@@ -133,6 +133,8 @@ export const RANGES = {
   'current.settledA': { min: 0.01, max: 5000, unit: 'A' },
   'current.peakA': { min: 0.01, max: 10000, unit: 'A' },
   'current.minPackV': { min: 0.5, max: 200, unit: 'V' },
+  'logs.shiftS': { min: -100000, max: 100000, unit: 's' },
+  'logs.place': { min: 0, max: 1000, unit: '', integer: true },
   usedAh: { min: 0, max: 200, unit: 'Ah' },
   'launch.to18m3S': { min: 0.3, max: 60, unit: 's' },
   'launch.to40m2S': { min: 0.4, max: 120, unit: 's' },

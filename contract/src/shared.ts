@@ -3,7 +3,8 @@ export type { BackupDocument, BackupManifest, Restored, RestoreLine, RestorePrev
 export type { Checked } from './checked';
 export { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type PhotoRef, type Today } from './documents/car/car';
 export { NO_FITTING, type Fitting, type SettingNote, type StepNote, type StepPhoto } from './documents/fitting/fitting';
-export { formOf, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';
+export { MOST_RUN_LOGS, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from './documents/run/run';
+export { formOf, LIST_NAMES, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';
 export {
   isKindName,
   KIND_NAMES,
@@ -37,7 +38,7 @@ export {
 export { MOST_WISHES, type Wish } from './documents/wish/wish';
 export type { DocsWritten, DocWrite, DocWrites, DocWritten, Imported, Newer, WithIt, Written } from './documents/wire';
 export { ERRORS, type ErrorBody, type ErrorCode } from './errors';
-export { LONGEST_FILE_NAME, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from './files';
+export { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from './files';
 export { planFileOf, splitPlanFile, type PlanBody } from './plan-body';
 export type { Problem } from './problem';
 export { PART_FIELDS, partFields, partValue, type PartField } from './part-fields';

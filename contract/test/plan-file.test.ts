@@ -22,7 +22,16 @@ import { anyPlan } from '../../core/test/any-plan';
 import { CASES, plainPlan } from '../../core/test/helpers';
 
 const schema = JSON.parse(readFileSync(path.join(__dirname, '../plan-file.schema.json'), 'utf8')) as object;
-const publishedAccepts = new Ajv2020({ strict: false }).compile(schema);
+const ajv = new Ajv2020({ strict: false });
+const publishedAccepts = ajv.compile(schema);
+ajv.addSchema(schema, 'plan-file.schema.json');
+const publishedAcceptsRun = ajv.compile(JSON.parse(readFileSync(path.join(__dirname, '../run-file.schema.json'), 'utf8')) as object);
+/** What Joi says of a run file, where the published schema says the same. */
+const runFileIsGood = (doc: unknown) => {
+  const { ok } = checkRunFile(doc);
+  expect(publishedAcceptsRun(doc)).toBe(ok);
+  return ok;
+};
 
 type Json = Record<string, unknown>;
 
@@ -154,7 +163,9 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
       readings: [{ of: 'can', c: 50 }],
       current: {},
       launch: {},
+      logs: [{ hash: 'ab'.repeat(32), name: 'a.csv', kind: 'esc' }],
     };
+    const keptLog = { hash: 'ab'.repeat(32), name: 'a.csv', kind: 'esc', type: 'text/plain', bytes: 9 };
     const budget = { amount: 40, every: 'week', from: '2026-05-31' };
     const purchaseIsGood = (doc: unknown) => checkBody('purchase')(doc, undefined).ok;
     const fittingIsGood = (doc: unknown) => checkBody('fitting')(doc, undefined).ok;
@@ -192,8 +203,10 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
           'launch.to18m3S',
           'launch.to40m2S',
           'launch.peakG',
-        ].map((path) => [path, [runFile, path.replace(/^(readings|passes)\./, '$1[0].'), (doc: unknown) => checkRunFile(doc).ok]]),
+          'logs.shiftS',
+        ].map((path) => [path, [runFile, path.replace(/^(readings|passes|logs)\./, '$1[0].'), runFileIsGood]]),
       ),
+      'logs.place': [{ at: '2027-01-09', plan, logs: [keptLog] }, 'logs[0].place', (doc) => checkBody('run')(doc, undefined).ok],
       'part.price': [part('fan', {}), 'price', (doc) => checkPart(doc).ok],
       'part.massG': [part('tyre', { diameterMm: 80 }), 'spec.massG', (doc) => checkPart(doc).ok],
       'part.fanSizeMm': [part('fan', {}), 'spec.sizeMm', (doc) => checkPart(doc).ok],

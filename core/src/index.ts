@@ -2,7 +2,9 @@
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
 export type { Origin, Provenance, Source } from './plan/provenance';
-export { plannedRun, resolvePlan, type ResolvedPlan } from './plan/resolve-plan';
+export { plannedRun } from './plan/planned-run';
+export { resolvePlan } from './plan/resolve-plan';
+export type { ResolvedPlan } from './plan/resolved-plan';
 export {
   isOfCar,
   motorAs,
@@ -153,10 +155,13 @@ export {
 export { wiringFaults, type WiringFault } from './fit/check-wiring';
 export { bayDrawing, type BayDrawing, type Rect, type Touch, type Tray } from './fit/bay';
 export {
+  LOG_KINDS,
   READING_OF,
   RUN_PURPOSES,
   SERIES_FIELDS,
+  SERIES_WORDS,
   type RunFile,
+  type RunLog,
   type Series,
   type SeriesField,
   type TypedPass,
@@ -165,12 +170,16 @@ export {
 export { traceOf, TRACE_DT_S, type Trace } from './log/trace';
 export { LAUNCH_MARKS_M, stretchesOf, type Launch, type Stretch, type Stretches, type TracePass } from './log/stretches';
 export { learn, type Learned, type LearnedFigure, type Misfit } from './learn/learn';
-export { predictLearned, resolveLearned } from './learn/learned-plan';
+export { learnedFigures, withLearned } from './learn/learned-plan';
+export { loggedRun, type LoggedRun } from './learn/logged-run';
+export { isLearnable, learnedOf, withoutLearned } from './predict/learned-figures';
 export type { SuspectedSlip } from './learn/slips';
 export { hiddenCar, refitted, type HiddenCar, type HiddenOptions, type Slip, type Weather } from './practice/hidden-car';
 export { driveSession, sessionFor, type Session, type SessionWish } from './practice/drive-session';
 export { escLog, gpsSpeed, putBack, readingsAt, thermometer, together } from './practice/instruments';
 export { randomStream } from './predict/random';
 export { stoodFor } from './predict/cool-down';
-export type { Column, LogQuantity } from './log/columns';
-export { readLog, type LogOptions, type LogOutcome, type LogProblem, type LogReading } from './log/read-log';
+export { LOG_QUANTITIES, type Column, type ColumnChoice, type LogQuantity } from './log/columns';
+export { samplesOf, seriesOf, type Samples } from './log/samples';
+export { LogReader, readLog } from './log/read-log';
+export type { LogOptions, LogOutcome, LogProblem, LogReading } from './log/log-reading';

@@ -21,6 +21,8 @@ const BODIES: Record<KindName, object> = {
   wish: { name: 'W', wish: { aim: 'speed' }, scope },
   purchase: { lines: [{ id: 'esc', state: 'ordered', price: 9 }], own: [], bundles: [], sales: [] },
   fitting: { choices: {}, steps: [{ id: 'mesh', note: 'N' }], photos: [], settings: [] },
+  run: { at: '2027-01-09T10:00:00Z', plan: file, passes: [{ speedMs: 14, direction: 'out' }], readings: [{ of: 'can', c: 60, afterStopS: 20 }] },
+  learned: { from: ['R'], figures: [{ key: 'car.massKg', ln: 0.02, before: 0.03 }], covariance: [0.0004] },
   part: { kind: 'fan', name: 'F', status: 'owned', spec: {} },
 };
 const GOOD: object[] = [...Object.values(BODIES), file];

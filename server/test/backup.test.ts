@@ -6,7 +6,7 @@ import yazl from 'yazl';
 import { main } from '../src/backup/cli';
 import { copyDaily } from '../src/backup/daily';
 import type { Running } from '../src/serve';
-import { CAR, clientOf, jpeg, newFolder, openStore, PLAN, startServer, WISH } from './helpers';
+import { CAR, clientOf, jpeg, LEARNED, newFolder, openStore, PLAN, RUN, startServer, WISH } from './helpers';
 
 type Client = ReturnType<typeof clientOf>;
 
@@ -27,6 +27,7 @@ const restore = ({ http }: Client, token: string) => http.post('/api/backup/rest
 const lists = async (client: Client): Promise<DocList['documents']> => ({
   ...(await client.list('garage')).documents,
   ...(await client.list('shelf')).documents,
+  ...(await client.list('log')).documents,
 });
 
 /** A garage with some of everything. */
@@ -37,6 +38,9 @@ async function filled(running: Running): Promise<Client> {
     const car = await client.put('car', { car: { ...CAR, name: `Car ${i}` }, bench: { photos: [{ ...photo, caption: `Photo ${i}` }] } });
     await client.addPlan(car.id);
     await client.put('wish', WISH, car.id);
+    const log = await client.addLog(`time (s),rpm\n0,${i}\n1,${i}\n`);
+    await client.put('run', { ...RUN, logs: [{ ...log, kind: 'esc', name: 'log.csv' }] }, car.id);
+    await client.put('learned', LEARNED, car.id);
     await client.put('part', { kind: 'fan', name: `Fan ${i}`, status: 'owned', spec: {} });
   }
   return client;

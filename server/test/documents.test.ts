@@ -13,7 +13,7 @@ import {
   type Purchase,
 } from '@puddler/contract';
 import type { Running } from '../src/serve';
-import { CAR, clientOf, newFolder, PLAN, startServer, WISH } from './helpers';
+import { CAR, clientOf, LEARNED, newFolder, PLAN, RUN, startServer, WISH } from './helpers';
 
 let running: Running;
 let client: ReturnType<typeof clientOf>;
@@ -36,6 +36,8 @@ const BODIES: { [K in KindName]: [object, object] } = {
   wish: [WISH, { ...WISH, name: 'Another' }],
   purchase: [PURCHASE, { ...PURCHASE, budget: { amount: 40, every: 'week', from: '2026-05-31', skipped: [{ day: '2026-06-07' }] } }],
   fitting: [FITTING, { ...FITTING, choices: { allInOne: true } }],
+  run: [RUN, { ...RUN, usedAh: 1.4 }],
+  learned: [LEARNED, { ...LEARNED, from: ['R', 'S'] }],
   part: [pinion(17), pinion(18)],
 };
 

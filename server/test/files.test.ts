@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { MOST_PHOTO_BYTES } from '@puddler/contract';
 import { KEPT_FOR_MS, sweepFiles } from '../src/files/sweep';
@@ -32,6 +32,42 @@ test.each([
   expect(back.headers).toMatchObject({ 'content-type': type, 'x-content-type-options': 'nosniff', 'content-length': String(bytes.length) });
   expect(back.headers['cache-control']).toContain('immutable');
   expect(Buffer.compare(back.body as Buffer, bytes)).toBe(0);
+});
+
+const LOG = Buffer.from(`time (s),rpm\n${Array.from({ length: 5000 }, (_, i) => `${i / 50},${9000 + i}`).join('\n')}\n`);
+const postLog = (bytes: Buffer) => client.http.post('/api/files/logs').set('content-type', 'text/csv').send(bytes);
+
+test('a log is kept packed under the hash of its text, and comes back byte for byte to whoever takes it packed or plain', async () => {
+  const hash = createHash('sha256').update(LOG).digest('hex');
+  const { status, body } = await postLog(LOG);
+  expect([status, body]).toEqual([201, { hash, type: 'text/plain', bytes: LOG.length }]);
+  expect(statSync(path.join(kept, `${hash}.gz`)).size).toBeLessThan(LOG.length / 2);
+  for (const encoding of ['gzip', 'identity']) {
+    const back = await client.http.get(`/api/files/${hash}`).set('accept-encoding', encoding).buffer(true);
+    expect(back.headers['content-type']).toMatch(/^text\/plain/);
+    expect(back.headers['content-encoding']).toBe(encoding === 'gzip' ? 'gzip' : undefined);
+    expect(back.text).toBe(LOG.toString());
+  }
+});
+
+test('a log that no run refers to is swept like a picture', async () => {
+  const { hash } = (await postLog(Buffer.from('time (s),rpm\n0,1\n1,2'))).body as { hash: string };
+  const { store, files } = running;
+  const at = Date.now();
+  await sweepFiles(store, files, at);
+  await sweepFiles(store, files, at + KEPT_FOR_MS + 1);
+  expect(existsSync(path.join(kept, `${hash}.gz`))).toBe(false);
+});
+
+test.each<[string, Buffer, number, string]>([
+  ['a picture', jpeg(), 415, 'log-type'],
+  ['bytes that are no text', Buffer.from([65, 0, 66, 10]), 415, 'log-type'],
+  ['nothing', Buffer.alloc(0), 415, 'log-type'],
+])('%s is no log, and leaves nothing behind', async (_what, bytes, status, code) => {
+  const before = count();
+  const response = await postLog(bytes);
+  expect([response.status, response.body.error.code]).toEqual([status, code]);
+  expect(count()).toBe(before);
 });
 
 test('the same picture sent twice is one file', async () => {

@@ -2,7 +2,19 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { splitPlanFile, type BodyOf, type Doc, type DocList, type KindName, KINDS, type Wish } from '@puddler/contract';
+import type { LearnedFigures } from '@puddler/core';
+import {
+  splitPlanFile,
+  type BodyOf,
+  type CarRun,
+  type Doc,
+  type DocList,
+  type FileRef,
+  type KindName,
+  KINDS,
+  type ListName,
+  type Wish,
+} from '@puddler/contract';
 import request from 'supertest';
 import type { Config } from '../src/config';
 import { fileUrl } from '../src/db/lock';
@@ -12,6 +24,8 @@ import { serve, type Running } from '../src/serve';
 import { plainPlan } from '../../core/test/helpers';
 
 export const { car: CAR, plan: PLAN } = splitPlanFile(plainPlan());
+export const RUN: CarRun = { at: '2027-01-09T10:00:00Z', plan: plainPlan(), passes: [{ speedMs: 14, direction: 'out' }] };
+export const LEARNED: LearnedFigures = { from: ['R'], figures: [{ key: 'car.massKg', ln: 0.02, before: 0.03 }], covariance: [0.0004] };
 export const WISH: Wish = {
   name: 'Sixty',
   wish: { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 16.7 }, canC: 70 },
@@ -60,7 +74,8 @@ export function clientOf(running: Running) {
     put,
     addCar: (car = CAR) => put('car', { car, bench: {} }),
     addPlan: (carId: string, plan = PLAN) => put('plan', plan, carId),
-    list: async (list: 'garage' | 'shelf') => (await http.get(`/api/${list}`)).body as DocList,
+    list: async (list: ListName) => (await http.get(`/api/${list}`)).body as DocList,
+    addLog: async (text: string) => (await http.post('/api/files/logs').set('content-type', 'text/csv').send(text)).body as FileRef,
     addPhoto: async (bytes = jpeg()) =>
       (await http.post('/api/files').set('content-type', 'image/jpeg').send(bytes)).body as { hash: string; type: string; bytes: number },
   };

@@ -21,8 +21,9 @@ export interface EarlierFiles {
 /** Brings a document from one form to the next. Pure; the step at index 0 makes form 2 of form 1. */
 export type FormStep = (body: unknown, earlier: EarlierFiles) => unknown;
 
-/** The lists that the server hands out whole: the garage comes with the page, the shelf right after it. */
-export type ListName = 'garage' | 'shelf';
+/** The lists that the server hands out whole: the garage comes with the page, the shelf and the log right after it. */
+export const LIST_NAMES = ['garage', 'shelf', 'log'] as const;
+export type ListName = (typeof LIST_NAMES)[number];
 
 /**
  * One kind of document, as everything but its validator knows it: the server's routes and store, the desk, the sync, merging

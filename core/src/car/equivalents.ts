@@ -1,6 +1,7 @@
 import { SMALLEST_PINION } from '../chain/gears';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { solveTopSpeed } from '../predict/top-speed';
 import { uncertainFigures } from '../predict/uncertain-figures';
 

@@ -1,6 +1,7 @@
 import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { simulateRun } from '../predict/run';
 import { heatOf } from '../predict/run-types';
 import { solveTopSpeed } from '../predict/top-speed';

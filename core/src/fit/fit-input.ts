@@ -2,7 +2,8 @@ import { fitFindings, SAME_BORE_MM } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import { isLithium } from '../plan/chemistry';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { solveTopSpeed } from '../predict/top-speed';
 import type { PressMaterial } from './press-fit';
 

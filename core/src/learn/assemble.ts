@@ -1,4 +1,4 @@
-import type { RunFile } from '../log/run-file';
+import type { LoggedRun } from './logged-run';
 import { hasOwnTiming } from '../predict/profiles';
 import { DRIVER_SIGMA } from '../predict/uncertain-figures';
 import type { Evidence } from './feature';
@@ -6,13 +6,13 @@ import { nuisancesOf, type FittedRun } from './fit';
 import { Parameters } from './parameters';
 
 /** Runs with the parameters that they share and their own. */
-export function assemble(runs: readonly RunFile[], evidences: readonly Evidence[]): { parameters: Parameters; runs: FittedRun[] } {
+export function assemble(runs: readonly LoggedRun[], evidences: readonly Evidence[]): { parameters: Parameters; runs: FittedRun[] } {
   const parameters = new Parameters();
   const placed = evidences.map((evidence, i) => parameters.add(runs[i]!.plan, evidence.resolved));
   return {
     parameters,
     runs: evidences.map((evidence, i): FittedRun => {
-      const driven = !runs[i]!.series && hasOwnTiming(evidence.resolved.run.profile);
+      const driven = !runs[i]!.trace && hasOwnTiming(evidence.resolved.run.profile);
       const own = nuisancesOf(evidence, (sigma) => parameters.own(sigma));
       return { evidence, placed: placed[i]!, own: driven ? { ...own, fullThrottle: parameters.own(DRIVER_SIGMA) } : own };
     }),

@@ -1,5 +1,6 @@
-import type { RunFile } from '../log/run-file';
-import { plannedRun, resolvePlan } from '../plan/resolve-plan';
+import type { LoggedRun } from './logged-run';
+import { plannedRun } from '../plan/planned-run';
+import { resolvePlan } from '../plan/resolve-plan';
 import { COUNT_IN_FULL, type Evidence, type FeatureKind } from './feature';
 import { tracedEvidence } from './traced-evidence';
 import { typedEvidence } from './typed-evidence';
@@ -7,7 +8,7 @@ import { typedEvidence } from './typed-evidence';
 /**
  * What a run says, ready to be compared. `only` names the features of another reading of the same run: just these are taken, whether or not
  * this plan would trust them. Throws PlanError when its plan cannot be computed. */
-export function evidenceOf(run: RunFile, place: number, only?: readonly string[]): Evidence {
+export function evidenceOf(run: LoggedRun, place: number, only?: readonly string[]): Evidence {
   const resolved = resolvePlan(
     run.minutes === undefined && !run.drivenAs
       ? run.plan
@@ -20,7 +21,7 @@ export function evidenceOf(run: RunFile, place: number, only?: readonly string[]
           },
         },
   );
-  const traced = run.series ? tracedEvidence(run, resolved, only) : undefined;
+  const traced = run.trace ? tracedEvidence(run, resolved, only) : undefined;
   const { drafts, model } = traced ?? typedEvidence(run, resolved);
   const counts = new Map<FeatureKind, number>();
   for (const { kind } of drafts) counts.set(kind, (counts.get(kind) ?? 0) + 1);

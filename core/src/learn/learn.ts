@@ -1,8 +1,9 @@
-import type { RunFile } from '../log/run-file';
+import type { LoggedRun } from './logged-run';
 import { assemble } from './assemble';
 import { evidenceOf } from './evidence';
+import { NARROWED } from '../predict/learned-figures';
 import { fit, type Fit, type FitOutcome, type FittedRun } from './fit';
-import type { Matrix } from './matrix';
+import type { Matrix } from '../predict/matrix';
 import type { LearnFigure } from './parameters';
 import { weighSlips, type SuspectedSlip } from './slips';
 
@@ -29,6 +30,8 @@ export interface Misfit {
 
 /** What runs say of a car, docs/model.md section 11. */
 export interface Learned {
+  /** Names of the runs. */
+  runs: string[];
   outcome: FitOutcome;
   steps: number;
   figures: LearnedFigure[];
@@ -39,17 +42,16 @@ export interface Learned {
   misfits: Misfit[];
 }
 
-/** A figure counts as learned when its standard deviation fell by a fifth. */
-const NARROWED = 0.8;
 const FITS_BADLY = 3;
 
 /** Learns a car from its runs. Pure, and bounded whatever the runs hold. Throws PlanError when a run’s plan cannot be computed. */
-export function learn(runs: readonly RunFile[]): Learned {
+export function learn(runs: readonly LoggedRun[]): Learned {
   const evidences = runs.map((run, i) => evidenceOf(run, i));
   const { parameters, runs: fitted } = assemble(runs, evidences);
   const found = fit(fitted, parameters.priorPrecision());
   const { places } = parameters;
   return {
+    runs: evidences.map((one) => one.name),
     outcome: found.outcome,
     steps: found.steps,
     figures: parameters.figures.map((figure, k) => figureAfter(figure, places[k]!, found, fitted)),

@@ -1,7 +1,8 @@
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import { keyOf } from '../predict/learned-figures';
 import { uncertainFigures, type UncertainFigure } from '../predict/uncertain-figures';
-import { cholesky, inverseBy, zeros, type Matrix } from './matrix';
+import { cholesky, inverseBy, zeros, type Matrix } from '../predict/matrix';
 
 /** A figure that runs teach, under a name that tells whose it is: a part’s, a ground’s, or the car’s. */
 export interface LearnFigure {
@@ -24,15 +25,6 @@ export const NUISANCE_SIGMA: Record<Exclude<Nuisance, 'fullThrottle'>, number> =
   windMs: 2.5,
   grade: 0.006,
 };
-
-/** The name under which a plan’s figure is learned: runs with another motor share the car’s, and not the motor’s. */
-export function keyOf(path: UncertainFigure['path'], plan: PlanFile): string {
-  if (path.startsWith('motor.')) return `${path}@${plan.motor.name}`;
-  if (path.startsWith('esc.')) return `${path}@${plan.esc.name}`;
-  if (path.startsWith('packs')) return `${path}@${plan.packs[0]!.name}`;
-  if (path.startsWith('site.')) return `${path}@${plan.site.surface}`;
-  return path;
-}
 
 /** The parameters of a fit: figures that runs share, then each run’s own. */
 export class Parameters {

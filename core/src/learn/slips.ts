@@ -1,11 +1,12 @@
-import type { RunFile, Series } from '../log/run-file';
+import type { LoggedRun } from './logged-run';
+import type { Trace } from '../log/trace';
 import { SURFACES, type PlanFile } from '../plan/plan-file';
 import { PlanError } from '../plan/plan-error';
 import { evidenceOf } from './evidence';
 import type { Evidence } from './feature';
 import { fit, type Fit } from './fit';
 import { assemble } from './assemble';
-import type { Matrix } from './matrix';
+import type { Matrix } from '../predict/matrix';
 
 /** Something that may have been noted wrongly, and how likely that is. */
 export interface SuspectedSlip {
@@ -22,7 +23,7 @@ interface Candidate {
   id: string;
   what: string;
   decide: string;
-  change: (run: RunFile) => RunFile;
+  change: (run: LoggedRun) => LoggedRun;
 }
 
 const NONE_PRIOR = 0.9;
@@ -31,11 +32,11 @@ const TOLD_AT = 20;
 
 const ofPlan =
   (change: (plan: PlanFile) => PlanFile) =>
-  (run: RunFile): RunFile => ({ ...run, plan: change(run.plan) });
-const scaled = (series: Series | undefined, field: keyof Omit<Series, 'timeS'>, factor: number): Series | undefined =>
-  series?.[field] ? { ...series, [field]: series[field].map((value) => (value === null ? null : value * factor)) } : series;
+  (run: LoggedRun): LoggedRun => ({ ...run, plan: change(run.plan) });
+const scaled = (trace: Trace, field: keyof Trace['fields'], factor: number): Trace =>
+  trace.fields[field] ? { ...trace, fields: { ...trace.fields, [field]: trace.fields[field].map((value) => value * factor) } } : trace;
 
-function candidates(runs: readonly RunFile[]): Candidate[] {
+function candidates(runs: readonly LoggedRun[]): Candidate[] {
   const { plan } = runs[0]!;
   const { pinion, spur } = plan.gearing;
   const found: Candidate[] = [];
@@ -77,23 +78,23 @@ function candidates(runs: readonly RunFile[]): Candidate[] {
         decide: 'Pull the car slowly over it with a luggage scale, pinion off.',
         change: ofPlan((file) => ({ ...file, site: { ...file.site, surface } })),
       });
-  const withRpm = runs.some((run) => run.series?.motorRpm);
+  const withRpm = runs.some((run) => run.trace?.fields.motorRpm);
   if (withRpm)
     for (const factor of [0.5, 2])
       found.push({
         id: `poles ×${1 / factor}`,
         what: `the motor has ${factor === 2 ? 'half' : 'twice'} the poles that were typed`,
         decide: 'Turn the shaft by hand and count its steps for one turn, or look at its label.',
-        change: (run) => ({ ...run, ...(run.series ? { series: scaled(run.series, 'motorRpm', factor)! } : {}) }),
+        change: (run) => ({ ...run, ...(run.trace ? { trace: scaled(run.trace, 'motorRpm', factor) } : {}) }),
       });
-  if (runs.some((run) => run.series?.speedMs ?? run.passes))
+  if (runs.some((run) => run.trace?.fields.speedMs ?? run.passes))
     found.push({
       id: 'km/h as mph',
       what: 'speeds were read in km/h and taken for mph, or the other way round',
       decide: 'Look at the unit that the meter shows.',
       change: (run) => ({
         ...run,
-        ...(run.series ? { series: scaled(run.series, 'speedMs', 1 / 1.609344)! } : {}),
+        ...(run.trace ? { trace: scaled(run.trace, 'speedMs', 1 / 1.609344) } : {}),
         ...(run.passes ? { passes: run.passes.map((pass) => ({ ...pass, speedMs: pass.speedMs / 1.609344 })) } : {}),
       }),
     });
@@ -101,7 +102,7 @@ function candidates(runs: readonly RunFile[]): Candidate[] {
 }
 
 /** Tries one slip at a time, with the slopes of the fit without any, and weighs them by evidence. None is ever applied by itself. */
-export function weighSlips(runs: readonly RunFile[], evidences: readonly Evidence[], base: Fit & { jacobian: Matrix[] }): SuspectedSlip[] {
+export function weighSlips(runs: readonly LoggedRun[], evidences: readonly Evidence[], base: Fit & { jacobian: Matrix[] }): SuspectedSlip[] {
   const labels = evidences.map(({ features }) => features.map((one) => one.label));
   const all = candidates(runs);
   const share = Math.log((1 - NONE_PRIOR) / Math.max(1, all.length)) - Math.log(NONE_PRIOR);
@@ -117,7 +118,7 @@ export function weighSlips(runs: readonly RunFile[], evidences: readonly Evidenc
     .sort((a, b) => b.odds - a.odds);
 }
 
-function evidenceFor(runs: readonly RunFile[], labels: readonly (readonly string[])[]) {
+function evidenceFor(runs: readonly LoggedRun[], labels: readonly (readonly string[])[]) {
   try {
     return assemble(
       runs,

@@ -1,8 +1,8 @@
+import type { LoggedRun } from './logged-run';
 import { RPM_PER_RAD_S } from '../chain/constants';
-import type { RunFile, Series } from '../log/run-file';
 import { groundSpeed, stretchesOf, type Stretches } from '../log/stretches';
-import { traceOf, type Trace } from '../log/trace';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { Trace } from '../log/trace';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { Drivetrain } from '../predict/drivetrain';
 import { balance } from '../predict/top-speed';
 import { CALM, Conditions, drivenOf } from './conditions';
@@ -10,19 +10,10 @@ import { SIGMA, withModel, type Draft, type FeatureKind, type Part, type Traced 
 import { currentFeatures, lostFeatures, slopeFeatures } from './moving-features';
 import { afterwards } from './typed-evidence';
 
-const traces = new WeakMap<Series, Trace>();
-
-/** The trace of a series, made once: suppositions about the plan look at the same log again and again. */
-function tracedOnce(series: Series): Trace {
-  let trace = traces.get(series);
-  if (!trace) traces.set(series, (trace = traceOf(series)));
-  return trace;
-}
-
 /** What the log of a run says; undefined where it tells no speed or no throttle. */
-export function tracedEvidence(run: RunFile, resolved: ResolvedPlan, only: readonly string[] | undefined): Part | undefined {
+export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: readonly string[] | undefined): Part | undefined {
   const guarded = only === undefined;
-  const trace = tracedOnce(run.series!);
+  const trace = run.trace!;
   const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
   const found = stretchesOf(trace, metresPerRpmS);
   // Who drives out comes back: passes go one way and the other in turn.

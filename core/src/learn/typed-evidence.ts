@@ -1,6 +1,6 @@
+import type { LoggedRun } from './logged-run';
 import { openCircuitV } from '../chain/pack';
-import type { RunFile } from '../log/run-file';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { Drivetrain } from '../predict/drivetrain';
 import { fastRun } from '../predict/run-fast';
@@ -10,7 +10,7 @@ import { readingSigma, SIGMA, withModel, type Draft, type Part } from './feature
 
 /** Readings with a thermometer, and charge put back: the same for both kinds of runs. */
 export function afterwards(
-  run: RunFile,
+  run: LoggedRun,
   resolved: ResolvedPlan,
 ): { drafts: Draft[]; model: (plan: ResolvedPlan, end: Temperatures, usedAh: number) => number[] } {
   const { ambientC } = resolved.site;
@@ -39,7 +39,7 @@ export function afterwards(
 const EARLY = 0.3;
 
 /** What was typed of a run: passes, amps, temperatures, charge. */
-export function typedEvidence(run: RunFile, resolved: ResolvedPlan): Part {
+export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
   const drafts: Draft[] = [];
   const passes = run.passes ?? [];
   const bothWays = passes.some((one) => one.direction === 'out') && passes.some((one) => one.direction === 'back');

@@ -179,6 +179,29 @@ export interface ReadColumn extends Column {
   range: readonly [number, number];
 }
 
+/** What someone has said that a column is; `none`: it is left out. */
+export interface ColumnChoice {
+  name: string;
+  as: LogQuantity | 'none';
+  unit: string;
+}
+
+/** Every quantity that a column can be, with the units it is understood in, each as it is first spelled. */
+export const LOG_QUANTITIES: readonly { as: LogQuantity; units: readonly string[] }[] = [...new Set(ROWS.map((row) => row.as))].map((as) => ({
+  as,
+  units: ROWS.find((row) => row.as === as)!.units.map((unit) => unit.spelled[0]!),
+}));
+
+/** A column as someone has said; its time is still read by what stands in it. */
+export function chosenColumn({ name, as, unit: spelled }: ColumnChoice): ReadColumn {
+  const row = ROWS.find((candidate) => candidate.as === as);
+  if (!row) return { name, as: undefined, unit: '', sure: true, toSi: (value) => value, range: [-Infinity, Infinity] };
+  const unit = row.units.find((one) => one.spelled.includes(spelled.toLowerCase())) ?? row.units[0]!;
+  return { name, as: row.as, unit: unit.spelled[0]!, sure: true, ...inSi(unit, row.range) };
+}
+
+const inSi = ({ factor, offset = 0 }: Unit, range: ReadColumn['range']) => ({ toSi: (value: number) => value * factor + offset, range });
+
 /** What a column is by its head, and by its largest value where the head says no unit. */
 export function columnOf(head: string, unitBelow: string | undefined, largest: number): ReadColumn {
   const { words, unit: inHead } = readHead(head);
@@ -190,14 +213,12 @@ export function columnOf(head: string, unitBelow: string | undefined, largest: n
   const said = spelled === undefined ? undefined : find(spelled);
   const guess = row.byLargest?.find(({ upTo }) => largest <= upTo);
   const unit = said ?? (guess ? find(guess.unit) : undefined) ?? row.units[0]!;
-  const { factor, offset = 0 } = unit;
   return {
     name: head,
     as: row.as,
     unit: spelled !== undefined && said ? spelled : unit.spelled[0]!,
     // A unit that nobody knows is no unit.
     sure: said !== undefined || (spelled === undefined && (guess?.sure ?? row.byLargest === undefined)),
-    toSi: (value) => value * factor + offset,
-    range: row.range,
+    ...inSi(unit, row.range),
   };
 }

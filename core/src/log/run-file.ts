@@ -16,6 +16,21 @@ export const SERIES_FIELDS = [
 ] as const;
 export type SeriesField = (typeof SERIES_FIELDS)[number];
 
+/** What each is called where a person reads it. */
+export const SERIES_WORDS: Record<SeriesField, string> = {
+  outputShare: 'output',
+  throttleShare: 'throttle',
+  packV: 'pack volts',
+  packA: 'pack amps',
+  motorRpm: 'motor rpm',
+  escC: 'ESC temperature',
+  canC: 'can temperature',
+  speedMs: 'speed',
+  latDeg: 'latitude',
+  lonDeg: 'longitude',
+  elevationM: 'height',
+};
+
 /** Samples over time, as many of each; null where a source said nothing. */
 export type Series = { timeS: number[] } & Partial<Record<SeriesField, (number | null)[]>>;
 
@@ -33,6 +48,18 @@ export interface TypedReading {
   of: (typeof READING_OF)[number];
   c: number;
   afterStopS?: number;
+}
+
+export const LOG_KINDS = ['esc', 'gps'] as const;
+
+/** How a log of a run is read: what each column is, and how far its clock is off. */
+export interface RunLog {
+  hash: string;
+  name: string;
+  kind: (typeof LOG_KINDS)[number];
+  columns?: { name: string; as: string; unit: string }[];
+  /** Added to its time to be the run’s [s]. */
+  shiftS?: number;
 }
 
 /** A run, `"format": "puddler-run", "version": 1`: what was driven, and what was measured of it. */
@@ -57,5 +84,8 @@ export interface RunFile {
   /** Put back by the charger. */
   usedAh?: number;
   launch?: { to18m3S?: number; to40m2S?: number; peakG?: number };
+  /** SHA-256 of pictures. */
+  photos?: string[];
+  logs?: RunLog[];
   series?: Series;
 }

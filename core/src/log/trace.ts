@@ -1,4 +1,5 @@
-import { SERIES_FIELDS, type Series, type SeriesField } from './run-file';
+import { SERIES_FIELDS, type SeriesField } from './run-file';
+import type { Samples } from './samples';
 
 /** A log on an even grid of time; NaN where nothing was measured. */
 export interface Trace {
@@ -18,13 +19,15 @@ const GAP_STEPS = 10;
 const MOST_SLOTS = 24 * 3600 * 50;
 
 const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] ?? 0;
+/** So many steps tell how often a log is sampled. */
+const STEPS = 2000;
 
-/** Puts a series on the grid: the mean of what falls into a slot, and a straight line over short stretches without samples. */
-export function traceOf({ timeS, ...fields }: Series): Trace {
+/** Puts a log on the grid: the mean of what falls into a slot, and a straight line over short stretches without samples. */
+export function traceOf({ timeS, fields }: Samples): Trace {
   const startS = timeS[0] ?? 0;
   const endS = timeS[timeS.length - 1] ?? 0;
   const count = Math.min(MOST_SLOTS, Math.floor((endS - startS) / TRACE_DT_S + 1e-6) + 1);
-  const stepS = median(timeS.slice(1, 2000).map((time, i) => time - timeS[i]!));
+  const stepS = median(Array.from(timeS.subarray(1, STEPS), (time, i) => time - timeS[i]!));
   const bridgeS = Math.min(LONGEST_MADE_UP_S, Math.max(GAP_STEPS * stepS, 2 * TRACE_DT_S));
   const trace: Trace = { startS, dtS: TRACE_DT_S, count: timeS.length > 0 ? count : 0, fields: {} };
   for (const field of SERIES_FIELDS) {
@@ -35,26 +38,35 @@ export function traceOf({ timeS, ...fields }: Series): Trace {
 }
 
 /** How often a field is sampled, where it comes seldomer than the others [s]. */
-function ownStep(timeS: readonly number[], values: readonly (number | null)[]): number {
-  const times = timeS.filter((_, i) => values[i] !== null && values[i] !== undefined).slice(0, 2000);
-  return median(times.slice(1).map((time, i) => time - times[i]!));
+function ownStep(timeS: Float64Array, values: Float64Array): number {
+  const steps: number[] = [];
+  let last = -1;
+  for (let i = 0; i < values.length && steps.length < STEPS; i++) {
+    if (Number.isNaN(values[i]!)) continue;
+    if (last >= 0) steps.push(timeS[i]! - timeS[last]!);
+    last = i;
+  }
+  return median(steps);
 }
 
-function slots(timeS: readonly number[], values: readonly (number | null)[], { startS, dtS, count }: Trace, bridgeS: number): Float64Array {
-  const sums = new Float64Array(count);
+function slots(timeS: Float64Array, values: Float64Array, { startS, dtS, count }: Trace, bridgeS: number): Float64Array {
+  const even = new Float64Array(count);
   const hits = new Uint32Array(count);
-  for (const [i, value] of values.entries()) {
-    if (value === null || !Number.isFinite(value)) continue;
+  for (let i = 0; i < values.length; i++) {
+    const value = values[i]!;
+    if (!Number.isFinite(value)) continue;
     const slot = Math.round((timeS[i]! - startS) / dtS);
     if (slot < 0 || slot >= count) continue;
-    sums[slot]! += value;
+    even[slot]! += value;
     hits[slot]!++;
   }
   let last = -1;
-  const even = new Float64Array(count).fill(NaN);
   for (let slot = 0; slot < count; slot++) {
-    if (hits[slot] === 0) continue;
-    even[slot] = sums[slot]! / hits[slot]!;
+    if (hits[slot] === 0) {
+      even[slot] = NaN;
+      continue;
+    }
+    even[slot]! /= hits[slot]!;
     if (last >= 0 && slot - last > 1 && (slot - last) * dtS <= bridgeS + 1e-9)
       for (let k = last + 1; k < slot; k++) even[k] = even[last]! + ((even[slot]! - even[last]!) * (k - last)) / (slot - last);
     last = slot;

@@ -57,7 +57,7 @@ function convertedCar(car: Car, conversion: Conversion | undefined, asBought: Pl
  * of that car: whatever differs from it becomes the plan's own.
  */
 export function splitPlanFile(file: PlanFile, car: Car = file.converted?.from ?? file.car): { car: Car; plan: PlanBody } {
-  const { format: _format, version: _version, car: own, converted, ...plan } = file;
+  const { format: _format, version: _version, car: own, converted, learned: _learned, ...plan } = file;
   const conversion = conversionOf(own, car, converted?.figures);
   return { car, plan: conversion ? { ...plan, conversion } : plan };
 }
@@ -80,7 +80,7 @@ export interface CarAndPlan {
  */
 export function takenApart({ car, plan, asBought }: CarAndPlan, after: PlanFile): { car: Car; plan: PlanBody } {
   const before = planFileOf(car, plan, asBought).car;
-  const { format: _format, version: _version, car: own, converted: _converted, ...rest } = after;
+  const { format: _format, version: _version, car: own, converted: _converted, learned: _learned, ...rest } = after;
   const next: Record<string, unknown> = { ...car };
   const conversion: Record<string, unknown> = { ...plan.conversion };
   const ofPlan = (field: string): field is ConvertedField => asBought !== plan && isConverted(field);

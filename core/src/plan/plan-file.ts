@@ -244,9 +244,21 @@ export interface PlanFile {
   limits?: Record<string, { caution?: number; stop?: number }>;
   /** Paths of figures that were measured; others that are given stand on a label. */
   measured?: string[];
+  /** What runs of this car have taught. */
+  learned?: LearnedFigures;
 }
 
-/** A plan without its car, format and version: what belongs to one plan of a car. */
-export interface PlanBody extends Omit<PlanFile, 'format' | 'version' | 'car' | 'converted'> {
+/** What runs have taught of a car and its parts, docs/model.md section 11: figures with how sure they are, and how they go together. */
+export interface LearnedFigures {
+  /** Names of the runs that it comes from. */
+  from: string[];
+  /** By the name a figure is learned under; `ln` is the logarithm of the factor on its value, `before` how unsure that was without runs. */
+  figures: { key: string; ln: number; before: number }[];
+  /** Covariance of the logarithms: the lower triangle, row by row. */
+  covariance: number[];
+}
+
+/** A plan without its car, what runs have taught of it, format and version: what belongs to one plan of a car. */
+export interface PlanBody extends Omit<PlanFile, 'format' | 'version' | 'car' | 'converted' | 'learned'> {
   conversion?: Conversion;
 }

@@ -1,10 +1,12 @@
 import type { FigurePath } from './figure-path';
 
 /** Where a figure came from; `typical` is what the kind of car usually has. `rule` says in words how one was made that was not given as it is. */
-export type Source = 'measured' | 'label' | 'typical' | 'estimated';
+export type Source = 'measured' | 'learned' | 'label' | 'typical' | 'estimated';
 
 export interface Origin {
   source: Source;
+  /** Of a learned figure: where it came from before any run. */
+  was?: Exclude<Source, 'learned'>;
   rule?: string;
   /** The figure as used, in the plan file's unit. */
   value: unknown;

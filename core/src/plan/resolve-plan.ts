@@ -1,49 +1,26 @@
-import { resolveEsc, type ResolvedEsc } from '../chain/esc';
+import { resolveEsc } from '../chain/esc';
 import { finalDriveRatio } from '../chain/gears';
-import { resolveMotor, type ResolvedMotor } from '../chain/motor';
-import { resolvePacks, type ResolvedPack } from '../chain/pack';
-import { resolveCar, resolveSite, type ResolvedCar, type ResolvedSite } from '../chain/road';
+import { resolveMotor } from '../chain/motor';
+import { resolvePacks } from '../chain/pack';
+import { resolveCar, resolveSite } from '../chain/road';
 import { massWithParts, partsKg } from './mass';
-import type { PlanFile, PlannedRun } from './plan-file';
-import { ProvenanceLog, type Provenance } from './provenance';
-
-/** A plan without gaps: all that the equations need, in SI units, and where each figure came from. */
-export interface ResolvedPlan {
-  car: ResolvedCar;
-  motor: ResolvedMotor;
-  motorCount: number;
-  esc: ResolvedEsc;
-  pack: ResolvedPack;
-  /** Pack leads and plugs, both ways [Ω]. */
-  wireOhm: number;
-  /** Motor turns for one turn of the wheel. */
-  ratio: number;
-  motorFans: 0 | 1 | 2;
-  motorHeatsink: boolean;
-  tow: { massKg: number; rollingResistance: number };
-  site: ResolvedSite;
-  startCharge: number;
-  run: PlannedRun;
-  /** Factors that are 1 but where the spread of a prediction is asked for. */
-  /** Factor on the seconds and metres that a driver keeps full throttle in racing and bashing. */
-  fullThrottle: number;
-  heatPaths: { windingToCan: number; canToAir: number; esc: number };
-  heatCapacity: number;
-  provenance: Provenance;
-}
+import type { PlanFile } from './plan-file';
+import { plannedRun } from './planned-run';
+import type { ResolvedPlan } from './resolved-plan';
+import { ProvenanceLog } from './provenance';
+import { applyLearned } from '../predict/apply-learned';
 
 const DEFAULT_WIRE_OHM = 0.0015;
-const USUAL_RUN: PlannedRun = { profile: 'race', minutes: 10 };
-
-/** How a plan is driven: as it says, or as is usual. */
-export const plannedRun = ({ run }: Pick<PlanFile, 'run'>): PlannedRun => run ?? USUAL_RUN;
 
 /**
- * Turns a checked plan into a complete one by the rules of docs/model.md section 2. Pure.
+ * Turns a checked plan into a complete one by the rules of docs/model.md section 2, with what runs have taught where it holds that. Pure.
  * Throws PlanError, naming the field, for what the estimates cannot fill
  * (contract's check refuses such plans before).
  */
-export function resolvePlan(plan: PlanFile): ResolvedPlan {
+export const resolvePlan = (plan: PlanFile): ResolvedPlan => applyLearned(plan, resolveGiven(plan));
+
+/** The plan by what it says and what is usual, whatever runs have taught. */
+export function resolveGiven(plan: PlanFile): ResolvedPlan {
   const log = new ProvenanceLog(
     plan.measured,
     plan.car.typical?.map((path) => `car.${path}`),

@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import type { Segment } from '../predict/profiles';
 import { drivePass } from '../predict/pass';
 import { simulateRun } from '../predict/run';

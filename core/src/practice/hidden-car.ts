@@ -1,5 +1,6 @@
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { normal, randomStream } from '../predict/random';
 import { scalableCopy, uncertainFigures } from '../predict/uncertain-figures';
 

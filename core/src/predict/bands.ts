@@ -1,8 +1,8 @@
 import { quantileSorted } from 'd3-array';
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolve-plan';
-import { Draws, type DrawSource } from './draws';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import { Draws } from './draws';
 import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';
 import type { Run } from './run-types';
@@ -45,12 +45,12 @@ const LEAST_SHARE = 0.03;
  * of `add` drives some more; `bands` sums up what there is. The same seed gives the same samples.
  */
 export class BandSampler {
-  private readonly drawn: DrawSource;
+  private readonly drawn: Draws;
   private readonly draws: number[][] = [];
   private readonly values = Object.fromEntries(BAND_FIGURES.map((figure) => [figure, [] as number[]])) as Record<BandFigure, number[]>;
 
-  constructor(plan: PlanFile, resolved: ResolvedPlan, seed = 1, drawn: DrawSource = new Draws(plan, resolved, seed)) {
-    this.drawn = drawn;
+  constructor(plan: PlanFile, resolved: ResolvedPlan, seed = 1) {
+    this.drawn = new Draws(plan, resolved, seed);
   }
 
   get samples(): number {

@@ -1,5 +1,7 @@
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import { covarianceOf } from './learned-figures';
+import { cholesky, type Matrix } from './matrix';
 import { normal, randomStream } from './random';
 import { scalableCopy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
 
@@ -10,16 +12,16 @@ export interface Draw {
   resolved: ResolvedPlan;
 }
 
-/** Whatever draws plans: from what nobody measured, or from what runs have taught. */
-export interface DrawSource {
-  readonly figures: UncertainFigure[];
-  next(): Draw;
-}
-
-/** Draws plans whose uncertain figures vary as docs/model.md section 7 says. The same seed gives the same draws. */
-export class Draws implements DrawSource {
+/**
+ * Draws plans whose uncertain figures vary as docs/model.md section 7 says; those that runs have taught vary together as section 11
+ * says: drag and rolling come out nearly opposite, and drawn each by itself the bands would be false. The same seed gives the same draws.
+ */
+export class Draws {
   readonly figures: UncertainFigure[];
   private readonly random: () => number;
+  /** Places among `figures` of what runs have taught, and the triangle of its covariance. */
+  private readonly taught: number[];
+  private readonly triangle: Matrix;
 
   constructor(
     plan: PlanFile,
@@ -28,17 +30,23 @@ export class Draws implements DrawSource {
   ) {
     this.figures = uncertainFigures(plan, resolved);
     this.random = randomStream(seed);
+    this.taught = this.figures.flatMap(({ learnedAt }, i) => (learnedAt === undefined ? [] : [i]));
+    const places = this.taught.map((i) => this.figures[i]!.learnedAt!);
+    this.triangle = (plan.learned && cholesky(covarianceOf(plan.learned, places))) ?? [];
   }
 
   next(): Draw {
     const { figures } = this;
     const resolved = scalableCopy(this.resolved);
     const deviations = figures.map(() => normal(this.random));
+    const standard = this.taught.map((i) => deviations[i]!);
     for (const [i, { goesWith }] of figures.entries()) {
       const other = goesWith ? figures.findIndex(({ path }) => path === goesWith.path) : -1;
       if (goesWith && other >= 0)
         deviations[i] = goesWith.correlation * deviations[other]! + Math.sqrt(1 - goesWith.correlation ** 2) * deviations[i]!;
     }
+    for (const [row, i] of this.taught.entries())
+      deviations[i] = this.triangle[row] ? this.triangle[row].reduce((sum, value, k) => sum + value * standard[k]!, 0) / figures[i]!.sigma : 0;
     for (const [i, figure] of figures.entries()) figure.scale(resolved, Math.exp(figure.sigma * deviations[i]!));
     return { deviations, resolved };
   }

@@ -1,5 +1,5 @@
 import { REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { lineConstants, type LineConstants } from './line-constants';
 
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.

@@ -1,6 +1,6 @@
 import { SWITCHING_FULL_V, SWITCHING_PART_V, FULL_DUTY } from '../chain/esc';
 import { coldFactor } from '../chain/pack';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 
 // Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
 const { abs, ceil, exp, log } = Math;

@@ -1,5 +1,5 @@
 import { RPM_PER_RAD_S } from '../chain/constants';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { solveTopSpeed } from './top-speed';
 
 const STEPS = 400;

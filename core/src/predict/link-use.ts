@@ -2,7 +2,7 @@ import { packLimitA } from '../chain/pack-limit';
 import type { Limits } from '../findings/limits';
 import type { Level, LinkName } from '../link';
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { heatOf, type Run } from './run-types';
 import { solveTopSpeed } from './top-speed';
 

@@ -1,5 +1,5 @@
 import type { ProfileName } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 
 /**
  * One stretch of a run. Grades are rise over run and add to the site's; wind is against the car. With `metres` it ends there when that comes before its

@@ -1,5 +1,6 @@
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import { covarianceAt } from './learned-figures';
 import { solveTopSpeed } from './top-speed';
 import { scaledBy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
 
@@ -15,8 +16,11 @@ export interface SpeedSpread {
   shares: { figure: UncertainFigure; share: number }[];
 }
 
-const correlationOf = (a: UncertainFigure, b: UncertainFigure): number =>
-  a.goesWith?.path === b.path ? a.goesWith.correlation : b.goesWith?.path === a.path ? b.goesWith.correlation : 0;
+function correlationOf(a: UncertainFigure, b: UncertainFigure, { learned }: PlanFile): number {
+  if (a === b) return 0;
+  if (learned && a.learnedAt !== undefined && b.learnedAt !== undefined) return covarianceAt(learned, a.learnedAt, b.learnedAt) / (a.sigma * b.sigma);
+  return a.goesWith?.path === b.path ? a.goesWith.correlation : b.goesWith?.path === a.path ? b.goesWith.correlation : 0;
+}
 
 /** A tenth lies beyond this many standard deviations. */
 const P90 = 1.2816;
@@ -33,10 +37,10 @@ export function speedSpread(plan: PlanFile, resolved: ResolvedPlan): SpeedSpread
     const effect = Math.log(Math.max(at(1), 1e-3 * topSpeedMs) / Math.max(at(-1), 1e-3 * topSpeedMs)) / 2;
     return { figure, effect };
   });
-  // What is guessed together adds its common part as well, shared between the two.
+  // What is guessed or was learned together adds its common part as well, shared between the two.
   const squares = effects.map(({ figure, effect }) => {
     const joint = effects.reduce((sum, other) => {
-      const correlation = correlationOf(figure, other.figure);
+      const correlation = correlationOf(figure, other.figure, plan);
       return correlation === 0 ? sum : sum + correlation * effect * other.effect;
     }, 0);
     return { figure, square: effect * effect + joint };

@@ -2,7 +2,9 @@ import { BRUSHED_CONSTANT_SHARE } from '../chain/motor';
 import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import type { Source } from '../plan/provenance';
-import { plannedRun, type ResolvedPlan } from '../plan/resolve-plan';
+import { plannedRun } from '../plan/planned-run';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import { learnedOf } from './learned-figures';
 import { hasOwnTiming } from './profiles';
 
 /** A figure's place in the plan file; heat's stand for heat paths and stores, and the driver's for time at full throttle, which no plan names. */
@@ -14,8 +16,10 @@ const isOfNoPlan = (path: UncertainPath): path is OfNoPlan => /^(heat|driver)\./
 export interface UncertainFigure {
   path: UncertainPath;
   label: string;
-  /** Standard deviation of its logarithm, docs/model.md section 2. */
+  /** Standard deviation of its logarithm, docs/model.md section 2, or as runs have left it. */
   sigma: number;
+  /** Its place among what runs have taught; undefined where they have not. */
+  learnedAt: number | undefined;
   source: Source;
   /** How to measure it at the bench. */
   measure: string;
@@ -25,7 +29,7 @@ export interface UncertainFigure {
   scale: (copy: ResolvedPlan, factor: number) => void;
 }
 
-const BY_SOURCE: Record<Source, number> = { measured: 0.02, label: 0.07, typical: 0.1, estimated: 0.3 };
+const BY_SOURCE: Record<Exclude<Source, 'learned'>, number> = { measured: 0.02, label: 0.07, typical: 0.1, estimated: 0.3 };
 /** Spread of the time that drivers keep full throttle. */
 export const DRIVER_SIGMA = 0.25;
 /** No gears are better than this. */
@@ -35,7 +39,7 @@ interface Row {
   path: UncertainPath;
   label: string;
   /** By source; what is left out falls back to BY_SOURCE. */
-  sigma: Partial<Record<Source, number>>;
+  sigma: Partial<Record<Exclude<Source, 'learned'>, number>>;
   measure: string;
   scale: UncertainFigure['scale'];
   /** While both are estimated. */
@@ -43,8 +47,11 @@ interface Row {
   when?: (plan: PlanFile, resolved: ResolvedPlan) => boolean;
 }
 
+/** Where a figure came from, before any run. */
+const givenAs = ({ provenance }: ResolvedPlan, path: FigurePath): Source | undefined => provenance[path]?.was ?? provenance[path]?.source;
+
 const brushless = (plan: PlanFile) => plan.motor.kind === 'brushless';
-const isTypical = (path: FigurePath) => (_plan: PlanFile, resolved: ResolvedPlan) => resolved.provenance[path]?.source === 'typical';
+const isTypical = (path: FigurePath) => (_plan: PlanFile, resolved: ResolvedPlan) => givenAs(resolved, path) === 'typical';
 
 /**
  * A size class gives the torque that a brushed motor loses at the speed it runs free: with another kv that speed is another,
@@ -66,11 +73,11 @@ const ROWS: readonly Row[] = [
     measure: 'Run it free at known volts with the pinion off and read the rpm; divide.',
     scale: (copy, factor) => {
       const { motor } = copy;
-      if (motor.kind === 'brushed' && copy.provenance['motor.noLoadCurrentA']?.source === 'estimated') viscousAtKv(motor, factor);
+      if (motor.kind === 'brushed' && givenAs(copy, 'motor.noLoadCurrentA') === 'estimated') viscousAtKv(motor, factor);
       motor.kvRpmPerV *= factor;
       motor.torqueConstantNmPerA /= factor;
       // An estimated winding follows its kv: the can gives Km, and R = (Kt/Km)².
-      if (copy.provenance['motor.resistanceOhm']?.source === 'estimated') {
+      if (givenAs(copy, 'motor.resistanceOhm') === 'estimated') {
         motor.resistanceOhm /= factor * factor;
         motor.lagOhmPerRadS /= factor * factor;
       }
@@ -220,13 +227,34 @@ const ROWS: readonly Row[] = [
   },
 ];
 
-/** Every uncertain figure of a plan with its spread; provenance narrows it. */
+/** Every uncertain figure of a plan with its spread; provenance narrows it, and so do runs. */
 export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): UncertainFigure[] {
-  const sourceOf = (path: UncertainPath): Source => (isOfNoPlan(path) ? undefined : resolved.provenance[path]?.source) ?? 'estimated';
-  return ROWS.filter((row) => row.when?.(plan, resolved) ?? true).map(({ path, label, measure, scale, sigma, goesWith }) => {
+  const sourceOf = (path: UncertainPath) => ((isOfNoPlan(path) ? undefined : givenAs(resolved, path)) ?? 'estimated') as keyof typeof BY_SOURCE;
+  return ROWS.filter((row) => row.when?.(plan, resolved) ?? true).map(({ path, label, measure, scale, sigma, goesWith }): UncertainFigure => {
     const source = sourceOf(path);
-    const bothGuessed = goesWith && source === 'estimated' && sourceOf(goesWith.path) === 'estimated';
-    return { path, label, measure, scale, source, sigma: sigma[source] ?? BY_SOURCE[source], goesWith: bothGuessed ? goesWith : undefined };
+    const learned = learnedOf(path, plan);
+    if (learned)
+      return {
+        path,
+        label,
+        measure,
+        scale,
+        source: learned.counts ? 'learned' : source,
+        sigma: learned.sigma,
+        learnedAt: learned.at,
+        goesWith: undefined,
+      };
+    const bothGuessed = goesWith && source === 'estimated' && sourceOf(goesWith.path) === 'estimated' && !learnedOf(goesWith.path, plan);
+    return {
+      path,
+      label,
+      measure,
+      scale,
+      source,
+      sigma: sigma[source] ?? BY_SOURCE[source],
+      learnedAt: undefined,
+      goesWith: bothGuessed ? goesWith : undefined,
+    };
   });
 }
 

@@ -7,7 +7,11 @@ import { massWithParts, partsKg } from '../plan/mass';
 import { PlanError } from '../plan/plan-error';
 import type { Esc, Motor, PlanFile } from '../plan/plan-file';
 import { ProvenanceLog } from '../plan/provenance';
-import { plannedRun, resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { plannedRun } from '../plan/planned-run';
+import { resolvePlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import { applyLearned } from '../predict/apply-learned';
+import { learnedOf } from '../predict/learned-figures';
 import { choicePlan, withGearbox, type Choice } from './choice-plan';
 import { searchOptions } from './all-options';
 import type { SearchOptions, SearchScope, ShelfPart } from './options';
@@ -64,6 +68,8 @@ export class SearchSpace {
 
   private readonly rules: PairRules;
   private readonly resolvedBase: ResolvedPlan;
+  /** What runs have taught of the car’s weight. */
+  private readonly massFactor: number;
   private readonly motors: (ResolvedMotor | undefined)[];
   private readonly escs: (ResolvedEsc | undefined)[];
   private readonly packs: (ResolvedPack | undefined)[];
@@ -76,13 +82,23 @@ export class SearchSpace {
     this.options = searchOptions(base, shelf, scope);
     this.base = { ...base, run: { ...plannedRun(base), ...(wish.minutes === undefined ? {} : { minutes: wish.minutes }) } };
     this.resolvedBase = resolvePlan(this.base);
+    this.massFactor = Math.exp(learnedOf('car.massKg', this.base)?.ln ?? 0);
     this.stock = stock && resolvePlan(stock);
     const { motors, escs, packs, pinions, spurs, gearbox } = this.options;
-    this.motors = motors.map((one) => this.resolved(one.name, () => resolveMotor(one.fields.motor, new ProvenanceLog())));
-    this.escs = escs.map((one) => this.resolved(one.name, () => resolveEsc(one.fields.esc, new ProvenanceLog())));
+    const taught = (part: Partial<PlanFile>, resolve: (log: ProvenanceLog) => Partial<ResolvedPlan>) => this.taught(part, resolve);
+    this.motors = motors.map(({ name, fields: { motor } }) =>
+      this.resolved(name, () => taught({ motor }, (log) => ({ motor: resolveMotor(motor, log) })).motor),
+    );
+    this.escs = escs.map(({ name, fields: { esc } }) => this.resolved(name, () => taught({ esc }, (log) => ({ esc: resolveEsc(esc, log) })).esc));
     // A pack's cut-off depends on the ESC. An ESC without one of its own is put in here, so that the pack's usual cut-off is resolved.
-    this.packs = packs.map((one) =>
-      this.resolved(one.name, () => resolvePacks(one.fields.packs, one.fields.wiring ?? 'series', { name: '', continuousA: 1 }, new ProvenanceLog())),
+    this.packs = packs.map(({ name, fields }) =>
+      this.resolved(
+        name,
+        () =>
+          taught({ packs: fields.packs }, (log) => ({
+            pack: resolvePacks(fields.packs, fields.wiring ?? 'series', { name: '', continuousA: 1 }, log),
+          })).pack,
+      ),
     );
 
     const rules = (this.rules = new PairRules(this.base, this.resolvedBase, task.limits));
@@ -230,10 +246,18 @@ export class SearchSpace {
     };
     return {
       ...this.resolvedBase,
-      car: { ...this.resolvedBase.car, massKg: massWithParts(this.base.car, partsKg(parts)) },
+      car: { ...this.resolvedBase.car, massKg: this.massFactor * massWithParts(this.base.car, partsKg(parts)) },
       ...parts,
       ratio,
     };
+  }
+
+  /** Parts of the base plan resolved by themselves, with what runs have taught of them. */
+  private taught(part: Partial<PlanFile>, resolve: (log: ProvenanceLog) => Partial<ResolvedPlan>): ResolvedPlan {
+    const log = new ProvenanceLog();
+    const alone = { ...this.resolvedBase, ...resolve(log) };
+    // Where a figure came from tells how it is learned.
+    return applyLearned({ ...this.base, ...part }, { ...alone, provenance: log.origins });
   }
 
   private resolved<T>(name: string, resolve: () => T): T | undefined {

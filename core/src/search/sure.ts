@@ -1,5 +1,6 @@
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan, type ResolvedPlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
 import { minutesToCutoff } from '../predict/bands';
 import { Draws } from '../predict/draws';
 import { lineConstants } from '../predict/line-constants';

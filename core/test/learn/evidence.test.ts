@@ -1,15 +1,16 @@
-import type { RunFile } from '@puddler/core';
+import type { LoggedRun } from '@puddler/core';
 import { evidenceOf } from '../../src/learn/evidence';
 import { CALM } from '../../src/learn/conditions';
-import { keyOf, Parameters } from '../../src/learn/parameters';
+import { Parameters } from '../../src/learn/parameters';
+import { keyOf } from '../../src/predict/learned-figures';
 import { uncertainFigures } from '../../src/predict/uncertain-figures';
 import { plainPlan } from '../helpers';
 import { hiddenSession, KINDS } from './hidden-session';
 import { resolvePlan } from '../../src/plan/resolve-plan';
 
 const plan = plainPlan();
-const typed = (more: Partial<RunFile>): RunFile => ({ format: 'puddler-run', version: 1, at: '2027-01-09T10:00:00Z', plan, ...more });
-const kinds = (run: RunFile) => evidenceOf(run, 0).features.map((one) => one.kind);
+const typed = (more: Partial<LoggedRun>): LoggedRun => ({ at: '2027-01-09T10:00:00Z', plan, ...more });
+const kinds = (run: LoggedRun) => evidenceOf(run, 0).features.map((one) => one.kind);
 
 test('what was typed is what is said, and nothing else', () => {
   expect(kinds(typed({}))).toEqual([]);
@@ -30,7 +31,7 @@ test('what was typed is what is said, and nothing else', () => {
 });
 
 test('a pass each way is surer than one way, for the wind; a hot reading is less sure than a cool one', () => {
-  const sigma = (run: RunFile) => evidenceOf(run, 0).features[0]!.sigma;
+  const sigma = (run: LoggedRun) => evidenceOf(run, 0).features[0]!.sigma;
   const both = typed({
     passes: [
       { speedMs: 14, direction: 'out' },
@@ -80,7 +81,9 @@ test('figures of parts and grounds have names of their own, so that other cars�
   expect(keyOf('site.grip', plan)).toBe('site.grip@tarmac');
   expect(keyOf('packs[0].cellResistanceOhm', plan)).toBe('packs[0].cellResistanceOhm@Brackwater 2S');
   expect(keyOf('esc.resistanceOhm', plan)).toBe('esc.resistanceOhm@Tallow 80');
-  expect(keyOf('car.dragAreaM2', plan)).toBe('car.dragAreaM2');
+  expect(keyOf('car.massKg', plan)).toBe('car.massKg');
+  expect(keyOf('car.dragAreaM2', plan)).toBe('car.dragAreaM2@saloon');
+  expect(keyOf('car.tyre.diameterMm', plan)).toBe('car.tyre.diameterMm@70');
 });
 
 test('two runs with another motor share the car’s figures and not the motor’s; the prior is what each spread says', () => {

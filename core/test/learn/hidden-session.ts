@@ -1,4 +1,5 @@
 import {
+  loggedRun,
   driveSession,
   escLog,
   gpsSpeed,
@@ -13,6 +14,7 @@ import {
   type HiddenOptions,
   type PlanFile,
   type RunFile,
+  type LoggedRun,
 } from '@puddler/core';
 import { plainPlan } from '../helpers';
 
@@ -37,9 +39,10 @@ export const KINDS: readonly PlanFile[] = [
 
 export interface HiddenSession {
   hidden: HiddenCar;
-  run: RunFile;
+  file: RunFile;
+  run: LoggedRun;
   /** What a builder without a log would type: the top of two passes, one each way, and the amps at their end. */
-  typed: RunFile;
+  typed: LoggedRun;
 }
 
 /** A hidden car with one logged session of passes out and back: an ESC’s log, a GPS, and a thermometer half a minute after. */
@@ -55,15 +58,14 @@ export function hiddenSession(seed: number, plan = KINDS[seed % KINDS.length]!, 
   const readings = readingsAt(cooled, hidden.weather.ambientC, 30, random);
   const at = '2027-01-09T10:00:00Z';
   const ends = session.samples.filter((sample, i) => sample.duty >= 0.99 && (session.samples[i + 1]?.duty ?? 0) < 0.5).slice(0, 2);
-  const typed: RunFile = {
-    format: 'puddler-run',
-    version: 1,
+  const typed: LoggedRun = {
     at,
     plan,
     passes: ends.map(({ speedMs }, i) => ({ speedMs, direction: i === 0 ? 'out' : 'back' })),
     current: { settledA: ends.reduce((sum, { packA }) => sum + packA, 0) / ends.length },
   };
-  return { hidden, run: { format: 'puddler-run', version: 1, name: `session ${seed}`, at, plan, series, readings }, typed };
+  const file: RunFile = { format: 'puddler-run', version: 1, name: `session ${seed}`, at, plan, series, readings };
+  return { hidden, file, run: loggedRun(file), typed };
 }
 
 /** The plan with other gears and a cell less: what it does is predicted blind. */

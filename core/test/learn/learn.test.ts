@@ -1,14 +1,15 @@
-import { learn, predictLearned, predictSteady, refitted, resolveLearned, resolvePlan, type Learned, type RunFile } from '@puddler/core';
+import { learn, predictSteady, refitted, resolvePlan, sampleBands, withLearned, type LoggedRun, type Learned, type PlanFile } from '@puddler/core';
 import { hiddenSession, KINDS, otherSetup } from './hidden-session';
 
+const taught = (plan: PlanFile, learned: Learned) => resolvePlan(withLearned(plan, learned));
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 const off = (a: number, b: number) => Math.abs(a / b - 1);
 
 /** Learned once for all tests: a car takes some tenths of a second. */
 const SEEDS = Array.from({ length: 9 }, (_, i) => 700 + i);
 const sessions = SEEDS.map((seed) => hiddenSession(seed));
-const learned = new Map<RunFile, Learned>();
-const learnedOf = (run: RunFile) => {
+const learned = new Map<LoggedRun, Learned>();
+const learnedOf = (run: LoggedRun) => {
   if (!learned.has(run)) learned.set(run, learn([run]));
   return learned.get(run)!;
 };
@@ -18,7 +19,7 @@ test('after one logged session another gearing and cell count are predicted blin
   for (const { hidden, run } of sessions) {
     const plan = otherSetup(run.plan);
     const truth = predictSteady(refitted(hidden, plan));
-    const now = predictSteady(resolveLearned(plan, learnedOf(run)));
+    const now = predictSteady(taught(plan, learnedOf(run)));
     speed.push(off(now.topSpeedMs, truth.topSpeedMs));
     current.push(off(now.packCurrentA, truth.packCurrentA));
     before.push(off(predictSteady(resolvePlan(plan)).topSpeedMs, truth.topSpeedMs));
@@ -32,8 +33,8 @@ test('bands are drawn jointly from what was learned: narrower than before, and t
   let held = 0;
   for (const { hidden, run } of sessions) {
     const plan = otherSetup(run.plan);
-    const { bands } = predictLearned(plan, learnedOf(run), { samples: 60 });
-    const { p10, p90 } = bands.figures.topSpeedMs;
+    const file = withLearned(plan, learnedOf(run));
+    const { p10, p90 } = sampleBands(file, resolvePlan(file), 1, 60).figures.topSpeedMs;
     const truth = predictSteady(refitted(hidden, plan)).topSpeedMs;
     if (truth >= p10 * 0.997 && truth <= p90 * 1.003) held++;
     expect((p90 - p10) / p10).toBeLessThan(0.12);
@@ -75,7 +76,7 @@ test('a wild reading moves no figure by more than half of its spread, and is tol
 
 test('a run with nothing but a can reading does no harm', () => {
   const plan = KINDS[0]!;
-  const run: RunFile = { format: 'puddler-run', version: 1, at: '2027-01-09T10:00:00Z', plan, readings: [{ of: 'can', c: 45, afterStopS: 20 }] };
+  const run: LoggedRun = { at: '2027-01-09T10:00:00Z', plan, readings: [{ of: 'can', c: 45, afterStopS: 20 }] };
   const { figures, outcome } = learn([run]);
   expect(outcome).toBe('converged');
   const kv = figures.find((figure) => figure.path === 'motor.kvRpmPerV')!;
@@ -88,14 +89,14 @@ test('a typed run of two passes and a current at least halves the error in speed
     const plan = { ...run.plan, gearing: { ...run.plan.gearing, pinion: run.plan.gearing.pinion! + 2 } };
     const other = predictSteady(refitted(hidden, plan)).topSpeedMs;
     before.push(off(predictSteady(resolvePlan(plan)).topSpeedMs, other));
-    after.push(off(predictSteady(resolveLearned(plan, learn([typed]))).topSpeedMs, other));
+    after.push(off(predictSteady(taught(plan, learn([typed]))).topSpeedMs, other));
   }
   expect(median(after)).toBeLessThan(0.5 * median(before));
 });
 
 test('no run teaches nothing, and says so', () => {
   const { plan } = sessions[0]!.run;
-  const { outcome, figures } = learn([{ format: 'puddler-run', version: 1, at: '2027-01-09T10:00:00Z', plan }]);
+  const { outcome, figures } = learn([{ at: '2027-01-09T10:00:00Z', plan }]);
   expect(outcome).toBe('no-evidence');
   expect(figures.every((figure) => !figure.counts && figure.learned === figure.value)).toBe(true);
 });

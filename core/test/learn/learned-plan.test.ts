@@ -1,41 +1,90 @@
-import { learn, predictLearned, predictSteady, resolveLearned, resolvePlan, type Learned } from '@puddler/core';
-import { LearnedDraws } from '../../src/learn/learned-plan';
+import {
+  learn,
+  limitsWith,
+  predictSteady,
+  resolvePlan,
+  sampleBands,
+  speedSpread,
+  uncertainFigures,
+  withLearned,
+  withoutLearned,
+  type Learned,
+  type PlanFile,
+} from '@puddler/core';
+import { Draws } from '../../src/predict/draws';
+import { SearchSpace } from '../../src/search/space';
 import { hiddenSession, KINDS } from './hidden-session';
 
 const { run } = hiddenSession(61, KINDS[0]);
 const learned: Learned = learn([run]);
+const taught = withLearned(run.plan, learned);
+const drawsOf = (plan: PlanFile, seed: number) => new Draws(plan, resolvePlan(plan), seed);
 const spreadOf = (values: number[]) => {
   const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
   return { mean, sigma: Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length) };
 };
 
-test('draws stand about what was learned, as wide as it was learned', () => {
-  const draws = new LearnedDraws(run.plan, resolvePlan(run.plan), learned, 3);
-  const at = draws.figures.findIndex((figure) => figure.path === 'motor.kvRpmPerV');
-  const drawn = Array.from({ length: 400 }, () => draws.next().deviations[at]! * draws.figures[at]!.sigma);
+test('a plan that carries what was learned resolves to it, and says where its figures come from', () => {
+  const [before, after] = [resolvePlan(run.plan), resolvePlan(taught)];
   const kv = learned.figures.find((figure) => figure.path === 'motor.kvRpmPerV')!;
-  const { mean, sigma } = spreadOf(drawn);
-  expect(Math.abs(mean - Math.log(kv.learned / kv.value))).toBeLessThan(0.25 * kv.learnedSigma);
+  expect(after.motor.kvRpmPerV).toBeCloseTo(kv.learned, 2);
+  expect(after.provenance['motor.kvRpmPerV']).toMatchObject({ source: 'learned', was: 'label', rule: 'from one run' });
+  expect(after.provenance['esc.continuousA']).toEqual(before.provenance['esc.continuousA']);
+  expect(resolvePlan(withoutLearned(taught))).toEqual(before);
+});
+
+test('draws stand about what was learned, as wide as it was learned, and go together as it says', () => {
+  const draws = drawsOf(taught, 3);
+  const all = Array.from({ length: 400 }, () => draws.next().deviations);
+  const of = (path: string) => {
+    const at = draws.figures.findIndex((figure) => figure.path === path);
+    return all.map((one) => one[at]! * draws.figures[at]!.sigma);
+  };
+  const { mean, sigma } = spreadOf(of('motor.kvRpmPerV'));
+  const kv = learned.figures.find((figure) => figure.path === 'motor.kvRpmPerV')!;
+  expect(Math.abs(mean)).toBeLessThan(0.25 * kv.learnedSigma);
   expect(sigma / kv.learnedSigma).toBeGreaterThan(0.85);
   expect(sigma / kv.learnedSigma).toBeLessThan(1.15);
+  const [drag, rolling] = [of('car.dragAreaM2'), of('site.rollingResistance')];
+  expect(drag.reduce((sum, value, i) => sum + value * rolling[i]!, 0)).toBeLessThan(0);
 });
 
 test('the same seed draws the same, another seed another', () => {
-  const first = (seed: number) => new LearnedDraws(run.plan, resolvePlan(run.plan), learned, seed).next().deviations;
+  const first = (seed: number) => drawsOf(taught, seed).next().deviations;
   expect(first(1)).toEqual(first(1));
   expect(first(1)).not.toEqual(first(2));
 });
 
 test('a plan with another motor takes the car’s figures and leaves its own motor as it was', () => {
   const other = { ...run.plan, motor: { ...run.plan.motor, name: 'Another motor' } };
-  expect(resolveLearned(other, learned).motor.kvRpmPerV).toBe(resolvePlan(other).motor.kvRpmPerV);
-  expect(resolveLearned(other, learned).car.dragAreaM2).not.toBe(resolvePlan(other).car.dragAreaM2);
-  expect(resolveLearned(run.plan, learned).motor.kvRpmPerV).not.toBe(resolvePlan(run.plan).motor.kvRpmPerV);
+  const [before, after] = [resolvePlan(other), resolvePlan(withLearned(other, learned))];
+  expect(after.motor.kvRpmPerV).toBe(before.motor.kvRpmPerV);
+  expect(after.car.dragAreaM2).not.toBe(before.car.dragAreaM2);
 });
 
-test('a prediction with what was learned lies in its own band', () => {
-  const { steady, bands } = predictLearned(run.plan, learned, { samples: 60 });
-  expect(steady.topSpeedMs).toBeGreaterThan(bands.figures.topSpeedMs.p10 * 0.995);
-  expect(steady.topSpeedMs).toBeLessThan(bands.figures.topSpeedMs.p90 * 1.005);
-  expect(steady.topSpeedMs).toBe(predictSteady(resolveLearned(run.plan, learned)).topSpeedMs);
+test('bands get narrower by what was learned, quick spread and drawn bands alike', () => {
+  const widthOf = (plan: PlanFile) => {
+    const { p10, p90 } = sampleBands(plan, resolvePlan(plan), 1, 80).figures.topSpeedMs;
+    const quick = speedSpread(plan, resolvePlan(plan))!;
+    return { drawn: Math.log(p90 / p10), quick: Math.log(quick.toMs / quick.fromMs) };
+  };
+  const [before, after] = [widthOf(run.plan), widthOf(taught)];
+  expect(after.drawn).toBeLessThan(0.6 * before.drawn);
+  expect(after.quick / after.drawn).toBeGreaterThan(0.7);
+  expect(after.quick / after.drawn).toBeLessThan(1.5);
+  expect(uncertainFigures(taught, resolvePlan(taught)).some((figure) => figure.source === 'learned')).toBe(true);
+});
+
+test('a search takes what was learned into every setup, as predicting each by itself does', () => {
+  const space = new SearchSpace({
+    base: taught,
+    shelf: [],
+    scope: { motor: 'plan', esc: 'plan', pack: 'plan', gears: 'plan', packPairs: false, twoMotors: false, gearbox: false },
+    wish: { aim: 'speed' },
+    limits: limitsWith(),
+  });
+  const choice = { motor: 0, pack: 0, esc: 0 };
+  const plan = space.planOf({ ...choice, pinion: 0, spur: 0, gearbox: 0 });
+  const resolved = resolvePlan(plan);
+  expect(predictSteady(space.resolvedOf(choice, resolved.ratio)).topSpeedMs).toBeCloseTo(predictSteady(resolved).topSpeedMs, 9);
 });

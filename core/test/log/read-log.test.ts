@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { readLog, type LogOptions, type SeriesField } from '@puddler/core';
+import { readLog, seriesOf, type LogOptions, type SeriesField } from '@puddler/core';
 
 const reading = (text: string, options?: LogOptions) => {
   const outcome = readLog(text, options);
   if (!outcome.ok) throw new Error(`line ${outcome.line}: ${outcome.reason}`);
-  return outcome.reading;
+  return { ...outcome.reading, runs: outcome.reading.runs.map(seriesOf) };
 };
 const rows = (count: number, of: (i: number) => string) => Array.from({ length: count }, (_, i) => of(i)).join('\n');
 
@@ -129,7 +129,7 @@ test.each<[string, string, (found: ReturnType<typeof reading>) => void]>([
     `time (s),rpm,motor rpm\n0,1,9\n1,2,9`,
     ({ runs, problems }) => {
       expect(runs[0]!.motorRpm).toEqual([1, 2]);
-      expect(problems[0]).toMatchObject({ column: 'motor rpm', what: 'another column is motorRpm already' });
+      expect(problems[0]).toMatchObject({ column: 'motor rpm', what: 'another column is the motor rpm already' });
     },
   ],
 ])('%s is understood', (_what, text, check) => check(reading(text)));
@@ -163,7 +163,7 @@ test('2,000 mutated logs neither throw nor take long (seed 12)', () => {
     fc.property(fc.nat(PLAIN.length), fc.nat(12), fc.string({ unit: 'binary', maxLength: 12 }), (at, cut, put) => {
       const outcome = readLog(PLAIN.slice(0, at) + put + PLAIN.slice(at + cut));
       if (!outcome.ok) return expect(outcome.reason).not.toBe('');
-      for (const run of outcome.reading.runs) for (const values of Object.values(run)) expect(values).toHaveLength(run.timeS.length);
+      for (const run of outcome.reading.runs) for (const values of Object.values(run.fields)) expect(values).toHaveLength(run.timeS.length);
     }),
     { seed: 12, numRuns: 2000 },
   );

@@ -1,5 +1,6 @@
-import { LAUNCH_MARKS_M, stretchesOf, traceOf, type Series } from '@puddler/core';
+import { LAUNCH_MARKS_M, samplesOf, stretchesOf, traceOf, type Series } from '@puddler/core';
 
+const traced = (series: Series) => traceOf(samplesOf(series));
 /** A log at 50 Hz of a few seconds, made of what each moment is. */
 const logOf = (seconds: number, at: (t: number) => Partial<Record<keyof Omit<Series, 'timeS'>, number | null>>): Series => {
   const timeS = Array.from({ length: Math.round(seconds * 50) + 1 }, (_, i) => i / 50);
@@ -18,7 +19,7 @@ const pass = logOf(16, (t) => ({
 }));
 
 test('a trace is even, with the mean of what falls into a slot, and bridges short gaps only', () => {
-  const trace = traceOf({ timeS: [0, 0.005, 0.04, 2, 2.02], packV: [10, 12, 8, 7, 7] });
+  const trace = traced({ timeS: [0, 0.005, 0.04, 2, 2.02], packV: [10, 12, 8, 7, 7] });
   expect(trace.count).toBe(102);
   const volts = trace.fields.packV!;
   expect(volts[0]).toBe(11);
@@ -28,7 +29,7 @@ test('a trace is even, with the mean of what falls into a slot, and bridges shor
 });
 
 test('a pass is found, with what it settled at and the peak when the output reached full', () => {
-  const { passes } = stretchesOf(traceOf(pass), METRES_PER_RPM_S);
+  const { passes } = stretchesOf(traced(pass), METRES_PER_RPM_S);
   expect(passes).toHaveLength(1);
   expect(passes[0]!.settled!.speedMs).toBeCloseTo(15, 1);
   expect(passes[0]!.settled!.packA).toBeCloseTo(20, 0);
@@ -37,21 +38,21 @@ test('a pass is found, with what it settled at and the peak when the output reac
 
 test('a pass that still gains has no settled figures; a blip under a second is none', () => {
   const short = logOf(6, (t) => ({ outputShare: t >= 2 && t < 4.2 ? 1 : 0, motorRpm: speedAt(t) / METRES_PER_RPM_S }));
-  const { passes } = stretchesOf(traceOf(short), METRES_PER_RPM_S);
+  const { passes } = stretchesOf(traced(short), METRES_PER_RPM_S);
   expect(passes).toHaveLength(1);
   expect(passes[0]!.settled).toBeUndefined();
   const blip = logOf(4, (t) => ({ outputShare: t >= 2 && t < 2.8 ? 1 : 0, motorRpm: 0 }));
-  expect(stretchesOf(traceOf(blip), METRES_PER_RPM_S).passes).toEqual([]);
+  expect(stretchesOf(traced(blip), METRES_PER_RPM_S).passes).toEqual([]);
 });
 
 test('a short lift joins two halves of a pass, a longer one parts them', () => {
   const lift = (gapS: number) => logOf(9, (t) => ({ outputShare: t >= 1 && t < 8 && !(t >= 4 && t < 4 + gapS) ? 1 : 0, motorRpm: 20_000 }));
-  expect(stretchesOf(traceOf(lift(0.1)), METRES_PER_RPM_S).passes).toHaveLength(1);
-  expect(stretchesOf(traceOf(lift(0.5)), METRES_PER_RPM_S).passes).toHaveLength(2);
+  expect(stretchesOf(traced(lift(0.1)), METRES_PER_RPM_S).passes).toHaveLength(1);
+  expect(stretchesOf(traced(lift(0.5)), METRES_PER_RPM_S).passes).toHaveLength(2);
 });
 
 test('rolling out ends where the brakes begin', () => {
-  const { coastDowns } = stretchesOf(traceOf(pass), METRES_PER_RPM_S);
+  const { coastDowns } = stretchesOf(traced(pass), METRES_PER_RPM_S);
   expect(coastDowns).toHaveLength(1);
   const [{ from, to }] = coastDowns as [{ from: number; to: number }];
   expect(from / 50).toBeCloseTo(8, 1);
@@ -60,7 +61,7 @@ test('rolling out ends where the brakes begin', () => {
 });
 
 test('a launch is timed to the marks of a strip from the first movement', () => {
-  const { launches } = stretchesOf(traceOf(pass), METRES_PER_RPM_S);
+  const { launches } = stretchesOf(traced(pass), METRES_PER_RPM_S);
   expect(launches).toHaveLength(1);
   expect(launches[0]!.toMarksS.map((mark) => mark.metres)).toEqual([...LAUNCH_MARKS_M]);
   // x(t) = 15·(t − 0.8·(1 − e^(−t/0.8))), solved for 18.3 m.
@@ -74,7 +75,7 @@ test('wheelspin, cut-offs and stalls are told', () => {
     motorRpm: t < 1.6 ? 0 : 40_000,
     speedMs: t < 3 ? 8 : 20,
   }));
-  const found = stretchesOf(traceOf(odd), METRES_PER_RPM_S);
+  const found = stretchesOf(traced(odd), METRES_PER_RPM_S);
   expect(found.cutOffs).toHaveLength(1);
   expect(found.stalls).toHaveLength(1);
   expect(found.wheelspin).toHaveLength(1);
@@ -83,7 +84,7 @@ test('wheelspin, cut-offs and stalls are told', () => {
 
 test('what was not measured finds nothing, and never throws', () => {
   for (const series of [{ timeS: [] }, { timeS: [0] }, { timeS: [0, 1], packV: [1, null] }, { timeS: [0, 1], outputShare: [null, null] }] as Series[])
-    expect(stretchesOf(traceOf(series), METRES_PER_RPM_S)).toMatchObject({ passes: [], coastDowns: [] });
+    expect(stretchesOf(traced(series), METRES_PER_RPM_S)).toMatchObject({ passes: [], coastDowns: [] });
 });
 
 test('a GPS that speaks once a second still tells the speed of a settled pass', () => {
@@ -92,6 +93,6 @@ test('a GPS that speaks once a second still tells the speed of a settled pass', 
     motorRpm: t < 1 ? 0 : 30_000,
     speedMs: Math.abs(t - Math.round(t)) < 0.005 ? 14.8 : null,
   }));
-  const [found] = stretchesOf(traceOf(slow), METRES_PER_RPM_S).passes;
+  const [found] = stretchesOf(traced(slow), METRES_PER_RPM_S).passes;
   expect(found!.settled!.gpsMs).toBeCloseTo(14.8, 6);
 });

@@ -1,8 +1,10 @@
-import { traceOf } from '@puddler/core';
+import { samplesOf, traceOf, type Series } from '@puddler/core';
+
 import { meanOf, slopeOf } from '../../src/log/trace';
 import { readHead } from '../../src/log/columns';
 import { timeReading } from '../../src/log/read-time';
 
+const traced = (series: Series) => traceOf(samplesOf(series));
 const values = Float64Array.from([1, 2, NaN, 4, 5, NaN, NaN, NaN]);
 
 test('a mean is of what was measured, where half of it was', () => {
@@ -24,7 +26,7 @@ test('a slope is that of the straight line through what was measured', () => {
 test('a source that speaks seldomer than the others is joined over its own steps, half a second at most', () => {
   const timeS = Array.from({ length: 101 }, (_, i) => i * 0.02);
   const seldom = (stepS: number) =>
-    traceOf({ timeS, packV: timeS.map(() => 8), speedMs: timeS.map((t) => (Math.abs(t / stepS - Math.round(t / stepS)) < 1e-6 ? 10 * t : null)) })
+    traced({ timeS, packV: timeS.map(() => 8), speedMs: timeS.map((t) => (Math.abs(t / stepS - Math.round(t / stepS)) < 1e-6 ? 10 * t : null)) })
       .fields.speedMs!;
   expect(seldom(0.2)[5]).toBeCloseTo(1, 6);
   expect(Number.isNaN(seldom(1)[25]!)).toBe(true);

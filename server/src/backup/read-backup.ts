@@ -7,7 +7,7 @@ import {
   formOf,
   KIND_NAMES,
   kindOf,
-  MOST_PHOTO_BYTES,
+  MOST_LOG_BYTES,
   NewerForm,
   parentOf,
   upgrade,
@@ -189,7 +189,7 @@ function checkedBody(name: string, kind: KindName, { id, form, body }: BackupDoc
 async function checkFile(zip: yauzl.ZipFile, entry: yauzl.Entry, hash: string, expected: number): Promise<void> {
   const digest = createHash('sha256');
   let bytes = 0;
-  for await (const piece of pieces(zip, entry, MOST_PHOTO_BYTES)) {
+  for await (const piece of pieces(zip, entry, MOST_LOG_BYTES)) {
     digest.update(piece);
     bytes += piece.length;
   }

@@ -6,7 +6,7 @@ import yazl from 'yazl';
 import type { Database } from '../db/open';
 import { documents, type DocumentRow } from '../db/schema';
 import { DocumentStore } from '../documents/store';
-import type { FileStore } from '../files/store';
+import { LOG_TYPE, type FileStore } from '../files/store';
 import { documentsEntry, filesEntry, MANIFEST, MANIFEST_HASH } from './entries';
 
 const sha256 = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
@@ -34,17 +34,25 @@ export async function writeBackup(orm: Database['orm'], files: FileStore, now: D
     manifest.documents[kind] = { count: ofKind.length, sha256: sha256(bytes) };
     entries.push([documentsEntry(kind), bytes]);
   }
+  const types = new Map<string, string>();
   for (const hash of hashesOf(readable)) {
     const ref = await files.describe(hash).catch(() => undefined);
-    if (ref) manifest.files.push({ hash, bytes: ref.bytes });
+    if (!ref) continue;
+    manifest.files.push({ hash, bytes: ref.bytes });
+    types.set(hash, ref.type);
   }
   const head = Buffer.from(`${JSON.stringify(manifest, null, 2)}\n`);
   zip.addBuffer(head, MANIFEST, { mtime: now });
   zip.addBuffer(Buffer.from(`${sha256(head)}\n`), MANIFEST_HASH, { mtime: now });
   for (const [name, bytes] of entries) zip.addBuffer(bytes, name, { mtime: now });
-  // Pictures are compressed already.
-  for (const { hash, bytes } of manifest.files)
-    zip.addReadStreamLazy(filesEntry(hash), { mtime: now, compress: false, size: bytes }, (take) => take(null, files.read(hash)));
+  // Pictures are compressed already; logs are not.
+  for (const { hash, bytes } of manifest.files) {
+    const type = types.get(hash)!;
+    const isLog = type === LOG_TYPE;
+    zip.addReadStreamLazy(filesEntry(hash), { mtime: now, compress: isLog, ...(isLog ? {} : { size: bytes }) }, (take) =>
+      take(null, files.read({ hash, type })),
+    );
+  }
   zip.end();
   return zip.outputStream as unknown as Readable;
 }

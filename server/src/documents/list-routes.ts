@@ -1,13 +1,11 @@
 import Router from '@koa/router';
-import type { ListName } from '@puddler/contract';
+import { LIST_NAMES } from '@puddler/contract';
 import type { DocumentLists } from './list';
-
-const LISTS: readonly ListName[] = ['garage', 'shelf'];
 
 /** The lists that a page begins with. Whoever names the tag of the list it has is told when nothing is new. */
 export function listRoutes(lists: DocumentLists): Router {
   const router = new Router({ prefix: '/api' });
-  for (const list of LISTS) {
+  for (const list of LIST_NAMES) {
     router.get(`/${list}`, async (ctx) => {
       const zipped = ctx.acceptsEncodings('gzip', 'identity') === 'gzip';
       const { etag, bytes } = await lists.answer(list, zipped);

@@ -11,6 +11,12 @@ const PNG_END = Buffer.from('IEND');
 const PNG_CHECKSUM_BYTES = 4;
 const JPEG_END = Buffer.from([0xff, 0xd9]);
 
+/** Whether bytes begin as a picture does. */
+export const isPhoto = (head: Buffer): boolean => readPhotoBytes({ head, tail: head }, head.length) !== undefined;
+
+/** Text has no empty bytes. */
+export const isText = (piece: Buffer): boolean => !piece.includes(0);
+
 /** Reads the first and last bytes of a picture; undefined for anything that is no JPEG, PNG or WebP. */
 export function readPhotoBytes({ head, tail }: { head: Buffer; tail: Buffer }, size: number): PhotoBytes {
   if (head.length > 3 && head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff) {

@@ -1,17 +1,26 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream, createWriteStream, type ReadStream } from 'node:fs';
+import { createReadStream, createWriteStream } from 'node:fs';
 import { chmod, mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
+import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { MOST_PHOTO_BYTES, type FileRef } from '@puddler/contract';
+import { createGunzip, createGzip } from 'node:zlib';
+import { MOST_LOG_BYTES, MOST_PHOTO_BYTES, type FileRef } from '@puddler/contract';
 import { AppError } from '../http/app-error';
-import { EDGE_BYTES, readPhotoBytes } from './photo-bytes';
+import { EDGE_BYTES, isPhoto, isText, readPhotoBytes } from './photo-bytes';
 
 const PART = '.part';
+const PACKED = '.gz';
+/** What a log says of itself: text. How it is read is said where it is referred to. */
+export const LOG_TYPE = 'text/plain';
+
+export type FileAs = 'photo' | 'log';
+const MOST_BYTES: Record<FileAs, number> = { photo: MOST_PHOTO_BYTES, log: MOST_LOG_BYTES };
+
 const HASH = /^[0-9a-f]{64}$/;
 
 /**
- * Files of the data folder, each under the SHA-256 of its bytes: the same picture is kept once, and a name from outside never
+ * Files of the data folder, each under the SHA-256 of its bytes: the same picture or log is kept once, and a name from outside never
  * reaches a path. Bytes go in and out in pieces.
  */
 export class FileStore {
@@ -39,31 +48,37 @@ export class FileStore {
   }
 
   /**
-   * Keeps a picture; it is on the disk, whole, when this resolves. Throws `photo-type`, `photo-broken` and, as soon as
-   * it is, `photo-too-large`.
+   * Keeps a picture as it is, or a log packed; it is on the disk, whole, when this resolves. `as` says what may come: left out, either.
+   * Throws `photo-type`, `photo-broken`, `log-type` and, as soon as it is, `photo-too-large` or `log-too-large`.
    */
-  keep(source: AsyncIterable<Buffer>, name?: string): Promise<FileRef> {
+  keep(source: AsyncIterable<Buffer>, { as, name }: { as?: FileAs; name?: string } = {}): Promise<FileRef> {
     return this.whileHeld(async () => {
       await mkdir(this.folder, { recursive: true, mode: 0o700 });
       const part = this.file(`${randomUUID()}${PART}`);
       try {
-        const hash = createHash('sha256');
+        const { first, all } = await begun(source);
+        const is = isPhoto(first) ? 'photo' : 'log';
+        if (as !== undefined && as !== is) throw new AppError(`${as}-type`);
+        const digested = createHash('sha256');
         let bytes = 0;
         async function* counted() {
-          for await (const chunk of source) {
+          for await (const chunk of all) {
             bytes += chunk.length;
-            if (bytes > MOST_PHOTO_BYTES) throw new AppError('photo-too-large');
-            hash.update(chunk);
+            if (bytes > MOST_BYTES[is]) throw new AppError(`${is}-too-large`);
+            if (is === 'log' && !isText(chunk)) throw new AppError('log-type');
+            digested.update(chunk);
             yield chunk;
           }
         }
-        await pipeline(counted, createWriteStream(part, { flags: 'wx', mode: 0o600 }));
-        const type = await this.checked(part, bytes);
-        const digest = hash.digest('hex');
+        const out = createWriteStream(part, { flags: 'wx', mode: 0o600 });
+        await (is === 'log' ? pipeline(counted, createGzip(), out) : pipeline(counted, out));
+        if (is === 'log' && bytes === 0) throw new AppError('log-type');
+        const type = is === 'log' ? LOG_TYPE : await this.checked(part, bytes);
+        const hash = digested.digest('hex');
         await sync(part);
-        await rename(part, this.file(digest));
+        await rename(part, this.file(is === 'log' ? hash + PACKED : hash));
         await sync(this.folder);
-        return { hash: digest, type, bytes, ...(name === undefined ? {} : { name }) };
+        return { hash, type, bytes, ...(name === undefined ? {} : { name }) };
       } catch (error) {
         await rm(part, { force: true });
         throw error;
@@ -80,24 +95,40 @@ export class FileStore {
 
   /** What is known of a kept file by its own bytes. Throws `no-such-file`. */
   async describe(hash: string): Promise<FileRef> {
-    const { size } = await stat(this.file(hash)).catch(() => ({ size: 0 }));
-    const read = size > 0 && HASH.test(hash) ? readPhotoBytes(await edges(this.file(hash), size), size) : undefined;
-    if (!read) throw new AppError('no-such-file');
-    return { hash, type: read.type, bytes: size };
+    const sizeOf = (file: string) =>
+      stat(file).then(
+        ({ size }) => size,
+        () => 0,
+      );
+    if (!HASH.test(hash)) throw new AppError('no-such-file');
+    const size = await sizeOf(this.file(hash));
+    const read = size > 0 ? readPhotoBytes(await edges(this.file(hash), size), size) : undefined;
+    if (read) return { hash, type: read.type, bytes: size };
+    const packed = await sizeOf(this.file(hash + PACKED));
+    if (packed === 0) throw new AppError('no-such-file');
+    // The last four bytes of a packed file say how long it is unpacked.
+    const { tail } = await edges(this.file(hash + PACKED), packed);
+    return { hash, type: LOG_TYPE, bytes: tail.readUInt32LE(tail.length - 4) };
   }
 
-  read(hash: string): ReadStream {
-    return createReadStream(this.file(hash));
+  /** A kept file’s bytes as they came in. */
+  read({ hash, type }: Pick<FileRef, 'hash' | 'type'>): Readable {
+    return type === LOG_TYPE ? this.readPacked(hash).pipe(createGunzip()) : createReadStream(this.file(hash));
+  }
+
+  /** A log as it is kept: packed by gzip. */
+  readPacked(hash: string): Readable {
+    return createReadStream(this.file(hash + PACKED));
   }
 
   /** The hashes of all files. */
   async hashes(): Promise<string[]> {
     const names = await readdir(this.folder).catch(() => []);
-    return names.filter((name) => HASH.test(name));
+    return names.map((name) => (name.endsWith(PACKED) ? name.slice(0, -PACKED.length) : name)).filter((name) => HASH.test(name));
   }
 
   async remove(hash: string): Promise<void> {
-    if (HASH.test(hash)) await rm(this.file(hash), { force: true });
+    if (HASH.test(hash)) for (const end of ['', PACKED]) await rm(this.file(hash + end), { force: true });
   }
 
   /** Takes away what uploads that were cut off have left. */
@@ -106,6 +137,27 @@ export class FileStore {
     await Promise.all(names.filter((name) => name.endsWith(PART)).map((name) => rm(this.file(name), { force: true })));
     if (names.length > 0) await chmod(this.folder, 0o700);
   }
+}
+
+/** The first bytes of what comes in, and all of it. */
+async function begun(source: AsyncIterable<Buffer>): Promise<{ first: Buffer; all: AsyncIterable<Buffer> }> {
+  const pieces = source[Symbol.asyncIterator]();
+  let first: Buffer = Buffer.alloc(0);
+  let ended = false;
+  while (!ended && first.length < EDGE_BYTES) {
+    const next = await pieces.next();
+    if (next.done) ended = true;
+    else first = Buffer.concat([first, next.value]);
+  }
+  async function* all() {
+    if (first.length > 0) yield first;
+    while (!ended) {
+      const next = await pieces.next();
+      if (next.done) return;
+      yield next.value;
+    }
+  }
+  return { first, all: all() };
 }
 
 /** The first and the last bytes of a file, by which a picture is known. */

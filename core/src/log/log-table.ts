@@ -1,0 +1,121 @@
+import type { Column, ReadColumn } from './columns';
+import type { LogOptions, LogProblem } from './log-reading';
+import { SERIES_FIELDS, SERIES_WORDS, type SeriesField } from './run-file';
+import { Packed, type Samples } from './samples';
+
+interface Target {
+  column: number;
+  field: SeriesField;
+  convert: (value: number) => number;
+  from: number;
+  to: number;
+  values: Packed;
+}
+
+/** The rows of a log, one after the other, into runs. */
+export class LogTable {
+  private readonly problems = new Map<string, LogProblem>();
+  private readonly runs: Samples[] = [];
+  private readonly targets: Target[];
+  private times = new Packed();
+  private startS = NaN;
+  private lastS = -Infinity;
+
+  constructor(
+    private readonly columns: readonly ReadColumn[],
+    private readonly heads: readonly string[],
+    private readonly timeAt: number,
+    private readonly readTime: (cell: string) => number,
+    private readonly toNumber: (cell: string) => number,
+    { poles, cells }: Pick<LogOptions, 'poles' | 'cells'>,
+  ) {
+    const taken = new Set<SeriesField>();
+    this.targets = columns.flatMap(({ as, toSi, range, name }, column): Target[] => {
+      const made = madeOf(as, poles, cells);
+      if (made === undefined) {
+        if (as === 'electricalRpm') this.problem(1, name, 'electrical rpm need the number of magnet poles of the motor');
+        if (as === 'cellV') this.problem(1, name, 'volts of a cell need the number of cells');
+        return [];
+      }
+      if (taken.has(made.field)) {
+        this.problem(1, name, `another column is the ${SERIES_WORDS[made.field]} already`);
+        return [];
+      }
+      taken.add(made.field);
+      return [
+        {
+          column,
+          field: made.field,
+          convert: (value) => toSi(value) * made.factor,
+          from: range[0] * made.factor,
+          to: range[1] * made.factor,
+          values: new Packed(),
+        },
+      ];
+    });
+  }
+
+  private problem(line: number, column: string | undefined, what: string): void {
+    const known = this.problems.get(`${column} ${what}`);
+    if (known) known.count++;
+    else this.problems.set(`${column} ${what}`, { line, ...(column === undefined ? {} : { column }), what, count: 1 });
+  }
+
+  private fresh(): void {
+    if (this.times.length > 1)
+      this.runs.push({ timeS: this.times.taken(), fields: Object.fromEntries(this.targets.map(({ field, values }) => [field, values.taken()])) });
+    this.times = new Packed();
+    for (const target of this.targets) target.values = new Packed();
+    this.startS = NaN;
+    this.lastS = -Infinity;
+  }
+
+  /** The heads stand in the file once more. */
+  again(line: number): void {
+    this.problem(line, undefined, 'the heads stand here again: another run begins');
+    this.fresh();
+  }
+
+  row(cells: readonly string[], line: number, isLast: boolean): void {
+    if (cells.length < this.heads.length && isLast) return this.problem(line, undefined, 'the last line is cut off and left out');
+    const at = this.readTime(cells[this.timeAt] ?? '');
+    if (!Number.isFinite(at)) return this.problem(line, this.heads[this.timeAt], 'no time: the line is left out');
+    if (at < this.lastS) {
+      this.problem(line, this.heads[this.timeAt], 'time begins again: another run begins');
+      this.fresh();
+    } else if (at === this.lastS) return this.problem(line, this.heads[this.timeAt], 'the same time twice: the line is left out');
+    if (Number.isNaN(this.startS)) this.startS = at;
+    this.lastS = at;
+    this.times.push(at - this.startS);
+    for (const { column, convert, from, to, values } of this.targets) {
+      const cell = cells[column] ?? '';
+      const value = convert(this.toNumber(cell));
+      const isGood = value >= from && value <= to && Number.isFinite(value);
+      if (!isGood && cell.trim() !== '')
+        this.problem(line, this.heads[column], Number.isFinite(value) ? 'a value that cannot be: left out' : 'no number: left out');
+      values.push(isGood ? value : NaN);
+    }
+  }
+
+  /** All runs of the file; nothing can be read into it afterwards. */
+  runsRead(): Samples[] {
+    this.fresh();
+    return this.runs;
+  }
+
+  shownColumns(): Column[] {
+    return this.columns.map(({ name, as, unit, sure }): Column => ({ name, as, unit, sure }));
+  }
+
+  problemsFound(): LogProblem[] {
+    return [...this.problems.values()];
+  }
+}
+
+/** The field that a quantity fills, and by what it is made one; undefined where more must be known, or it fills none. */
+function madeOf(as: Column['as'], poles: number | undefined, cells: number | undefined): { field: SeriesField; factor: number } | undefined {
+  if (as === 'electricalRpm') return poles === undefined ? undefined : { field: 'motorRpm', factor: 2 / poles };
+  if (as === 'cellV') return cells === undefined ? undefined : { field: 'packV', factor: cells };
+  const field = SERIES_FIELDS.find((one) => one === as);
+  return field && { field, factor: 1 };
+}

@@ -1,0 +1,31 @@
+import type { ResolvedEsc } from '../chain/esc';
+import type { ResolvedMotor } from '../chain/motor';
+import type { ResolvedPack } from '../chain/pack';
+import type { ResolvedCar, ResolvedSite } from '../chain/road';
+import type { PlannedRun } from './plan-file';
+import type { Provenance } from './provenance';
+
+/** A plan without gaps: all that the equations need, in SI units, and where each figure came from. */
+export interface ResolvedPlan {
+  car: ResolvedCar;
+  motor: ResolvedMotor;
+  motorCount: number;
+  esc: ResolvedEsc;
+  pack: ResolvedPack;
+  /** Pack leads and plugs, both ways [Ω]. */
+  wireOhm: number;
+  /** Motor turns for one turn of the wheel. */
+  ratio: number;
+  motorFans: 0 | 1 | 2;
+  motorHeatsink: boolean;
+  tow: { massKg: number; rollingResistance: number };
+  site: ResolvedSite;
+  startCharge: number;
+  run: PlannedRun;
+  /** Factors that are 1 but where the spread of a prediction is asked for. */
+  /** Factor on the seconds and metres that a driver keeps full throttle in racing and bashing. */
+  fullThrottle: number;
+  heatPaths: { windingToCan: number; canToAir: number; esc: number };
+  heatCapacity: number;
+  provenance: Provenance;
+}
