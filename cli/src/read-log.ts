@@ -1,24 +1,41 @@
-import { readFileSync } from 'node:fs';
-import { readLog, stretchesOf, traceOf, seriesOf } from '@puddler/core';
+import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
+import { AnyLogReader, seriesOf, stretchesOf, traceOf, type LogOptions, type LogOutcome } from '@puddler/core';
 import { FileProblems, orProblems } from './files';
 
-const USAGE = `usage: npm run -s puddler -- read-log file.csv [--poles 4] [--cells 3]
-Reads a CSV log and prints as JSON: what each column is and whether that is sure, what was wrong, the longest run in it as a series in SI,
+const USAGE = `usage: npm run -s puddler -- read-log file [--poles 4] [--cells 3]
+Reads a log as CSV, GPX or NMEA and prints as JSON: what each column is and whether that is sure, what was wrong, the longest run in it as a series in SI,
 and the passes and roll-outs found in it.
 --poles number  magnet poles of the motor, where rpm are electrical
 --cells number  cells in series, where volts are those of a cell
 `;
 const MOST_BYTES = 200 * 1024 * 1024;
 
-function readText(file: string): string {
+const PIECE_BYTES = 256 * 1024;
+
+/** Reads a log piece by piece: a large one is never in memory as text. */
+function readFile(file: string, options: LogOptions): LogOutcome {
+  let handle: number;
   try {
-    const bytes = readFileSync(file);
-    if (bytes.length > MOST_BYTES) throw new FileProblems([`${file}: ${bytes.length} bytes; at most ${MOST_BYTES}`]);
-    return bytes.toString('utf8');
+    handle = openSync(file, 'r');
   } catch (error) {
-    if (error instanceof FileProblems) throw error;
     const code = (error as NodeJS.ErrnoException).code;
     throw new FileProblems([code === 'ENOENT' ? `${file}: there is no such file` : `${file}: cannot be read (${code ?? String(error)})`]);
+  }
+  try {
+    const { size } = fstatSync(handle);
+    if (size > MOST_BYTES) throw new FileProblems([`${file}: ${size} bytes; at most ${MOST_BYTES}`]);
+    const reader = new AnyLogReader(options);
+    const decoder = new TextDecoder();
+    const piece = Buffer.alloc(PIECE_BYTES);
+    for (let bytes = readSync(handle, piece); bytes > 0; bytes = readSync(handle, piece))
+      reader.push(decoder.decode(piece.subarray(0, bytes), { stream: true }));
+    reader.push(decoder.decode());
+    return reader.end();
+  } catch (error) {
+    if (error instanceof FileProblems) throw error;
+    throw new FileProblems([`${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? String(error)})`]);
+  } finally {
+    closeSync(handle);
   }
 }
 
@@ -41,7 +58,7 @@ export const readLogVerb = (args: string[], out: (text: string) => void, err: (t
       err(USAGE);
       return 2;
     }
-    const outcome = readLog(readText(file), figures);
+    const outcome = readFile(file, figures);
     if (!outcome.ok) throw new FileProblems([`${file}: line ${outcome.line}: ${outcome.reason}`]);
     const { columns, problems, runs } = outcome.reading;
     const longest = runs.reduce((a, b) => (b.timeS.length > a.timeS.length ? b : a));

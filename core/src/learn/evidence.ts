@@ -1,5 +1,4 @@
-import type { LoggedRun } from './logged-run';
-import { plannedRun } from '../plan/planned-run';
+import { planAsDriven, type LoggedRun } from './logged-run';
 import { resolvePlan } from '../plan/resolve-plan';
 import { COUNT_IN_FULL, type Evidence, type FeatureKind } from './feature';
 import { tracedEvidence } from './traced-evidence';
@@ -9,18 +8,7 @@ import { typedEvidence } from './typed-evidence';
  * What a run says, ready to be compared. `only` names the features of another reading of the same run: just these are taken, whether or not
  * this plan would trust them. Throws PlanError when its plan cannot be computed. */
 export function evidenceOf(run: LoggedRun, place: number, only?: readonly string[]): Evidence {
-  const resolved = resolvePlan(
-    run.minutes === undefined && !run.drivenAs
-      ? run.plan
-      : {
-          ...run.plan,
-          run: {
-            ...plannedRun(run.plan),
-            ...(run.drivenAs ? { profile: run.drivenAs } : {}),
-            ...(run.minutes === undefined ? {} : { minutes: run.minutes }),
-          },
-        },
-  );
+  const resolved = resolvePlan(planAsDriven(run));
   const traced = run.trace ? tracedEvidence(run, resolved, only) : undefined;
   const { drafts, model } = traced ?? typedEvidence(run, resolved);
   const counts = new Map<FeatureKind, number>();

@@ -16,6 +16,7 @@ export const FEATURES = [
   'ESC',
   'pack',
   'charge used',
+  'time to a mark',
 ] as const;
 export type FeatureKind = (typeof FEATURES)[number];
 
@@ -34,6 +35,7 @@ export const SIGMA = {
   coastDown: 0.05,
   voltsLost: 0.08,
   charge: 0.03,
+  launch: 0.03,
   /** The model’s own error, added in squares to each. */
   model: 0.01,
 } as const;

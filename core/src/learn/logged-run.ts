@@ -1,6 +1,8 @@
 import type { RunFile } from '../log/run-file';
 import { samplesOf } from '../log/samples';
 import { traceOf, type Trace } from '../log/trace';
+import type { PlanFile } from '../plan/plan-file';
+import { plannedRun } from '../plan/planned-run';
 import { withoutLearned } from '../predict/learned-figures';
 
 /** A run to learn from: what was typed of it, and its log on an even grid where it has one. */
@@ -14,3 +16,9 @@ export const loggedRun = ({ series, plan, ...run }: RunFile): LoggedRun => ({
   plan: withoutLearned(plan),
   ...(series ? { trace: traceOf(samplesOf(series)) } : {}),
 });
+
+/** The plan as a run drove it: its own profile and minutes, where they were noted. */
+export const planAsDriven = ({ plan, drivenAs, minutes }: Pick<LoggedRun, 'plan' | 'drivenAs' | 'minutes'>): PlanFile =>
+  drivenAs === undefined && minutes === undefined
+    ? plan
+    : { ...plan, run: { ...plannedRun(plan), ...(drivenAs ? { profile: drivenAs } : {}), ...(minutes === undefined ? {} : { minutes }) } };

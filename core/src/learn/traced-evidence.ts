@@ -5,7 +5,7 @@ import type { Trace } from '../log/trace';
 import type { ResolvedPlan } from '../plan/resolved-plan';
 import { Drivetrain } from '../predict/drivetrain';
 import { balance } from '../predict/top-speed';
-import { CALM, Conditions, drivenOf } from './conditions';
+import { CALM, Conditions, drivenOf, type Driven } from './conditions';
 import { SIGMA, withModel, type Draft, type FeatureKind, type Part, type Traced } from './feature';
 import { currentFeatures, lostFeatures, slopeFeatures } from './moving-features';
 import { afterwards } from './typed-evidence';
@@ -14,10 +14,7 @@ import { afterwards } from './typed-evidence';
 export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: readonly string[] | undefined): Part | undefined {
   const guarded = only === undefined;
   const trace = run.trace!;
-  const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
-  const found = stretchesOf(trace, metresPerRpmS);
-  // Who drives out comes back: passes go one way and the other in turn.
-  const driven = drivenOf(trace, wayAt(found.passes, trace, metresPerRpmS));
+  const { found, driven } = drivenThrough(trace, resolved);
   if (!driven) return undefined;
   const now = new Conditions(resolved, driven, CALM);
   const all: Traced[] = [
@@ -33,6 +30,28 @@ export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: rea
     model: (plan, day) => {
       const conditions = new Conditions(plan, driven, day);
       return [...features.map((one) => one.model(conditions, plan)), ...after.model(plan, conditions.end, conditions.usedAh)];
+    },
+  };
+}
+
+/** The stretches of a trace, and how it was driven; that is undefined where it tells no speed or no throttle. */
+function drivenThrough(trace: Trace, resolved: ResolvedPlan): { found: Stretches; driven: Driven | undefined } {
+  const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
+  const found = stretchesOf(trace, metresPerRpmS);
+  // Who drives out comes back: passes go one way and the other in turn.
+  return { found, driven: drivenOf(trace, wayAt(found.passes, trace, metresPerRpmS)) };
+}
+
+/** What a thermometer and a charger say after a run that was logged, by its own throttle: so many figures, and how a plan says them. */
+export function tracedAfterwards(run: LoggedRun, resolved: ResolvedPlan): { count: number; model: (plan: ResolvedPlan) => number[] } | undefined {
+  const { driven } = drivenThrough(run.trace!, resolved);
+  if (!driven) return undefined;
+  const after = afterwards(run, resolved);
+  return {
+    count: after.drafts.length,
+    model: (plan) => {
+      const conditions = new Conditions(plan, driven, CALM);
+      return after.model(plan, conditions.end, conditions.usedAh);
     },
   };
 }

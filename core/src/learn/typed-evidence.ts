@@ -1,9 +1,11 @@
 import type { LoggedRun } from './logged-run';
 import { openCircuitV } from '../chain/pack';
+import { LAUNCH_MARKS_M } from '../log/stretches';
 import type { ResolvedPlan } from '../plan/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { Drivetrain } from '../predict/drivetrain';
 import { fastRun } from '../predict/run-fast';
+import { timesToMarks } from '../predict/pass';
 import { ROUGH_RUN } from '../predict/tolerances';
 import { balance } from '../predict/top-speed';
 import { readingSigma, SIGMA, withModel, type Draft, type Part } from './feature';
@@ -38,6 +40,9 @@ export function afterwards(
 /** A typed pass was driven early: parts this much of the way from the air to the end of the run, and so much of the charge gone. */
 const EARLY = 0.3;
 
+/** A mark that is never reached [s]. */
+const NEVER_S = 300;
+
 /** What was typed of a run: passes, amps, temperatures, charge. */
 export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
   const drafts: Draft[] = [];
@@ -56,6 +61,12 @@ export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
       sigma: withModel(SIGMA.currentTyped),
       gain: 'gainA',
     });
+  const marks = LAUNCH_MARKS_M.flatMap((metres, i) => {
+    const seconds = [run.launch?.to18m3S, run.launch?.to40m2S][i];
+    return seconds === undefined ? [] : [{ metres, seconds }];
+  });
+  for (const { metres, seconds } of marks)
+    drafts.push({ kind: 'time to a mark', label: `time to ${metres} m`, value: Math.log(seconds), sigma: withModel(SIGMA.launch) });
   const after = afterwards(run, resolved);
   const asksRun = after.drafts.length > 0;
   return {
@@ -83,6 +94,13 @@ export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
       const f: number[] = [];
       if (passes.length > 0) f.push(Math.log(topSpeedMs));
       if (settledA !== undefined) f.push(Math.log(Math.max(1e-3, at.packA + at.line.receiverW / at.openCircuitV)));
+      if (marks.length > 0)
+        f.push(
+          ...timesToMarks(
+            plan,
+            marks.map(({ metres }) => metres),
+          ).map((seconds) => Math.log(seconds ?? NEVER_S)),
+        );
       return [...f, ...after.model(plan, end, (plan.startCharge - end.charge) * plan.pack.capacityAh)];
     },
   };

@@ -1,5 +1,7 @@
+import { Cells } from './cells';
 import type { Column, ReadColumn } from './columns';
 import type { LogOptions, LogProblem } from './log-reading';
+import type { TimeReading } from './read-time';
 import { SERIES_FIELDS, SERIES_WORDS, type SeriesField } from './run-file';
 import { Packed, type Samples } from './samples';
 
@@ -17,6 +19,7 @@ export class LogTable {
   private readonly problems = new Map<string, LogProblem>();
   private readonly runs: Samples[] = [];
   private readonly targets: Target[];
+  private readonly cells: Cells;
   private times = new Packed();
   private startS = NaN;
   private lastS = -Infinity;
@@ -25,10 +28,11 @@ export class LogTable {
     private readonly columns: readonly ReadColumn[],
     private readonly heads: readonly string[],
     private readonly timeAt: number,
-    private readonly readTime: (cell: string) => number,
-    private readonly toNumber: (cell: string) => number,
+    private readonly time: TimeReading,
+    decimal: '.' | ',',
     { poles, cells }: Pick<LogOptions, 'poles' | 'cells'>,
   ) {
+    this.cells = new Cells(decimal);
     const taken = new Set<SeriesField>();
     this.targets = columns.flatMap(({ as, toSi, range, name }, column): Target[] => {
       const made = madeOf(as, poles, cells);
@@ -76,9 +80,13 @@ export class LogTable {
     this.fresh();
   }
 
-  row(cells: readonly string[], line: number, isLast: boolean): void {
-    if (cells.length < this.heads.length && isLast) return this.problem(line, undefined, 'the last line is cut off and left out');
-    const at = this.readTime(cells[this.timeAt] ?? '');
+  /** Reads a line; one whose cells stand in quotes comes apart already. */
+  row(text: string | readonly string[], separator: string, line: number, isLast: boolean): void {
+    const { cells, time } = this;
+    if (typeof text === 'string') cells.take(text, separator);
+    else cells.takeApart(text);
+    if (cells.count < this.heads.length && isLast) return this.problem(line, undefined, 'the last line is cut off and left out');
+    const at = time.factor === undefined ? time.read(cells.textAt(this.timeAt)) : time.factor * cells.numberAt(this.timeAt);
     if (!Number.isFinite(at)) return this.problem(line, this.heads[this.timeAt], 'no time: the line is left out');
     if (at < this.lastS) {
       this.problem(line, this.heads[this.timeAt], 'time begins again: another run begins');
@@ -88,10 +96,9 @@ export class LogTable {
     this.lastS = at;
     this.times.push(at - this.startS);
     for (const { column, convert, from, to, values } of this.targets) {
-      const cell = cells[column] ?? '';
-      const value = convert(this.toNumber(cell));
+      const value = convert(cells.numberAt(column));
       const isGood = value >= from && value <= to && Number.isFinite(value);
-      if (!isGood && cell.trim() !== '')
+      if (!isGood && !cells.isBlank(column))
         this.problem(line, this.heads[column], Number.isFinite(value) ? 'a value that cannot be: left out' : 'no number: left out');
       values.push(isGood ? value : NaN);
     }

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { cellNumber } from './cells';
 import { chosenColumn, columnOf } from './columns';
 import type { LogOptions, LogOutcome } from './log-reading';
 import { LogTable } from './log-table';
@@ -81,7 +82,7 @@ export class LogReader {
 
   private row(text: string, line: number, isLast: boolean): void {
     if (text === this.head) this.table!.again(line);
-    else this.table!.row(text.includes('"') ? this.split(text) : text.split(this.separator), line, isLast);
+    else this.table!.row(text.includes('"') ? this.split(text) : text, this.separator, line, isLast);
   }
 
   private split(line: string): string[] {
@@ -116,7 +117,8 @@ export class LogReader {
 
   private tableOf(heads: readonly string[], below: readonly string[] | undefined, sample: readonly string[][]): LogTable | undefined {
     const decimalComma = this.separator !== ',' && sample.some((row) => row.some((cell) => /^[+-]?\d+,\d+$/.test(cell)));
-    const toNumber = decimalComma ? (cell: string) => plainNumber(cell.replace(',', '.')) : plainNumber;
+    const decimal = decimalComma ? ',' : '.';
+    const toNumber = (cell: string) => cellNumber(cell, decimal);
     // Nine of ten values are no larger: one wild value must not change the unit.
     const largest = (column: number) => {
       const sizes = sample.map((row) => Math.abs(toNumber(row[column] ?? ''))).filter((size) => size > 0);
@@ -142,7 +144,7 @@ export class LogReader {
       toNumber,
     );
     columns[timeAt] = { ...columns[timeAt]!, unit: time.how, sure: time.sure };
-    return new LogTable(columns, heads, timeAt, time.read, toNumber, this.options);
+    return new LogTable(columns, heads, timeAt, time, decimal, this.options);
   }
 }
 
@@ -166,6 +168,3 @@ function isHead(line: string): boolean {
 }
 
 const separatorOf = (line: string): string => SEPARATORS.reduce((best, one) => (line.split(one).length > line.split(best).length ? one : best));
-
-/** Number() takes blanks for nothing, which they are not. */
-const plainNumber = (cell: string): number => (cell === '' || cell.trim() === '' ? NaN : Number(cell));

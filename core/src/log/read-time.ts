@@ -1,6 +1,8 @@
 /** How the time of a log is written, found from its first values. */
 export interface TimeReading {
   read: (cell: string) => number;
+  /** By what a plain number is multiplied to be seconds; undefined where it is no plain number. */
+  factor?: number;
   /** “s”, “ms”, “clock”, “date”: for the page. */
   how: string;
   sure: boolean;
@@ -15,8 +17,8 @@ function clockS(cell: string): number {
   return match ? Number(match[1] ?? 0) * 3600 + Number(match[2]) * 60 + Number(match[3]!.replace(',', '.')) : NaN;
 }
 
-/** Days of the calendar as seconds, without a clock of its own: years, months and days are counted. */
-function dateS(cell: string): number {
+/** A date with a clock as seconds since a day long past: years, months and days are counted. */
+export function dateS(cell: string): number {
   const match = /^(\d{4})-(\d\d)-(\d\d)[T ](\d\d):(\d\d)(?::(\d\d(?:[.,]\d+)?))?/.exec(cell.trim());
   if (!match) return NaN;
   const [year, month, day, hour, minute] = match.slice(1, 6).map(Number) as [number, number, number, number, number];
@@ -35,7 +37,8 @@ export function timeReading(cells: readonly string[], unitFactor: number | undef
   const filled = cells.filter((cell) => cell.trim() !== '');
   if (filled.some((cell) => DATE.test(cell.trim()))) return { read: dateS, how: 'date', sure: true };
   if (filled.some((cell) => CLOCK.test(cell.trim()))) return { read: clockS, how: 'clock', sure: true };
-  if (unitFactor !== undefined) return { read: (cell) => toNumber(cell) * unitFactor, how: unitFactor === 1 ? 's' : 'ms', sure: true };
+  if (unitFactor !== undefined)
+    return { read: (cell) => toNumber(cell) * unitFactor, factor: unitFactor, how: unitFactor === 1 ? 's' : 'ms', sure: true };
   const values = filled.map(toNumber).filter(Number.isFinite);
   const steps = values
     .slice(1)
@@ -44,5 +47,6 @@ export function timeReading(cells: readonly string[], unitFactor: number | undef
     .sort((a, b) => a - b);
   const step = steps[steps.length >> 1] ?? 0;
   const isMs = step >= MILLISECONDS_FROM;
-  return { read: (cell) => toNumber(cell) * (isMs ? 0.001 : 1), how: isMs ? 'ms' : 's', sure: step < 1 || step >= MILLISECONDS_FROM };
+  const factor = isMs ? 0.001 : 1;
+  return { read: (cell) => toNumber(cell) * factor, factor, how: isMs ? 'ms' : 's', sure: step < 1 || step >= MILLISECONDS_FROM };
 }

@@ -41,6 +41,10 @@ export class Packed {
     this.values[this.length++] = value;
   }
 
+  setLast(value: number): void {
+    this.values[this.length - 1] = value;
+  }
+
   /** All of them, without the room behind. */
   taken(): Float64Array {
     return this.values.slice(0, this.length);

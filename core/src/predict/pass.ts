@@ -96,6 +96,22 @@ export function passFigures(plan: ResolvedPlan, wish: PassWish = {}): PassFigure
   return figures.figures();
 }
 
+/** Seconds at full throttle from standstill to some marks, in order [m]; undefined for those that are not reached in a minute. */
+export function timesToMarks(plan: ResolvedPlan, marksM: readonly number[]): (number | undefined)[] {
+  const times: number[] = [];
+  let before = { timeS: 0, distanceM: 0 };
+  const see = (sample: RunSample) => {
+    while (times.length < marksM.length && sample.distanceM >= marksM[times.length]!) {
+      const share = (marksM[times.length]! - before.distanceM) / Math.max(1e-9, sample.distanceM - before.distanceM);
+      times.push(before.timeS + share * (sample.timeS - before.timeS));
+    }
+    before = sample;
+    return times.length < marksM.length;
+  };
+  drive(plan, USUAL_RAMP_S, [{ see, end: () => undefined }]);
+  return marksM.map((_, i) => times[i]);
+}
+
 /** Every k-th sample by time, always with the first, the last, and the peak of motor current. */
 function thin(all: RunSample[], count: number): RunSample[] {
   const last = all[all.length - 1];

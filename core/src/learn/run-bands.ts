@@ -1,0 +1,115 @@
+import { quantileSorted } from 'd3-array';
+import { resolvePlan } from '../plan/resolve-plan';
+import { Draws } from '../predict/draws';
+import { normal, randomStream } from '../predict/random';
+import { CALM } from './conditions';
+import type { FeatureKind } from './feature';
+import { planAsDriven, type LoggedRun } from './logged-run';
+import { tracedAfterwards } from './traced-evidence';
+import { typedEvidence } from './typed-evidence';
+
+/** The figures of a run that a prediction is held against. */
+export const RUN_FIGURES = ['topSpeedMs', 'settledA', 'canC', 'escC', 'packC', 'usedAh', 'to18m3S', 'to40m2S'] as const;
+export type RunFigure = (typeof RUN_FIGURES)[number];
+
+export interface RunBand {
+  p10: number;
+  p50: number;
+  p90: number;
+}
+
+/** Plans drawn for the bands of a run. */
+export const RUN_BAND_SAMPLES = 120;
+
+/** Which figure a feature of a run is. */
+function figureOf(kind: FeatureKind, label: string): RunFigure | undefined {
+  switch (kind) {
+    case 'top speed':
+      return 'topSpeedMs';
+    case 'settled current':
+      return 'settledA';
+    case 'can':
+      return 'canC';
+    case 'ESC':
+      return 'escC';
+    case 'pack':
+      return 'packC';
+    case 'charge used':
+      return 'usedAh';
+    case 'time to a mark':
+      return label.includes('18.3') ? 'to18m3S' : 'to40m2S';
+    default:
+      return undefined;
+  }
+}
+
+const isTemperature = (kind: FeatureKind) => kind === 'can' || kind === 'ESC' || kind === 'pack';
+
+/** What was measured in a run, by figure: passes as their mean, the first reading of each part. */
+export function measuredOf(run: LoggedRun): Partial<Record<RunFigure, number>> {
+  const found: Partial<Record<RunFigure, number>> = {};
+  for (const { kind, label, value } of typedEvidence(run, resolvePlan(planAsDriven(run))).drafts) {
+    const figure = figureOf(kind, label);
+    if (figure && found[figure] === undefined) found[figure] = isTemperature(kind) ? value : Math.exp(value);
+  }
+  return found;
+}
+
+/**
+ * The likely ranges of what a run measures, by its plan with what that had been taught: the spread of the plan’s figures and that of
+ * the instruments together, so that eight of ten figures lie within. Where there is a log, temperatures and charge follow its own
+ * throttle. The same run gives the same bands. Throws PlanError when the plan cannot be computed.
+ */
+export function runBands(run: LoggedRun, samples = RUN_BAND_SAMPLES): Partial<Record<RunFigure, RunBand>> {
+  const plan = planAsDriven(run);
+  const resolved = resolvePlan(plan);
+  const { drafts, model } = typedEvidence(run, resolved);
+  const figures = drafts.map(({ kind, label }) => figureOf(kind, label));
+  const logged = run.trace && tracedAfterwards(run, resolved);
+  const draws = new Draws(plan, resolved);
+  const random = randomStream(samples);
+  const values = drafts.map(() => [] as number[]);
+  for (let i = 0; i < samples; i++) {
+    const drawn = draws.next().resolved;
+    const said = model(drawn, CALM);
+    if (logged) said.splice(said.length - logged.count, logged.count, ...logged.model(drawn));
+    for (const [k, { kind, sigma }] of drafts.entries()) {
+      const value = said[k]! + sigma * normal(random);
+      values[k]!.push(isTemperature(kind) ? value : Math.exp(value));
+    }
+  }
+  const bands: Partial<Record<RunFigure, RunBand>> = {};
+  for (const [k, figure] of figures.entries()) {
+    if (!figure || bands[figure]) continue;
+    const sorted = values[k]!.sort((a, b) => a - b);
+    bands[figure] = { p10: quantileSorted(sorted, 0.1)!, p50: quantileSorted(sorted, 0.5)!, p90: quantileSorted(sorted, 0.9)! };
+  }
+  return bands;
+}
+
+/** How well predictions have held over a car’s runs. */
+export interface Score {
+  inside: number;
+  of: number;
+  /** Mean interval score of the bands of 80 %, each as a share of its middle: smaller is surer and truer. */
+  interval: number;
+}
+
+/** A miss counts so many times its distance: 2 over the share that lies outside. */
+const MISS = 2 / 0.2;
+
+/** Holds what runs measured against the bands that were frozen before them. Undefined where there is nothing to hold. */
+export function scoreOf(
+  runs: readonly { measured: Partial<Record<RunFigure, number>>; predicted: Partial<Record<string, RunBand>> }[],
+): Score | undefined {
+  let [inside, of, sum] = [0, 0, 0];
+  for (const { measured, predicted } of runs)
+    for (const figure of RUN_FIGURES) {
+      const [value, band] = [measured[figure], predicted[figure]];
+      if (value === undefined || !band || !(Math.abs(band.p50) > 0)) continue;
+      of++;
+      if (value >= band.p10 && value <= band.p90) inside++;
+      sum += (band.p90 - band.p10 + MISS * Math.max(0, band.p10 - value, value - band.p90)) / Math.abs(band.p50);
+    }
+  return of === 0 ? undefined : { inside, of, interval: sum / of };
+}

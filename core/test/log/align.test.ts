@@ -1,0 +1,42 @@
+import { alignSpeeds, joinTraces, randomStream, TRACE_DT_S, type Trace } from '@puddler/core';
+import { normal } from '../../src/predict/random';
+
+const speedAt = (t: number) => Math.max(0, 8 * Math.sin(t / 3) + 6 * Math.sin(t / 7.3) + 2 * Math.sin(t / 1.9));
+const sampled = (seconds: number, fromS: number, noise = 0, seed = 1) => {
+  const random = randomStream(seed);
+  return Float64Array.from({ length: Math.round(seconds / TRACE_DT_S) }, (_, i) =>
+    Math.max(0, speedAt(fromS + i * TRACE_DT_S) + noise * normal(random)),
+  );
+};
+
+test.each([-93.3, -12.41, 0, 3.17, 77.77])('a clock that is %p s off is found to a fiftieth of a second, through noise', (offS) => {
+  const a = sampled(180, 100, 0.2, 3);
+  const b = sampled(160, 100 + offS, 0.3, 4);
+  const found = alignSpeeds(a, b)!;
+  expect(Math.abs(found.shiftS - offS)).toBeLessThan(0.02);
+  expect(found.correlation).toBeGreaterThan(0.9);
+});
+
+test('speeds that have nothing to do with each other go together badly, and what stands still not at all', () => {
+  const random = randomStream(9);
+  const noise = (count: number) => Float64Array.from({ length: count }, () => random());
+  expect(alignSpeeds(noise(9000), noise(9000))!.correlation).toBeLessThan(0.8);
+  expect(alignSpeeds(sampled(60, 0), new Float64Array(3000))).toBeUndefined();
+  expect(alignSpeeds(sampled(5, 0), sampled(5, 0))).toBeUndefined();
+});
+
+test('joined, one source fills what the other lacks, at its own time', () => {
+  const esc: Trace = { startS: 0, dtS: TRACE_DT_S, count: 100, fields: { packV: new Float64Array(100).fill(8) } };
+  const gps: Trace = {
+    startS: 0,
+    dtS: TRACE_DT_S,
+    count: 50,
+    fields: { speedMs: new Float64Array(50).fill(5), packV: new Float64Array(50).fill(1) },
+  };
+  const { count, fields } = joinTraces([
+    { trace: esc, shiftS: 0 },
+    { trace: gps, shiftS: 1.5 },
+  ]);
+  expect(count).toBe(125);
+  expect([fields.packV![80], fields.packV![110], fields.speedMs![74], fields.speedMs![75]]).toEqual([8, 1, NaN, 5]);
+});
