@@ -38,7 +38,7 @@ export { CHOICE_WORDS, wordFor } from './plan/words';
 export { BRUSHED_CLASSES, type ResolvedMotor } from './chain/motor';
 export { CELL_OCV, DEFAULT_CUTOFF_V, OCV_CHARGE, openCircuitV, type ResolvedPack } from './chain/pack';
 export type { ResolvedEsc } from './chain/esc';
-export { finalDriveRatio, rolloutM, SMALLEST_PINION } from './chain/gears';
+export { finalDriveRatio, metresPerRpm, rolloutM, SMALLEST_PINION } from './chain/gears';
 export { SURFACE_TABLE, type GripLimit } from './chain/road';
 
 export { solveTopSpeed, warmKv, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
@@ -190,3 +190,4 @@ export { metresOf } from './log/place-speed';
 export type { LogOptions, LogOutcome, LogProblem, LogReading } from './log/log-reading';
 export { NEXT_ANSWERS, whatNext, type NextAnswer, type NextMeasurement } from './learn/what-next';
 export { LONGEST_REPLAY_S, replay, REPLAY_FIGURES, REPLAY_STEP_S, type Replay, type ReplayFigure } from './replay/replay';
+export { passSpeed, traceFigures } from './log/trace-figures';

@@ -4,7 +4,7 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { routes } from './app/routes';
-import { loadGarage, loadShelf } from './desk/load';
+import { loadGarage, loadLog, loadShelf } from './desk/load';
 import { recallPins, storePins } from './desk/keep-pins';
 import { recallPrefs, storePrefs } from './desk/prefs-slice';
 import { createStore } from './desk/store';
@@ -28,7 +28,7 @@ void recallUnsaved(store)
   })
   .then(() => {
     startSync(store);
-    return loadShelf(store);
+    return Promise.all([loadShelf(store), loadLog(store)]);
   })
   .then(() => requestIdleCallback(fetchAhead));
 

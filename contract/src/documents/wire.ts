@@ -48,4 +48,6 @@ export interface Imported {
   plan: Doc<'plan'>;
   /** The garage had just this plan before. */
   already: boolean;
+  /** What runs have taught of the car, where the file brought that. */
+  learned?: Doc<'learned'>;
 }

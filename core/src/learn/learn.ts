@@ -44,10 +44,14 @@ export interface Learned {
 
 const FITS_BADLY = 3;
 
-/** Learns a car from its runs. Pure, and bounded whatever the runs hold. Throws PlanError when a run’s plan cannot be computed. */
-export function learn(runs: readonly LoggedRun[]): Learned {
-  const evidences = runs.map((run, i) => evidenceOf(run, i));
+/** Learns a car from its runs; `report` is told what it is at, and the share that is done. Pure, and bounded whatever the runs hold. Throws PlanError when a run’s plan cannot be computed. */
+export function learn(runs: readonly LoggedRun[], report: (what: string, share: number) => void = () => undefined): Learned {
+  const evidences = runs.map((run, i) => {
+    report('reading what the runs say', (0.1 * i) / runs.length);
+    return evidenceOf(run, i);
+  });
   const { parameters, runs: fitted } = assemble(runs, evidences);
+  report('fitting', 0.1);
   const found = fit(fitted, parameters.priorPrecision());
   const { places } = parameters;
   return {
@@ -57,7 +61,10 @@ export function learn(runs: readonly LoggedRun[]): Learned {
     figures: parameters.figures.map((figure, k) => figureAfter(figure, places[k]!, found, fitted)),
     theta: places.map((at) => found.theta[at]!),
     covariance: places.map((a) => places.map((b) => found.covariance[a]![b]!)),
-    slips: found.outcome === 'converged' || found.outcome === 'max-steps' ? weighSlips(runs, evidences, found) : [],
+    slips:
+      found.outcome === 'converged' || found.outcome === 'max-steps'
+        ? weighSlips(runs, evidences, found, (share) => report('weighing slips', 0.5 + 0.5 * share))
+        : [],
     misfits: found.residuals
       .filter(({ residual }) => Math.abs(residual) > FITS_BADLY)
       .map(({ run, feature, residual }) => {

@@ -102,12 +102,18 @@ function candidates(runs: readonly LoggedRun[]): Candidate[] {
 }
 
 /** Tries one slip at a time, with the slopes of the fit without any, and weighs them by evidence. None is ever applied by itself. */
-export function weighSlips(runs: readonly LoggedRun[], evidences: readonly Evidence[], base: Fit & { jacobian: Matrix[] }): SuspectedSlip[] {
+export function weighSlips(
+  runs: readonly LoggedRun[],
+  evidences: readonly Evidence[],
+  base: Fit & { jacobian: Matrix[] },
+  report: (share: number) => void = () => undefined,
+): SuspectedSlip[] {
   const labels = evidences.map(({ features }) => features.map((one) => one.label));
   const all = candidates(runs);
   const share = Math.log((1 - NONE_PRIOR) / Math.max(1, all.length)) - Math.log(NONE_PRIOR);
   return all
-    .flatMap(({ id, what, decide, change }): SuspectedSlip[] => {
+    .flatMap(({ id, what, decide, change }, i): SuspectedSlip[] => {
+      report(i / all.length);
       const supposed = evidenceFor(runs.map(change), labels);
       // A slip that changes what can be seen in a log at all cannot be weighed against the same figures.
       if (!supposed || supposed.runs.some((run, r) => run.evidence.features.length !== base.jacobian[r]!.length)) return [];

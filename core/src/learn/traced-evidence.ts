@@ -1,9 +1,9 @@
 import type { LoggedRun } from './logged-run';
-import { RPM_PER_RAD_S } from '../chain/constants';
+import { metresPerRpm } from '../chain/gears';
 import { groundSpeed, stretchesOf, type Stretches } from '../log/stretches';
 import type { Trace } from '../log/trace';
 import type { ResolvedPlan } from '../plan/resolved-plan';
-import { Drivetrain } from '../predict/drivetrain';
+import type { Drivetrain } from '../predict/drivetrain';
 import { balance } from '../predict/top-speed';
 import { CALM, Conditions, drivenOf, type Driven } from './conditions';
 import { SIGMA, withModel, type Draft, type FeatureKind, type Part, type Traced } from './feature';
@@ -36,10 +36,10 @@ export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: rea
 
 /** The stretches of a trace, and how it was driven; that is undefined where it tells no speed or no throttle. */
 function drivenThrough(trace: Trace, resolved: ResolvedPlan): { found: Stretches; driven: Driven | undefined } {
-  const metresPerRpmS = 1 / RPM_PER_RAD_S / new Drivetrain(resolved).line.leverAtRest;
-  const found = stretchesOf(trace, metresPerRpmS);
+  const perRpm = metresPerRpm(resolved);
+  const found = stretchesOf(trace, perRpm);
   // Who drives out comes back: passes go one way and the other in turn.
-  return { found, driven: drivenOf(trace, wayAt(found.passes, trace, metresPerRpmS)) };
+  return { found, driven: drivenOf(trace, wayAt(found.passes, trace, perRpm)) };
 }
 
 /** What a thermometer and a charger say after a run that was logged, by its own throttle: so many figures, and how a plan says them. */

@@ -1,4 +1,4 @@
-import { RPM_PER_RAD_S } from '../chain/constants';
+import { metresPerRpm } from '../chain/gears';
 import { groundSpeed } from '../log/stretches';
 import { meanOf, slopeOf, type Trace } from '../log/trace';
 import type { ResolvedPlan } from '../plan/resolved-plan';
@@ -40,7 +40,7 @@ export function triggerOf(trace: Trace, resolved: ResolvedPlan): Segment[] | und
   const output = trace.fields.outputShare ?? trace.fields.throttleShare;
   if (!output) return undefined;
   const at = new Drivetrain(resolved);
-  const speed = groundSpeed(trace, 1 / RPM_PER_RAD_S / at.line.leverAtRest);
+  const speed = groundSpeed(trace, metresPerRpm(resolved));
   const slots = Math.round(REPLAY_STEP_S / trace.dtS);
   const count = Math.min(Math.floor(trace.count / slots), Math.round(LONGEST_REPLAY_S / REPLAY_STEP_S));
   const segments: Segment[] = [];
@@ -95,7 +95,7 @@ export function replay(trace: Trace, own: ResolvedPlan, plan: ResolvedPlan = own
   });
   const slots = Math.round(REPLAY_STEP_S / trace.dtS);
   const { packA, packV, canC, escC } = trace.fields;
-  const logged = { speedMs: groundSpeed(trace, 1 / RPM_PER_RAD_S / new Drivetrain(own).line.leverAtRest), packA, packV, canC, escC };
+  const logged = { speedMs: groundSpeed(trace, metresPerRpm(own)), packA, packV, canC, escC };
   const measured: Replay['measured'] = {};
   const offBy: Replay['offBy'] = {};
   for (const figure of REPLAY_FIGURES) {

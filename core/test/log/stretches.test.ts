@@ -1,4 +1,4 @@
-import { LAUNCH_MARKS_M, samplesOf, stretchesOf, traceOf, type Series } from '@puddler/core';
+import { LAUNCH_MARKS_M, samplesOf, stretchesOf, traceFigures, traceOf, type Series } from '@puddler/core';
 
 const traced = (series: Series) => traceOf(samplesOf(series));
 /** A log at 50 Hz of a few seconds, made of what each moment is. */
@@ -95,4 +95,26 @@ test('a GPS that speaks once a second still tells the speed of a settled pass', 
   }));
   const [found] = stretchesOf(traced(slow), METRES_PER_RPM_S).passes;
   expect(found!.settled!.gpsMs).toBeCloseTo(14.8, 6);
+});
+
+test('what a trace says of a run is noted as a builder would type it, the GPS before the rpm', () => {
+  const both = logOf(40, (t) => ({
+    outputShare: (t >= 2 && t < 8) || (t >= 20 && t < 26) ? 1 : 0,
+    motorRpm: speedAt(t % 18) / METRES_PER_RPM_S,
+    speedMs: 0.98 * speedAt(t % 18),
+    packA: t % 18 >= 2 && t % 18 < 8 ? 20 + 30 * Math.exp(-((t % 18) - 2)) : 0,
+    packV: t % 18 >= 2 && t % 18 < 8 ? 10.5 : 11.4,
+  }));
+  const trace = traced(both);
+  const { passes, current, launch, minutes } = traceFigures(trace, stretchesOf(trace, METRES_PER_RPM_S));
+  expect(passes!.map((one) => [one.direction, one.source])).toEqual([
+    ['out', 'gps'],
+    ['back', 'gps'],
+  ]);
+  expect(passes![0]!.speedMs).toBeCloseTo(0.98 * 15, 0);
+  expect(current!.peakA).toBeGreaterThan(40);
+  expect(current!.minPackV).toBeCloseTo(10.5, 6);
+  expect(launch!.to18m3S).toBeGreaterThan(1);
+  expect(minutes).toBeCloseTo(0.2, 2);
+  expect(traceFigures(traced({ timeS: [0, 1] }), stretchesOf(traced({ timeS: [0, 1] })))).toEqual({});
 });

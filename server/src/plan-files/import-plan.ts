@@ -17,8 +17,7 @@ function withoutParts({ weighedPartsG: _parts, ...car }: Car): Omit<Car, 'weighe
 export async function importPlan(store: DocumentStore, file: PlanFile): Promise<Imported> {
   const { car, plan } = splitPlanFile(file);
   return store.together(async (apply) => {
-    const write = async <K extends KindName>(kind: K, body: BodyOf<K>, parentId?: string): Promise<Doc<K>> => {
-      const id = randomUUID();
+    const write = async <K extends KindName>(kind: K, body: BodyOf<K>, parentId?: string, id: string = randomUUID()): Promise<Doc<K>> => {
       await apply(kind, [{ id, base: 0, body, ...(parentId === undefined ? {} : { parentId }) }]);
       return docOf((await store.row(kind, id))!);
     };
@@ -27,6 +26,10 @@ export async function importPlan(store: DocumentStore, file: PlanFile): Promise<
       (await store.all('car')).find((doc) => equal(withoutParts(doc.body.car), withoutParts(car))) ??
       (await write('car', { car: weighedPartsG === undefined ? car : { ...car, weighedPartsG }, bench: {} }));
     const same = (await store.all('plan')).find((doc) => doc.parentId === carDoc.id && equal(doc.body, plan));
-    return { car: carDoc, plan: same ?? (await write('plan', plan, carDoc.id)), already: same !== undefined };
+    const planDoc = same ?? (await write('plan', plan, carDoc.id));
+    // What runs have taught of a car belongs to the car; what it has been taught here already stays.
+    const isTaught = (await store.row('learned', carDoc.id)) !== undefined;
+    const learned = file.learned && !isTaught ? { learned: await write('learned', file.learned, carDoc.id, carDoc.id) } : {};
+    return { car: carDoc, plan: planDoc, already: same !== undefined, ...learned };
   });
 }

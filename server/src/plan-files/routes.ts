@@ -1,4 +1,5 @@
 import Router from '@koa/router';
+import type { LearnedFigures } from '@puddler/core';
 import { checkId, checkPlanFile, planFileOf, type CarBody, type Doc, type PlanBody } from '@puddler/contract';
 import { present } from '../documents/routes';
 import { docOf } from '../documents/rows';
@@ -23,6 +24,12 @@ async function asBoughtOf(store: DocumentStore, { bench: { stockPlanId } }: CarB
   return row && row.deletedAt === null && DocumentStore.canRead(row) ? (docOf(row) as Doc<'plan'>).body : undefined;
 }
 
+/** What runs have taught of a car. */
+async function learnedOf(store: DocumentStore, carId: string): Promise<LearnedFigures | undefined> {
+  const row = await store.row('learned', carId);
+  return row && row.deletedAt === null && DocumentStore.canRead(row) ? (docOf(row) as Doc<'learned'>).body : undefined;
+}
+
 /** Plan files: a plan with its car out as one file, and such a file in. */
 export function planFileRoutes(store: DocumentStore): Router {
   const router = new Router({ prefix: '/api' });
@@ -32,7 +39,8 @@ export function planFileRoutes(store: DocumentStore): Router {
     ctx.attachment(fileName(`${body.car.name} ${plan.body.name}`));
     ctx.type = 'application/json';
     const asBought = body.bench.stockPlanId === plan.id ? plan.body : await asBoughtOf(store, body);
-    ctx.body = `${JSON.stringify(planFileOf(body.car, plan.body, asBought), null, 2)}\n`;
+    const learned = await learnedOf(store, plan.parentId!);
+    ctx.body = `${JSON.stringify({ ...planFileOf(body.car, plan.body, asBought), ...(learned ? { learned } : {}) }, null, 2)}\n`;
   });
   router.post('/imports', async (ctx) => {
     const imported = await importPlan(store, orRefuse(checkPlanFile(await jsonBody(ctx, USUAL_BODY))));

@@ -1,4 +1,4 @@
-import { kindOf, merge, type BodyOf, type Doc, type DocList, type KindName, type SetAside } from '@puddler/contract/shared';
+import { kindOf, merge, type BodyOf, type Doc, type DocList, type KindName, type ListName, type SetAside } from '@puddler/contract/shared';
 import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import { contentOf, isUnsaved, keyOf, parentKeyOf, type Conflict, type Content, type Held, type Key, type Refusal, type Remote } from './held';
 import { joined, joinsTo, turned, type Change, type Step } from './history';
@@ -10,6 +10,8 @@ export interface DeskState {
   loaded: 'loading' | 'ready' | 'failed';
   /** The shelf comes after the garage. */
   shelfLoaded: boolean;
+  /** And the log after that. */
+  logLoaded: boolean;
   /** In the order they are shown. */
   keys: Key[];
   held: Record<Key, Held>;
@@ -25,6 +27,7 @@ const MOST_CHANGES = 200;
 const initialState: DeskState = {
   loaded: 'loading',
   shelfLoaded: false,
+  logLoaded: false,
   keys: [],
   held: {},
   setAside: [],
@@ -93,12 +96,13 @@ const slice = createSlice({
   initialState,
   reducers: {
     /** Documents as the server has them; `list` when they are the last of that list. */
-    received(desk, action: PayloadAction<DocList & { complete?: 'garage' | 'shelf' }>) {
+    received(desk, action: PayloadAction<DocList & { complete?: ListName }>) {
       const { documents, setAside, complete } = action.payload;
       for (const [kind, docs] of Object.entries(documents) as [KindName, Doc[]][]) for (const doc of docs) fromServer(desk, kind, doc);
       desk.setAside = [...desk.setAside.filter(({ kind }) => !(kind in documents)), ...setAside];
       if (complete === 'garage') desk.loaded = 'ready';
       if (complete === 'shelf') desk.shelfLoaded = true;
+      if (complete === 'log') desk.logLoaded = true;
     },
     garageFailed(desk) {
       if (desk.loaded !== 'ready') desk.loaded = 'failed';

@@ -1,9 +1,10 @@
-import { setField, withCarField, type Car, type CarPath, type FigurePath, type Part } from '@puddler/core';
+import { setField, withCarField, type Car, type CarPath, type FigurePath, type LearnedFigures, type Part } from '@puddler/core';
 import {
   LONGEST_NAME,
   NO_FITTING,
   NO_PURCHASE,
   type Bench,
+  type CarRun,
   type BodyOf,
   type Fitting,
   type KindName,
@@ -16,7 +17,7 @@ import { changed } from './desk-slice';
 import { contentOf, keyOf, nameOf, parentKeyOf, type Content, type Key } from './held';
 import type { Step } from './history';
 import { currentPress } from './press';
-import { contentAt, partOf, plansOfCar, wishesOfCar } from './selectors';
+import { contentAt, partOf, plansOfCar, runsOfCar, wishesOfCar } from './selectors';
 import type { AppDispatch, RootState } from './store';
 
 /** Thunks for every edit a builder makes. Each is one undoable change; saving follows by itself. */
@@ -141,11 +142,15 @@ export function duplicateCar(id: string): Thunk {
         return content ? [made(kind, planId, content.body, planId)] : [];
       }),
     );
+    const learned = contentAt(getState(), 'learned', id);
+    const runs = runsOfCar(getState(), id).map(({ run }) => made('run', crypto.randomUUID(), run, copyId));
     commit(dispatch, `copy of ${car.name}`, [
       made('car', copyId, { car: { ...car, name: copyName(car.name) }, bench: stock ? { ...notes, stockPlanId: stock.planId } : notes }),
       ...copies.map(({ planId, plan }) => made('plan', planId, plan, copyId)),
       ...wishes.map((wish) => made('wish', crypto.randomUUID(), wish, copyId)),
       ...noted,
+      ...runs,
+      ...(learned ? [made('learned', copyId, learned.body, copyId)] : []),
     ]);
   };
 }
@@ -174,6 +179,16 @@ function editNoted<K extends 'purchase' | 'fitting'>(
     const after = change(before);
     if (after !== before) commit(dispatch, label, [stepTo(state, kind, planId, after, planId)], joins && `${kind} ${planId} ${joins}`);
   };
+}
+
+/** Keeps a run of a car, new or changed; returns what the change is called. */
+export function keepRun(carId: string, id: string, run: CarRun, label: string): Thunk<string> {
+  return (dispatch, getState) => commit(dispatch, label, [stepTo(getState(), 'run', id, run, carId)]);
+}
+
+/** Takes what runs have taught for the car’s own: every plan of it reckons with that from now on. Returns what the change is called. */
+export function takeLearned(carId: string, learned: LearnedFigures): Thunk<string> {
+  return (dispatch, getState) => commit(dispatch, 'take what was learned', [stepTo(getState(), 'learned', carId, learned, carId)]);
 }
 
 export const editPurchase = (planId: string, change: (noted: Purchase) => Purchase, label: string, joins?: string): Thunk =>

@@ -45,3 +45,15 @@ export async function loadShelf(store: AppStore): Promise<void> {
     }
   }
 }
+
+/** Fetches the runs of all cars after that. */
+export async function loadLog(store: AppStore): Promise<void> {
+  for (;;) {
+    try {
+      store.dispatch(received({ ...(await fetchList(store, 'log')), complete: 'log' }));
+      return;
+    } catch {
+      await pause(AGAIN_MS);
+    }
+  }
+}

@@ -1,5 +1,15 @@
-import type { Car, Part } from '@puddler/core';
-import { NO_FITTING, NO_PURCHASE, type Bench, type Fitting, type KindName, type PlanBody, type Purchase, type Wish } from '@puddler/contract/shared';
+import type { Car, LearnedFigures, Part } from '@puddler/core';
+import {
+  NO_FITTING,
+  NO_PURCHASE,
+  type Bench,
+  type CarRun,
+  type Fitting,
+  type KindName,
+  type PlanBody,
+  type Purchase,
+  type Wish,
+} from '@puddler/contract/shared';
 import { createSelector } from '@reduxjs/toolkit';
 import { isUnsaved, keyOf, type ContentOf } from './held';
 import type { RootState } from './store';
@@ -19,6 +29,8 @@ export function planOf(state: RootState, id: string): { carId: string; plan: Pla
 }
 
 export const purchaseOf = (state: RootState, planId: string): Purchase => contentAt(state, 'purchase', planId)?.body ?? NO_PURCHASE;
+/** What runs have taught of a car, once it was taken. */
+export const learnedOf = (state: RootState, carId: string): LearnedFigures | undefined => contentAt(state, 'learned', carId)?.body;
 export const fittingOf = (state: RootState, planId: string): Fitting => contentAt(state, 'fitting', planId)?.body ?? NO_FITTING;
 
 /** The plan that is a car as bought, where one is noted. */
@@ -94,6 +106,29 @@ export interface WishOnDesk extends Wish {
 }
 
 export const selectWishes = listOf('wish', (id, { body, parentId }): WishOnDesk => ({ id, carId: parentId!, ...body }));
+
+export interface RunOnDesk {
+  id: string;
+  carId: string;
+  run: CarRun;
+}
+
+const selectRuns = listOf('run', (id, { body, parentId }): RunOnDesk => ({ id, carId: parentId!, run: body }));
+
+/** Every car’s runs, the latest first; the same list while none of a car’s runs changed. */
+export const selectRunsByCar = createSelector(selectRuns, (runs): ReadonlyMap<string, readonly RunOnDesk[]> => {
+  const byCar = new Map<string, RunOnDesk[]>();
+  for (const one of runs) byCar.set(one.carId, [...(byCar.get(one.carId) ?? []), one]);
+  for (const [carId, list] of byCar)
+    byCar.set(
+      carId,
+      list.sort((a, b) => b.run.at.localeCompare(a.run.at)),
+    );
+  return byCar;
+});
+
+const NO_RUNS: readonly RunOnDesk[] = [];
+export const runsOfCar = (state: RootState, carId: string): readonly RunOnDesk[] => selectRunsByCar(state).get(carId) ?? NO_RUNS;
 
 export function plansOfCar(state: RootState, carId: string): PlanOnDesk[] {
   return selectGarage(state).find((car) => car.id === carId)?.plans ?? [];

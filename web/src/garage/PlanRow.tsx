@@ -7,7 +7,7 @@ import { undoable } from '../desk/undoable';
 import { pinOf, togglePlanPin } from '../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { addPlan, copyName, deleteDocument, editPlan } from '../desk/edits';
-import { asBoughtOf, contentAt, type PlanOnDesk } from '../desk/selectors';
+import { asBoughtOf, learnedOf, contentAt, type PlanOnDesk } from '../desk/selectors';
 import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
 import { useRunTerms } from '../in-hand/run-terms';
@@ -31,6 +31,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
     car,
     plan,
     useAppSelector((state) => asBoughtOf(state, carId)),
+    useAppSelector((state) => learnedOf(state, carId)),
   );
   const view = chainView(file);
   const wish = useRunTerms(carId, plan.limits);

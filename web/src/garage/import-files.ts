@@ -18,10 +18,13 @@ export function importFiles(files: File[]) {
         continue;
       }
       try {
-        const { car, plan, already } = await dispatch(api.endpoints.importPlan.initiate((await file.text()).replace(/^\uFEFF/, ''))).unwrap();
+        const { car, plan, already, learned } = await dispatch(
+          api.endpoints.importPlan.initiate((await file.text()).replace(/^\uFEFF/, '')),
+        ).unwrap();
         const documents = [
           { kind: 'car' as const, doc: car },
           { kind: 'plan' as const, doc: plan },
+          ...(learned ? [{ kind: 'learned' as const, doc: learned }] : []),
         ];
         dispatch(imported({ id: nanoid(), at: Date.now(), label: `import ${plan.body.name}`, documents }));
         const { name } = car.body.car;

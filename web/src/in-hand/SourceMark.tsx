@@ -1,6 +1,12 @@
 import type { Origin } from '@puddler/core';
 
-const WORDS = { measured: 'measured', learned: 'learned', label: 'from the label', typical: 'typical of its kind, not measured', estimated: 'estimated' } as const;
+const WORDS = {
+  measured: 'measured',
+  learned: 'learned',
+  label: 'from the label',
+  typical: 'typical of its kind, not measured',
+  estimated: 'estimated',
+} as const;
 const MARKS = { measured: '●', learned: '◉', label: '◧', typical: '◌', estimated: '○' } as const;
 
 /** Where a figure came from, in a word, and for an estimate by which rule. */

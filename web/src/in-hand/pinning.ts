@@ -1,6 +1,6 @@
 import type { PlanFile } from '@puddler/core';
 import { planFileFor } from './joined-plan';
-import { asBoughtOf, benchOf, carOf, planOf } from '../desk/selectors';
+import { asBoughtOf, learnedOf, benchOf, carOf, planOf } from '../desk/selectors';
 import { noticed } from '../desk/notices-slice';
 import { MOST_PINS, pinned, unpinned, type PinnedSetup } from '../desk/pins-slice';
 import type { AppDispatch, RootState } from '../desk/store';
@@ -37,7 +37,7 @@ export function togglePlanPin(planId: string): Thunk {
         name: nameOf(car.name, held.plan.name),
         carId: held.carId,
         planId,
-        file: planFileFor(car, held.plan, asBoughtOf(state, held.carId)),
+        file: planFileFor(car, held.plan, asBoughtOf(state, held.carId), learnedOf(state, held.carId)),
       }),
     );
   };

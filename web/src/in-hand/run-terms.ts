@@ -1,7 +1,7 @@
 import { limitsWith, USUAL_RAMP_S, type LimitChanges, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../desk/store';
-import { asBoughtOf, carOf } from '../desk/selectors';
+import { asBoughtOf, carOf, learnedOf } from '../desk/selectors';
 import type { RunTerms } from '../workers/predict-worker';
 import { planFileFor } from './joined-plan';
 
@@ -25,9 +25,10 @@ export function useRunTerms(carId: string, planLimits: LimitChanges | undefined,
   const builder = useAppSelector((state) => state.prefs.limits);
   const car = useAppSelector((state) => carOf(state, carId));
   const stock = useAppSelector((state) => asBoughtOf(state, carId));
+  const learned = useAppSelector((state) => learnedOf(state, carId));
   return useMemo(
-    () => termsOf(builder, planLimits, car && stock ? planFileFor(car, stock, stock) : undefined, rampS),
-    [builder, planLimits, car, stock, rampS],
+    () => termsOf(builder, planLimits, car && stock ? planFileFor(car, stock, stock, learned) : undefined, rampS),
+    [builder, planLimits, car, stock, learned, rampS],
   );
 }
 

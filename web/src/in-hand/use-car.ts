@@ -1,7 +1,7 @@
-import type { Car, PlanFile } from '@puddler/core';
+import type { Car, LearnedFigures, PlanFile } from '@puddler/core';
 import type { Bench, PlanBody } from '@puddler/contract/shared';
 import { useAppSelector } from '../desk/store';
-import { selectGarage, type PlanOnDesk } from '../desk/selectors';
+import { learnedOf, selectGarage, type PlanOnDesk } from '../desk/selectors';
 import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from './joined-plan';
 
@@ -11,16 +11,18 @@ export interface CarInHand {
   car: Car;
   bench: Bench;
   plans: PlanOnDesk[];
+  learned: LearnedFigures | undefined;
   stock: { id: string; plan: PlanBody; file: PlanFile; view: ChainView } | undefined;
 }
 
 /** Undefined when there is no such car, or it has been deleted. */
 export function useCar(id: string): CarInHand | undefined {
   const found = useAppSelector((state) => selectGarage(state).find((one) => one.id === id));
+  const learned = useAppSelector((state) => learnedOf(state, id));
   if (!found) return undefined;
   const { car, bench, plans } = found;
   const stock = plans.find((plan) => plan.id === bench.stockPlanId);
-  if (!stock) return { id, car, bench, plans, stock: undefined };
-  const file = planFileFor(car, stock.plan, stock.plan);
-  return { id, car, bench, plans, stock: { id: stock.id, plan: stock.plan, file, view: chainView(file) } };
+  if (!stock) return { id, car, bench, plans, learned, stock: undefined };
+  const file = planFileFor(car, stock.plan, stock.plan, learned);
+  return { id, car, bench, plans, learned, stock: { id: stock.id, plan: stock.plan, file, view: chainView(file) } };
 }

@@ -1,7 +1,7 @@
 import type { Car, PlanFile } from '@puddler/core';
 import type { PlanBody } from '@puddler/contract/shared';
 import { useAppSelector } from '../desk/store';
-import { asBoughtOf, carOf, planOf } from '../desk/selectors';
+import { asBoughtOf, carOf, learnedOf, planOf } from '../desk/selectors';
 import { planFileFor } from './joined-plan';
 
 /** The plan that a station works on, with its car. */
@@ -20,6 +20,7 @@ export function usePlan(id: string): PlanInHand | undefined {
   const held = useAppSelector((state) => planOf(state, id));
   const car = useAppSelector((state) => (held ? carOf(state, held.carId) : undefined));
   const asBought = useAppSelector((state) => (held ? asBoughtOf(state, held.carId) : undefined));
+  const learned = useAppSelector((state) => (held ? learnedOf(state, held.carId) : undefined));
   if (!held || !car) return undefined;
-  return { id, carId: held.carId, car, plan: held.plan, asBought, file: planFileFor(car, held.plan, asBought) };
+  return { id, carId: held.carId, car, plan: held.plan, asBought, file: planFileFor(car, held.plan, asBought, learned) };
 }

@@ -117,13 +117,13 @@ function stepsOf(inHand: CarInHand): Step[] {
 }
 
 function AtTheBench({ inHand }: { inHand: CarInHand }) {
-  const { car, plans, stock } = inHand;
+  const { car, plans, stock, learned } = inHand;
   const steps = stepsOf(inHand);
   const limits = useAppSelector((state) => state.prefs.limits);
   const findings = useMemo(
     () =>
       plans.map(({ id, plan }) => {
-        const file = planFileFor(car, plan, stock?.plan);
+        const file = planFileFor(car, plan, stock?.plan, learned);
         const view = chainView(file);
         return {
           planId: id,

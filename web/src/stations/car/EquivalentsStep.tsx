@@ -8,13 +8,13 @@ import type { CarInHand } from '../../in-hand/use-car';
 
 /** What the old system and a new one are worth against each other, worked out for this car rather than read off a chart. */
 export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
-  const { car, plans, stock, bench } = inHand;
+  const { car, plans, stock, bench, learned } = inHand;
   const own = useAppSelector((state) => state.prefs.limits);
   const others = plans.filter((plan) => plan.id !== stock?.id);
   const [chosen, setChosen] = useState<string>();
   const plan = others.find((one) => one.id === chosen) ?? others[0];
   const measuredMs = bench.today?.topSpeedMs;
-  const file = useMemo(() => plan && planFileFor(car, plan.plan, stock?.plan), [plan, car, stock]);
+  const file = useMemo(() => plan && planFileFor(car, plan.plan, stock?.plan, learned), [plan, car, stock, learned]);
   const worth = useMemo(() => (stock && file ? tryEquivalents(stock.file, file, measuredMs) : undefined), [stock, file, measuredMs]);
   if (!stock) return <p className="text-soft">Say what it has as bought, and the old motor is compared with your plans here.</p>;
   if (!plan) return <p className="text-soft">Make a plan with the new motor, and both are compared here.</p>;

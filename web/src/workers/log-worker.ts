@@ -1,0 +1,300 @@
+import {
+  alignSpeeds,
+  AnyLogReader,
+  joinTraces,
+  learn,
+  logCsv,
+  logGpx,
+  measuredOf,
+  metresPerRpm,
+  passSpeed,
+  replay,
+  resolvePlan,
+  runBands,
+  stretchesOf,
+  traceFigures,
+  traceOf,
+  whatNext,
+  withoutLearned,
+  type Column,
+  type Learned,
+  type LoggedRun,
+  type LogForm,
+  type LogOptions,
+  type LogProblem,
+  type NextAnswer,
+  type NextMeasurement,
+  type PlanFile,
+  type Replay,
+  type RunBand,
+  type RunFigure,
+  type RunFile,
+  type Samples,
+  type SeriesField,
+  type Stretches,
+  type Trace,
+} from '@puddler/core';
+import type { CarRun, KeptLog } from '@puddler/contract/shared';
+import { expose, transfer } from 'comlink';
+import { MinMax } from '../charts/min-max';
+
+/** Where a log comes from: what was dropped, or what is kept under a hash. */
+export type LogSource = { file: File } | { hash: string };
+
+/** What a log turned out to be. */
+export interface LogSummary {
+  form: LogForm;
+  columns: Column[];
+  first: string[][];
+  problems: LogProblem[];
+  runs: { seconds: number; rows: number }[];
+}
+
+export type LogOpened = { ok: true; summary: LogSummary } | { ok: false; line: number; reason: string };
+
+/** A log as a run keeps it, with where it can be read now. */
+export interface TracePart {
+  source: LogSource;
+  log: Pick<KeptLog, 'kind' | 'columns' | 'poles' | 'place' | 'shiftS'>;
+}
+
+/** A trace that is ready to be drawn. */
+export interface TraceFacts {
+  durationS: number;
+  fields: SeriesField[];
+  /** Of each part: what was added to its clock, and how well its speed goes with the first’s; 1 for the first. */
+  shifts: { shiftS: number; correlation: number | undefined; told: boolean }[];
+  dtS: number;
+  stretches: Stretches;
+  passes: PassLine[];
+  figures: Pick<RunFile, 'passes' | 'current' | 'launch' | 'minutes'>;
+}
+
+/** One pass from the moment of full throttle. */
+export interface PassLine {
+  fromS: number;
+  toS: number;
+  speedMs: number | undefined;
+  settled: boolean;
+  settledA: number | undefined;
+  settledV: number | undefined;
+  peakA: number | undefined;
+  sagV: number | undefined;
+  timeS: number[];
+  lines: Partial<Record<'speedMs' | 'packA' | 'packV', number[]>>;
+}
+
+interface Drawn {
+  trace: Trace;
+  /** What is drawn, by field: the samples as they came, moved by their shift. */
+  lanes: Map<SeriesField, MinMax>;
+  plan: PlanFile;
+}
+
+const read = new Map<string, Promise<{ outcome: ReturnType<AnyLogReader['end']>; form: LogForm }>>();
+const drawn = new Map<string, Drawn>();
+const MOST_READ = 12;
+const PASS_POINTS = 160;
+const PASS_LEAD_S = 0.5;
+
+const optionsOf = ({ poles, columns }: TracePart['log'], plan: PlanFile | undefined): LogOptions => ({
+  ...(poles === undefined ? {} : { poles }),
+  ...(plan ? { cells: cellsOf(plan) } : {}),
+  ...(columns ? { chosen: columns as NonNullable<LogOptions['chosen']> } : {}),
+});
+
+const cellsOf = (plan: PlanFile) => resolvePlan(plan).pack.cells;
+
+/** UTF-16 says so by its first two bytes; anything else is UTF-8. */
+const decoderFor = (piece: Uint8Array) =>
+  new TextDecoder(piece[0] === 0xff && piece[1] === 0xfe ? 'utf-16le' : piece[0] === 0xfe && piece[1] === 0xff ? 'utf-16be' : 'utf-8');
+
+async function readWhole(source: LogSource, options: LogOptions, report?: (share: number) => void) {
+  const response = 'file' in source ? new Response(source.file.stream()) : await fetch(`/api/files/${source.hash}`);
+  if (!response.ok || !response.body) throw new Error('The log is not in the data folder any more, or the server does not answer.');
+  const size = 'file' in source ? source.file.size : 0;
+  const reader = new AnyLogReader(options);
+  let decoder: TextDecoder | undefined;
+  let [bytes, told] = [0, 0];
+  const pieces = response.body.getReader();
+  for (let next = await pieces.read(); !next.done; next = await pieces.read()) {
+    decoder ??= decoderFor(next.value);
+    reader.push(decoder.decode(next.value, { stream: true }));
+    bytes += next.value.length;
+    if (report && size > 0 && bytes - told > size / 50) report((told = bytes) / size);
+  }
+  reader.push(decoder?.decode() ?? '');
+  return { outcome: reader.end(), form: reader.form };
+}
+
+/** Reads a log once for the same options, and keeps the last few. */
+function readOnce(source: LogSource, options: LogOptions, report?: (share: number) => void) {
+  const name = 'hash' in source ? source.hash : `${source.file.name} ${source.file.size} ${source.file.lastModified}`;
+  const key = `${name} ${JSON.stringify(options)}`;
+  let known = read.get(key);
+  if (!known) {
+    read.set(key, (known = readWhole(source, options, report)));
+    known.catch(() => read.delete(key));
+    if (read.size > MOST_READ) read.delete(read.keys().next().value!);
+  }
+  return known;
+}
+
+async function samplesOfPart({ source, log }: TracePart, plan: PlanFile): Promise<Samples> {
+  const { outcome } = await readOnce(source, optionsOf(log, plan));
+  if (!outcome.ok) throw new Error(`line ${outcome.line}: ${outcome.reason}`);
+  const { runs } = outcome.reading;
+  return runs[log.place ?? -1] ?? runs.reduce((a, b) => (b.timeS.length > a.timeS.length ? b : a));
+}
+
+/** Speeds by which sources are laid over each other: what the wheels say where there is rpm. */
+const speedOf = ({ fields }: Trace, perRpm: number) => (fields.motorRpm ? fields.motorRpm.map((rpm) => rpm * perRpm) : fields.speedMs);
+
+interface Joined {
+  trace: Trace;
+  samples: Samples[];
+  shifts: TraceFacts['shifts'];
+}
+
+async function joinedTrace(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
+  const samples = await Promise.all(parts.map((part) => samplesOfPart(part, plan)));
+  const traces = samples.map(traceOf);
+  const perRpm = metresPerRpm(resolvePlan(plan));
+  const first = traces[0] && speedOf(traces[0], perRpm);
+  const shifts = traces.map((trace, i) => {
+    const told = parts[i]!.log.shiftS;
+    if (i === 0) return { shiftS: told ?? 0, correlation: 1, told: told !== undefined };
+    const speed = speedOf(trace, perRpm);
+    const found = first && speed ? alignSpeeds(first, speed) : undefined;
+    return { shiftS: told ?? found?.shiftS ?? 0, correlation: found?.correlation, told: told !== undefined };
+  });
+  return { samples, shifts, trace: joinTraces(traces.map((trace, i) => ({ trace, shiftS: shifts[i]!.shiftS }))) };
+}
+
+const partsOf = ({ logs = [] }: Pick<CarRun, 'logs'>): TracePart[] => logs.map((log) => ({ source: { hash: log.hash }, log }));
+
+/** A kept run as it is learned from and held against: with its trace where it has logs. */
+async function loggedRunOf(run: CarRun): Promise<LoggedRun> {
+  const { planId: _plan, photos: _photos, logs: _logs, aside: _aside, predicted: _predicted, ...typed } = run;
+  const parts = partsOf(run);
+  return parts.length === 0 ? typed : { ...typed, trace: (await joinedTrace(parts, run.plan)).trace };
+}
+
+function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, speed: Float64Array | undefined): PassLine[] {
+  const lead = Math.round(PASS_LEAD_S / dtS);
+  return passes.map((pass) => {
+    const from = Math.max(0, pass.from - lead);
+    const every = Math.max(1, Math.ceil((pass.to - from) / PASS_POINTS));
+    const slots = Array.from({ length: Math.ceil((Math.min(count, pass.to) - from) / every) }, (_, k) => from + k * every);
+    const line = (values: Float64Array | undefined) => values && slots.map((slot) => values[slot]!);
+    const restV = fields.packV?.subarray(from, pass.from).find((value) => !Number.isNaN(value));
+    return {
+      fromS: pass.from * dtS,
+      toS: pass.to * dtS,
+      speedMs: passSpeed(pass)?.speedMs,
+      settled: pass.settled !== undefined,
+      settledA: pass.settled?.packA,
+      settledV: pass.settled?.packV,
+      peakA: pass.peakA,
+      sagV: restV !== undefined && pass.settled?.packV !== undefined ? restV - pass.settled.packV : undefined,
+      timeS: slots.map((slot) => (slot - pass.from) * dtS),
+      lines: Object.fromEntries(
+        (
+          [
+            ['speedMs', line(speed)],
+            ['packA', line(fields.packA)],
+            ['packV', line(fields.packV)],
+          ] as const
+        ).filter(([, values]) => values),
+      ),
+    };
+  });
+}
+
+const tasks = {
+  /** Reads a log, telling how far it is, and says what its columns are. */
+  async open(source: LogSource, options: LogOptions, report: (share: number) => void): Promise<LogOpened> {
+    const { outcome, form } = await readOnce(source, options, report);
+    if (!outcome.ok) return outcome;
+    const { columns, first, problems, runs } = outcome.reading;
+    return {
+      ok: true,
+      summary: { form, columns, first, problems, runs: runs.map(({ timeS }) => ({ seconds: timeS[timeS.length - 1] ?? 0, rows: timeS.length })) },
+    };
+  },
+
+  /** Lays the logs of a run over each other and finds what is in them; kept under `key` for drawing. */
+  async trace(key: string, parts: TracePart[], plan: PlanFile): Promise<TraceFacts> {
+    const { trace, samples, shifts } = await joinedTrace(parts, plan);
+    const startS = Math.min(...samples.map(({ timeS }, i) => (timeS[0] ?? 0) + shifts[i]!.shiftS));
+    const lanes: Drawn['lanes'] = new Map();
+    for (const [i, { timeS, fields }] of samples.entries()) {
+      const moved = timeS.map((time) => time + shifts[i]!.shiftS - startS);
+      for (const [field, values] of Object.entries(fields) as [SeriesField, Float64Array][])
+        if (!lanes.has(field)) lanes.set(field, new MinMax(moved, values));
+    }
+    drawn.set(key, { trace, lanes, plan });
+    const perRpm = metresPerRpm(resolvePlan(plan));
+    const stretches = stretchesOf(trace, perRpm);
+    return {
+      durationS: trace.count * trace.dtS,
+      fields: [...lanes.keys()],
+      shifts,
+      dtS: trace.dtS,
+      stretches,
+      passes: passLines(trace, stretches, speedOf(trace, perRpm)),
+      figures: traceFigures(trace, stretches),
+    };
+  },
+
+  /** Least and most of each pixel’s stretch, by field. */
+  view(key: string, fromS: number, toS: number, columns: number): Partial<Record<SeriesField, Float32Array>> {
+    const lanes = drawn.get(key)?.lanes ?? new Map<SeriesField, MinMax>();
+    const over = Object.fromEntries([...lanes].map(([field, lane]) => [field, lane.over(fromS, toS, columns)]));
+    return transfer(
+      over,
+      Object.values(over).map((values) => values.buffer),
+    );
+  },
+
+  forget(key: string): void {
+    drawn.delete(key);
+  },
+
+  /** The run’s figures as measured, and their bands by its own frozen plan. */
+  async bands(run: CarRun): Promise<{ measured: Partial<Record<RunFigure, number>>; predicted: Partial<Record<RunFigure, RunBand>> }> {
+    const logged = await loggedRunOf(run);
+    return { measured: measuredOf(logged), predicted: runBands(logged) };
+  },
+
+  /** Learns a car from its runs; tells what it is at. */
+  async learn(runs: CarRun[], report: (what: string, share: number) => void): Promise<Learned> {
+    const logged: LoggedRun[] = [];
+    for (const [i, run] of runs.entries()) {
+      report('reading the logs', i / runs.length);
+      const one = await loggedRunOf(run);
+      logged.push({ ...one, plan: withoutLearned(one.plan) });
+    }
+    return learn(logged, report);
+  },
+
+  next: (plan: PlanFile, answer: NextAnswer): NextMeasurement[] => whatNext(plan, answer),
+
+  /** Drives a plan by the trigger of a run that was logged. */
+  async replay(run: CarRun, plan: PlanFile | undefined): Promise<Replay | undefined> {
+    const { trace } = await joinedTrace(partsOf(run), run.plan);
+    const own = resolvePlan(run.plan);
+    return replay(trace, own, plan ? resolvePlan(plan) : own);
+  },
+
+  /** The logs of a run written out: as CSV of all on one clock, or its places as GPX. */
+  async written(run: CarRun, form: 'csv' | 'gpx'): Promise<string | undefined> {
+    const { trace } = await joinedTrace(partsOf(run), run.plan);
+    const samples: Samples = { timeS: Float64Array.from({ length: trace.count }, (_, i) => i * trace.dtS), fields: trace.fields };
+    return form === 'csv' ? logCsv(samples) : logGpx(samples, Date.parse(run.at));
+  },
+};
+
+export type LogTasks = typeof tasks;
+
+expose(tasks);
