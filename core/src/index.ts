@@ -168,7 +168,7 @@ export {
   type TypedReading,
 } from './log/run-file';
 export { traceOf, TRACE_DT_S, type Trace } from './log/trace';
-export { LAUNCH_MARKS_M, stretchesOf, type Launch, type Stretch, type Stretches, type TracePass } from './log/stretches';
+export { groundSpeed, LAUNCH_MARKS_M, stretchesOf, type Launch, type Stretch, type Stretches, type TracePass } from './log/stretches';
 export { learn, type Learned, type LearnedFigure, type Misfit } from './learn/learn';
 export { learnedFigures, withLearned } from './learn/learned-plan';
 export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunBand, type RunFigure, type Score } from './learn/run-bands';
@@ -184,10 +184,14 @@ export { LOG_QUANTITIES, type Column, type ColumnChoice, type LogQuantity } from
 export { samplesOf, seriesOf, type Samples } from './log/samples';
 export { readLog } from './log/read-log';
 export { AnyLogReader, readAnyLog, type LogForm } from './log/any-log';
-export { alignSpeeds, GOOD_CORRELATION, joinTraces, type Alignment } from './log/align';
+export { alignSpeeds, GOOD_CORRELATION, joinLogs, joinTraces, type Alignment, type ClockShift, type LogToJoin } from './log/align';
 export { logCsv, logGpx } from './log/write-log';
 export { metresOf } from './log/place-speed';
 export type { LogOptions, LogOutcome, LogProblem, LogReading } from './log/log-reading';
 export { NEXT_ANSWERS, whatNext, type NextAnswer, type NextMeasurement } from './learn/what-next';
 export { LONGEST_REPLAY_S, replay, REPLAY_FIGURES, REPLAY_STEP_S, type Replay, type ReplayFigure } from './replay/replay';
+export { UPKEEP, upkeep, type UpkeepId, type UpkeepItem, type UpkeepRun } from './log/upkeep';
 export { passSpeed, traceFigures } from './log/trace-figures';
+export { carOfSeed, loggedSession, typedSession, type LoggedSession, type TypedSession } from './practice/simulated-run';
+export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
+export { gpsTrack } from './practice/gps-track';

@@ -50,6 +50,7 @@ export const QUANTITIES = {
   V: same({ symbol: 'V', factor: 1, digits: 2, also: ['volt', 'volts'] }),
   'rpm/V': same({ symbol: 'kv', factor: 1, digits: 0, also: ['rpm/v'] }),
   '%': same({ symbol: '%', factor: 1, digits: 1 }),
+  share: same({ symbol: '%', factor: 100, digits: 0, also: ['percent'] }),
   money: same({ symbol: '', factor: 1, digits: 2 }),
   min: same({ symbol: 'min', factor: 1, digits: 1, also: ['minutes'] }),
 } as const satisfies Record<string, Quantity>;

@@ -1,9 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { checkBody, checkPart, checkPlanFile, splitPlanFile, type Bench, type CarBody, type Checked, type PlanBody } from '@puddler/contract';
+import {
+  checkBody,
+  checkPart,
+  checkPlanFile,
+  planFileOf,
+  splitPlanFile,
+  type Bench,
+  type CarBody,
+  type Checked,
+  type PlanBody,
+} from '@puddler/contract';
 import equal from 'fast-deep-equal';
+import { loadDemoRuns } from './demo-runs';
 import type { DocumentStore } from './documents/store';
+import type { FileStore } from './files/store';
 
 /** What `club.json` notes of a car: which of its plans it is as bought, and what it does today. */
 interface ClubNote {
@@ -23,10 +35,10 @@ function good<T>(file: string, checked: Checked<T>): T {
 
 /**
  * Loads a club: every plan file of `plans/` in order of name, `shelf.json`, the notes of `club.json`, and what is noted of buying and
- * fitting in `purchases.json` and `fittings.json`. A car that several
+ * fitting in `purchases.json` and `fittings.json`; the runs of `runs.json` are driven by the simulated instruments. A car that several
  * files share is one car. Throws Error naming the file and its problems.
  */
-export async function loadDemo(store: DocumentStore, folder: string): Promise<void> {
+export async function loadDemo(store: DocumentStore, files: FileStore, folder: string): Promise<void> {
   const notes = (await readJson(path.join(folder, 'club.json'))) as ClubNote[];
   const cars: { id: string; body: CarBody }[] = [];
   const plans: { id: string; parentId: string; body: PlanBody }[] = [];
@@ -59,6 +71,11 @@ export async function loadDemo(store: DocumentStore, folder: string): Promise<vo
     });
     if (documents.length > 0) await store.write(kind, documents.map(fresh));
   }
+  const onDesk = plans.map(({ id, parentId, body }) => {
+    const { car, bench } = cars.find((one) => one.id === parentId)!.body;
+    return { id, carId: parentId, file: planFileOf(car, body, plans.find((one) => one.id === bench.stockPlanId)?.body) };
+  });
+  await loadDemoRuns(store, files, onDesk, path.join(folder, 'runs.json'));
 }
 
 const fresh = <T>(document: T) => ({ ...document, base: 0 });

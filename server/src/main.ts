@@ -27,7 +27,10 @@ function reason(error: unknown): string {
 }
 
 try {
-  const running = await serve(readConfig(process.env), demoFolder ? { empty: true, prepare: ({ store }) => loadDemo(store, demoFolder) } : {});
+  const running = await serve(
+    readConfig(process.env),
+    demoFolder ? { empty: true, prepare: ({ store, files }) => loadDemo(store, files, demoFolder) } : {},
+  );
   // A terminal sends Ctrl+C to the whole group and whoever started this may pass it on again: all of them ask for the same stop.
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void running.stop().then(() => process.exit(0)));
   console.log(`Puddler is ready at ${running.address}`);

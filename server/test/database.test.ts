@@ -2,7 +2,8 @@ import path from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { WriteQueue } from '../src/db/write-queue';
 import { loadDemo } from '../src/demo';
-import { CAR, openStore } from './helpers';
+import { FileStore } from '../src/files/store';
+import { CAR, newFolder, openStore } from './helpers';
 
 test('pragmas hold on the one connection, also after a batch and after calls at the same time', async () => {
   const { db, ...rest } = await openStore().then((store) => ({ db: store.db, store }));
@@ -18,12 +19,17 @@ test('pragmas hold on the one connection, also after a batch and after calls at 
 
 test('the demo club loads whole, a car with several plans once', async () => {
   const store = await openStore();
-  await loadDemo(store, path.join(__dirname, '../../demo'));
+  const files = new FileStore(path.join(newFolder(), 'files'));
+  await loadDemo(store, files, path.join(__dirname, '../../demo'));
   const [cars, plans] = [await store.all('car'), await store.all('plan')];
   expect(cars.map((doc) => doc.body.car.name)).toEqual(['Ridgeback', 'Towpath pacer', 'Drover tractor unit', 'Headland plough']);
   expect(plans).toHaveLength(10);
   expect(cars[0]!.body.bench.stockPlanId).toBe(plans.find((doc) => doc.body.name === 'Ridgeback as bought')!.id);
   expect((await store.all('part')).length).toBeGreaterThanOrEqual(60);
+  const runs = await store.all('run');
+  expect(runs.map((doc) => doc.body.logs?.length ?? 0)).toEqual([0, 2, 2, 2, 0, 0]);
+  const here = await files.hashes();
+  for (const { hash } of runs.flatMap((doc) => doc.body.logs ?? [])) expect(here).toContain(hash);
   await store.db.close();
 });
 

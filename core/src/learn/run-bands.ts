@@ -21,27 +21,18 @@ export interface RunBand {
 /** Plans drawn for the bands of a run. */
 export const RUN_BAND_SAMPLES = 120;
 
-/** Which figure a feature of a run is. */
-function figureOf(kind: FeatureKind, label: string): RunFigure | undefined {
-  switch (kind) {
-    case 'top speed':
-      return 'topSpeedMs';
-    case 'settled current':
-      return 'settledA';
-    case 'can':
-      return 'canC';
-    case 'ESC':
-      return 'escC';
-    case 'pack':
-      return 'packC';
-    case 'charge used':
-      return 'usedAh';
-    case 'time to a mark':
-      return label.includes('18.3') ? 'to18m3S' : 'to40m2S';
-    default:
-      return undefined;
-  }
-}
+const BY_KIND: Partial<Record<FeatureKind, RunFigure>> = {
+  'top speed': 'topSpeedMs',
+  'settled current': 'settledA',
+  can: 'canC',
+  ESC: 'escC',
+  pack: 'packC',
+  'charge used': 'usedAh',
+};
+
+/** Which figure a feature of a run is; undefined for one that is no headline. */
+const figureOf = (kind: FeatureKind, label: string): RunFigure | undefined =>
+  kind === 'time to a mark' ? (label.includes('18.3') ? 'to18m3S' : 'to40m2S') : BY_KIND[kind];
 
 const isTemperature = (kind: FeatureKind) => kind === 'can' || kind === 'ESC' || kind === 'pack';
 

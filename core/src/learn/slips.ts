@@ -24,6 +24,8 @@ interface Candidate {
   what: string;
   decide: string;
   change: (run: LoggedRun) => LoggedRun;
+  /** The one run that it is about; left out: all of them. */
+  only?: number;
 }
 
 const NONE_PRIOR = 0.9;
@@ -35,6 +37,39 @@ const ofPlan =
   (run: LoggedRun): LoggedRun => ({ ...run, plan: change(run.plan) });
 const scaled = (trace: Trace, field: keyof Trace['fields'], factor: number): Trace =>
   trace.fields[field] ? { ...trace, fields: { ...trace.fields, [field]: trace.fields[field].map((value) => value * factor) } } : trace;
+
+/** Runs that fit worst, by what their figures cost: one of them may have been noted wrongly by itself. */
+const MOST_SINGLE = 3;
+const FITS_BADLY = 2.5;
+
+/** Slips of one run alone: another pinion was on that day than the one noted. */
+function ofOneRun(runs: readonly LoggedRun[], evidences: readonly Evidence[], base: Fit): Candidate[] {
+  if (runs.length < 2) return [];
+  const worst = runs
+    .map((run, place) => {
+      const own = base.residuals.filter((one) => one.run === place).map(({ residual }) => Math.abs(residual));
+      return { run, place, worst: Math.max(0, ...own) };
+    })
+    .filter((one) => one.worst > FITS_BADLY)
+    .sort((a, b) => b.worst - a.worst)
+    .slice(0, MOST_SINGLE);
+  return worst.flatMap(({ run, place }) =>
+    (['pinion', 'spur'] as const).flatMap((gear) => {
+      const count = run.plan.gearing[gear];
+      if (count === undefined) return [];
+      return [-2, -1, 1, 2].map((by): Candidate => {
+        const { name } = evidences[place]!;
+        return {
+          id: `${gear} ${by > 0 ? '+' : '−'}${Math.abs(by)} in ${name}`,
+          what: `the ${gear} of “${name}” had ${count + by} teeth, not ${count}`,
+          decide: `Count the teeth of the ${gear} that was on it.`,
+          change: ofPlan((file) => ({ ...file, gearing: { ...file.gearing, [gear]: count + by } })),
+          only: place,
+        };
+      });
+    }),
+  );
+}
 
 function candidates(runs: readonly LoggedRun[]): Candidate[] {
   const { plan } = runs[0]!;
@@ -109,12 +144,15 @@ export function weighSlips(
   report: (share: number) => void = () => undefined,
 ): SuspectedSlip[] {
   const labels = evidences.map(({ features }) => features.map((one) => one.label));
-  const all = candidates(runs);
+  const all = [...candidates(runs), ...ofOneRun(runs, evidences, base)];
   const share = Math.log((1 - NONE_PRIOR) / Math.max(1, all.length)) - Math.log(NONE_PRIOR);
   return all
-    .flatMap(({ id, what, decide, change }, i): SuspectedSlip[] => {
+    .flatMap(({ id, what, decide, change, only }, i): SuspectedSlip[] => {
       report(i / all.length);
-      const supposed = evidenceFor(runs.map(change), labels);
+      const supposed = evidenceFor(
+        runs.map((run, place) => (only === undefined || only === place ? change(run) : run)),
+        labels,
+      );
       // A slip that changes what can be seen in a log at all cannot be weighed against the same figures.
       if (!supposed || supposed.runs.some((run, r) => run.evidence.features.length !== base.jacobian[r]!.length)) return [];
       const { evidence } = fit(supposed.runs, supposed.parameters.priorPrecision(), { theta: base.theta, jacobian: base.jacobian });

@@ -1,4 +1,5 @@
-import { TRACE_DT_S, type Trace } from './trace';
+import type { Samples } from './samples';
+import { traceOf, TRACE_DT_S, type Trace } from './trace';
 
 /** How two sources of one run lie over each other: what is added to the second’s clock, and how well their speeds go together. */
 export interface Alignment {
@@ -15,8 +16,15 @@ const COARSE = 25;
 /** Both must have spoken for so long [s]. */
 const LEAST_OVERLAP_S = 10;
 
-/** The correlation of two speeds, the second moved by some slots; undefined where they overlap for too short. */
-function correlationAt(a: Float64Array, b: Float64Array, slots: number, dtS: number): number | undefined {
+interface Match {
+  /** How well the two go together where both spoke. */
+  correlation: number;
+  /** The same, less the less they overlap: passes are alike, and the last of one must not lie on the first of the other. */
+  whole: number;
+}
+
+/** How two speeds go together, the second moved by some slots; undefined where they overlap for too short. */
+function matchAt(a: Float64Array, b: Float64Array, slots: number, dtS: number): Match | undefined {
   let [n, sa, sb, saa, sbb, sab] = [0, 0, 0, 0, 0, 0];
   for (let i = Math.max(0, slots); i < Math.min(a.length, b.length + slots); i++) {
     const [x, y] = [a[i]!, b[i - slots]!];
@@ -30,8 +38,23 @@ function correlationAt(a: Float64Array, b: Float64Array, slots: number, dtS: num
   }
   if (n * dtS < LEAST_OVERLAP_S) return undefined;
   const under = Math.sqrt((n * saa - sa * sa) * (n * sbb - sb * sb));
-  return under > 0 ? (n * sab - sa * sb) / under : undefined;
+  if (!(under > 0)) return undefined;
+  const correlation = (n * sab - sa * sb) / under;
+  return { correlation, whole: correlation * (n / Math.min(a.length, b.length)) ** OVERLAP_COUNTS };
 }
+
+/** A quarter of the overlap costs a fifteenth of the match. */
+const OVERLAP_COUNTS = 0.05;
+
+/** The speed of a trace by which it is laid over another: what the wheels say while the motor does not drive them, for then they cannot spin. */
+export function speedToAlign({ fields, count }: Trace, perRpm: number): Float64Array | undefined {
+  const { motorRpm, speedMs } = fields;
+  const output = fields.outputShare ?? fields.throttleShare;
+  if (!motorRpm) return speedMs;
+  return Float64Array.from({ length: count }, (_, i) => (output && output[i]! > CLOSED ? NaN : motorRpm[i]! * perRpm));
+}
+
+const CLOSED = 0.02;
 
 function coarsened(values: Float64Array): Float64Array {
   return Float64Array.from({ length: Math.floor(values.length / COARSE) }, (_, k) => {
@@ -45,32 +68,61 @@ function coarsened(values: Float64Array): Float64Array {
   });
 }
 
-function best(from: number, to: number, of: (slots: number) => number | undefined): { slots: number; value: number } | undefined {
-  let found: { slots: number; value: number } | undefined;
+function best(from: number, to: number, of: (slots: number) => Match | undefined, by: keyof Match): (Match & { slots: number }) | undefined {
+  let found: (Match & { slots: number }) | undefined;
   for (let slots = from; slots <= to; slots++) {
-    const value = of(slots);
-    if (value !== undefined && (!found || value > found.value)) found = { slots, value };
+    const match = of(slots);
+    if (match && (!found || match[by] > found[by])) found = { slots, ...match };
   }
   return found;
 }
 
 /**
- * The shift of the second speed with the highest correlation, first in half seconds over ±120 s, then in slots, then between them by a
- * parabola. Undefined where the two never overlap for ten seconds, or one of them stands still.
+ * The shift of the second speed by which it goes best with the first, first in half seconds over ±120 s, then in slots, then between
+ * them by a parabola. Undefined where the two never overlap for ten seconds, or one of them stands still.
  */
 export function alignSpeeds(a: Float64Array, b: Float64Array): Alignment | undefined {
   const [ca, cb] = [coarsened(a), coarsened(b)];
   const reach = Math.round(MOST_SHIFT_S / (COARSE * TRACE_DT_S));
-  const coarse = best(-reach, reach, (slots) => correlationAt(ca, cb, slots, COARSE * TRACE_DT_S));
+  const coarse = best(-reach, reach, (slots) => matchAt(ca, cb, slots, COARSE * TRACE_DT_S), 'whole');
   if (!coarse) return undefined;
   const middle = coarse.slots * COARSE;
-  const at = (slots: number) => correlationAt(a, b, slots, TRACE_DT_S);
-  const fine = best(middle - COARSE, middle + COARSE, at);
+  const at = (slots: number) => matchAt(a, b, slots, TRACE_DT_S);
+  const fine = best(middle - COARSE, middle + COARSE, at, 'correlation');
   if (!fine) return undefined;
   const [before, after] = [at(fine.slots - 1), at(fine.slots + 1)];
-  const bend = before === undefined || after === undefined ? 0 : before - 2 * fine.value + after;
-  const off = bend < 0 ? (0.5 * (before! - after!)) / bend : 0;
-  return { shiftS: (fine.slots + Math.max(-0.5, Math.min(0.5, off))) * TRACE_DT_S, correlation: fine.value };
+  const bend = before && after ? before.correlation - 2 * fine.correlation + after.correlation : 0;
+  const off = bend < 0 ? (0.5 * (before!.correlation - after!.correlation)) / bend : 0;
+  return { shiftS: (fine.slots + Math.max(-0.5, Math.min(0.5, off))) * TRACE_DT_S, correlation: fine.correlation };
+}
+
+/** A log of a run, and what is added to its clock where that is known. */
+export interface LogToJoin {
+  samples: Samples;
+  shiftS?: number | undefined;
+}
+
+/** How the clock of a log was moved: what was added, how well its speed goes with the first’s, and whether it was told. */
+export interface ClockShift {
+  shiftS: number;
+  correlation: number | undefined;
+  told: boolean;
+}
+
+/** Lays the logs of one run over each other: by what was told of their clocks, else by their speeds. `perRpm` is m/s for each rpm of the motor. */
+export function joinLogs(logs: readonly LogToJoin[], perRpm: number): { trace: Trace; shifts: ClockShift[] } {
+  const traces = logs.map(({ samples }) => traceOf(samples));
+  const first = traces[0] && speedToAlign(traces[0], perRpm);
+  const shifts = traces.map((trace, i): ClockShift => {
+    const told = logs[i]!.shiftS;
+    if (i === 0) return { shiftS: told ?? 0, correlation: 1, told: told !== undefined };
+    const speed = speedToAlign(trace, perRpm);
+    const found = first && speed ? alignSpeeds(first, speed) : undefined;
+    // Speeds that hardly go together are told, not used.
+    const used = found && found.correlation >= GOOD_CORRELATION ? found.shiftS : 0;
+    return { shiftS: told ?? used, correlation: found?.correlation, told: told !== undefined };
+  });
+  return { shifts, trace: joinTraces(traces.map((trace, i) => ({ trace, shiftS: shifts[i]!.shiftS }))) };
 }
 
 /** One trace of several sources, each moved by its shift: the first that tells a field tells it, the others fill what it lacks. */

@@ -55,8 +55,8 @@ export class Cells {
     let [whole, digits, after] = [0, 0, -1];
     for (let i = at; i < end; i++) {
       const code = text.charCodeAt(i);
-      if (code >= ZERO! && code <= NINE!) {
-        whole = 10 * whole + code - ZERO!;
+      if (code >= ZERO && code <= NINE) {
+        whole = 10 * whole + code - ZERO;
         digits++;
         if (after >= 0) after++;
       } else if (code === mark && after < 0) after = 0;

@@ -90,7 +90,10 @@ export function stretchesOf(trace: Trace, metresPerRpmS?: number): Stretches {
   const speed = groundSpeed(trace, metresPerRpmS);
   const output = outputShare ?? throttleShare;
   const none: Stretches = { passes: [], launches: [], coastDowns: [], cutOffs: [], stalls: [], wheelspin: [] };
-  if (!output) return { ...none, launches: speed ? launchesOf(speed, count, dtS) : [] };
+  // Wheels that spin run ahead of the car: who has a GPS is timed by that.
+  const ground = gps ?? speed;
+  const launches = ground ? launchesOf(ground, count, dtS) : [];
+  if (!output) return { ...none, launches };
   const passes = runsOf(count, dtS, (i) => output[i]! >= FULL, SHORTEST_PASS_S, JOINED_S).map((stretch) => passOf(stretch, trace, speed));
   const wheelspin =
     motorRpm && gps && metresPerRpmS !== undefined
@@ -98,7 +101,7 @@ export function stretchesOf(trace: Trace, metresPerRpmS?: number): Stretches {
       : [];
   return {
     passes,
-    launches: speed ? launchesOf(speed, count, dtS) : [],
+    launches,
     coastDowns: speed ? coastsOf(output, speed, count, dtS) : [],
     cutOffs: outputShare && throttleShare ? runsOf(count, dtS, (i) => throttleShare[i]! - outputShare[i]! > TAKEN_BACK, TAKEN_BACK_S) : [],
     stalls: motorRpm ? runsOf(count, dtS, (i) => output[i]! > STALL_OUTPUT && motorRpm[i]! < STALL_RPM, STALL_S) : [],

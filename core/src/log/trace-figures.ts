@@ -44,7 +44,8 @@ export function traceFigures(trace: Trace, { passes, launches }: Stretches): Pic
     peakA: most(passes.map((pass) => pass.peakA)),
     minPackV: Number.isFinite(lowest) ? lowest : undefined,
   });
-  const [first] = launches;
+  // Without a GPS it was the wheels that were timed, and they spin.
+  const first = fields.speedMs ? launches[0] : undefined;
   const launch = given({
     to18m3S: first?.toMarksS[0]?.seconds,
     to40m2S: first?.toMarksS[1]?.seconds,

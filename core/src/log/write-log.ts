@@ -33,8 +33,8 @@ export function logCsv({ timeS, fields }: Samples): string {
   return `${lines.join('\n')}\n`;
 }
 
-/** Places of a log as a GPX 1.1 track; `startMs` is when it began, in milliseconds since 1970. Undefined for a log without places. */
-export function logGpx({ timeS, fields: { latDeg, lonDeg, elevationM, speedMs } }: Samples, startMs: number): string | undefined {
+/** Places of a log as a GPX 1.1 track; `clock` writes a moment of it [s] as ISO 8601. Undefined for a log without places. */
+export function logGpx({ timeS, fields: { latDeg, lonDeg, elevationM, speedMs } }: Samples, clock: (timeS: number) => string): string | undefined {
   if (!latDeg || !lonDeg) return undefined;
   const points: string[] = [];
   for (let i = 0; i < timeS.length; i++) {
@@ -42,7 +42,7 @@ export function logGpx({ timeS, fields: { latDeg, lonDeg, elevationM, speedMs } 
     if (Number.isNaN(lat) || Number.isNaN(lon)) continue;
     points.push(
       `<trkpt lat="${lat.toFixed(7)}" lon="${lon.toFixed(7)}">${Number.isNaN(ele) ? '' : `<ele>${ele.toFixed(1)}</ele>`}` +
-        `<time>${new Date(startMs + 1000 * timeS[i]!).toISOString()}</time>` +
+        `<time>${clock(timeS[i]!)}</time>` +
         `${Number.isNaN(speed) ? '' : `<extensions><speed>${speed.toFixed(3)}</speed></extensions>`}</trkpt>`,
     );
   }

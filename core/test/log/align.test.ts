@@ -1,5 +1,18 @@
-import { alignSpeeds, joinTraces, randomStream, TRACE_DT_S, type Trace } from '@puddler/core';
+import {
+  alignSpeeds,
+  carOfSeed,
+  joinLogs,
+  joinTraces,
+  loggedSession,
+  metresPerRpm,
+  randomStream,
+  readAnyLog,
+  resolvePlan,
+  TRACE_DT_S,
+  type Trace,
+} from '@puddler/core';
 import { normal } from '../../src/predict/random';
+import { plainPlan } from '../helpers';
 
 const speedAt = (t: number) => Math.max(0, 8 * Math.sin(t / 3) + 6 * Math.sin(t / 7.3) + 2 * Math.sin(t / 1.9));
 const sampled = (seconds: number, fromS: number, noise = 0, seed = 1) => {
@@ -39,4 +52,26 @@ test('joined, one source fills what the other lacks, at its own time', () => {
   ]);
   expect(count).toBe(125);
   expect([fields.packV![80], fields.packV![110], fields.speedMs![74], fields.speedMs![75]]).toEqual([8, 1, NaN, 5]);
+});
+
+test('an ESC and a phone on a strip of passes that are all alike lie over each other by the lag of the phone alone (seeds 11 to 18)', () => {
+  for (let seed = 11; seed < 19; seed++) {
+    const plan = plainPlan();
+    const { escCsv, track } = loggedSession(carOfSeed(plan, seed), plan, plan, { seed, daySeed: seed, readAfterS: 30 });
+    const log = readAnyLog(escCsv, { poles: 4 });
+    if (!log.ok) throw new Error(log.reason);
+    const { shifts, trace } = joinLogs([{ samples: log.reading.runs[0]! }, { samples: track }], metresPerRpm(resolvePlan(plan)));
+    expect(Math.abs(shifts[1]!.shiftS + 0.4)).toBeLessThan(0.06);
+    expect(shifts[1]!.correlation).toBeGreaterThan(0.95);
+    expect(Object.keys(trace.fields)).toEqual(expect.arrayContaining(['packV', 'motorRpm', 'speedMs', 'latDeg']));
+  }
+});
+
+test('a clock that was told is used, and speeds that hardly go together are not', () => {
+  const timeS = Float64Array.from({ length: 600 }, (_, i) => i / 10);
+  const log = (fromS: number) => ({ timeS, fields: { speedMs: timeS.map((t) => speedAt(fromS + t)) } });
+  expect(joinLogs([{ samples: log(0) }, { samples: log(2), shiftS: 5 }], 1).shifts[1]).toMatchObject({ shiftS: 5, told: true });
+  const random = randomStream(4);
+  const noise = { timeS, fields: { speedMs: timeS.map(() => 9 * random()) } };
+  expect(joinLogs([{ samples: log(0) }, { samples: noise }], 1).shifts[1]).toMatchObject({ shiftS: 0, told: false });
 });

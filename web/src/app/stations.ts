@@ -88,6 +88,14 @@ export const STATIONS: readonly Station[] = [
     onLine: true,
     command: 'Fit: steps at the bench, wiring, settings',
   },
+  {
+    id: 'log',
+    name: 'Log',
+    path: '/plans/:planId/log',
+    page: lateView(() => import('../stations/log/LogStation')),
+    onLine: true,
+    command: 'Log: what it really did, and what that teaches',
+  },
 ];
 
 /** The address of a station for what the page is about; undefined when it needs a car or a plan that there is none of. */

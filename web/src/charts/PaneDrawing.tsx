@@ -73,9 +73,11 @@ export function PaneDrawing({ title, data, xUnit, height, regions, marks, onRead
         {at !== undefined && data.x[at] !== undefined && (
           <g>
             <path d={`M${scaleX(data.x[at])} ${MARGIN.top}V${bottom}`} className="stroke-edge" />
-            {panes.map((pane) => (
-              <circle key={pane.label} cx={scaleX(data.x[at]!)} cy={pane.scale(pane.y[at]!)} r={3.5} className={PANE_FILL[pane.tone]} />
-            ))}
+            {panes
+              .filter((pane) => Number.isFinite(pane.y[at]))
+              .map((pane) => (
+                <circle key={pane.label} cx={scaleX(data.x[at]!)} cy={pane.scale(pane.y[at]!)} r={3.5} className={PANE_FILL[pane.tone]} />
+              ))}
           </g>
         )}
       </svg>

@@ -24,7 +24,7 @@ export function PaneReadout({ data, panes, at, xUnit, canTake }: Props) {
             <span key={pane.label}>
               <span className="text-soft"> · {pane.label} </span>
               <strong className="font-semibold">
-                {formatNumber(pane.y[at]!, pane.digits, true)} {pane.unit}
+                {Number.isFinite(pane.y[at]) ? `${formatNumber(pane.y[at]!, pane.digits, true)} ${pane.unit}` : '–'}
               </strong>
             </span>
           ))}

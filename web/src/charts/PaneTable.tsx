@@ -37,7 +37,7 @@ export function PaneTable({ title, data, xName, xUnit, height }: Props) {
               </th>
               {data.panes.map((pane) => (
                 <td key={pane.label} className="py-0.5 pr-3">
-                  {formatNumber(pane.y[row]!, pane.digits, true)}
+                  {Number.isFinite(pane.y[row]) ? formatNumber(pane.y[row]!, pane.digits, true) : ''}
                 </td>
               ))}
             </tr>
@@ -53,6 +53,6 @@ export function csvOf(data: PaneData, xName: string, xUnit: string): Promise<str
   const heads = [`${xName} [${xUnit}]`, ...data.panes.map((pane) => `${pane.label} [${pane.unit}]`)];
   return toCsv(
     heads,
-    data.x.map((x, i) => [x, ...data.panes.map((pane) => pane.y[i])]),
+    data.x.map((x, i) => [x, ...data.panes.map((pane) => (Number.isFinite(pane.y[i]) ? pane.y[i] : undefined))]),
   );
 }

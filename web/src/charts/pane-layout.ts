@@ -11,6 +11,7 @@ export interface Pane {
   /** Share of the chart's height. */
   weight: number;
   digits: number;
+  /** NaN where there is nothing to draw. */
   y: readonly number[];
   /** Starts the axis at zero; otherwise it fits the data. */
   fromZero: boolean;
@@ -104,9 +105,9 @@ function layGroup(
     const path = line<number>(
       (_, i) => scaleX(x[i]!),
       (value) => scale(value),
-    )(pane.y as number[]);
+    ).defined(Number.isFinite)(pane.y as number[]);
     // At the right end the line is steady: the label stands beside it, or on the side with room.
-    const end = scale(pane.y[pane.y.length - 1] ?? 0);
+    const end = scale(pane.y.findLast(Number.isFinite) ?? 0);
     const labelY = beside ? end + LABEL_PX / 3 : end - top > 2 * LABEL_PX ? end - 6 : end + LABEL_PX + 3;
     return { ...pane, top, height, scale, path: path ?? '', ticks: pane.over ? [] : ticks, labelY };
   });

@@ -29,6 +29,9 @@ export const api = createApi({
     keepFile: build.mutation<FileRef, Blob>({
       query: (picture) => ({ url: 'files', method: 'POST', body: picture, headers: { 'content-type': picture.type }, timeout: LONG_MS }),
     }),
+    keepLog: build.mutation<FileRef, Blob>({
+      query: (log) => ({ url: 'files/logs', method: 'POST', body: log, headers: { 'content-type': 'text/plain' }, timeout: BACKUP_MS }),
+    }),
     importPlan: build.mutation<Imported, string>({
       query: (text) => ({ url: 'imports', method: 'POST', body: text, headers: { 'content-type': 'application/json' } }),
     }),

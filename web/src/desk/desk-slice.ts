@@ -146,6 +146,13 @@ const slice = createSlice({
       else if (steps.length > 0) desk.past.push({ id: changeId, label, joins: batch, at, steps });
       desk.future = [];
     },
+    /** Something computed goes into a document beside what was typed: it is no edit of its own, and nothing to undo. */
+    amended(desk, action: PayloadAction<{ key: Key; content: Content; at: number }>) {
+      const held = desk.held[action.payload.key];
+      if (!held?.content) return;
+      held.content = action.payload.content;
+      held.updatedAt = new Date(action.payload.at).toISOString();
+    },
     /** Takes back the last change, or the one named, wherever it stands. */
     undone(desk, action: PayloadAction<{ at: number; change?: string }>) {
       const { at, change: id } = action.payload;
@@ -253,6 +260,7 @@ export const {
   garageAwaited,
   unsavedRecalled,
   changed,
+  amended,
   imported,
   undone,
   redone,

@@ -13,7 +13,7 @@ import {
   type Wish,
 } from '@puddler/contract/shared';
 import { nanoid } from '@reduxjs/toolkit';
-import { changed } from './desk-slice';
+import { amended, changed } from './desk-slice';
 import { contentOf, keyOf, nameOf, parentKeyOf, type Content, type Key } from './held';
 import type { Step } from './history';
 import { currentPress } from './press';
@@ -184,6 +184,18 @@ function editNoted<K extends 'purchase' | 'fitting'>(
 /** Keeps a run of a car, new or changed; returns what the change is called. */
 export function keepRun(carId: string, id: string, run: CarRun, label: string): Thunk<string> {
   return (dispatch, getState) => commit(dispatch, label, [stepTo(getState(), 'run', id, run, carId)]);
+}
+
+/** Changes a run; edits of the same figure in one gesture join. */
+export const editRun = (id: string, change: (run: CarRun) => CarRun, label: string, joins?: string): Thunk =>
+  replace('run', id, change, label, joins && `run ${id} ${joins}`);
+
+/** Puts what was computed of a run beside what was typed, as no edit of its own. */
+export function amendRun(id: string, change: (run: CarRun) => CarRun): Thunk {
+  return (dispatch, getState) => {
+    const content = contentAt(getState(), 'run', id);
+    if (content) dispatch(amended({ key: keyOf('run', id), content: { ...content, body: change(content.body) }, at: Date.now() }));
+  };
 }
 
 /** Takes what runs have taught for the car’s own: every plan of it reckons with that from now on. Returns what the change is called. */

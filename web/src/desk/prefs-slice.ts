@@ -11,7 +11,18 @@ export interface Prefs {
   currency: string;
   /** The builder's own limits, by finding. */
   limits: LimitChanges;
+  /** How columns of logs were chosen, by the heads of the file. */
+  logColumns: Record<string, LogChoice>;
 }
+
+/** What was chosen for a log of some heads. */
+export interface LogChoice {
+  columns: { name: string; as: string; unit: string }[];
+  poles?: number;
+}
+
+/** Kinds of logs that are remembered. */
+const MOST_LOG_KINDS = 40;
 
 const STORED_AS = 'puddler.prefs.v1';
 
@@ -22,6 +33,7 @@ export function recallPrefs(): Prefs {
     theme: window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light',
     currency: USUAL_CURRENCY,
     limits: {},
+    logColumns: {},
   };
   try {
     const stored = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Partial<Prefs>;
@@ -30,6 +42,7 @@ export function recallPrefs(): Prefs {
       theme: stored.theme === 'dark' || stored.theme === 'light' ? stored.theme : fallback.theme,
       currency: isCurrency(stored.currency) ? stored.currency : fallback.currency,
       limits: typeof stored.limits === 'object' && stored.limits !== null ? stored.limits : {},
+      logColumns: typeof stored.logColumns === 'object' && stored.logColumns !== null ? stored.logColumns : {},
     };
   } catch {
     return fallback;
@@ -42,13 +55,18 @@ export function storePrefs(prefs: Prefs): void {
 
 const slice = createSlice({
   name: 'prefs',
-  initialState: (): Prefs => ({ units: 'metric', theme: 'light', currency: USUAL_CURRENCY, limits: {} }),
+  initialState: (): Prefs => ({ units: 'metric', theme: 'light', currency: USUAL_CURRENCY, limits: {}, logColumns: {} }),
   reducers: {
     unitsSwapped(prefs) {
       prefs.units = prefs.units === 'metric' ? 'imperial' : 'metric';
     },
     themeSwapped(prefs) {
       prefs.theme = prefs.theme === 'light' ? 'dark' : 'light';
+    },
+    logColumnsChosen(prefs, action: PayloadAction<{ heads: string; choice: LogChoice }>) {
+      const { heads, choice } = action.payload;
+      const { [heads]: _old, ...others } = prefs.logColumns;
+      prefs.logColumns = Object.fromEntries([[heads, choice], ...Object.entries(others)].slice(0, MOST_LOG_KINDS) as [string, LogChoice][]);
     },
     currencySet(prefs, action: PayloadAction<string>) {
       prefs.currency = action.payload;
@@ -63,4 +81,4 @@ const slice = createSlice({
 });
 
 export const prefsReducer = slice.reducer;
-export const { unitsSwapped, themeSwapped, currencySet, limitSet } = slice.actions;
+export const { unitsSwapped, themeSwapped, currencySet, limitSet, logColumnsChosen } = slice.actions;

@@ -7,7 +7,7 @@ import { CarRow } from './CarRow';
 import { EmptyGarage } from './EmptyGarage';
 import { GarageHead } from './GarageHead';
 import { importFiles } from './import-files';
-import { useDroppedFiles } from './use-dropped-files';
+import { useDroppedFiles } from '../ui/use-dropped-files';
 
 const NewCarDialog = latePart(() => import('./NewCarDialog'));
 const CarList = latePart(() => import('./CarList'));

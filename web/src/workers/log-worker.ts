@@ -1,7 +1,7 @@
 import {
-  alignSpeeds,
   AnyLogReader,
-  joinTraces,
+  groundSpeed,
+  joinLogs,
   learn,
   logCsv,
   logGpx,
@@ -11,11 +11,13 @@ import {
   replay,
   resolvePlan,
   runBands,
+  samplesOf,
+  seriesOf,
   stretchesOf,
   traceFigures,
-  traceOf,
   whatNext,
   withoutLearned,
+  type ClockShift,
   type Column,
   type Learned,
   type LoggedRun,
@@ -30,10 +32,12 @@ import {
   type RunFigure,
   type RunFile,
   type Samples,
+  type Series,
   type SeriesField,
   type Stretches,
   type Trace,
 } from '@puddler/core';
+import { checkRunFile } from '@puddler/contract';
 import type { CarRun, KeptLog } from '@puddler/contract/shared';
 import { expose, transfer } from 'comlink';
 import { MinMax } from '../charts/min-max';
@@ -63,7 +67,7 @@ export interface TraceFacts {
   durationS: number;
   fields: SeriesField[];
   /** Of each part: what was added to its clock, and how well its speed goes with the first’s; 1 for the first. */
-  shifts: { shiftS: number; correlation: number | undefined; told: boolean }[];
+  shifts: ClockShift[];
   dtS: number;
   stretches: Stretches;
   passes: PassLine[];
@@ -96,6 +100,7 @@ const drawn = new Map<string, Drawn>();
 const MOST_READ = 12;
 const PASS_POINTS = 160;
 const PASS_LEAD_S = 0.5;
+const REST_S = 8;
 
 const optionsOf = ({ poles, columns }: TracePart['log'], plan: PlanFile | undefined): LogOptions => ({
   ...(poles === undefined ? {} : { poles }),
@@ -147,28 +152,19 @@ async function samplesOfPart({ source, log }: TracePart, plan: PlanFile): Promis
   return runs[log.place ?? -1] ?? runs.reduce((a, b) => (b.timeS.length > a.timeS.length ? b : a));
 }
 
-/** Speeds by which sources are laid over each other: what the wheels say where there is rpm. */
-const speedOf = ({ fields }: Trace, perRpm: number) => (fields.motorRpm ? fields.motorRpm.map((rpm) => rpm * perRpm) : fields.speedMs);
-
 interface Joined {
   trace: Trace;
   samples: Samples[];
-  shifts: TraceFacts['shifts'];
+  shifts: ClockShift[];
 }
 
 async function joinedTrace(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
   const samples = await Promise.all(parts.map((part) => samplesOfPart(part, plan)));
-  const traces = samples.map(traceOf);
-  const perRpm = metresPerRpm(resolvePlan(plan));
-  const first = traces[0] && speedOf(traces[0], perRpm);
-  const shifts = traces.map((trace, i) => {
-    const told = parts[i]!.log.shiftS;
-    if (i === 0) return { shiftS: told ?? 0, correlation: 1, told: told !== undefined };
-    const speed = speedOf(trace, perRpm);
-    const found = first && speed ? alignSpeeds(first, speed) : undefined;
-    return { shiftS: told ?? found?.shiftS ?? 0, correlation: found?.correlation, told: told !== undefined };
-  });
-  return { samples, shifts, trace: joinTraces(traces.map((trace, i) => ({ trace, shiftS: shifts[i]!.shiftS }))) };
+  const joined = joinLogs(
+    samples.map((one, i) => ({ samples: one, shiftS: parts[i]!.log.shiftS })),
+    metresPerRpm(resolvePlan(plan)),
+  );
+  return { samples, ...joined };
 }
 
 const partsOf = ({ logs = [] }: Pick<CarRun, 'logs'>): TracePart[] => logs.map((log) => ({ source: { hash: log.hash }, log }));
@@ -180,6 +176,13 @@ async function loggedRunOf(run: CarRun): Promise<LoggedRun> {
   return parts.length === 0 ? typed : { ...typed, trace: (await joinedTrace(parts, run.plan)).trace };
 }
 
+/** Before a pass the pack was hardly asked at some moment: its volts then. */
+function restVolts(packV: Float64Array | undefined, from: number, dtS: number): number | undefined {
+  let most = -Infinity;
+  for (let i = Math.max(0, from - Math.round(REST_S / dtS)); packV && i <= from; i++) if (packV[i]! > most) most = packV[i]!;
+  return most > 0 ? most : undefined;
+}
+
 function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, speed: Float64Array | undefined): PassLine[] {
   const lead = Math.round(PASS_LEAD_S / dtS);
   return passes.map((pass) => {
@@ -187,7 +190,7 @@ function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, speed: 
     const every = Math.max(1, Math.ceil((pass.to - from) / PASS_POINTS));
     const slots = Array.from({ length: Math.ceil((Math.min(count, pass.to) - from) / every) }, (_, k) => from + k * every);
     const line = (values: Float64Array | undefined) => values && slots.map((slot) => values[slot]!);
-    const restV = fields.packV?.subarray(from, pass.from).find((value) => !Number.isNaN(value));
+    const restV = restVolts(fields.packV, pass.from, dtS);
     return {
       fromS: pass.from * dtS,
       toS: pass.to * dtS,
@@ -242,7 +245,7 @@ const tasks = {
       shifts,
       dtS: trace.dtS,
       stretches,
-      passes: passLines(trace, stretches, speedOf(trace, perRpm)),
+      passes: passLines(trace, stretches, groundSpeed(trace, perRpm)),
       figures: traceFigures(trace, stretches),
     };
   },
@@ -287,11 +290,32 @@ const tasks = {
     return replay(trace, own, plan ? resolvePlan(plan) : own);
   },
 
+  /** A run file as typed or written: checked whole, or what is wrong with it. */
+  checkRun(text: string): { ok: true; run: RunFile } | { ok: false; problems: string[] } {
+    let input: unknown;
+    try {
+      input = JSON.parse(text.replace(/^\uFEFF/, ''));
+    } catch {
+      return { ok: false, problems: ['The file is not JSON: a comma or a bracket may be missing.'] };
+    }
+    const checked = checkRunFile(input);
+    return checked.ok ? { ok: true, run: checked.value } : { ok: false, problems: checked.problems.map((one) => one.message) };
+  },
+
+  /** What the logs of a run say, as the series of a run file. */
+  async series(run: CarRun): Promise<Series> {
+    const { trace } = await joinedTrace(partsOf(run), run.plan);
+    return seriesOf({ timeS: Float64Array.from({ length: trace.count }, (_, i) => i * trace.dtS), fields: trace.fields });
+  },
+
+  /** The series of a run file as a CSV log. */
+  csvOf: (series: Series): string => logCsv(samplesOf(series)),
+
   /** The logs of a run written out: as CSV of all on one clock, or its places as GPX. */
   async written(run: CarRun, form: 'csv' | 'gpx'): Promise<string | undefined> {
     const { trace } = await joinedTrace(partsOf(run), run.plan);
     const samples: Samples = { timeS: Float64Array.from({ length: trace.count }, (_, i) => i * trace.dtS), fields: trace.fields };
-    return form === 'csv' ? logCsv(samples) : logGpx(samples, Date.parse(run.at));
+    return form === 'csv' ? logCsv(samples) : logGpx(samples, (timeS) => new Date(Date.parse(run.at) + 1000 * timeS).toISOString());
   },
 };
 

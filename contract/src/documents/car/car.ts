@@ -1,4 +1,4 @@
-import type { Car } from '@puddler/core';
+import type { Car, UpkeepId } from '@puddler/core';
 import type { EarlierFiles, FileRef, Kind } from '../kind';
 
 /** A car with what is noted beside its figures. */
@@ -15,6 +15,13 @@ export interface Bench {
   today?: Today;
   radio?: OldRadio;
   photos?: PhotoRef[];
+  /** When each work that comes round was done last, ISO 8601. */
+  upkeep?: UpkeepDone[];
+}
+
+export interface UpkeepDone {
+  id: UpkeepId;
+  at: string;
 }
 
 export interface Today {
@@ -62,7 +69,7 @@ export const CAR: Kind<CarBody> = {
   noun: 'car',
   list: 'garage',
   nameOf: ({ car }) => car.name,
-  memberIds: { 'bench.photos': 'hash' },
+  memberIds: { 'bench.photos': 'hash', 'bench.upkeep': 'id' },
   fileHashes: ({ bench }) => (bench.photos ?? []).map((photo) => photo.hash),
   steps: [photosByHash],
 };

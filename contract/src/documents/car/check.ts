@@ -1,9 +1,10 @@
+import { UPKEEP, type UpkeepId } from '@puddler/core';
 import Joi from 'joi';
 import { fileRefKeys, uuid } from '../../joi-parts';
 import { checkWith } from '../../joi-problems';
 import { carSchema } from '../../plan-schema';
 import { name, number } from '../../schema-words';
-import { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type Today } from './car';
+import { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type Today, type UpkeepDone } from './car';
 
 const benchSchema = Joi.object<Bench, true>({
   stockPlanId: uuid,
@@ -13,6 +14,17 @@ const benchSchema = Joi.object<Bench, true>({
     .items(Joi.object({ ...fileRefKeys, caption: name }))
     .unique('hash')
     .max(MOST_PHOTOS),
+  upkeep: Joi.array()
+    .items(
+      Joi.object<UpkeepDone, true>({
+        id: Joi.string<UpkeepId>()
+          .valid(...UPKEEP)
+          .required(),
+        at: Joi.string().isoDate().required(),
+      }),
+    )
+    .unique('id')
+    .max(UPKEEP.length),
 });
 
 const schema = Joi.object<CarBody, true>({ car: carSchema.required(), bench: benchSchema.required() });

@@ -133,7 +133,7 @@ function AtTheBench({ inHand }: { inHand: CarInHand }) {
             view.state === 'ready' ? fitFindings(file, view.resolved, limitsWith(limits, plan.limits)).filter((one) => one.level !== 'info') : [],
         };
       }),
-    [car, plans, stock, limits],
+    [car, plans, stock, learned, limits],
   );
   return (
     <main className="mx-auto grid max-w-[1400px] gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[210px_minmax(0,1fr)_270px]">

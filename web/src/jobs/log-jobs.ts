@@ -1,0 +1,90 @@
+import type { CarRun } from '@puddler/contract/shared';
+import type { Learned } from '@puddler/core';
+import { proxy, wrap, type Remote } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { LogTasks, TraceFacts, TracePart } from '../workers/log-worker';
+import type { PlanFile } from '@puddler/core';
+
+const make = () => new Worker(new URL('../workers/log-worker.ts', import.meta.url), { type: 'module' });
+
+let reading: Remote<LogTasks> | undefined;
+
+/** The worker that reads and draws logs. */
+export const logTasks = (): Remote<LogTasks> => (reading ??= wrap<LogTasks>(make()));
+
+export const messageOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));
+
+/** What came of asking a worker once. */
+export type Asked<T> = { state: 'waiting' } | { state: 'ready'; value: T } | { state: 'failed'; message: string };
+
+/** Asks the log worker whenever `question` changes by identity; undefined asks nothing. */
+export function useLogTask<Q, T>(question: Q | undefined, ask: (tasks: Remote<LogTasks>, question: Q) => Promise<T>): Asked<T> {
+  const [answer, setAnswer] = useState<{ question: Q; asked: Asked<T> }>();
+  const latest = useRef(ask);
+  useEffect(() => {
+    latest.current = ask;
+  });
+  useEffect(() => {
+    if (question === undefined) return;
+    let wanted = true;
+    const tell = (asked: Asked<T>) => wanted && setAnswer({ question, asked });
+    latest
+      .current(logTasks(), question)
+      .then((value) => tell({ state: 'ready', value }))
+      .catch((cause: unknown) => tell({ state: 'failed', message: messageOf(cause) }));
+    return () => {
+      wanted = false;
+    };
+  }, [question]);
+  return answer && answer.question === question ? answer.asked : { state: 'waiting' };
+}
+
+export interface TraceWish {
+  key: string;
+  parts: TracePart[];
+  plan: PlanFile;
+}
+
+/** The trace of a run’s logs, laid over each other. */
+export const useTrace = (wish: TraceWish | undefined): Asked<TraceFacts> =>
+  useLogTask(wish, (tasks, { key, parts, plan }) => tasks.trace(key, parts, plan));
+
+export type Lesson =
+  | { state: 'none' }
+  | { state: 'running'; what: string; share: number }
+  | { state: 'done'; learned: Learned; runs: readonly CarRun[]; tookMs: number }
+  | { state: 'failed'; message: string };
+
+/** Learning in a worker of its own, which can be stopped at any moment. */
+export function useLesson(): { lesson: Lesson; begin: (runs: readonly CarRun[]) => void; cancel: () => void } {
+  const [lesson, setLesson] = useState<Lesson>({ state: 'none' });
+  const worker = useRef<Worker>(undefined);
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = undefined;
+  }, []);
+  useEffect(() => stop, [stop]);
+  const begin = useCallback(
+    (runs: readonly CarRun[]) => {
+      stop();
+      const own = (worker.current = make());
+      const beganMs = performance.now();
+      const tell = (next: Lesson) => worker.current === own && setLesson(next);
+      tell({ state: 'running', what: 'reading the logs', share: 0 });
+      wrap<LogTasks>(own)
+        .learn(
+          [...runs],
+          proxy((what: string, share: number) => void tell({ state: 'running', what, share })),
+        )
+        .then((learned) => tell({ state: 'done', learned, runs, tookMs: performance.now() - beganMs }))
+        .catch((cause: unknown) => tell({ state: 'failed', message: messageOf(cause) }))
+        .finally(() => worker.current === own && stop());
+    },
+    [stop],
+  );
+  const cancel = useCallback(() => {
+    stop();
+    setLesson({ state: 'none' });
+  }, [stop]);
+  return { lesson, begin, cancel };
+}

@@ -1,0 +1,121 @@
+import type { Learned } from '@puddler/core';
+import { learnedFigures } from '@puddler/core';
+import { useMemo, useState } from 'react';
+import { deleteDocument, takeLearned } from '../../desk/edits';
+import { learnedOf } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { undoable } from '../../desk/undoable';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { useLesson } from '../../jobs/log-jobs';
+import { Button } from '../../ui/Button';
+import { LearnedTable } from './LearnedTable';
+import { Misfits, Slips } from './LessonNotes';
+import { PlansChange } from './PlansChange';
+import type { AtLog } from './use-log';
+import { WhatNext } from './WhatNext';
+
+/** What the runs say about the car’s own figures; taken on a word, forgotten on a word. */
+export function LearningPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  const { carId, car } = inHand;
+  const taken = useAppSelector((state) => learnedOf(state, carId));
+  const { lesson, begin, cancel } = useLesson();
+  const [all, setAll] = useState(false);
+  const runs = useMemo(() => log.runs.filter(({ run }) => !run.aside && run.purpose !== 'practice').map(({ run }) => run), [log.runs]);
+  const learned = lesson.state === 'done' ? lesson.learned : undefined;
+  const isOld =
+    lesson.state === 'done' &&
+    (lesson.runs.length !== runs.length || lesson.runs.some((run, i) => withoutPredicted(run) !== withoutPredicted(runs[i]!)));
+  const take = (lessonLearned: Learned) => {
+    dispatch(takeLearned(carId, learnedFigures(lessonLearned)));
+    dispatch(undoable(`${car.name} reckons with what ${runsText(lessonLearned.runs.length)} taught, in every plan.`));
+  };
+  const forget = () => {
+    dispatch(deleteDocument('learned', carId));
+    dispatch(undoable(`What was learned of ${car.name} is forgotten.`));
+  };
+  return (
+    <section aria-label="Learning" className="flex flex-col gap-3">
+      <div className="flex flex-wrap items-center gap-2">
+        {lesson.state === 'running' ? (
+          <>
+            <progress className="h-1 w-40" value={lesson.share} aria-label="Learning" />
+            <span role="status" className="text-[13px] text-soft">
+              {lesson.what} …
+            </span>
+            <Button onClick={cancel}>Stop</Button>
+          </>
+        ) : (
+          <Button tone={learned && !isOld ? 'plain' : 'action'} disabled={runs.length === 0} onClick={() => begin(runs)}>
+            {learned ? 'Learn again' : `Learn from ${runsText(runs.length)}`}
+          </Button>
+        )}
+        {learned && lesson.state === 'done' && (
+          <Button tone={isOld ? 'plain' : 'action'} disabled={!canTake(learned)} onClick={() => take(learned)}>
+            Take it for the car’s own
+          </Button>
+        )}
+        {taken && (
+          <span className="flex items-center gap-1 text-[13px]">
+            <span className="text-soft">In use: from {runsText(taken.from.length)}.</span>
+            <Button tone="quiet" onClick={forget}>
+              Forget it
+            </Button>
+          </span>
+        )}
+      </div>
+      {runs.length === 0 && (
+        <p className="text-[13px] text-soft">Learning needs a run with a figure in it. What is left out of learning, and practice, is not asked.</p>
+      )}
+      {isOld && <p className="text-[13px] text-caution">The runs have changed since: learn again before it is taken.</p>}
+      {lesson.state === 'failed' && (
+        <p role="alert" className="text-stop">
+          Nothing was learned: {lesson.message}
+        </p>
+      )}
+      {learned && (
+        <>
+          <p className="text-[13px]">
+            {outcomeText(learned)} <span className="text-soft">{lesson.state === 'done' && `It took ${(lesson.tookMs / 1000).toFixed(1)} s.`}</span>
+          </p>
+          <Slips slips={learned.slips} />
+          <LearnedTable learned={learned} all={all} onAll={() => setAll(!all)} />
+          <Misfits learned={learned} />
+          <PlansChange carId={carId} car={car} learned={learned} />
+        </>
+      )}
+      <WhatNext file={inHand.file} />
+    </section>
+  );
+}
+
+/** Bands are computed beside a run and teach nothing. */
+const known = new WeakMap<object, string>();
+function withoutPredicted(run: object): string {
+  let text = known.get(run);
+  if (text === undefined) {
+    const { predicted: _predicted, photos: _photos, notes: _notes, ...said } = run as Record<string, unknown>;
+    known.set(run, (text = JSON.stringify(said)));
+  }
+  return text;
+}
+
+export const runsText = (count: number) => (count === 1 ? 'one run' : `${count} runs`);
+
+const canTake = ({ outcome, figures }: Learned): boolean =>
+  (outcome === 'converged' || outcome === 'max-steps') && figures.some((figure) => figure.counts);
+
+function outcomeText({ outcome, figures }: Learned): string {
+  const counted = figures.filter((figure) => figure.counts).length;
+  switch (outcome) {
+    case 'converged':
+    case 'max-steps':
+      return counted === 0
+        ? 'The runs make no figure a fifth surer: there is nothing to take yet.'
+        : `${counted} of ${figures.length} figures are surer by a fifth or more.${outcome === 'max-steps' ? ' It had not quite settled.' : ''}`;
+    case 'no-evidence':
+      return 'The runs say nothing that a prediction could be held against.';
+    case 'not-computable':
+      return 'The plan of a run cannot be computed with what the runs say.';
+  }
+}

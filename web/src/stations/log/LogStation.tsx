@@ -1,0 +1,137 @@
+import { FileUp } from 'lucide-react';
+import { Suspense, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { OnPlan } from '../../in-hand/OnPlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../desk/store';
+import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
+import { FileButton } from '../../ui/FileButton';
+import { latePart } from '../../ui/late-part';
+import { useDroppedFiles } from '../../ui/use-dropped-files';
+import { runName } from './log-text';
+import { MeasuredAgainst } from './MeasuredAgainst';
+import { LearningPanel } from './LearningPanel';
+import { OverTime } from './OverTime';
+import { ReplayPanel } from './ReplayPanel';
+import { RunList } from './RunList';
+import { RunPage } from './RunPage';
+import { UpkeepPanel } from './UpkeepPanel';
+import { useLog, type AtLog } from './use-log';
+import { useTakeFiles } from './use-take-files';
+
+const DropDialog = latePart(() => import('./DropDialog'));
+
+const PANELS = [
+  ['run', 'Run'],
+  ['learning', 'Learning'],
+  ['replay', 'Replay'],
+  ['time', 'Over time'],
+  ['upkeep', 'Upkeep'],
+] as const;
+type Panel = (typeof PANELS)[number][0];
+
+export default function LogStation() {
+  return <OnPlan so="no run of it can be held against a prediction">{(inHand) => <AtTheLog key={inHand.carId} inHand={inHand} />}</OnPlan>;
+}
+
+/** The log of a car: its runs on one side, the open one and what they teach on the other. */
+function AtTheLog({ inHand }: { inHand: PlanInHand }) {
+  const log = useLog(inHand);
+  const logLoaded = useAppSelector((state) => state.desk.logLoaded);
+  const [panel, setPanel] = useState<Panel>('run');
+  const taking = useTakeFiles(log, inHand, () => setPanel('run'));
+  const { over, zone } = useDroppedFiles((files) => void taking.take(files));
+  const begin = () => {
+    log.begin();
+    setPanel('run');
+  };
+  useHotkeys('n', begin);
+  const at: AtLog = {
+    ...log,
+    begin: (more) => {
+      setPanel('run');
+      return log.begin(more);
+    },
+    show: (id) => {
+      if (id !== undefined && panel !== 'time') setPanel('run');
+      log.show(id);
+    },
+  };
+  return (
+    <main
+      className={`mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,0.82fr)_minmax(0,1fr)] print:block ${over ? 'outline-2 -outline-offset-4 outline-steel' : ''}`}
+      {...zone}
+    >
+      <div className="min-w-0">
+        <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4">
+          <h1 className="wide text-[20px] font-semibold">
+            The log{' '}
+            <span className="text-[14px] font-normal text-soft">
+              of {inHand.car.name}, by {inHand.plan.name}
+            </span>
+          </h1>
+        </div>
+        {logLoaded ? <RunList log={at} /> : <p className="text-soft">Fetching the runs …</p>}
+        {logLoaded && log.runs.length === 0 && <NoRuns onBegin={begin} onFiles={(files) => void taking.take(files)} />}
+        {at.open && (
+          <section aria-label="Against the prediction" className="mt-4">
+            <h2 className="eyebrow text-soft">{runName(at.open.run)}</h2>
+            <MeasuredAgainst run={at.open.run} />
+          </section>
+        )}
+        {taking.problems.map((problem) => (
+          <p key={problem} role="alert" className="mt-1 text-[13px] text-stop">
+            {problem}
+          </p>
+        ))}
+      </div>
+      <div className="min-w-0">
+        <div className="mb-2 flex flex-wrap gap-1.5 print:hidden" role="group" aria-label="Of the log">
+          {PANELS.map(([id, word]) => (
+            <Choice key={id} size="large" on={panel === id} onClick={() => setPanel(id)}>
+              {word}
+            </Choice>
+          ))}
+        </div>
+        {panel === 'run' &&
+          (at.open ? (
+            <RunPage key={at.open.id} open={at.open} log={at} onFiles={(files) => void taking.take(files)} />
+          ) : (
+            <p className="text-[13px] text-soft">
+              Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
+            </p>
+          ))}
+        {panel === 'learning' && <LearningPanel log={at} inHand={inHand} />}
+        {panel === 'replay' && <ReplayPanel log={at} inHand={inHand} />}
+        {panel === 'time' && <OverTime log={at} />}
+        {panel === 'upkeep' && <UpkeepPanel log={at} inHand={inHand} />}
+      </div>
+      {taking.dropping.dropped.length > 0 && (
+        <Suspense fallback={null}>
+          <DropDialog dropping={taking.dropping} onKeep={() => void taking.keep()} onClose={taking.dropping.clear} />
+        </Suspense>
+      )}
+    </main>
+  );
+}
+
+function NoRuns({ onBegin, onFiles }: { onBegin: () => void; onFiles: (files: File[]) => void }) {
+  return (
+    <div className="mt-4 border-t border-rule pt-3 text-[13px]">
+      <p>Write down what it did: a pass each way, the can, what the charger put back. One figure is enough to begin with.</p>
+      <p className="text-soft">An ESC’s log or a phone’s track says more: drop them here, as CSV, GPX or NMEA.</p>
+      <p className="mt-1 text-soft">
+        Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. The can is hot.
+      </p>
+      <span className="mt-3 flex gap-2">
+        <Button tone="action" onClick={onBegin}>
+          Write a run
+        </Button>
+        <FileButton label="Logs of a run" accept=".csv,.txt,.log,.tsv,.gpx,.nmea,.json,text/*" multiple icon={<FileUp size={14} />} onFiles={onFiles}>
+          Choose logs
+        </FileButton>
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,90 @@
+import type { Car, Learned } from '@puddler/core';
+import { PlanError, predictSteady, resolvePlan, speedSpread, withLearned, type PlanFile } from '@puddler/core';
+import { formatIn, unitOf } from '@puddler/figures';
+import { useMemo } from 'react';
+import { asBoughtOf, learnedOf, plansOfCar } from '../../desk/selectors';
+import { useAppSelector } from '../../desk/store';
+import { planFileFor } from '../../in-hand/joined-plan';
+
+interface Answer {
+  topSpeedMs: number;
+  from: number;
+  to: number;
+  amps: number;
+}
+
+function answerOf(file: PlanFile): Answer | undefined {
+  try {
+    const resolved = resolvePlan(file);
+    const steady = predictSteady(resolved);
+    const spread = speedSpread(file, resolved);
+    return { topSpeedMs: steady.topSpeedMs, from: spread?.fromMs ?? 0, to: spread?.toMs ?? 0, amps: steady.packCurrentA };
+  } catch (error) {
+    if (error instanceof PlanError) return undefined;
+    throw error;
+  }
+}
+
+/** What every plan of the car says now, and what it would say with what was learned: before it is taken. */
+export function PlansChange({ carId, car, learned }: { carId: string; car: Car; learned: Learned }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const plans = useAppSelector((state) => plansOfCar(state, carId));
+  const asBought = useAppSelector((state) => asBoughtOf(state, carId));
+  const taken = useAppSelector((state) => learnedOf(state, carId));
+  const rows = useMemo(
+    () =>
+      plans.flatMap(({ id, plan }) => {
+        const file = planFileFor(car, plan, asBought, taken);
+        const [now, then] = [answerOf(file), answerOf(withLearned(file, learned))];
+        return now && then ? [{ id, name: plan.name, now, then }] : [];
+      }),
+    [plans, car, asBought, taken, learned],
+  );
+  const speed = { ...unitOf('m/s', system), digits: 1 };
+  const said = ({ topSpeedMs, from, to }: Answer) => (
+    <>
+      <strong className="font-semibold">{formatIn(topSpeedMs, speed, true)}</strong>{' '}
+      <span className="text-[12px] text-soft">
+        {formatIn(from, speed)}–{formatIn(to, speed)}
+      </span>
+    </>
+  );
+  if (rows.length === 0) return null;
+  return (
+    <div>
+      <h3 className="eyebrow text-soft">How the plans change with it</h3>
+      <table className="w-full text-[13px]">
+        <thead>
+          <tr className="border-b border-edge text-left text-[12px] text-soft">
+            <th scope="col" className="py-1 font-medium">
+              Plan
+            </th>
+            <th scope="col" className="text-right font-medium">
+              now, {speed.symbol}
+            </th>
+            <th scope="col" className="pl-3 text-right font-medium">
+              with it
+            </th>
+            <th scope="col" className="pl-3 text-right font-medium">
+              amps
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ id, name, now, then }) => (
+            <tr key={id} className="border-b border-rule">
+              <th scope="row" className="py-1 text-left font-normal">
+                {name}
+              </th>
+              <td className="text-right whitespace-nowrap">{said(now)}</td>
+              <td className="pl-3 text-right whitespace-nowrap">{said(then)}</td>
+              <td className="pl-3 text-right whitespace-nowrap">
+                {now.amps.toFixed(0)} → {then.amps.toFixed(0)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+import { Download, FileUp, Printer, Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
+import type { RunOnDesk } from '../../desk/selectors';
+import { logTasks, useTrace } from '../../jobs/log-jobs';
+import { Button } from '../../ui/Button';
+import { fileName } from '../../ui/CsvButton';
+import { download } from '../../ui/download';
+import { FileButton } from '../../ui/FileButton';
+import { Busy } from '../../ui/Busy';
+import { Passes } from './Passes';
+import { RunEntry } from './RunEntry';
+import { runFileOf } from './run-file';
+import { RunLogs } from './RunLogs';
+import { runName } from './log-text';
+import { traceWish } from './trace-wish';
+import { TraceChart } from './TraceChart';
+import type { AtLog } from './use-log';
+
+/** One run: what is typed of it, its logs, and what was found in them. */
+export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; onFiles: (files: File[]) => void }) {
+  const { run } = open;
+  const { logs, plan } = run;
+  // What is typed of a run does not read its logs again.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const wish = useMemo(() => traceWish(open), [open.id, logs, plan]);
+  const asked = useTrace(wish);
+  const facts = wish && asked.state === 'ready' ? asked.value : undefined;
+  return (
+    <article aria-label={runName(run)} className="flex flex-col gap-3">
+      <header className="flex flex-wrap items-baseline justify-between gap-2">
+        <h2 className="wide text-[16px] font-semibold">{runName(run)}</h2>
+        <span className="flex flex-wrap items-center print:hidden">
+          <FileButton label="Logs of the run" accept=".csv,.txt,.log,.tsv,.gpx,.nmea,text/*" multiple icon={<FileUp size={14} />} onFiles={onFiles}>
+            Add logs
+          </FileButton>
+          <RunExports open={open} />
+          <Button tone="quiet" aria-label="Print the run" onClick={() => window.print()}>
+            <Printer size={14} />
+          </Button>
+          <Button tone="quiet" aria-label="Delete the run" onClick={() => log.remove(open)}>
+            <Trash2 size={14} />
+          </Button>
+        </span>
+      </header>
+      <RunEntry key={open.id} run={run} log={log} />
+      {wish && <RunLogs run={run} log={log} facts={facts} />}
+      {wish && asked.state === 'waiting' && <Busy text="Reading the log …" />}
+      {asked.state === 'failed' && (
+        <p role="alert" className="text-stop">
+          The log cannot be shown: {asked.message}
+        </p>
+      )}
+      {facts && <TraceChart key={`${open.id} ${facts.durationS}`} traceKey={open.id} facts={facts} name={runName(run)} />}
+      {facts && <Passes passes={facts.passes} others={log.runs.filter((one) => one.id !== open.id && (one.run.logs ?? []).length > 0)} />}
+    </article>
+  );
+}
+
+/** The run as files: the run file with its series, its logs on one clock as CSV, its places as GPX. */
+function RunExports({ open: { run } }: { open: RunOnDesk }) {
+  const name = fileName(`${run.plan.car.name} ${runName(run)}`);
+  const save = async (form: 'run' | 'csv' | 'gpx') => {
+    if (form === 'run') return download(`${name}.run.json`, 'application/json', await runFileOf(run));
+    const text = await logTasks().written(run, form);
+    if (text !== undefined) download(`${name}.${form}`, form === 'csv' ? 'text/csv' : 'application/gpx+xml', text);
+  };
+  const hasLogs = (run.logs ?? []).length > 0;
+  const hasPlaces = (run.logs ?? []).some((log) => log.kind === 'gps');
+  return (
+    <>
+      {(
+        [
+          ['run', 'Run file', true],
+          ['csv', 'CSV', hasLogs],
+          ['gpx', 'GPX', hasPlaces],
+        ] as const
+      )
+        .filter(([, , there]) => there)
+        .map(([form, word]) => (
+          <Button key={form} tone="quiet" icon={<Download size={14} />} onClick={() => void save(form)}>
+            {word}
+          </Button>
+        ))}
+    </>
+  );
+}

@@ -1,0 +1,286 @@
+import { SERIES_WORDS } from '@puddler/core';
+import { formatNumber } from '@puddler/figures';
+import { scaleLinear } from 'd3-scale';
+import { Minus, Plus } from 'lucide-react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { ChartExport } from '../../charts/ChartExport';
+import { useAppSelector } from '../../desk/store';
+import { logTasks } from '../../jobs/log-jobs';
+import { useWidth } from '../../ui/useWidth';
+import type { TraceFacts } from '../../workers/log-worker';
+import {
+  foundIn,
+  LEFT,
+  layTrace,
+  panned,
+  readAt,
+  RIGHT,
+  TOP,
+  traceHeight,
+  withinLog,
+  zoomed,
+  type Found,
+  type Lane,
+  type View,
+  type Window,
+} from './trace-layout';
+
+const TONE = { ink: 'fill-ink', steel: 'fill-steel', caution: 'fill-caution', stop: 'fill-stop' } as const;
+const TEXT = { ink: 'text-ink', steel: 'text-steel', caution: 'text-caution', stop: 'text-stop' } as const;
+const STEP = 0.2;
+const ZOOM = 0.6;
+/** A stretch is looked at with this share of its length on both sides. */
+const AROUND = 0.15;
+
+/** The view of a window, always the newest that was asked for. */
+function useView(traceKey: string, window: Window, columns: number): { window: Window; view: View } | undefined {
+  const [answer, setAnswer] = useState<{ window: Window; view: View }>();
+  const busy = useRef(false);
+  const wanted = useRef<{ window: Window; columns: number }>(undefined);
+  const isHere = useRef(false);
+  useEffect(() => {
+    isHere.current = true;
+    return () => {
+      isHere.current = false;
+    };
+  }, []);
+  useEffect(() => {
+    wanted.current = { window, columns };
+    const next = async () => {
+      if (busy.current) return;
+      busy.current = true;
+      for (let ask = wanted.current; ask; ask = wanted.current) {
+        wanted.current = undefined;
+        const view = await logTasks().view(traceKey, ask.window.fromS, ask.window.toS, ask.columns);
+        if (isHere.current) setAnswer({ window: ask.window, view });
+      }
+      busy.current = false;
+    };
+    void next();
+  }, [traceKey, window, columns]);
+  return answer;
+}
+
+/** Lanes over one time axis; drag and arrow keys move it, the wheel, + and − zoom, 0 shows all. */
+export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts: TraceFacts; name: string }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const [box, width] = useWidth<HTMLDivElement>(640);
+  const svg = useRef<SVGSVGElement>(null);
+  const { durationS } = facts;
+  const [window, setWindow] = useState<Window>({ fromS: 0, toS: durationS });
+  const [cursor, setCursor] = useState<number>();
+  const columns = Math.max(40, Math.round(width - LEFT - RIGHT));
+  const answer = useView(traceKey, window, columns);
+  const drag = useRef<{ x: number; window: Window }>(undefined);
+  const found = foundIn(facts);
+  const height = traceHeight(facts.fields);
+  const lanes = answer ? layTrace(answer.view, system) : [];
+  const shown = answer?.window ?? window;
+  const x = scaleLinear([shown.fromS, shown.toS], [LEFT, LEFT + columns]);
+  const look = (next: Window) => setWindow(withinLog(next, durationS));
+
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    // React listens for the wheel without a say in scrolling.
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const left = element.getBoundingClientRect().left;
+      setWindow((now) => {
+        const share = Math.min(1, Math.max(0, (event.clientX - left - LEFT) / columns));
+        return zoomed(now, now.fromS + share * (now.toS - now.fromS), event.deltaY > 0 ? 1 / 0.8 : 0.8, durationS);
+      });
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => element.removeEventListener('wheel', onWheel);
+  }, [columns, durationS]);
+
+  const middle = (window.fromS + window.toS) / 2;
+  const onKey = (event: KeyboardEvent) => {
+    const next: Record<string, Window> = {
+      ArrowLeft: panned(window, -STEP, durationS),
+      ArrowRight: panned(window, STEP, durationS),
+      '+': zoomed(window, middle, ZOOM, durationS),
+      '=': zoomed(window, middle, ZOOM, durationS),
+      '-': zoomed(window, middle, 1 / ZOOM, durationS),
+      '0': { fromS: 0, toS: durationS },
+    };
+    const to = next[event.key];
+    if (!to) return;
+    event.preventDefault();
+    setWindow(to);
+  };
+
+  return (
+    <figure ref={box} className="m-0">
+      <div className="flex flex-wrap items-center justify-between gap-x-3">
+        <figcaption className="eyebrow text-soft">The log</figcaption>
+        <span className="flex items-center gap-1 print:hidden">
+          <button
+            type="button"
+            aria-label="Zoom in"
+            className="hit rounded-sm p-1 hover:bg-wash"
+            onClick={() => setWindow(zoomed(window, middle, ZOOM, durationS))}
+          >
+            <Plus size={15} />
+          </button>
+          <button
+            type="button"
+            aria-label="Zoom out"
+            className="hit rounded-sm p-1 hover:bg-wash"
+            onClick={() => setWindow(zoomed(window, middle, 1 / ZOOM, durationS))}
+          >
+            <Minus size={15} />
+          </button>
+          <button
+            type="button"
+            className="hit rounded-sm px-1.5 py-1 text-[12px] text-soft hover:bg-wash hover:text-ink"
+            onClick={() => look({ fromS: 0, toS: durationS })}
+          >
+            All of it
+          </button>
+          <ChartExport svg={() => svg.current} name={`log ${name}`} />
+        </span>
+      </div>
+      <FoundLine found={found} onLook={({ fromS, toS }) => look({ fromS: fromS - AROUND * (toS - fromS), toS: toS + AROUND * (toS - fromS) })} />
+      <svg
+        ref={svg}
+        width={width}
+        height={height}
+        role="application"
+        tabIndex={0}
+        aria-label={`The log over ${durationS.toFixed(0)} seconds. Arrow keys move it, plus and minus zoom, 0 shows all.`}
+        className="block cursor-grab touch-pan-y text-[11px] select-none active:cursor-grabbing"
+        onKeyDown={onKey}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          drag.current = { x: event.clientX, window };
+        }}
+        onPointerMove={(event) => {
+          setCursor(event.clientX - event.currentTarget.getBoundingClientRect().left);
+          const from = drag.current;
+          if (from) setWindow(panned(from.window, (from.x - event.clientX) / columns, durationS));
+        }}
+        onPointerUp={() => (drag.current = undefined)}
+        onPointerCancel={() => (drag.current = undefined)}
+        onPointerLeave={() => setCursor(undefined)}
+      >
+        <clipPath id={`clip-${traceKey}`}>
+          <rect x={LEFT} y={0} width={columns} height={height} />
+        </clipPath>
+        <g clipPath={`url(#clip-${traceKey})`}>
+          {found
+            .filter(({ kind }) => kind === 'passes')
+            .flatMap(({ at }) => at)
+            .map(({ fromS, toS }) => (
+              <rect key={fromS} x={x(fromS)} y={TOP - 8} width={Math.max(1, x(toS) - x(fromS))} height={height - TOP - 12} className="fill-wash" />
+            ))}
+          {found.flatMap(({ kind, tone, at }, row) =>
+            at.map(({ fromS, toS }) => (
+              <rect
+                key={`${kind} ${fromS}`}
+                x={x(fromS)}
+                y={2 + 2 * row}
+                width={Math.max(1.5, x(toS) - x(fromS))}
+                height={2}
+                className={TONE[tone]}
+              />
+            )),
+          )}
+        </g>
+        {lanes.map((lane) => (
+          <LaneDrawing key={lane.name} lane={lane} right={LEFT + columns} />
+        ))}
+        {x.ticks(Math.max(2, Math.round(columns / 90))).map((tick) => (
+          <text key={tick} x={x(tick)} y={height - 5} textAnchor="middle" className="fill-soft">
+            {formatNumber(tick, 2)}
+          </text>
+        ))}
+        <text x={LEFT + columns} y={height - 5} textAnchor="end" className="fill-soft">
+          s
+        </text>
+        {cursor !== undefined && cursor >= LEFT && <path d={`M${cursor} ${TOP - 4}V${height - 18}`} className="stroke-edge" />}
+      </svg>
+      <p className="min-h-5 pl-11 text-[12.5px]" aria-live="off">
+        {answer && cursor !== undefined && cursor >= LEFT && (
+          <>
+            <span className="text-soft">at </span>
+            <strong className="font-semibold">{formatNumber(x.invert(cursor), 2, true)} s</strong>
+            {lanes.flatMap((lane) =>
+              readAt(answer.view, lane, cursor, system).map(({ field, value }) => (
+                <span key={field}>
+                  <span className="text-soft"> · {SERIES_WORDS[field]} </span>
+                  <strong className="font-semibold">
+                    {formatNumber(value, lane.digits, true)} {lane.symbol}
+                  </strong>
+                </span>
+              )),
+            )}
+          </>
+        )}
+      </p>
+    </figure>
+  );
+}
+
+function FoundLine({ found, onLook }: { found: readonly Found[]; onLook: (window: Window) => void }) {
+  const [turn, setTurn] = useState<Partial<Record<Found['kind'], number>>>({});
+  if (found.length === 0) return <p className="text-[12.5px] text-soft">No pass, launch or roll-out was found in it.</p>;
+  return (
+    <p className="flex flex-wrap gap-x-3 text-[12.5px]">
+      {found.map(({ kind, word, tone, at }) => (
+        <button
+          key={kind}
+          type="button"
+          title="Look at one after the other"
+          className={`hit underline-offset-2 hover:underline ${TEXT[tone]}`}
+          onClick={() => {
+            const next = (turn[kind] ?? -1) + 1;
+            setTurn({ ...turn, [kind]: next % at.length });
+            onLook(at[next % at.length]!);
+          }}
+        >
+          {word}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+function LaneDrawing({ lane, right }: { lane: Lane; right: number }) {
+  return (
+    <g>
+      {lane.ticks.map((tick) => (
+        <g key={tick}>
+          <path d={`M${LEFT} ${lane.y(tick)}H${right}`} className="stroke-rule" />
+          <text x={LEFT - 5} y={lane.y(tick) + 4} textAnchor="end" className="fill-soft">
+            {formatNumber(tick, 1)}
+          </text>
+        </g>
+      ))}
+      {lane.curves.map(({ field, path, isSecond }) => (
+        <path
+          key={field}
+          d={path}
+          fill="none"
+          strokeWidth={1.2}
+          strokeLinejoin="round"
+          className={
+            lane.name === 'temperature'
+              ? isSecond
+                ? 'stroke-heat'
+                : 'stroke-ember'
+              : isSecond
+                ? 'stroke-edge'
+                : lane.name === 'speed'
+                  ? 'stroke-ink'
+                  : 'stroke-steel'
+          }
+        />
+      ))}
+      <text x={LEFT + 4} y={lane.top - 4} className="fill-ink text-[11.5px] font-semibold">
+        {lane.name} {lane.symbol}
+      </text>
+    </g>
+  );
+}

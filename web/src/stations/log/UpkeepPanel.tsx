@@ -1,0 +1,63 @@
+import { plannedRun, upkeep, type UpkeepItem, type UpkeepRun } from '@puddler/core';
+import { formatDistanceToNow } from 'date-fns';
+import { Check, Clock } from 'lucide-react';
+import { useMemo } from 'react';
+import { editBench } from '../../desk/edits';
+import { benchOf } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { Button } from '../../ui/Button';
+import type { AtLog } from './use-log';
+
+/** What comes round with the minutes run: due or done, and no more than that. */
+export function UpkeepPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  const bench = useAppSelector((state) => benchOf(state, inHand.carId));
+  const noted = bench?.upkeep;
+  const runs = useMemo(
+    () =>
+      log.runs
+        .filter(({ run }) => run.purpose !== 'practice')
+        .map(({ run }): UpkeepRun => ({ at: run.at, minutes: run.minutes ?? plannedRun(run.plan).minutes, surface: run.plan.site.surface })),
+    [log.runs],
+  );
+  const items = useMemo(() => upkeep(inHand.file, runs, Object.fromEntries((noted ?? []).map(({ id, at }) => [id, at]))), [inHand.file, runs, noted]);
+  const minutes = runs.reduce((sum, run) => sum + run.minutes, 0);
+  const done = ({ id, what }: UpkeepItem) =>
+    dispatch(
+      editBench(
+        inHand.carId,
+        'upkeep',
+        [...(noted ?? []).filter((one) => one.id !== id), { id, at: new Date().toISOString() }],
+        `done: ${what.toLowerCase()}`,
+      ),
+    );
+  return (
+    <section aria-label="Upkeep">
+      <p className="text-[13px] text-soft">
+        {minutes < 1 ? 'No minutes in the log yet.' : `${minutes.toFixed(0)} minutes in the log; a minute on loose or wet ground counts for more.`}
+      </p>
+      <ul className="mt-1 divide-y divide-rule border-y border-rule text-[13px]">
+        {items.map((item) => {
+          const at = noted?.find((one) => one.id === item.id)?.at;
+          return (
+            <li key={item.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
+              <span className={`inline-flex w-14 shrink-0 items-center gap-1 text-[12px] font-medium ${item.due ? 'text-caution' : 'text-good'}`}>
+                {item.due ? <Clock size={13} aria-hidden="true" /> : <Check size={13} aria-hidden="true" />}
+                {item.due ? 'due' : 'in time'}
+              </span>
+              <span className="min-w-0 flex-1 basis-52">
+                <strong className="font-medium">{item.what}</strong> <span className="text-soft">{item.why}</span>
+                <span className="block text-[12px] text-soft">
+                  {item.sinceMin.toFixed(0)} of {item.everyMin} minutes
+                  {at && `; done ${formatDistanceToNow(new Date(at), { addSuffix: true })}`}
+                </span>
+              </span>
+              <Button onClick={() => done(item)}>Done</Button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

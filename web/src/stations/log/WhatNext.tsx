@@ -1,0 +1,46 @@
+import { NEXT_ANSWERS, type NextAnswer, type PlanFile } from '@puddler/core';
+import { useMemo, useState } from 'react';
+import { useLogTask } from '../../jobs/log-jobs';
+import { Choice } from '../../ui/Choice';
+
+const WORDS: Record<NextAnswer, string> = { topSpeedMs: 'top speed', packCurrentA: 'amps', maxCanC: 'can' };
+const SHOWN = 4;
+const share = (width: number) => `±${(50 * width).toFixed(width < 0.1 ? 1 : 0)} %`;
+
+/** What to measure next to be surer of an answer, and how. */
+export function WhatNext({ file }: { file: PlanFile }) {
+  const [answer, setAnswer] = useState<NextAnswer>('topSpeedMs');
+  const question = useMemo(() => ({ file, answer }), [file, answer]);
+  const asked = useLogTask(question, (tasks, one) => tasks.next(one.file, one.answer));
+  return (
+    <div>
+      <div className="flex flex-wrap items-center gap-2">
+        <h3 className="eyebrow text-soft">What to measure next, for the</h3>
+        {NEXT_ANSWERS.map((one) => (
+          <Choice key={one} on={answer === one} onClick={() => setAnswer(one)}>
+            {WORDS[one]}
+          </Choice>
+        ))}
+      </div>
+      {asked.state === 'waiting' && <p className="py-1 text-[13px] text-soft">Weighing what would tell most …</p>}
+      {asked.state === 'ready' && asked.value.length === 0 && (
+        <p className="py-1 text-[13px] text-soft">Nothing would make this plan’s {WORDS[answer]} notably surer.</p>
+      )}
+      {asked.state === 'ready' && asked.value.length > 0 && (
+        <ol className="text-[13px]">
+          {asked.value.slice(0, SHOWN).map(({ id, what, how, before, after }) => (
+            <li key={id} className="border-b border-rule py-1">
+              <span className="flex flex-wrap justify-between gap-x-3">
+                <strong className="font-medium">{what}</strong>
+                <span className="whitespace-nowrap text-soft">
+                  {share(before)} → <strong className="font-semibold text-ink">{share(after)}</strong>
+                </span>
+              </span>
+              <span className="text-soft">{how}</span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+import { MOST_RUN_LOGS, type CarRun } from '@puddler/contract/shared';
+import { plannedRun, type PlanFile } from '@puddler/core';
+import { useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { amendRun, deleteDocument, editRun, keepRun } from '../../desk/edits';
+import { runsOfCar, type RunOnDesk } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { undoable } from '../../desk/undoable';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { logTasks } from '../../jobs/log-jobs';
+import { lacksBands, runName } from './log-text';
+
+/** The log of a car: its runs, the one that is open, and everything that can be done. */
+export interface AtLog {
+  runs: readonly RunOnDesk[];
+  open: RunOnDesk | undefined;
+  show: (id: string | undefined) => void;
+  /** Begins a run of the plan in hand; the ground, air and kind of driving of the last one are taken over. */
+  begin: (more?: Partial<CarRun>) => string;
+  change: (change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
+  /** Changes what the bands were computed from: they are computed anew by the run’s own plan. */
+  changeTerms: (change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
+  remove: (run: RunOnDesk) => void;
+}
+
+/** A run that begins now. */
+export function newRun(planId: string, file: PlanFile, last: CarRun | undefined): CarRun {
+  const site = last ? { ...file.site, surface: last.plan.site.surface, ambientC: last.plan.site.ambientC } : file.site;
+  return {
+    at: new Date().toISOString(),
+    planId,
+    purpose: 'run',
+    drivenAs: last?.drivenAs ?? plannedRun(file).profile,
+    plan: { ...file, site },
+  };
+}
+
+function withoutBands({ predicted: _old, ...run }: CarRun): CarRun {
+  return run;
+}
+
+export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {
+  const dispatch = useAppDispatch();
+  const runs = useAppSelector((state) => runsOfCar(state, carId));
+  const [params, setParams] = useSearchParams();
+  const open = runs.find((one) => one.id === params.get('run'));
+  const show = (id: string | undefined) => setParams(id === undefined ? {} : { run: id }, { replace: open !== undefined });
+  useFrozenBands(runs);
+  return {
+    runs,
+    open,
+    show,
+    begin: (more = {}) => {
+      const id = crypto.randomUUID();
+      dispatch(keepRun(carId, id, { ...newRun(planId, file, runs[0]?.run), ...more }, 'new run'));
+      show(id);
+      return id;
+    },
+    change: (change, label, joins) => open && dispatch(editRun(open.id, change, label, joins)),
+    changeTerms: (change, label, joins) => open && dispatch(editRun(open.id, (run) => withoutBands(change(run)), label, joins)),
+    remove: ({ id, run }) => {
+      dispatch(deleteDocument('run', id));
+      if (open?.id === id) show(undefined);
+      dispatch(undoable(`The run ${runName(run)} is deleted.`));
+    },
+  };
+}
+
+/** Runs whose bands were asked for: one that cannot be computed is not asked again and again. */
+const tried = new WeakSet<CarRun>();
+
+/** Bands by the plan that is kept with each run, computed once where they are missing: what is learned later does not touch them. */
+function useFrozenBands(runs: readonly RunOnDesk[]): void {
+  const dispatch = useAppDispatch();
+  const [, turn] = useState(0);
+  const next = runs.find(({ run }) => lacksBands(run) && !tried.has(run));
+  useEffect(() => {
+    if (!next) return;
+    let wanted = true;
+    logTasks()
+      .bands(next.run)
+      .then(({ predicted }) => {
+        // What was typed meanwhile asks again.
+        if (!wanted) return;
+        const amended = { ...next.run, predicted };
+        tried.add(amended);
+        dispatch(amendRun(next.id, (run) => (run === next.run ? amended : run)));
+      })
+      .catch(() => {
+        tried.add(next.run);
+        if (wanted) turn((count) => count + 1);
+      });
+    return () => {
+      wanted = false;
+    };
+  }, [next, dispatch]);
+}
+
+export const roomForLogs = ({ logs = [] }: CarRun): number => MOST_RUN_LOGS - logs.length;

@@ -1,0 +1,95 @@
+import { LONGEST_FILE_NAME, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from '@puddler/contract/shared';
+import { useState } from 'react';
+import { api } from '../../desk/api';
+import { keepRun } from '../../desk/edits';
+import { useAppDispatch } from '../../desk/store';
+import { undoable } from '../../desk/undoable';
+import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { logTasks, messageOf } from '../../jobs/log-jobs';
+import { withoutEmpty } from './entry';
+import { runName } from './log-text';
+import { runOfFile } from './run-file';
+import { useDrop } from './use-drop';
+import { newRun, roomForLogs, type AtLog } from './use-log';
+
+/** A log as large as this that calls itself JSON is no run file. */
+const MOST_RUN_FILE_BYTES = 200 * 1024 * 1024;
+
+/**
+ * What comes of files that are dropped on the log: pictures go to the open run, run files become runs, logs are mapped first and then
+ * kept with the open run, or with a new one. What a log says is written into the run where nothing was typed.
+ */
+export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void) {
+  const dispatch = useAppDispatch();
+  const dropping = useDrop(log.open?.run.plan ?? inHand.file);
+  const photos = useKeepPhotos();
+  const [problems, setProblems] = useState<string[]>([]);
+
+  const takeRunFile = async (file: File): Promise<void> => {
+    if (file.size > MOST_RUN_FILE_BYTES) throw new Error('it is larger than 200 MB.');
+    const read = await logTasks().checkRun(await file.text());
+    if (!read.ok) throw new Error(`nothing was taken in. ${read.problems.slice(0, 3).join('; ')}`);
+    const { run } = read;
+    const kept: KeptLog[] = [];
+    if (run.series) {
+      const csv = await logTasks().csvOf(run.series);
+      const ref = await dispatch(api.endpoints.keepLog.initiate(new Blob([csv], { type: 'text/csv' }))).unwrap();
+      kept.push({ ...ref, name: `${file.name.replace(/\.run\.json$|\.json$/, '')}.csv`.slice(-LONGEST_FILE_NAME), kind: 'esc' });
+    }
+    const id = crypto.randomUUID();
+    const body = runOfFile(run, inHand.id);
+    dispatch(keepRun(inHand.carId, id, kept.length > 0 ? { ...body, logs: kept } : body, 'run from a file'));
+    dispatch(undoable(`The run ${runName(body)} is in the log.`));
+    log.show(id);
+  };
+
+  const takePhotos = async (files: File[]): Promise<void> => {
+    const { open } = log;
+    const known = open?.run.photos ?? [];
+    const kept = await photos.keep(files, known, MOST_RUN_PHOTOS - known.length, `A run holds ${MOST_RUN_PHOTOS} photos.`);
+    if (kept.length === 0) return;
+    if (open) log.change((now) => ({ ...now, photos: [...(now.photos ?? []), ...kept] }), 'photo');
+    else log.begin({ photos: kept });
+  };
+
+  const take = async (files: File[]): Promise<void> => {
+    setProblems([]);
+    const pictures = files.filter((file) => file.type.startsWith('image/'));
+    const runFiles = files.filter((file) => /\.json$/i.test(file.name));
+    const logs = files.filter((file) => !pictures.includes(file) && !runFiles.includes(file));
+    const bad: string[] = [];
+    for (const file of runFiles) await takeRunFile(file).catch((cause: unknown) => bad.push(`${file.name}: ${messageOf(cause)}`));
+    if (pictures.length > 0) await takePhotos(pictures);
+    const room = log.open ? roomForLogs(log.open.run) : roomForLogs(newRun(inHand.id, inHand.file, undefined));
+    if (logs.length > room) bad.push(`A run holds no more logs: ${logs.length - room} of them were left out.`);
+    setProblems(bad);
+    if (logs.length > 0) dropping.take(logs.slice(0, room));
+  };
+
+  /** Keeps what was mapped, and writes what it says into the run where nothing was typed. */
+  const keep = async (): Promise<void> => {
+    const kept = await dropping.keep();
+    if (kept.length === 0) return;
+    const before = log.open?.run ?? newRun(inHand.id, inHand.file, log.runs[0]?.run);
+    const id = log.open?.id ?? crypto.randomUUID();
+    const known = (before.logs ?? []).filter((one) => !kept.some(({ hash }) => hash === one.hash));
+    // An ESC’s clock leads: it knows when the trigger went down.
+    const all = [...known, ...kept].sort((a, b) => (a.kind === b.kind ? 0 : a.kind === 'esc' ? -1 : 1));
+    const { predicted: _old, ...bare } = before;
+    const next: CarRun = { ...bare, logs: all };
+    const said = await logTasks()
+      .trace(
+        id,
+        all.map((one) => ({ source: { hash: one.hash }, log: one })),
+        before.plan,
+      )
+      .then(({ figures }) => figures)
+      .catch(() => ({}));
+    dispatch(keepRun(inHand.carId, id, withoutEmpty({ ...said, ...next }), kept.length === 1 ? 'log of a run' : 'logs of a run'));
+    if (log.open?.id !== id) log.show(id);
+    onShown();
+  };
+
+  return { take, keep, dropping, problems: [...problems, ...photos.problems, ...(dropping.dropped.length === 0 ? dropping.problems : [])] };
+}
