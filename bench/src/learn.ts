@@ -1,8 +1,11 @@
 // How well a car is learned from one logged session: hidden cars from the simulated instruments, another setup predicted blind.
 import { learn, predictSteady, refitted, resolvePlan, sampleBands, withLearned } from '@puddler/core';
 import { hiddenSession, KINDS, otherSetup } from '../../core/test/learn/hidden-session';
+import { isNamedFirst, WRONGLY_NOTED } from '../../core/test/learn/wrongly-noted';
 
 const CARS = 60;
+/** Cars without a slip, of which none should be suspected. */
+const CLEAN = 100;
 const FIRST_SEED = 2000;
 const quantile = (values: number[], share: number) => [...values].sort((a, b) => a - b)[Math.floor(share * (values.length - 1))]!;
 const percent = (value: number) => `${(100 * value).toFixed(2)} %`;
@@ -26,12 +29,28 @@ for (let i = 0; i < CARS; i++) {
   if (truth.topSpeedMs >= p10 && truth.topSpeedMs <= p90) held++;
   if (learned.slips.length > 0) suspected++;
 }
-let [named, slips] = [0, 0];
-for (let i = 0; i < 40; i++) {
-  const slip = i % 2 === 0 ? 'pinion' : 'spur';
-  const { run } = hiddenSession(FIRST_SEED + 500 + i, KINDS[i % KINDS.length], { slip });
-  slips++;
-  if (learn([run]).slips[0]?.id.startsWith(slip)) named++;
+for (let i = CARS; i < CLEAN; i++) if (learn([hiddenSession(FIRST_SEED + i, KINDS[i % KINDS.length]).run]).slips.length > 0) suspected++;
+/** Cars that were noted wrongly, one slip each: how often it is named first, by what kind of slip. */
+const SLIPS = 48;
+const byKind = new Map<string, { named: number; of: number }>();
+for (let i = 0; i < SLIPS; i++) {
+  const { run } = hiddenSession(FIRST_SEED + 500 + i, KINDS[i % KINDS.length]);
+  const { mends, note } = WRONGLY_NOTED[i % WRONGLY_NOTED.length]!;
+  const wrong = note(run);
+  if (!wrong) continue;
+  const tally = byKind.get(mends) ?? { named: 0, of: 0 };
+  tally.of++;
+  if (isNamedFirst(learn([wrong]), mends)) tally.named++;
+  byKind.set(mends, tally);
+}
+const named = [...byKind.values()].reduce((sum, one) => sum + one.named, 0);
+const slips = [...byKind.values()].reduce((sum, one) => sum + one.of, 0);
+/** A tooth of a large spur, which a tyre may hide. */
+let spurs = 0;
+const SPURS = 12;
+for (let i = 0; i < SPURS; i++) {
+  const { run } = hiddenSession(FIRST_SEED + 600 + i, KINDS[i % KINDS.length], { slip: 'spur' });
+  if (learn([run]).slips[0]?.id.startsWith('spur')) spurs++;
 }
 console.log(
   `${CARS} hidden cars of ${KINDS.length} kinds, seeds ${FIRST_SEED} to ${FIRST_SEED + CARS - 1}, one session each; another gearing and a cell less predicted blind`,
@@ -41,5 +60,8 @@ console.log(
 );
 console.log(`settled current: median ${percent(quantile(current, 0.5))}, 90 % within ${percent(quantile(current, 0.9))}`);
 console.log(`band p10 to p90 of top speed holds the truth in ${percent(held / CARS)}`);
-console.log(`slips of a tooth or two named first: ${named} of ${slips}; suspected where there is none: ${suspected} of ${CARS}`);
+console.log(
+  `slips named first, or with what cannot be told apart: ${named} of ${slips} (${[...byKind].map(([kind, tally]) => `${kind} ${tally.named}/${tally.of}`).join(', ')}); two teeth of a spur: ${spurs} of ${SPURS}`,
+);
+console.log(`suspected where there is none: ${suspected} of ${CLEAN}`);
 console.log(`a fit with its slips weighed: median ${quantile(times, 0.5).toFixed(0)} ms, 95 % within ${quantile(times, 0.95).toFixed(0)} ms`);

@@ -17,6 +17,7 @@ export const FEATURES = [
   'pack',
   'charge used',
   'time to a mark',
+  'grip',
 ] as const;
 export type FeatureKind = (typeof FEATURES)[number];
 
@@ -36,6 +37,7 @@ export const SIGMA = {
   voltsLost: 0.08,
   charge: 0.03,
   launch: 0.03,
+  grip: 0.08,
   /** The model’s own error, added in squares to each. */
   model: 0.01,
 } as const;

@@ -28,6 +28,7 @@ interface Candidate {
   only?: number;
 }
 
+const KM_A_MILE = 1.609344;
 const NONE_PRIOR = 0.9;
 /** One is told when it is so many times likelier than none. */
 const TOLD_AT = 20;
@@ -123,15 +124,31 @@ function candidates(runs: readonly LoggedRun[]): Candidate[] {
         change: (run) => ({ ...run, ...(run.trace ? { trace: scaled(run.trace, 'motorRpm', factor) } : {}) }),
       });
   if (runs.some((run) => run.trace?.fields.speedMs ?? run.passes))
+    for (const [id, what, factor] of [
+      ['km/h as mph', 'speeds are km/h that were taken for mph', 1 / KM_A_MILE],
+      ['mph as km/h', 'speeds are mph that were taken for km/h', KM_A_MILE],
+    ] as const)
+      found.push({
+        id,
+        what,
+        decide: 'Look at the unit that the meter shows.',
+        change: (run) => ({
+          ...run,
+          ...(run.trace ? { trace: scaled(run.trace, 'speedMs', factor) } : {}),
+          ...(run.passes ? { passes: run.passes.map((pass) => ({ ...pass, speedMs: pass.speedMs * factor })) } : {}),
+        }),
+      });
+  if (runs.some((run) => run.trace?.fields.packA && run.trace.fields.outputShare))
     found.push({
-      id: 'km/h as mph',
-      what: 'speeds were read in km/h and taken for mph, or the other way round',
-      decide: 'Look at the unit that the meter shows.',
-      change: (run) => ({
-        ...run,
-        ...(run.trace ? { trace: scaled(run.trace, 'speedMs', 1 / 1.609344) } : {}),
-        ...(run.passes ? { passes: run.passes.map((pass) => ({ ...pass, speedMs: pass.speedMs / 1.609344 })) } : {}),
-      }),
+      id: 'motor current',
+      what: 'the amps in the log are the motor’s, not the pack’s',
+      decide: 'Look at what the ESC logs: under half throttle the motor’s amps are more than twice the pack’s.',
+      change: (run) => {
+        const { packA, outputShare } = run.trace?.fields ?? {};
+        if (!run.trace || !packA || !outputShare) return run;
+        const asked = packA.map((amps, i) => amps * Math.max(0, outputShare[i]!));
+        return { ...run, trace: { ...run.trace, fields: { ...run.trace.fields, packA: asked } } };
+      },
     });
   return found;
 }

@@ -6,6 +6,7 @@ import type { ResolvedPlan } from '../plan/resolved-plan';
 import type { Drivetrain } from '../predict/drivetrain';
 import { balance } from '../predict/top-speed';
 import { CALM, Conditions, drivenOf, type Driven } from './conditions';
+import { gripFeatures, partFeatures } from './driven-features';
 import { SIGMA, withModel, type Draft, type FeatureKind, type Part, type Traced } from './feature';
 import { currentFeatures, lostFeatures, slopeFeatures } from './moving-features';
 import { afterwards } from './typed-evidence';
@@ -22,6 +23,8 @@ export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: rea
     ...slopeFeatures(found, trace, now, guarded),
     ...currentFeatures(found.passes, trace, now, guarded),
     ...lostFeatures(found.passes, trace),
+    ...partFeatures(trace),
+    ...gripFeatures(found, trace),
   ];
   const features = only ? only.flatMap((label) => all.find((one) => one.label === label) ?? []) : all;
   const after = afterwards(run, resolved);

@@ -43,8 +43,9 @@ const JOINED_S = 0.15;
 const SETTLED_S = 1;
 /** Speed may change by this share in the last second of a pass that has settled. */
 const SETTLED_SHARE = 0.02;
-/** In a shorter pass wheels that spin look settled [s]. */
+/** In a shorter pass wheels that spin look settled; a GPS tells [s]. */
 const SHORTEST_SETTLED_S = 2;
+const SHORTEST_SETTLED_WITH_GPS_S = 1.2;
 const CLOSED = 0.02;
 const SHORTEST_COAST_S = 1;
 const COAST_FROM_MS = 2;
@@ -83,12 +84,14 @@ export function groundSpeed({ fields, count }: Trace, metresPerRpmS: number | un
   return speedMs;
 }
 
-/** What there is in a trace; `metresPerRpmS` is m/s of the car for each rpm of the motor. Records.md says how each is told. */
-export function stretchesOf(trace: Trace, metresPerRpmS?: number): Stretches {
+/** What there is in a trace; `believedPerRpm` is m/s of the car for each rpm of the motor, as its plan has it. Records.md says how each is told. */
+export function stretchesOf(trace: Trace, believedPerRpm?: number): Stretches {
   const { count, dtS, fields } = trace;
   const { outputShare, throttleShare, motorRpm, speedMs: gps } = fields;
-  const speed = groundSpeed(trace, metresPerRpmS);
   const output = outputShare ?? throttleShare;
+  // Where a GPS knows better what a turn of the motor is worth, no tooth that was counted wrongly shifts what is found.
+  const metresPerRpmS = believedPerRpm !== undefined && output ? believedPerRpm * rollsAs(trace, output, believedPerRpm) : believedPerRpm;
+  const speed = groundSpeed(trace, metresPerRpmS);
   const none: Stretches = { passes: [], launches: [], coastDowns: [], cutOffs: [], stalls: [], wheelspin: [] };
   // Wheels that spin run ahead of the car: who has a GPS is timed by that.
   const ground = gps ?? speed;
@@ -109,6 +112,21 @@ export function stretchesOf(trace: Trace, metresPerRpmS?: number): Stretches {
   };
 }
 
+/**
+ * What a GPS says of the speed of wheels that roll, as a share of what the rpm make of it. A tooth or a tyre that was noted wrongly is no
+ * wheelspin: it is there while the car rolls out as well. 1 where it never rolls out.
+ */
+function rollsAs({ fields: { motorRpm, speedMs }, count }: Trace, output: Float64Array, metresPerRpmS: number): number {
+  if (!motorRpm || !speedMs) return 1;
+  const shares: number[] = [];
+  for (let i = 0; i < count; i++)
+    if (output[i]! <= CLOSED && speedMs[i]! > MOVES_MS && motorRpm[i]! > 0) shares.push(speedMs[i]! / (motorRpm[i]! * metresPerRpmS));
+  return shares.length < LEAST_ROLLS ? 1 : shares.sort((a, b) => a - b)[shares.length >> 1]!;
+}
+
+/** Slots of rolling out that tell how wheels and GPS go together. */
+const LEAST_ROLLS = 50;
+
 const mostOf = (values: Float64Array | undefined, from: number, to: number): number | undefined => {
   let most = -Infinity;
   if (values) for (let i = from; i < to; i++) if (values[i]! > most) most = values[i]!;
@@ -123,7 +141,11 @@ function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Float64Arr
   const [gps, byRpm] = [meanOf(fields.speedMs, to - second, to, 1), meanOf(speed, to - second, to)];
   const spins = gps !== undefined && byRpm !== undefined && byRpm > (1 + SPIN_SHARE) * gps;
   const isSettled =
-    !spins && (to - from) * dtS >= SHORTEST_SETTLED_S && early !== undefined && late !== undefined && Math.abs(late - early) < SETTLED_SHARE * late;
+    !spins &&
+    (to - from) * dtS >= (gps === undefined ? SHORTEST_SETTLED_S : SHORTEST_SETTLED_WITH_GPS_S) &&
+    early !== undefined &&
+    late !== undefined &&
+    Math.abs(late - early) < SETTLED_SHARE * late;
   const at = to - second;
   const means = {
     speedMs: meanOf(speed, at, to),

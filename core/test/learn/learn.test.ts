@@ -1,5 +1,6 @@
 import { learn, predictSteady, refitted, resolvePlan, sampleBands, withLearned, type LoggedRun, type Learned, type PlanFile } from '@puddler/core';
 import { hiddenSession, KINDS, otherSetup } from './hidden-session';
+import { isNamedFirst, WRONGLY_NOTED } from './wrongly-noted';
 
 const taught = (plan: PlanFile, learned: Learned) => resolvePlan(withLearned(plan, learned));
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
@@ -108,4 +109,17 @@ test('a tooth counted wrong is suspected first, with the measurement that decide
   expect(first).toMatchObject({ id: 'pinion −2', decide: 'Count the teeth of the pinion.' });
   expect(first!.odds).toBeGreaterThan(20);
   expect(sessions.flatMap(({ run: one }) => learnedOf(one).slips)).toEqual([]);
+});
+
+test.each(WRONGLY_NOTED)('a run noted wrongly is told: $mends', ({ mends, note }) => {
+  const { run } = hiddenSession(744, KINDS[1]);
+  const told = learn([note(run)!]);
+  expect(isNamedFirst(told, mends)).toBe(true);
+  expect(told.slips[0]!.decide).not.toBe('');
+});
+
+test('a slip of one run among others is told of that run', () => {
+  const [a, b] = [hiddenSession(745, KINDS[0]).run, hiddenSession(745, KINDS[0]).run];
+  const wrong = { ...b, name: 'the odd one', plan: { ...b.plan, gearing: { ...b.plan.gearing, pinion: b.plan.gearing.pinion! + 2 } } };
+  expect(learn([a, wrong]).slips.map((slip) => slip.id)).toContain('pinion −2 in the odd one');
 });

@@ -1,3 +1,4 @@
+import { SideScroll } from '../../ui/SideScroll';
 import { LOG_QUANTITIES, type LogQuantity } from '@puddler/core';
 import { CircleHelp, X } from 'lucide-react';
 import { FigureField } from '../../in-hand/FigureField';
@@ -109,7 +110,7 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
           />
         )}
       </div>
-      <div className="overflow-x-auto">
+      <SideScroll label="Columns">
         <table className="w-full text-[12.5px]">
           <thead>
             <tr className="border-b border-edge text-left text-soft">
@@ -166,7 +167,7 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </SideScroll>
       {problems.length > 0 && (
         <ul className="mt-1 text-[12.5px] text-caution">
           {problems.map((problem) => (

@@ -1,3 +1,4 @@
+import { SideScroll } from '../../ui/SideScroll';
 import type { Learned, LearnedFigure } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
@@ -16,7 +17,7 @@ export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: b
   return (
     <div>
       {shown.length > 0 && (
-        <div className="overflow-x-auto">
+        <SideScroll label="Learned figures">
           <table className="w-full min-w-[420px] text-[13px]">
             <thead>
               <tr className="border-b border-edge text-left text-[12px] text-soft">
@@ -55,7 +56,7 @@ export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: b
               ))}
             </tbody>
           </table>
-        </div>
+        </SideScroll>
       )}
       <button type="button" className="hit mt-1 text-[12.5px] text-steel underline-offset-2 hover:underline" onClick={onAll}>
         {all ? 'Only what the runs narrowed' : `All ${order.length} figures, with those that stay as they were`}

@@ -1,3 +1,4 @@
+import { SideScroll } from '../../ui/SideScroll';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo, useState } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
@@ -58,7 +59,7 @@ function PassTable({ passes }: { passes: readonly PassLine[] }) {
   const speed = { ...unitOf('m/s', system), digits: 1 };
   const cell = (value: number | undefined, digits: number) => (value === undefined ? '' : formatNumber(value, digits, true));
   return (
-    <div className="overflow-x-auto">
+    <SideScroll label="Passes, as a table">
       <table className="w-full min-w-[420px] text-right text-[12.5px]">
         <thead>
           <tr className="border-b border-edge text-soft">
@@ -92,6 +93,6 @@ function PassTable({ passes }: { passes: readonly PassLine[] }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </SideScroll>
   );
 }

@@ -36,12 +36,12 @@ interface Props {
 function Passes({ run, log }: Props) {
   return (
     <div className={ROW}>
-      <span className={LABEL}>Fastest pass</span>
+      <span className={LABEL}>Fastest</span>
       {(['out', 'back'] as const).map((way) => (
         <FigureField
           key={way}
           named
-          label={way === 'out' ? 'out' : 'and back'}
+          label={way === 'out' ? 'pass out' : 'and back'}
           path="passes.speedMs"
           value={typedPass(run, way)}
           placeholder="speed"

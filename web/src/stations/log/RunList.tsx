@@ -1,3 +1,4 @@
+import { SideScroll } from '../../ui/SideScroll';
 import { RUN_FIGURES, scoreOf } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { format } from 'date-fns';
@@ -78,7 +79,7 @@ export function RunList({ log }: { log: AtLog }) {
           </Button>
         </span>
       </div>
-      <div className="mt-1 overflow-x-auto">
+      <SideScroll label="All runs" className="mt-1">
         <div role="table" aria-label="Runs of the car" className="min-w-[430px]">
           <div role="row" className="grid grid-cols-[minmax(120px,2.6fr)_repeat(5,minmax(54px,1fr))] border-b border-edge">
             {heads.map(({ column, name, unit }) => (
@@ -128,7 +129,7 @@ export function RunList({ log }: { log: AtLog }) {
             );
           })}
         </div>
-      </div>
+      </SideScroll>
       {log.runs.length > 0 && shown.length === 0 && <p className="py-2 text-soft">No run has these words.</p>}
     </section>
   );
