@@ -127,6 +127,9 @@ export function joinLogs(logs: readonly LogToJoin[], perRpm: number): { trace: T
 
 /** One trace of several sources, each moved by its shift: the first that tells a field tells it, the others fill what it lacks. */
 export function joinTraces(traces: readonly { trace: Trace; shiftS: number }[]): Trace {
+  // One log alone is as it is: a long one is not copied.
+  const [only, other] = traces;
+  if (only && !other) return { ...only.trace, startS: 0 };
   const startS = Math.min(...traces.map(({ trace, shiftS }) => trace.startS + shiftS));
   const endS = Math.max(...traces.map(({ trace, shiftS }) => trace.startS + shiftS + trace.count * trace.dtS));
   const dtS = TRACE_DT_S;

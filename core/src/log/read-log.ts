@@ -44,6 +44,7 @@ export class LogReader {
     const text = this.lineNumber === 0 && this.rest === '' ? chunk.replace(/^\uFEFF/, '') : this.rest + chunk;
     // A \r at the end may be the half of a \r\n.
     const whole = text.endsWith('\r') ? text.slice(0, -1) : text;
+    const nextBreak = whole.includes('\r') ? anyBreak : feed;
     let from = 0;
     for (let at = nextBreak(whole, 0); at >= 0 && !this.failed; at = nextBreak(whole, from)) {
       this.line(whole.slice(from, at));
@@ -77,7 +78,9 @@ export class LogReader {
 
   private data(text: string, line: number): void {
     if (this.held) this.row(this.held.text, this.held.line, false);
-    this.held = text.trim() === '' || COMMENT.test(text) ? undefined : { text, line };
+    // Most lines begin with a figure, and need no second look.
+    const isFigure = text.charCodeAt(0) >= 48 && text.charCodeAt(0) <= 57;
+    this.held = !isFigure && (text.trim() === '' || COMMENT.test(text)) ? undefined : { text, line };
   }
 
   private row(text: string, line: number, isLast: boolean): void {
@@ -150,11 +153,13 @@ export class LogReader {
 
 const NO_HEAD = 'no line names the columns: time, volts, amps, rpm and the like';
 
-const nextBreak = (text: string, from: number): number => {
-  const feed = text.indexOf('\n', from);
+const feed = (text: string, from: number): number => text.indexOf('\n', from);
+
+const anyBreak = (text: string, from: number): number => {
+  const end = feed(text, from);
   // Lines that end by \r alone are old, but they are lines.
-  const back = text.slice(from, feed < 0 ? undefined : feed).indexOf('\r');
-  return back >= 0 ? from + back : feed;
+  const back = text.slice(from, end < 0 ? undefined : end).indexOf('\r');
+  return back >= 0 ? from + back : end;
 };
 
 /** A line that names columns: more words than numbers, and a column that is known. */

@@ -26,6 +26,7 @@ export function seriesOf({ timeS, fields }: Samples): Series {
 const DIGITS = 9;
 
 const FIRST = 1024;
+const MOSTLY_FULL = 0.75;
 
 /** Numbers that come one after the other, packed. */
 export class Packed {
@@ -45,8 +46,8 @@ export class Packed {
     this.values[this.length - 1] = value;
   }
 
-  /** All of them, without the room behind. */
+  /** All of them; what little room is left behind them costs less than a copy. */
   taken(): Float64Array {
-    return this.values.slice(0, this.length);
+    return this.length > MOSTLY_FULL * this.values.length ? this.values.subarray(0, this.length) : this.values.slice(0, this.length);
   }
 }

@@ -4,6 +4,8 @@ import type { Trace } from './trace';
 
 const G_MS2 = 9.81;
 const MINUTE_S = 60;
+/** A long log has hundreds of passes: so many are noted. */
+const MOST_PASSES = 20;
 /** Output under this is standing or rolling [share]. */
 const DRIVES = 0.03;
 
@@ -52,7 +54,7 @@ export function traceFigures(trace: Trace, { passes, launches }: Stretches): Pic
     peakG: first && first.peakMs2 > 0 ? first.peakMs2 / G_MS2 : undefined,
   });
   return {
-    ...(typed.length > 0 ? { passes: typed } : {}),
+    ...(typed.length > 0 ? { passes: typed.slice(0, MOST_PASSES) } : {}),
     ...(Object.keys(current).length > 0 ? { current } : {}),
     ...(Object.keys(launch).length > 0 ? { launch } : {}),
     ...(driving > 0 ? { minutes: Number(((driving * dtS) / MINUTE_S).toFixed(2)) } : {}),

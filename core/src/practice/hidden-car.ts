@@ -1,6 +1,7 @@
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import type { ResolvedPlan } from '../plan/resolved-plan';
+import { withoutLearned } from '../predict/learned-figures';
 import { normal, randomStream } from '../predict/random';
 import { scalableCopy, uncertainFigures } from '../predict/uncertain-figures';
 
@@ -41,7 +42,9 @@ const MOST_GRADE = 0.01;
 const FORECAST_OFF_K = 2;
 
 /** Draws a car and a day around a plan. The same seed gives the same. Throws PlanError for a plan that cannot be computed. */
-export function hiddenCar(plan: PlanFile, seed: number, { slip = 'any' }: HiddenOptions = {}): HiddenCar {
+export function hiddenCar(file: PlanFile, seed: number, { slip = 'any' }: HiddenOptions = {}): HiddenCar {
+  // The truth is not what anyone has learned of it.
+  const plan = withoutLearned(file);
   const random = randomStream(seed);
   const weather: Weather = {
     windMs: MOST_WIND_MS * random(),
@@ -76,7 +79,8 @@ function withSlip(plan: PlanFile, slip: Slip | undefined, by: number): PlanFile 
 }
 
 /** The same hidden car with other gears or another pack: what is the car's stays, docs/model.md section 11. */
-export function refitted(hidden: HiddenCar, plan: PlanFile): ResolvedPlan {
+export function refitted(hidden: HiddenCar, file: PlanFile): ResolvedPlan {
+  const plan = withoutLearned(file);
   const truth = scalableCopy(resolvePlan({ ...plan, site: { ...plan.site, ambientC: hidden.weather.ambientC } }));
   for (const { path, scale } of uncertainFigures(plan, resolvePlan(plan))) scale(truth, Math.exp(hidden.deviations[path] ?? 0));
   if (hidden.slip === 'tyre') truth.car.tyreDiameterM *= WORN_TYRE;

@@ -17,8 +17,11 @@ export const messageOf = (cause: unknown): string => (cause instanceof Error ? c
 /** What came of asking a worker once. */
 export type Asked<T> = { state: 'waiting' } | { state: 'ready'; value: T } | { state: 'failed'; message: string };
 
-/** Asks the log worker whenever `question` changes by identity; undefined asks nothing. */
-export function useLogTask<Q, T>(question: Q | undefined, ask: (tasks: Remote<LogTasks>, question: Q) => Promise<T>): Asked<T> {
+/** Asks the log worker whenever `question` changes by identity; undefined asks nothing. `early` shows what is there before all of it is. */
+export function useLogTask<Q, T>(
+  question: Q | undefined,
+  ask: (tasks: Remote<LogTasks>, question: Q, early: (value: T) => void) => Promise<T>,
+): Asked<T> {
   const [answer, setAnswer] = useState<{ question: Q; asked: Asked<T> }>();
   const latest = useRef(ask);
   useEffect(() => {
@@ -29,7 +32,7 @@ export function useLogTask<Q, T>(question: Q | undefined, ask: (tasks: Remote<Lo
     let wanted = true;
     const tell = (asked: Asked<T>) => wanted && setAnswer({ question, asked });
     latest
-      .current(logTasks(), question)
+      .current(logTasks(), question, (value) => wanted && tell({ state: 'ready', value }))
       .then((value) => tell({ state: 'ready', value }))
       .catch((cause: unknown) => tell({ state: 'failed', message: messageOf(cause) }));
     return () => {
@@ -47,7 +50,7 @@ export interface TraceWish {
 
 /** The trace of a run’s logs, laid over each other. */
 export const useTrace = (wish: TraceWish | undefined): Asked<TraceFacts> =>
-  useLogTask(wish, (tasks, { key, parts, plan }) => tasks.trace(key, parts, plan));
+  useLogTask(wish, (tasks, { key, parts, plan }, early) => tasks.trace(key, parts, plan, proxy(early)));
 
 export type Lesson =
   | { state: 'none' }

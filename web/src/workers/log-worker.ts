@@ -14,6 +14,7 @@ import {
   samplesOf,
   seriesOf,
   stretchesOf,
+  TRACE_DT_S,
   traceFigures,
   whatNext,
   withoutLearned,
@@ -64,6 +65,8 @@ export interface TracePart {
 
 /** A trace that is ready to be drawn. */
 export interface TraceFacts {
+  /** False while what is in it is still looked for. */
+  whole: boolean;
   durationS: number;
   fields: SeriesField[];
   /** Of each part: what was added to its clock, and how well its speed goes with the first’s; 1 for the first. */
@@ -89,10 +92,10 @@ export interface PassLine {
 }
 
 interface Drawn {
-  trace: Trace;
+  trace: Trace | undefined;
   /** What is drawn, by field: the samples as they came, moved by their shift. */
   lanes: Map<SeriesField, MinMax>;
-  plan: PlanFile;
+  facts: TraceFacts;
 }
 
 const read = new Map<string, Promise<{ outcome: ReturnType<AnyLogReader['end']>; form: LogForm }>>();
@@ -100,6 +103,7 @@ const drawn = new Map<string, Drawn>();
 const MOST_READ = 12;
 const PASS_POINTS = 160;
 const PASS_LEAD_S = 0.5;
+const MOST_LINES = 12;
 const REST_S = 8;
 
 const optionsOf = ({ poles, columns }: TracePart['log'], plan: PlanFile | undefined): LogOptions => ({
@@ -134,15 +138,21 @@ async function readWhole(source: LogSource, options: LogOptions, report?: (share
 
 /** Reads a log once for the same options, and keeps the last few. */
 function readOnce(source: LogSource, options: LogOptions, report?: (share: number) => void) {
-  const name = 'hash' in source ? source.hash : `${source.file.name} ${source.file.size} ${source.file.lastModified}`;
-  const key = `${name} ${JSON.stringify(options)}`;
+  const key = keyOf(source, options);
   let known = read.get(key);
   if (!known) {
-    read.set(key, (known = readWhole(source, options, report)));
+    keepRead(key, (known = readWhole(source, options, report)));
     known.catch(() => read.delete(key));
-    if (read.size > MOST_READ) read.delete(read.keys().next().value!);
   }
   return known;
+}
+
+const nameOf = (source: LogSource) => ('hash' in source ? source.hash : `${source.file.name} ${source.file.size} ${source.file.lastModified}`);
+const keyOf = (source: LogSource, { poles, cells, chosen }: LogOptions) => `${nameOf(source)} ${JSON.stringify([poles, cells, chosen])}`;
+
+function keepRead(key: string, reading: ReturnType<typeof readWhole>): void {
+  read.set(key, reading);
+  if (read.size > MOST_READ) read.delete(read.keys().next().value!);
 }
 
 async function samplesOfPart({ source, log }: TracePart, plan: PlanFile): Promise<Samples> {
@@ -158,13 +168,28 @@ interface Joined {
   shifts: ClockShift[];
 }
 
-async function joinedTrace(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
+const joined = new Map<string, Promise<Joined>>();
+const MOST_JOINED = 3;
+
+/** The logs of a run over each other, made once while they are looked at: a long one takes its time. */
+function joinedTrace(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
+  const key = JSON.stringify([parts.map(({ source, log }) => [nameOf(source), log]), metresPerRpm(resolvePlan(plan)), cellsOf(plan)]);
+  let known = joined.get(key);
+  if (!known) {
+    joined.set(key, (known = joinAnew(parts, plan)));
+    known.catch(() => joined.delete(key));
+    if (joined.size > MOST_JOINED) joined.delete(joined.keys().next().value!);
+  }
+  return known;
+}
+
+async function joinAnew(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
   const samples = await Promise.all(parts.map((part) => samplesOfPart(part, plan)));
-  const joined = joinLogs(
+  const laid = joinLogs(
     samples.map((one, i) => ({ samples: one, shiftS: parts[i]!.log.shiftS })),
     metresPerRpm(resolvePlan(plan)),
   );
-  return { samples, ...joined };
+  return { samples, ...laid };
 }
 
 const partsOf = ({ logs = [] }: Pick<CarRun, 'logs'>): TracePart[] => logs.map((log) => ({ source: { hash: log.hash }, log }));
@@ -185,10 +210,12 @@ function restVolts(packV: Float64Array | undefined, from: number, dtS: number): 
 
 function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, speed: Float64Array | undefined): PassLine[] {
   const lead = Math.round(PASS_LEAD_S / dtS);
-  return passes.map((pass) => {
+  return passes.map((pass, place) => {
+    // Beyond what can be laid over each other, figures are enough.
+    const isDrawn = place < MOST_LINES;
     const from = Math.max(0, pass.from - lead);
     const every = Math.max(1, Math.ceil((pass.to - from) / PASS_POINTS));
-    const slots = Array.from({ length: Math.ceil((Math.min(count, pass.to) - from) / every) }, (_, k) => from + k * every);
+    const slots = isDrawn ? Array.from({ length: Math.ceil((Math.min(count, pass.to) - from) / every) }, (_, k) => from + k * every) : [];
     const line = (values: Float64Array | undefined) => values && slots.map((slot) => values[slot]!);
     const restV = restVolts(fields.packV, pass.from, dtS);
     return {
@@ -214,6 +241,36 @@ function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, speed: 
   });
 }
 
+/** Columns that can be drawn, each moved by what its clock is off; the first source that tells a field draws it. */
+function lanesOf(sources: readonly { samples: Samples; byS: number }[]): Drawn['lanes'] {
+  const lanes: Drawn['lanes'] = new Map();
+  for (const { samples, byS } of sources) {
+    const timeS = byS === 0 ? samples.timeS : samples.timeS.map((time) => time + byS);
+    for (const [field, values] of Object.entries(samples.fields) as [SeriesField, Float64Array][])
+      if (!lanes.has(field)) lanes.set(field, new MinMax(timeS, values));
+  }
+  return lanes;
+}
+
+/** A log by itself, drawn before anything is looked for in it. */
+function drawAlone(key: string, samples: Samples): TraceFacts {
+  const { timeS } = samples;
+  const startS = timeS[0] ?? 0;
+  const lanes = lanesOf([{ samples, byS: -startS }]);
+  const facts: TraceFacts = {
+    whole: false,
+    durationS: (timeS[timeS.length - 1] ?? 0) - startS + TRACE_DT_S,
+    fields: [...lanes.keys()],
+    shifts: [],
+    dtS: TRACE_DT_S,
+    stretches: { passes: [], launches: [], coastDowns: [], cutOffs: [], stalls: [], wheelspin: [] },
+    passes: [],
+    figures: {},
+  };
+  drawn.set(key, { trace: undefined, lanes, facts });
+  return facts;
+}
+
 const tasks = {
   /** Reads a log, telling how far it is, and says what its columns are. */
   async open(source: LogSource, options: LogOptions, report: (share: number) => void): Promise<LogOpened> {
@@ -226,20 +283,28 @@ const tasks = {
     };
   },
 
-  /** Lays the logs of a run over each other and finds what is in them; kept under `key` for drawing. */
-  async trace(key: string, parts: TracePart[], plan: PlanFile): Promise<TraceFacts> {
+  /** What was dropped is kept under a hash now: it need not be read again. */
+  adopt(file: File, options: LogOptions, log: KeptLog, plan: PlanFile): void {
+    const known = read.get(keyOf({ file }, options));
+    if (known) keepRead(keyOf({ hash: log.hash }, optionsOf(log, plan)), known);
+  },
+
+  /**
+   * Lays the logs of a run over each other and finds what is in them; kept under `key` for drawing. One log alone can be drawn as soon as
+   * it is read: `early` is told, and the rest follows.
+   */
+  async trace(key: string, parts: TracePart[], plan: PlanFile, early: (facts: TraceFacts) => void): Promise<TraceFacts> {
+    const [only, other] = parts;
+    if (only && !other && !drawn.has(key)) early(drawAlone(key, await samplesOfPart(only, plan)));
     const { trace, samples, shifts } = await joinedTrace(parts, plan);
+    const before = drawn.get(key);
+    if (before?.trace === trace) return before.facts;
     const startS = Math.min(...samples.map(({ timeS }, i) => (timeS[0] ?? 0) + shifts[i]!.shiftS));
-    const lanes: Drawn['lanes'] = new Map();
-    for (const [i, { timeS, fields }] of samples.entries()) {
-      const moved = timeS.map((time) => time + shifts[i]!.shiftS - startS);
-      for (const [field, values] of Object.entries(fields) as [SeriesField, Float64Array][])
-        if (!lanes.has(field)) lanes.set(field, new MinMax(moved, values));
-    }
-    drawn.set(key, { trace, lanes, plan });
+    const lanes = other || !before ? lanesOf(samples.map((one, i) => ({ samples: one, byS: shifts[i]!.shiftS - startS }))) : before.lanes;
     const perRpm = metresPerRpm(resolvePlan(plan));
     const stretches = stretchesOf(trace, perRpm);
-    return {
+    const facts: TraceFacts = {
+      whole: true,
       durationS: trace.count * trace.dtS,
       fields: [...lanes.keys()],
       shifts,
@@ -248,6 +313,8 @@ const tasks = {
       passes: passLines(trace, stretches, groundSpeed(trace, perRpm)),
       figures: traceFigures(trace, stretches),
     };
+    drawn.set(key, { trace, lanes, facts });
+    return facts;
   },
 
   /** Least and most of each pixel’s stretch, by field. */

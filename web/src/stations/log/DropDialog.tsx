@@ -1,4 +1,7 @@
 import { SideScroll } from '../../ui/SideScroll';
+import { useEffect, useMemo } from 'react';
+import { logTasks, useTrace } from '../../jobs/log-jobs';
+import { TraceChart } from './TraceChart';
 import { LOG_QUANTITIES, type LogQuantity } from '@puddler/core';
 import { CircleHelp, X } from 'lucide-react';
 import { FigureField } from '../../in-hand/FigureField';
@@ -78,6 +81,7 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
   const isElectrical = columns.some(({ as }) => as === 'electricalRpm');
   return (
     <>
+      <Preview one={one} dropping={dropping} />
       <p className="text-[12.5px] text-soft">
         {runs.length === 1 ? 'One run' : `${runs.length} runs`}, the longest of {Math.max(...runs.map((run) => run.seconds)).toFixed(0)} s,{' '}
         {runs.reduce((sum, run) => sum + run.rows, 0)} rows
@@ -181,6 +185,16 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
       )}
     </>
   );
+}
+
+/** The log as it would be kept, drawn before it is. */
+function Preview({ one, dropping }: { one: Dropped; dropping: Dropping }) {
+  const { id, file, choice, kind, place } = one;
+  const { preview } = dropping;
+  const wish = useMemo(() => preview({ file, choice, kind, place }, id), [preview, file, choice, kind, place, id]);
+  const asked = useTrace(wish);
+  useEffect(() => () => void logTasks().forget(wish.key), [wish.key]);
+  return asked.state === 'ready' ? <TraceChart key={asked.value.durationS} traceKey={wish.key} facts={asked.value} name={file.name} /> : null;
 }
 
 function UnitChoice({ one, dropping, place }: { one: Dropped; dropping: Dropping; place: number }) {

@@ -11,6 +11,8 @@ import { passOverlay } from './pass-overlay';
 import { traceWish } from './trace-wish';
 
 const MOST_OVERLAID = 4;
+/** Passes in the table before the rest is asked for. */
+const SHOWN = 12;
 
 /** The passes of a run: what each did, and all of them from the moment of full throttle; another run’s can be laid over them. */
 export function Passes({ passes, others }: { passes: readonly PassLine[]; others: readonly RunOnDesk[] }) {
@@ -57,6 +59,8 @@ export function Passes({ passes, others }: { passes: readonly PassLine[]; others
 function PassTable({ passes }: { passes: readonly PassLine[] }) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = { ...unitOf('m/s', system), digits: 1 };
+  const [all, setAll] = useState(false);
+  const shown = all ? passes : passes.slice(0, SHOWN);
   const cell = (value: number | undefined, digits: number) => (value === undefined ? '' : formatNumber(value, digits, true));
   return (
     <SideScroll label="Passes, as a table">
@@ -76,7 +80,7 @@ function PassTable({ passes }: { passes: readonly PassLine[] }) {
           </tr>
         </thead>
         <tbody>
-          {passes.map((pass, i) => (
+          {shown.map((pass, i) => (
             <tr key={pass.fromS} className="border-b border-rule">
               <th scope="row" className="py-1 pr-2 text-left font-medium">
                 {i + 1}
@@ -93,6 +97,11 @@ function PassTable({ passes }: { passes: readonly PassLine[] }) {
           ))}
         </tbody>
       </table>
+      {passes.length > SHOWN && (
+        <button type="button" className="hit mt-1 text-[12.5px] text-steel underline-offset-2 hover:underline" onClick={() => setAll(!all)}>
+          {all ? 'Only the first' : `All ${passes.length} passes`}
+        </button>
+      )}
     </SideScroll>
   );
 }

@@ -2,7 +2,7 @@ import { SERIES_WORDS } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { Minus, Plus } from 'lucide-react';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
 import { logTasks } from '../../jobs/log-jobs';
@@ -15,6 +15,7 @@ import {
   panned,
   readAt,
   RIGHT,
+  seenIn,
   TOP,
   traceHeight,
   withinLog,
@@ -72,9 +73,9 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
   const columns = Math.max(40, Math.round(width - LEFT - RIGHT));
   const answer = useView(traceKey, window, columns);
   const drag = useRef<{ x: number; window: Window }>(undefined);
-  const found = foundIn(facts);
+  const found = useMemo(() => foundIn(facts), [facts]);
   const height = traceHeight(facts.fields);
-  const lanes = answer ? layTrace(answer.view, system) : [];
+  const lanes = useMemo(() => (answer ? layTrace(answer.view, system) : []), [answer, system]);
   const shown = answer?.window ?? window;
   const x = scaleLinear([shown.fromS, shown.toS], [LEFT, LEFT + columns]);
   const look = (next: Window) => setWindow(withinLog(next, durationS));
@@ -142,7 +143,11 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
           <ChartExport svg={() => svg.current} name={`log ${name}`} />
         </span>
       </div>
-      <FoundLine found={found} onLook={({ fromS, toS }) => look({ fromS: fromS - AROUND * (toS - fromS), toS: toS + AROUND * (toS - fromS) })} />
+      <FoundLine
+        found={found}
+        whole={facts.whole}
+        onLook={({ fromS, toS }) => look({ fromS: fromS - AROUND * (toS - fromS), toS: toS + AROUND * (toS - fromS) })}
+      />
       <svg
         ref={svg}
         width={width}
@@ -171,20 +176,13 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
         <g clipPath={`url(#clip-${traceKey})`}>
           {found
             .filter(({ kind }) => kind === 'passes')
-            .flatMap(({ at }) => at)
-            .map(({ fromS, toS }) => (
-              <rect key={fromS} x={x(fromS)} y={TOP - 8} width={Math.max(1, x(toS) - x(fromS))} height={height - TOP - 12} className="fill-wash" />
+            .flatMap(({ at }) => seenIn(at, x, LEFT, LEFT + columns))
+            .map((one) => (
+              <rect key={one.key} x={one.x} y={TOP - 8} width={one.width} height={height - TOP - 12} className="fill-wash" />
             ))}
           {found.flatMap(({ kind, tone, at }, row) =>
-            at.map(({ fromS, toS }) => (
-              <rect
-                key={`${kind} ${fromS}`}
-                x={x(fromS)}
-                y={2 + 2 * row}
-                width={Math.max(1.5, x(toS) - x(fromS))}
-                height={2}
-                className={TONE[tone]}
-              />
+            seenIn(at, x, LEFT, LEFT + columns).map((one) => (
+              <rect key={`${kind} ${one.key}`} x={one.x} y={2 + 2 * row} width={one.width} height={2} className={TONE[tone]} />
             )),
           )}
         </g>
@@ -223,8 +221,9 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
   );
 }
 
-function FoundLine({ found, onLook }: { found: readonly Found[]; onLook: (window: Window) => void }) {
+function FoundLine({ found, whole, onLook }: { found: readonly Found[]; whole: boolean; onLook: (window: Window) => void }) {
   const [turn, setTurn] = useState<Partial<Record<Found['kind'], number>>>({});
+  if (!whole) return <p className="text-[12.5px] text-soft">Looking for passes in it …</p>;
   if (found.length === 0) return <p className="text-[12.5px] text-soft">No pass, launch or roll-out was found in it.</p>;
   return (
     <p className="flex flex-wrap gap-x-3 text-[12.5px]">

@@ -130,6 +130,24 @@ export const foundIn = ({ stretches, dtS }: Pick<TraceFacts, 'stretches' | 'dtS'
     return at.length === 0 ? [] : [{ kind, tone, at, word: at.length === 1 ? `1 ${one}` : `${at.length} ${many}` }];
   });
 
+/** Stretches that can be seen in a window, no two on the same pixel: a long log has thousands. */
+export function seenIn(
+  at: readonly Window[],
+  x: (timeS: number) => number,
+  left: number,
+  right: number,
+): { key: number; x: number; width: number }[] {
+  const seen: { key: number; x: number; width: number }[] = [];
+  let last = -Infinity;
+  for (const { fromS, toS } of at) {
+    const [from, to] = [x(fromS), x(toS)];
+    if (to < left || from > right || to < last + 1) continue;
+    seen.push({ key: fromS, x: from, width: Math.max(1.5, to - from) });
+    last = to;
+  }
+  return seen;
+}
+
 const SHORTEST_S = 0.2;
 
 /** A window within a log, no shorter than can be looked at. */

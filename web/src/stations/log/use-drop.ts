@@ -5,7 +5,7 @@ import { useCallback, useState } from 'react';
 import { api, errorOf } from '../../desk/api';
 import { logColumnsChosen, type LogChoice } from '../../desk/prefs-slice';
 import { useAppDispatch, useAppStore } from '../../desk/store';
-import { logTasks, messageOf } from '../../jobs/log-jobs';
+import { logTasks, messageOf, type TraceWish } from '../../jobs/log-jobs';
 import type { LogSummary } from '../../workers/log-worker';
 
 /** A file that was dropped, on its way to being a log of a run. */
@@ -49,18 +49,22 @@ export function useDrop(plan: PlanFile) {
     [],
   );
 
+  const optionsOf = useCallback(
+    (choice: LogChoice) => ({
+      ...(choice.poles === undefined ? {} : { poles: choice.poles }),
+      ...(choice.columns.length > 0 ? { chosen: choice.columns as { name: string; as: LogQuantity; unit: string }[] } : {}),
+      cells: plan.packs.reduce((sum, pack) => sum + pack.cells, 0),
+    }),
+    [plan],
+  );
+
   const read = useCallback(
     async (id: string, file: File, choice: LogChoice, isFirst: boolean): Promise<void> => {
       update(id, { state: { is: 'reading', share: 0 }, choice });
-      const options = {
-        ...(choice.poles === undefined ? {} : { poles: choice.poles }),
-        ...(choice.columns.length > 0 ? { chosen: choice.columns as { name: string; as: LogQuantity; unit: string }[] } : {}),
-        cells: plan.packs.reduce((sum, pack) => sum + pack.cells, 0),
-      };
       try {
         const opened = await logTasks().open(
           { file },
-          options,
+          optionsOf(choice),
           proxy((share: number) => update(id, { state: { is: 'reading', share } })),
         );
         if (!opened.ok) return update(id, { state: { is: 'failed', message: `line ${opened.line}: ${opened.reason}` } });
@@ -74,7 +78,7 @@ export function useDrop(plan: PlanFile) {
         update(id, { state: { is: 'failed', message: messageOf(cause) } });
       }
     },
-    [plan, store, update],
+    [optionsOf, plan, store, update],
   );
 
   const take = (files: readonly File[]) => {
@@ -100,6 +104,26 @@ export function useDrop(plan: PlanFile) {
     void read(one.id, one.file, poles === undefined ? choice : { ...choice, poles }, false);
   };
 
+  /** What the worker needs to draw a log before it is kept. */
+  const preview = useCallback(
+    ({ file, choice, kind, place }: Pick<Dropped, 'file' | 'choice' | 'kind' | 'place'>, id: string): TraceWish => ({
+      key: `preview-${id}`,
+      plan,
+      parts: [
+        {
+          source: { file },
+          log: {
+            kind,
+            ...(choice.columns.length > 0 ? { columns: choice.columns } : {}),
+            ...(choice.poles === undefined ? {} : { poles: choice.poles }),
+            ...(place === undefined ? {} : { place }),
+          },
+        },
+      ],
+    }),
+    [plan],
+  );
+
   /** Keeps what is ready on the server; the logs as a run holds them. What cannot be kept stays, with the reason. */
   const keep = async (): Promise<KeptLog[]> => {
     setKeeping(true);
@@ -112,14 +136,16 @@ export function useDrop(plan: PlanFile) {
         const ref: FileRef = await dispatch(api.endpoints.keepLog.initiate(one.file)).unwrap();
         const columns = summary.form === 'csv' ? { columns: summary.columns.map(asChosen) } : {};
         const { poles } = one.choice;
-        kept.push({
+        const log: KeptLog = {
           ...ref,
           name: one.file.name.slice(0, LONGEST_FILE_NAME),
           kind: one.kind,
           ...columns,
           ...(poles === undefined ? {} : { poles }),
           ...(one.place === undefined ? {} : { place: one.place }),
-        });
+        };
+        kept.push(log);
+        await logTasks().adopt(one.file, optionsOf(one.choice), log, plan);
         if (summary.form === 'csv' && one.choice.columns.length > 0) dispatch(logColumnsChosen({ heads: headsOf(summary), choice: one.choice }));
       } catch (cause) {
         const error = errorOf(cause);
@@ -139,6 +165,7 @@ export function useDrop(plan: PlanFile) {
     take,
     choose,
     setPoles,
+    preview,
     keep,
     setPlace: (one: Dropped, place: number) => update(one.id, { place }),
     remove: (one: Dropped) => setDropped((all) => all.filter(({ id }) => id !== one.id)),

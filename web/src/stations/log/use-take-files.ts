@@ -1,4 +1,5 @@
 import { LONGEST_FILE_NAME, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from '@puddler/contract/shared';
+import { proxy } from 'comlink';
 import { useState } from 'react';
 import { api } from '../../desk/api';
 import { keepRun } from '../../desk/edits';
@@ -83,6 +84,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
         id,
         all.map((one) => ({ source: { hash: one.hash }, log: one })),
         before.plan,
+        proxy(() => undefined),
       )
       .then(({ figures }) => figures)
       .catch(() => ({}));
