@@ -49,18 +49,6 @@ const car = async (page: Page, address: string) => {
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
   await page.getByRole('heading', { name: 'As bought', exact: true }).waitFor();
 };
-const today = async (page: Page, address: string) => {
-  await car(page, address);
-  await page.getByText('the likeliest first').waitFor();
-  await page.locator('#today').scrollIntoViewIfNeeded();
-  await page.evaluate(() => document.querySelector('#today')!.scrollIntoView());
-};
-
-const gearDrawer = async (page: Page, address: string) => {
-  await plan(page, address);
-  await page.getByRole('button', { name: /^Motor:/ }).click();
-  await page.getByRole('button', { name: 'Fit Osier 3660 2700' }).scrollIntoViewIfNeeded();
-};
 
 const find = async (page: Page, address: string) => {
   await plan(page, address);
@@ -137,18 +125,40 @@ const bench = async (page: Page, address: string) => {
   await page.getByRole('dialog').waitFor();
   for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowRight');
 };
+const openLog = async (page: Page, address: string) => {
+  await plan(page, address);
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
+  await page.getByRole('button', { name: /Two teeth more/ }).click();
+  await page.getByText(/passes at full throttle/).waitFor();
+};
+const trace = async (page: Page, address: string) => {
+  await openLog(page, address);
+  await page.getByText('From the moment of full throttle').waitFor();
+  await page.evaluate(() => document.querySelector('[aria-label^="The log over"]')!.scrollIntoView({ block: 'end' }));
+};
+const learning = async (page: Page, address: string) => {
+  await openLog(page, address);
+  await page.getByRole('button', { name: 'Learning', exact: true }).click();
+  await page.getByRole('button', { name: /Learn from/ }).click();
+  await page.getByText(/figures are surer/).waitFor();
+};
+const replaying = async (page: Page, address: string) => {
+  await openLog(page, address);
+  await page.getByRole('button', { name: 'Replay', exact: true }).click();
+  await page.getByText('Measured and computed').waitFor();
+};
 const shots: Shot[] = [
+  { name: 'log', size: WIDE, theme: 'light', go: trace },
+  { name: 'log-learning', size: WIDE, theme: 'light', go: learning },
+  { name: 'log-replay', size: WIDE, theme: 'dark', go: replaying },
   { name: 'buy', size: WIDE, theme: 'light', go: buy },
   { name: 'fit', size: WIDE, theme: 'dark', go: fit },
   { name: 'fit-phone', size: PHONE, theme: 'light', go: bench },
   { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
   { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
   { name: 'plan-sweep', size: WIDE, theme: 'light', go: sweepMap },
-  { name: 'plan-working', size: WIDE, theme: 'dark', go: tab('Working') },
-  { name: 'plan-shelf', size: WIDE, theme: 'light', go: gearDrawer },
   { name: 'shelf', size: WIDE, theme: 'light', go: quickAdd },
   { name: 'car', size: WIDE, theme: 'light', go: car },
-  { name: 'car-today', size: WIDE, theme: 'dark', go: today },
   { name: 'find', size: WIDE, theme: 'light', go: findSixty },
   { name: 'compare', size: WIDE, theme: 'light', go: compare },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },

@@ -51,6 +51,10 @@ function bodyOf(kind: KindName, text: string): unknown {
       return { ...NO_PURCHASE, own: [{ id: 'own', what: text, count: 1, group: 'tools' }] } satisfies Purchase;
     case 'fitting':
       return { ...NO_FITTING, steps: [{ id: 'mesh', note: text }] } satisfies Fitting;
+    case 'run':
+      return { name: text, at: '2027-01-09T10:00:00Z', plan: planFile };
+    case 'learned':
+      return { from: [text], figures: [{ key: 'car.massKg', ln: 0.02, before: 0.03 }], covariance: [0.0004] };
     case 'part':
       return { kind: 'fan', name: text, status: 'owned', spec: {} };
   }
