@@ -1,4 +1,5 @@
-import { UPKEEP, upkeep, type UpkeepRun } from '@puddler/core';
+import type { UPKEEP} from '@puddler/core';
+import { upkeep, type UpkeepRun } from '@puddler/core';
 import { plainPlan } from '../helpers';
 
 const run = (at: string, minutes: number, surface: UpkeepRun['surface'] = 'tarmac'): UpkeepRun => ({ at, minutes, surface });
