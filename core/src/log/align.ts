@@ -109,17 +109,25 @@ export interface ClockShift {
   told: boolean;
 }
 
+/** Between the end of a log and the beginning of the next [s]. */
+const BETWEEN_S = 1;
+
 /** Lays the logs of one run over each other: by what was told of their clocks, else by their speeds. `perRpm` is m/s for each rpm of the motor. */
 export function joinLogs(logs: readonly LogToJoin[], perRpm: number): { trace: Trace; shifts: ClockShift[] } {
   const traces = logs.map(({ samples }) => traceOf(samples));
   const first = traces[0] && speedToAlign(traces[0], perRpm);
+  let endS = traces[0] ? traces[0].startS + traces[0].count * traces[0].dtS : 0;
   const shifts = traces.map((trace, i): ClockShift => {
     const told = logs[i]!.shiftS;
     if (i === 0) return { shiftS: told ?? 0, correlation: 1, told: told !== undefined };
     const speed = speedToAlign(trace, perRpm);
     const found = first && speed ? alignSpeeds(first, speed) : undefined;
+    // A second log of the same ESC says nothing new at the same time: it goes on where the first one ended, however alike their passes are.
+    const goesOn = trace.fields.motorRpm !== undefined && Object.keys(trace.fields).every((field) => Object.hasOwn(traces[0]!.fields, field));
     // Speeds that hardly go together are told, not used.
-    const used = found && found.correlation >= GOOD_CORRELATION ? found.shiftS : 0;
+    const goesWith = !goesOn && found !== undefined && found.correlation >= GOOD_CORRELATION;
+    const used = goesWith ? found.shiftS : goesOn ? endS + BETWEEN_S : 0;
+    if (goesOn) endS = used + trace.count * trace.dtS;
     return { shiftS: told ?? used, correlation: found?.correlation, told: told !== undefined };
   });
   return { shifts, trace: joinTraces(traces.map((trace, i) => ({ trace, shiftS: shifts[i]!.shiftS }))) };

@@ -1,4 +1,18 @@
-import { learn, predictSteady, refitted, resolvePlan, sampleBands, withLearned, type LoggedRun, type Learned, type PlanFile } from '@puddler/core';
+import {
+  joinLogs,
+  learn,
+  metresPerRpm,
+  predictSteady,
+  refitted,
+  resolvePlan,
+  samplesOf,
+  TRACE_DT_S,
+  sampleBands,
+  withLearned,
+  type LoggedRun,
+  type Learned,
+  type PlanFile,
+} from '@puddler/core';
 import { hiddenSession, KINDS, otherSetup } from './hidden-session';
 import { isNamedFirst, WRONGLY_NOTED } from './wrongly-noted';
 
@@ -122,4 +136,21 @@ test('a slip of one run among others is told of that run', () => {
   const [a, b] = [hiddenSession(745, KINDS[0]).run, hiddenSession(745, KINDS[0]).run];
   const wrong = { ...b, name: 'the odd one', plan: { ...b.plan, gearing: { ...b.plan.gearing, pinion: b.plan.gearing.pinion! + 2 } } };
   expect(learn([a, wrong]).slips.map((slip) => slip.id)).toContain('pinion −2 in the odd one');
+});
+
+test('one run that the ESC wrote into two files teaches what it teaches in one', () => {
+  const { run, file } = hiddenSession(747, KINDS[0]);
+  const whole = samplesOf(file.series!);
+  // Cut where it stands, half way through.
+  const { motorRpm } = whole.fields;
+  const half = whole.timeS.length >> 1;
+  const cut = motorRpm!.findIndex((rpm, i) => i > half && rpm === 0);
+  const part = (from: number, to: number) => ({
+    // On the same grid as in one file: where a sample falls in its slot is chance.
+    timeS: whole.timeS.slice(from, to).map((time) => time - TRACE_DT_S * Math.floor(whole.timeS[from]! / TRACE_DT_S)),
+    fields: Object.fromEntries(Object.entries(whole.fields).map(([field, values]) => [field, values.slice(from, to)])),
+  });
+  const { trace } = joinLogs([{ samples: part(0, cut) }, { samples: part(cut, whole.timeS.length) }], metresPerRpm(resolvePlan(file.plan)));
+  const [one, two] = [learnedOf(run), learn([{ ...run, trace }])];
+  for (const [i, figure] of one.figures.entries()) expect(Math.abs(two.theta[i]! - one.theta[i]!)).toBeLessThan(0.1 * figure.learnedSigma + 1e-4);
 });

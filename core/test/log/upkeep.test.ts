@@ -1,4 +1,4 @@
-import type { UPKEEP} from '@puddler/core';
+import type { UPKEEP } from '@puddler/core';
 import { upkeep, type UpkeepRun } from '@puddler/core';
 import { plainPlan } from '../helpers';
 
