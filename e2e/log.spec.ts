@@ -148,9 +148,12 @@ test('a file that is no log says its line; a column read wrongly is corrected, a
   await dialog.getByLabel('Unit of speed').selectOption('mph');
   await expect(dialog.getByText('guessed by size')).toBeHidden();
   await dialog.getByRole('button', { name: 'Keep it with the run' }).click();
+  await expect(dialog).toBeHidden();
   await expect(page.getByRole('application', { name: /The log over/ })).toBeVisible();
   await saved(page);
-  const kept = (await runsOn(club.address)).flatMap((doc) => doc.body.logs ?? []).find((one) => one.name === 'meter.csv')!;
+  const meter = async () => (await runsOn(club.address)).flatMap((doc) => doc.body.logs ?? []).find((one) => one.name === 'meter.csv');
+  await expect.poll(meter).toBeDefined();
+  const kept = (await meter())!;
   expect(kept.columns).toContainEqual({ name: 'speed', as: 'speedMs', unit: 'mph' });
   expect(await (await fetch(`${club.address}/api/files/${kept.hash}`)).text()).toBe(log);
   await page.getByRole('button', { name: 'New run' }).click();

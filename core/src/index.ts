@@ -195,3 +195,7 @@ export { passSpeed, traceFigures } from './log/trace-figures';
 export { carOfSeed, loggedSession, typedSession, type LoggedSession, type TypedSession } from './practice/simulated-run';
 export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
 export { gpsTrack } from './practice/gps-track';
+export { ladder, isSmall, STEP_CAN_K, STEP_SPEED_SHARE, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
+export { type Room, type Rung, type RungBand, type RungGearing, type RungStop } from './ladder/rung';
+export { verdictOf, type AtTrack, type Foreseen, type Reason, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
+export { MinMax } from './log/min-max';

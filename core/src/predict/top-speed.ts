@@ -41,9 +41,10 @@ export function solveTopSpeed(plan: ResolvedPlan): TopSpeed {
   return balance(at, plan.car.tyreGrowth);
 }
 
-/** Sets the temperatures and the volts that top speed is quoted at. */
-export function warmUp(at: Drivetrain, plan: ResolvedPlan): void {
-  at.conditions(WINDING_C, CAN_C, plan.pack.resistanceOhm * coldFactor(plan.site.packC), openCircuitV(plan.pack, plan.startCharge));
+/** Sets the temperatures and the volts that top speed is quoted at; a throttle held back to a `share` is a pack of fewer volts, which sags less. */
+export function warmUp(at: Drivetrain, plan: ResolvedPlan, share = 1): void {
+  const packOhm = plan.pack.resistanceOhm * coldFactor(plan.site.packC);
+  at.conditions(WINDING_C, CAN_C, share * share * packOhm, share * openCircuitV(plan.pack, plan.startCharge));
 }
 
 /** `solveTopSpeed` of a drivetrain that stands ready, for searches that change its gears many times. */

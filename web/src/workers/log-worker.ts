@@ -7,6 +7,7 @@ import {
   logGpx,
   measuredOf,
   metresPerRpm,
+  MinMax,
   passSpeed,
   replay,
   resolvePlan,
@@ -41,7 +42,6 @@ import {
 import { checkRunFile } from '@puddler/contract';
 import type { CarRun, KeptLog } from '@puddler/contract/shared';
 import { expose, transfer } from 'comlink';
-import { MinMax } from '../charts/min-max';
 
 /** Where a log comes from: what was dropped, or what is kept under a hash. */
 export type LogSource = { file: File } | { hash: string };

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { MinMax } from '../src/charts/min-max';
+import { MinMax } from '@puddler/core';
 
 test('each pixel has the least and the most of what lies in it, as looking at every sample says (seed 3)', () => {
   fc.assert(

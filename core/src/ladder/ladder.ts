@@ -1,0 +1,166 @@
+import { fitFindings } from '../findings/fit';
+import type { Limits } from '../findings/limits';
+import type { PlanFile } from '../plan/plan-file';
+import { resolvePlan } from '../plan/resolve-plan';
+import { predictSteady } from '../predict/steady';
+import { roomFor, rungOf, type Room, type Rung, type RungGearing, type RungStop } from './rung';
+
+/** No step is larger than this in speed, and in the can at p90, where a finer one exists. */
+export const STEP_SPEED_SHARE = 0.12;
+export const STEP_CAN_K = 12;
+/** A ladder begins at this share of the target’s speed. */
+const START_FROM = 0.6;
+const START_TO = 0.7;
+/** Throttle caps at the radio go by this. */
+const CAP_STEP = 0.05;
+const LOWEST_CAP = 0.4;
+/** Gears looked at, the finest first: more are no finer. */
+const MOST_GEARS = 24;
+
+export interface LadderStep extends Rung {
+  room: Room;
+}
+
+export interface Ladder {
+  /** `reached`: the last step is the target. `stops-short`: it is the last safe one, and `because` says what forbids the next. `no-start`: even the gentlest step passes a stop limit. */
+  outcome: 'reached' | 'stops-short' | 'no-start';
+  steps: LadderStep[];
+  because: RungStop | undefined;
+  target: Rung;
+}
+
+export interface LadderOptions {
+  limits: Limits;
+  /** Teeth that are owned, and others that could be bought. */
+  pinions: readonly number[];
+  spurs: readonly number[];
+  owned?: { pinions: readonly number[]; spurs: readonly number[] };
+  /** Today’s gears, where the car runs with them already. */
+  from?: { pinion: number; spur: number } | undefined;
+}
+
+const FITS = ['mesh-distance', 'spur-clearance', 'pinion-bore', 'module'];
+
+const geared = (plan: PlanFile, pinion: number, spur: number): PlanFile => ({ ...plan, gearing: { ...plan.gearing, pinion, spur } });
+
+/** Whether a step up is small enough. */
+export const isSmall = (a: Rung, b: Rung): boolean =>
+  b.topSpeedMs.p50 <= (1 + STEP_SPEED_SHARE) * a.topSpeedMs.p50 + 1e-9 && b.canC.p90 - a.canC.p90 <= STEP_CAN_K + 1e-9;
+
+/**
+ * The way from a gentle start to a plan’s gearing in steps that exist: gears first, a throttle cap at the radio where no gear is fine
+ * enough. As few steps as keep each small, none of which passes a stop limit at p90. Pure; the same options give the same ladder.
+ * Throws PlanError when the plan cannot be computed.
+ */
+export function ladder(plan: PlanFile, options: LadderOptions): Ladder {
+  const target = rungOf(plan, gearsOf(plan, options), options.limits);
+  const rungs = [...rungsByGears(plan, options, target), ...rungsByCap(plan, options, target)].sort((a, b) => a.topSpeedMs.p50 - b.topSpeedMs.p50);
+  const safe = rungs.filter((rung) => !rung.stops);
+  const start = startOf(safe, target, options);
+  if (!start) return { outcome: 'no-start', steps: [], because: rungs[0]?.stops ?? target.stops, target };
+  const way = fewest(
+    safe.filter((rung) => rung.topSpeedMs.p50 >= start.topSpeedMs.p50),
+    start,
+    target,
+  );
+  const last = way[way.length - 1]!;
+  const steps = way.map((rung): LadderStep => ({ ...rung, room: roomFor(rung) }));
+  return last === target
+    ? { outcome: 'reached', steps, because: undefined, target }
+    : {
+        outcome: 'stops-short',
+        steps,
+        because: target.stops ?? rungs.find((rung) => rung.stops && rung.topSpeedMs.p50 > last.topSpeedMs.p50)?.stops,
+        target,
+      };
+}
+
+const isOwned = (options: LadderOptions, pinion: number, spur: number): boolean =>
+  options.owned === undefined || (options.owned.pinions.includes(pinion) && options.owned.spurs.includes(spur));
+
+function gearsOf(plan: PlanFile, options: LadderOptions): RungGearing {
+  const { pinion, spur } = plan.gearing;
+  return pinion === undefined || spur === undefined
+    ? { kind: 'cap', pinion, spur, share: 1 }
+    : { kind: 'gears', pinion, spur, owned: isOwned(options, pinion, spur) };
+}
+
+/** Every pair that goes in and is slower than the target, one for each speed: owned before others. */
+function rungsByGears(plan: PlanFile, options: LadderOptions, target: Rung): Rung[] {
+  const { pinion: own, spur: ownSpur } = plan.gearing;
+  if (own === undefined || ownSpur === undefined) return [];
+  const pairs = options.pinions.flatMap((pinion) =>
+    options.spurs.flatMap((spur) => {
+      const file = geared(plan, pinion, spur);
+      const resolved = resolvePlan(file);
+      const { topSpeedMs } = predictSteady(resolved);
+      const isNow = pinion === options.from?.pinion && spur === options.from.spur;
+      const stays = fitFindings(file, resolved, options.limits).every((one) => one.level !== 'stop' || !FITS.includes(one.id));
+      const isSlower = topSpeedMs < 0.999 * target.topSpeedMs.p50 && topSpeedMs > 0.5 * target.topSpeedMs.p50;
+      return (stays && isSlower) || isNow ? [{ pinion, spur, file, topSpeedMs, owned: isOwned(options, pinion, spur) }] : [];
+    }),
+  );
+  const sorted = pairs.sort((a, b) => a.topSpeedMs - b.topSpeedMs || Number(b.owned) - Number(a.owned));
+  const distinct = sorted.filter((one, i) => i === 0 || one.topSpeedMs > 1.005 * sorted[i - 1]!.topSpeedMs || one.owned !== sorted[i - 1]!.owned);
+  const every = Math.max(1, Math.ceil(distinct.length / MOST_GEARS));
+  return distinct
+    .filter((one, i) => i % every === 0 || one.owned)
+    .slice(0, 2 * MOST_GEARS)
+    .map(({ pinion, spur, file, owned }) => rungOf(file, { kind: 'gears', pinion, spur, owned }, options.limits));
+}
+
+/** The target’s own gears with the throttle held back: the finest steps there are. */
+function rungsByCap(plan: PlanFile, options: LadderOptions, target: Rung): Rung[] {
+  const { pinion, spur } = plan.gearing;
+  const caps: Rung[] = [];
+  for (let share = 1 - CAP_STEP; share > LOWEST_CAP - 1e-9; share -= CAP_STEP)
+    caps.push(rungOf(plan, { kind: 'cap', pinion, spur, share: Number(share.toFixed(2)) }, options.limits));
+  return [...caps, target];
+}
+
+/** Where to begin: today’s gears where they are safe and slower; else the fastest from 60 to 70 % of the target, gears before caps. */
+function startOf(safe: readonly Rung[], target: Rung, { from }: LadderOptions): Rung | undefined {
+  const now = from && safe.find(({ gearing }) => gearing.kind === 'gears' && gearing.pinion === from.pinion && gearing.spur === from.spur);
+  if (now && now.topSpeedMs.p50 <= target.topSpeedMs.p50) return now;
+  const shareOf = (rung: Rung) => rung.topSpeedMs.p50 / target.topSpeedMs.p50;
+  const within = safe.filter((rung) => shareOf(rung) >= START_FROM && shareOf(rung) <= START_TO);
+  const slower = safe.filter((rung) => shareOf(rung) < START_TO);
+  const all = within.length > 0 ? within : slower.length > 0 ? slower : safe.slice(0, 1);
+  return [...all].sort((a, b) => costOf(a) - costOf(b) || b.topSpeedMs.p50 - a.topSpeedMs.p50)[0];
+}
+
+/** What is preferred among ways of the same length: gears that are owned, then others, then a cap. */
+const costOf = ({ gearing }: Rung): number => (gearing.kind === 'cap' && gearing.share < 1 ? 2 : gearing.kind === 'gears' && !gearing.owned ? 1 : 0);
+
+/**
+ * The fewest small steps from `start` to the target, or as far as they go; where nothing finer exists the next faster one is taken all
+ * the same. Over all ways of that length the one with the least cost, then the one whose largest step is smallest.
+ */
+export function fewest(rungs: readonly Rung[], start: Rung, target: Rung): Rung[] {
+  const order = [...rungs].sort((a, b) => a.topSpeedMs.p50 - b.topSpeedMs.p50);
+  const best = new Map<Rung, { steps: number; cost: number; rise: number; before: Rung | undefined }>([
+    [start, { steps: 0, cost: 0, rise: 0, before: undefined }],
+  ]);
+  const rise = (a: Rung, b: Rung) => b.topSpeedMs.p50 / a.topSpeedMs.p50;
+  for (const [i, a] of order.entries()) {
+    const known = best.get(a);
+    if (!known) continue;
+    const faster = order.slice(i + 1).filter((b) => b.topSpeedMs.p50 > a.topSpeedMs.p50);
+    const small = faster.filter((b) => isSmall(a, b));
+    for (const b of small.length > 0 ? small : faster.slice(0, 1)) {
+      const next = { steps: known.steps + 1, cost: known.cost + costOf(b), rise: Math.max(known.rise, rise(a, b)), before: a };
+      const there = best.get(b);
+      if (
+        !there ||
+        next.steps < there.steps ||
+        (next.steps === there.steps && (next.cost < there.cost || (next.cost === there.cost && next.rise < there.rise)))
+      )
+        best.set(b, next);
+    }
+  }
+  const reached = [...best.keys()].sort((a, b) => a.topSpeedMs.p50 - b.topSpeedMs.p50);
+  const end = best.has(target) ? target : reached[reached.length - 1]!;
+  const way: Rung[] = [];
+  for (let at: Rung | undefined = end; at; at = best.get(at)?.before) way.unshift(at);
+  return way;
+}

@@ -1,0 +1,121 @@
+import type { Limits } from '../findings/limits';
+import type { TypedPass, TypedReading } from '../log/run-file';
+import type { RungBand } from './rung';
+
+export type VerdictLevel = 'go' | 'hold' | 'back';
+
+/** What was found at the track after a step. */
+export interface AtTrack {
+  passes: readonly TypedPass[];
+  readings: readonly TypedReading[];
+  settledA?: number | undefined;
+  /** The ESC cut off, or something smelt or sounded wrong. */
+  cutOff?: boolean;
+  smell?: boolean;
+  noise?: boolean;
+}
+
+/** What was predicted for the step. */
+export interface Foreseen {
+  topSpeedMs: RungBand;
+  canC: RungBand;
+  escC: RungBand;
+  packC: RungBand;
+  packA: RungBand;
+  ambientC: number;
+}
+
+export type ReasonId =
+  | 'passes-missing'
+  | 'readings-missing'
+  | 'cut-off'
+  | 'smell'
+  | 'noise'
+  | 'over-stop'
+  | 'over-caution'
+  | 'warmer'
+  | 'slow-and-thirsty'
+  | 'off-speed'
+  | 'wrong-kv'
+  | 'as-predicted';
+
+export interface Reason {
+  id: ReasonId;
+  level: VerdictLevel;
+  text: string;
+}
+
+export interface Verdict {
+  verdict: VerdictLevel;
+  reasons: Reason[];
+}
+
+/** As predicted: within this share, of the rise over the air for temperatures. */
+const WITHIN = 0.15;
+const PARTS = [
+  ['can', 'motor', 'motor-temperature', 'canC'],
+  ['esc', 'ESC', 'esc-temperature', 'escC'],
+  ['pack', 'pack', 'pack-temperature', 'packC'],
+] as const;
+
+/** The hottest reading of a part. */
+const hottest = (readings: readonly TypedReading[], of: TypedReading['of']): number | undefined => {
+  const found = readings.filter((one) => one.of === of).map((one) => one.c);
+  return found.length > 0 ? Math.max(...found) : undefined;
+};
+
+/**
+ * Go on, hold or go back after a step, with every reason and its figures. Never go without a pass each way and the three temperatures.
+ * A short run with a hot motor at little current says that the motor has the wrong kv for these volts: more pinion makes it worse.
+ */
+export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits): Verdict {
+  const reasons: Reason[] = [];
+  const say = (id: ReasonId, level: VerdictLevel, text: string) => reasons.push({ id, level, text });
+  if (found.cutOff) say('cut-off', 'back', 'The ESC cut off: it or the pack was at its end.');
+  if (found.smell) say('smell', 'back', 'Something smelt: varnish or a joint is going.');
+  if (found.noise) say('noise', 'back', 'Something sounded wrong: look at mesh, bearings and screws before anything else.');
+
+  const ways = new Set(found.passes.map((pass) => pass.direction ?? 'out'));
+  if (ways.size < 2) say('passes-missing', 'hold', 'A pass each way is missing: one way may be the wind’s.');
+  const missing = PARTS.filter(([of]) => hottest(found.readings, of) === undefined).map(([, word]) => word);
+  if (missing.length > 0) say('readings-missing', 'hold', `Not read: ${missing.join(', ')}.`);
+
+  let isHot = false;
+  for (const [of, word, limitId, band] of PARTS) {
+    const c = hottest(found.readings, of);
+    if (c === undefined) continue;
+    const { caution, stop } = limits[limitId];
+    const expected = foreseen[band].p50;
+    const rise = Math.max(1, expected - foreseen.ambientC);
+    if (stop !== undefined && c >= stop) say('over-stop', 'back', `The ${word} was at ${c.toFixed(0)} °C; ${stop} °C is its end.`);
+    else if (caution !== undefined && c >= caution)
+      say('over-caution', 'hold', `The ${word} was at ${c.toFixed(0)} °C; from ${caution} °C on take care.`);
+    else if (c - foreseen.ambientC > (1 + WITHIN) * rise)
+      say('warmer', 'hold', `The ${word} was at ${c.toFixed(0)} °C, predicted were ${expected.toFixed(0)} °C: let it cool, repeat, find out why.`);
+    if (of === 'can' && ((caution !== undefined && c >= caution) || c - foreseen.ambientC > (1 + WITHIN) * rise)) isHot = true;
+  }
+
+  if (found.passes.length > 0) {
+    const speedMs = found.passes.reduce((sum, pass) => sum + pass.speedMs, 0) / found.passes.length;
+    const share = speedMs / foreseen.topSpeedMs.p50;
+    const kmh = (value: number) => `${(3.6 * value).toFixed(0)} km/h`;
+    const amps = found.settledA === undefined ? undefined : found.settledA / foreseen.packA.p50;
+    if (share < 1 - WITHIN && amps !== undefined && amps > 1 + WITHIN)
+      say(
+        'slow-and-thirsty',
+        'back',
+        `It did ${kmh(speedMs)}, not ${kmh(foreseen.topSpeedMs.p50)}, and drew ${found.settledA!.toFixed(0)} A, not ${foreseen.packA.p50.toFixed(0)} A: something holds it back.`,
+      );
+    else if (share < 1 - WITHIN && isHot && amps !== undefined && amps < 1)
+      say(
+        'wrong-kv',
+        'hold',
+        `It did ${kmh(speedMs)} at only ${found.settledA!.toFixed(0)} A, with a hot motor: the wrong kv for these volts. More pinion makes it hotter, not faster.`,
+      );
+    else if (Math.abs(share - 1) > WITHIN)
+      say('off-speed', 'hold', `It did ${kmh(speedMs)}, predicted were ${kmh(foreseen.topSpeedMs.p50)}: find out why before going on.`);
+  }
+  const verdict = reasons.some((one) => one.level === 'back') ? 'back' : reasons.some((one) => one.level === 'hold') ? 'hold' : 'go';
+  if (verdict === 'go') say('as-predicted', 'go', 'Speed and temperatures are as predicted, and under every caution.');
+  return { verdict, reasons };
+}
