@@ -54,7 +54,25 @@ export const isSmall = (a: Rung, b: Rung): boolean =>
  */
 export function ladder(plan: PlanFile, options: LadderOptions): Ladder {
   const target = rungOf(plan, gearsOf(plan, options), options.limits);
-  const rungs = [...rungsByGears(plan, options, target), ...rungsByCap(plan, options, target)].sort((a, b) => a.topSpeedMs.p50 - b.topSpeedMs.p50);
+  const gears = rungsByGears(plan, options, target);
+  const byGears = climb([...gears, target], target, options);
+  // A cap is for where no gear is fine enough, slow enough to begin with, or safe.
+  const done = byGears.outcome === 'reached' && isGentle(byGears.steps, target, options);
+  return done ? byGears : climb([...gears, ...rungsByCap(plan, options), target], target, options);
+}
+
+/** Small steps all the way, from a start that is slow enough, or from today’s gears. */
+function isGentle(steps: readonly Rung[], target: Rung, { from }: LadderOptions): boolean {
+  const first = steps[0]!;
+  return (
+    (from !== undefined || first.topSpeedMs.p50 <= START_TO * target.topSpeedMs.p50) &&
+    steps.every((step, i) => i === 0 || isSmall(steps[i - 1]!, step))
+  );
+}
+
+/** The way through what there is. */
+function climb(all: readonly Rung[], target: Rung, options: LadderOptions): Ladder {
+  const rungs = [...all].sort((a, b) => a.topSpeedMs.p50 - b.topSpeedMs.p50);
   const safe = rungs.filter((rung) => !rung.stops);
   const start = startOf(safe, target, options);
   if (!start) return { outcome: 'no-start', steps: [], because: rungs[0]?.stops ?? target.stops, target };
@@ -65,14 +83,9 @@ export function ladder(plan: PlanFile, options: LadderOptions): Ladder {
   );
   const last = way[way.length - 1]!;
   const steps = way.map((rung): LadderStep => ({ ...rung, room: roomFor(rung) }));
-  return last === target
-    ? { outcome: 'reached', steps, because: undefined, target }
-    : {
-        outcome: 'stops-short',
-        steps,
-        because: target.stops ?? rungs.find((rung) => rung.stops && rung.topSpeedMs.p50 > last.topSpeedMs.p50)?.stops,
-        target,
-      };
+  if (last === target) return { outcome: 'reached', steps, because: undefined, target };
+  const next = rungs.find((rung) => rung.stops && rung.topSpeedMs.p50 > last.topSpeedMs.p50);
+  return { outcome: 'stops-short', steps, because: target.stops ?? next?.stops, target };
 }
 
 const isOwned = (options: LadderOptions, pinion: number, spur: number): boolean =>
@@ -110,12 +123,12 @@ function rungsByGears(plan: PlanFile, options: LadderOptions, target: Rung): Run
 }
 
 /** The target’s own gears with the throttle held back: the finest steps there are. */
-function rungsByCap(plan: PlanFile, options: LadderOptions, target: Rung): Rung[] {
+function rungsByCap(plan: PlanFile, options: LadderOptions): Rung[] {
   const { pinion, spur } = plan.gearing;
   const caps: Rung[] = [];
   for (let share = 1 - CAP_STEP; share > LOWEST_CAP - 1e-9; share -= CAP_STEP)
     caps.push(rungOf(plan, { kind: 'cap', pinion, spur, share: Number(share.toFixed(2)) }, options.limits));
-  return [...caps, target];
+  return caps;
 }
 
 /** Where to begin: today’s gears where they are safe and slower; else the fastest from 60 to 70 % of the target, gears before caps. */

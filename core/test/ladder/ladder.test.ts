@@ -68,10 +68,10 @@ test('of ways as long, gears that are owned are preferred to a cap', () => {
 const PLANS: [string, PlanFile, number[]][] = [
   [
     'gears one tooth apart',
-    plainPlan({ gearing: { pinion: 20, spur: 60 }, run: { profile: 'race', minutes: 4 } }),
+    plainPlan({ gearing: { pinion: 20, spur: 60 }, run: { profile: 'race', minutes: 1 } }),
     [12, 13, 14, 15, 16, 17, 18, 19, 20],
   ],
-  ['two gears only', plainPlan({ gearing: { pinion: 20, spur: 60 }, run: { profile: 'race', minutes: 4 } }), [14, 20]],
+  ['two gears only', plainPlan({ gearing: { pinion: 20, spur: 60 }, run: { profile: 'race', minutes: 1 } }), [14, 20]],
 ];
 
 test.each(PLANS)('a ladder of %s climbs in small steps to the target, none past a stop limit', (_what, plan, pinions) => {
@@ -100,7 +100,7 @@ test.each(PLANS)('a ladder of %s climbs in small steps to the target, none past 
 });
 
 test('a target that burns stops short at the last safe step, and says what forbids more', () => {
-  const hot = plainPlan({ gearing: { pinion: 28, spur: 60 }, run: { profile: 'race', minutes: 12 } });
+  const hot = plainPlan({ gearing: { pinion: 28, spur: 60 }, run: { profile: 'race', minutes: 4 } });
   const { outcome, steps, because, target } = ladder(hot, {
     limits: limitsWith({ 'motor-temperature': { stop: 60 } }),
     pinions: [14, 16, 18, 20, 22, 24, 26],
@@ -114,11 +114,11 @@ test('a target that burns stops short at the last safe step, and says what forbi
 
 test('nothing that is safe at all is told, and a car driven directly climbs by caps', () => {
   const limits = limitsWith({ 'motor-temperature': { stop: 26 } });
-  expect(ladder(plainPlan({ run: { profile: 'race', minutes: 5 } }), { limits, pinions: [], spurs: [] })).toMatchObject({
+  expect(ladder(plainPlan({ run: { profile: 'race', minutes: 1 } }), { limits, pinions: [], spurs: [] })).toMatchObject({
     outcome: 'no-start',
     steps: [],
   });
-  const direct = plainPlan({ gearing: {}, car: { ...plainPlan().car, internalRatio: 7 }, run: { profile: 'race', minutes: 3 } });
+  const direct = plainPlan({ gearing: {}, car: { ...plainPlan().car, internalRatio: 7 }, run: { profile: 'race', minutes: 1 } });
   const { outcome, steps } = ladder(direct, {
     limits: limitsWith({
       'motor-temperature': { stop: 300 },
