@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { addPlan, copyName, deleteDocument, duplicateCar, editCar } from '../desk/edits';
-import type { CarOnDesk } from '../desk/selectors';
+import { plansOfCar, runsOfCar, type CarOnDesk } from '../desk/selectors';
 import { wordFor } from '../ui/words';
 import { Menu } from '../ui/Menu';
 import { formatIn, unitOf } from '@puddler/figures';
@@ -123,7 +123,26 @@ function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
       <p className="text-[12.5px] text-soft">
         {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}
         {car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
+        <LastRun carId={id} />
       </p>
     </div>
+  );
+}
+
+/** When the car was driven last, which leads to its log. */
+function LastRun({ carId }: { carId: string }) {
+  const last = useAppSelector((state) => runsOfCar(state, carId)[0]);
+  const planId = useAppSelector((state) => {
+    const plans = plansOfCar(state, carId);
+    return (plans.find(({ id }) => id === last?.run.planId) ?? plans[0])?.id;
+  });
+  if (!last || !planId) return null;
+  return (
+    <>
+      {' · '}
+      <Link to={`/plans/${planId}/log`} className="hit whitespace-nowrap hover:text-ink hover:underline">
+        last run {last.run.at.slice(0, 10)}
+      </Link>
+    </>
   );
 }

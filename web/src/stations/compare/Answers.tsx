@@ -38,37 +38,46 @@ export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }
       of: (one) => one.bands?.figures.minutes.p50,
     },
   ];
+  const taught = setups.filter((setup) => setup.pin.file.learned).map((setup) => setup.letter);
   return (
-    <section
-      aria-label="The answers on one scale"
-      className="grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3"
-      aria-busy={setups.some((one) => one.stale)}
-    >
-      {specs.map(({ title, unit, band, tone, of, limit }) => {
-        const limits = limit ? setups[0]!.wish.limits[limit] : undefined;
-        return (
-          <BandScale
-            key={title}
-            title={title}
-            unit={unit.symbol}
-            digits={unit.digits}
-            tone={tone}
-            rows={setups.map((setup) => {
-              const value = of(setup);
-              const spread = band && setup.bands?.figures[band];
-              return {
-                letter: setup.letter,
-                value: value === undefined ? undefined : toShown(value, unit),
-                band: spread && { p10: toShown(spread.p10, unit), p90: toShown(spread.p90, unit) },
-              };
-            })}
-            limits={(['caution', 'stop'] as const).flatMap((level) => {
-              const at = limits?.[level];
-              return at === undefined ? [] : [{ at: toShown(at, unit), label: level, tone: level }];
-            })}
-          />
-        );
-      })}
-    </section>
+    <>
+      {taught.length > 0 && (
+        <p className="text-[12px] text-soft">
+          <span aria-hidden="true">◉ </span>
+          {taught.join(', ')}: with what the runs of the car have taught
+        </p>
+      )}
+      <section
+        aria-label="The answers on one scale"
+        className="grid gap-x-8 gap-y-3 sm:grid-cols-2 lg:grid-cols-3"
+        aria-busy={setups.some((one) => one.stale)}
+      >
+        {specs.map(({ title, unit, band, tone, of, limit }) => {
+          const limits = limit ? setups[0]!.wish.limits[limit] : undefined;
+          return (
+            <BandScale
+              key={title}
+              title={title}
+              unit={unit.symbol}
+              digits={unit.digits}
+              tone={tone}
+              rows={setups.map((setup) => {
+                const value = of(setup);
+                const spread = band && setup.bands?.figures[band];
+                return {
+                  letter: setup.letter,
+                  value: value === undefined ? undefined : toShown(value, unit),
+                  band: spread && { p10: toShown(spread.p10, unit), p90: toShown(spread.p90, unit) },
+                };
+              })}
+              limits={(['caution', 'stop'] as const).flatMap((level) => {
+                const at = limits?.[level];
+                return at === undefined ? [] : [{ at: toShown(at, unit), label: level, tone: level }];
+              })}
+            />
+          );
+        })}
+      </section>
+    </>
   );
 }

@@ -1,4 +1,5 @@
 import type { SearchScope } from '@puddler/core';
+import { LearnedNote } from '../../in-hand/LearnedNote';
 import { Link } from 'react-router';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
@@ -24,6 +25,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
     <main className="mx-auto max-w-[1400px] px-6 pt-2.5 pb-6 max-sm:px-3 max-sm:pb-20">
       <h1 className="sr-only">Find parts and gears for {inHand.car.name}</h1>
       <SavedWishes wishes={wishes} background={background} carName={inHand.car.name} planName={inHand.plan.name} />
+      <LearnedNote learned={inHand.file.learned} planId={inHand.id} />
       <WishSentence search={wish} file={inHand.file} onChange={wishes.change} />
       {isShelfEmpty && <EmptyShelf scope={wish.scope} />}
       {live.failed !== undefined && (

@@ -1,8 +1,9 @@
 import { Pin, PinOff } from 'lucide-react';
 import { memo, Suspense, useCallback, useDeferredValue, useMemo } from 'react';
 import { latePart } from '../../ui/late-part';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { LearnedNote } from '../../in-hand/LearnedNote';
 import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
 import { togglePlanPin } from '../../in-hand/pinning';
 import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
@@ -89,14 +90,7 @@ function Computed({ inHand, plan, view }: ComputedProps) {
   );
   return (
     <>
-      {inHand.file.learned && (
-        <p className="mt-1 text-right text-[12px] text-soft">
-          <Link to={`/plans/${inHand.id}/log`} className="hit underline-offset-2 hover:text-ink hover:underline">
-            <span aria-hidden="true">◉ </span>learned from{' '}
-            {inHand.file.learned.from.length === 1 ? 'one run' : `${inHand.file.learned.from.length} runs`}
-          </Link>
-        </p>
-      )}
+      <LearnedNote learned={inHand.file.learned} planId={inHand.id} className="mt-1 text-right" />
       <div className="mt-2 border-y border-rule">
         <Answers
           file={inHand.file}
