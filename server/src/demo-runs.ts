@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import { Readable } from 'node:stream';
 import { carOfSeed, loggedSession, logGpx, trackNmea, typedSession, type PlanFile, type RunFile } from '@puddler/core';
 import { checkBody, type CarRun, type KeptLog } from '@puddler/contract';
 import type { DocumentStore } from './documents/store';
@@ -73,7 +74,7 @@ async function runOf(one: DemoRun, place: number, found: DemoPlan, plans: readon
   const day = at.slice(0, 10);
   const poles = plan.motor.kind === 'brushless' ? plan.motor.poles : undefined;
   const keep = async (content: string, fileName: string, kind: KeptLog['kind']): Promise<KeptLog> => ({
-    ...(await files.keep(pieces(content), { as: 'log' })),
+    ...(await files.keep(Readable.from([Buffer.from(content)]), { as: 'log' })),
     name: fileName,
     kind,
   });
@@ -87,9 +88,4 @@ async function runOf(one: DemoRun, place: number, found: DemoPlan, plans: readon
       await keep(text, `phone-${day}.${form}`, 'gps'),
     ],
   };
-}
-
-// eslint-disable-next-line @typescript-eslint/require-await
-async function* pieces(content: string): AsyncGenerator<Buffer> {
-  yield Buffer.from(content);
 }

@@ -1,5 +1,5 @@
 import type { CarRun } from '@puddler/contract/shared';
-import type { TraceFacts } from '../src/workers/log-worker';
+import type { TraceFacts } from '../src/workers/log-drawing';
 import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/stations/log/entry';
 import { changesBetween, gearingText, insideOf, lacksBands, measuredIn, runName, verdictOf } from '../src/stations/log/log-text';
 import { passOverlay } from '../src/stations/log/pass-overlay';

@@ -11,6 +11,7 @@ import { EDGE_BYTES, isPhoto, isText, readPhotoBytes } from './photo-bytes';
 
 const PART = '.part';
 const PACKED = '.gz';
+const WIDE_MARKS = [Buffer.from([0xff, 0xfe]), Buffer.from([0xfe, 0xff])];
 /** What a log says of itself: text. How it is read is said where it is referred to. */
 export const LOG_TYPE = 'text/plain';
 
@@ -59,13 +60,15 @@ export class FileStore {
         const { first, all } = await begun(source);
         const is = isPhoto(first) ? 'photo' : 'log';
         if (as !== undefined && as !== is) throw new AppError(`${as}-type`);
+        // Text of two bytes a letter says so at its beginning.
+        const isWide = WIDE_MARKS.some((mark) => first.subarray(0, 2).equals(mark));
         const digested = createHash('sha256');
         let bytes = 0;
         async function* counted() {
           for await (const chunk of all) {
             bytes += chunk.length;
             if (bytes > MOST_BYTES[is]) throw new AppError(`${is}-too-large`);
-            if (is === 'log' && !isText(chunk)) throw new AppError('log-type');
+            if (is === 'log' && !isWide && !isText(chunk)) throw new AppError('log-type');
             digested.update(chunk);
             yield chunk;
           }

@@ -2,7 +2,9 @@ import type { CarRun } from '@puddler/contract/shared';
 import type { Learned } from '@puddler/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { LogTasks, TraceFacts, TracePart } from '../workers/log-worker';
+import type { TracePart } from '../workers/log-reading';
+import type { TraceFacts } from '../workers/log-drawing';
+import type { LogTasks } from '../workers/log-worker';
 import type { PlanFile } from '@puddler/core';
 
 const make = () => new Worker(new URL('../workers/log-worker.ts', import.meta.url), { type: 'module' });

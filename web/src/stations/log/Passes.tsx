@@ -5,7 +5,7 @@ import { PaneChart } from '../../charts/PaneChart';
 import type { RunOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { useTrace } from '../../jobs/log-jobs';
-import type { PassLine } from '../../workers/log-worker';
+import type { PassLine } from '../../workers/log-drawing';
 import { runName } from './log-text';
 import { passOverlay } from './pass-overlay';
 import { traceWish } from './trace-wish';
@@ -19,7 +19,7 @@ export function Passes({ passes, others }: { passes: readonly PassLine[]; others
   const system = useAppSelector((state) => state.prefs.units);
   const [otherId, setOther] = useState('');
   const other = others.find((one) => one.id === otherId);
-  const wish = useMemo(() => (other ? traceWish(other) : undefined), [other]);
+  const wish = useMemo(() => (other ? traceWish(other.id, other.run) : undefined), [other]);
   const asked = useTrace(wish);
   const laid = useMemo(() => {
     const own = passes.slice(0, MOST_OVERLAID).map((pass, i) => ({ name: `${i + 1}`, pass }));

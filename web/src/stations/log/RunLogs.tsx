@@ -4,7 +4,7 @@ import { Download, Gauge, MapPin, X } from 'lucide-react';
 import { fileAddress } from '../../desk/api';
 import { FigureField } from '../../in-hand/FigureField';
 import { Button } from '../../ui/Button';
-import type { TraceFacts } from '../../workers/log-worker';
+import type { TraceFacts } from '../../workers/log-drawing';
 import { withoutEmpty } from './entry';
 import type { AtLog } from './use-log';
 

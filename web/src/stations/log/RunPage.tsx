@@ -18,11 +18,10 @@ import type { AtLog } from './use-log';
 
 /** One run: what is typed of it, its logs, and what was found in them. */
 export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; onFiles: (files: File[]) => void }) {
-  const { run } = open;
+  const { id, run } = open;
   const { logs, plan } = run;
   // What is typed of a run does not read its logs again.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const wish = useMemo(() => traceWish(open), [open.id, logs, plan]);
+  const wish = useMemo(() => traceWish(id, { plan, ...(logs ? { logs } : {}) }), [id, logs, plan]);
   const asked = useTrace(wish);
   const facts = wish && asked.state === 'ready' ? asked.value : undefined;
   return (

@@ -7,7 +7,7 @@ import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
 import { logTasks } from '../../jobs/log-jobs';
 import { useWidth } from '../../ui/useWidth';
-import type { TraceFacts } from '../../workers/log-worker';
+import type { TraceFacts } from '../../workers/log-drawing';
 import {
   foundIn,
   LEFT,

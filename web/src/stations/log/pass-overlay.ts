@@ -1,6 +1,6 @@
 import type { PaneData, Pane } from '../../charts/pane-layout';
 import { unitOf, toShown, type UnitSystem } from '@puddler/figures';
-import type { PassLine } from '../../workers/log-worker';
+import type { PassLine } from '../../workers/log-drawing';
 
 /** Passes with what they are called, to be laid over each other. */
 export interface NamedPass {

@@ -1,7 +1,7 @@
 import type { SeriesField, Stretch, Stretches } from '@puddler/core';
 import { toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import { scaleLinear, type ScaleLinear } from 'd3-scale';
-import type { TraceFacts } from '../../workers/log-worker';
+import type { TraceFacts } from '../../workers/log-drawing';
 
 export type View = Partial<Record<SeriesField, Float32Array>>;
 export interface Window {

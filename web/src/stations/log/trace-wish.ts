@@ -1,8 +1,7 @@
-import type { RunOnDesk } from '../../desk/selectors';
+import type { CarRun } from '@puddler/contract/shared';
 import type { TraceWish } from '../../jobs/log-jobs';
 
 /** What the worker needs to lay a run’s logs over each other; undefined for a run without any. */
-export function traceWish({ id, run }: RunOnDesk): TraceWish | undefined {
-  const { logs = [] } = run;
-  return logs.length === 0 ? undefined : { key: id, parts: logs.map((log) => ({ source: { hash: log.hash }, log })), plan: run.plan };
+export function traceWish(id: string, { logs = [], plan }: Pick<CarRun, 'logs' | 'plan'>): TraceWish | undefined {
+  return logs.length === 0 ? undefined : { key: id, parts: logs.map((log) => ({ source: { hash: log.hash }, log })), plan };
 }

@@ -6,7 +6,7 @@ import { api, errorOf } from '../../desk/api';
 import { logColumnsChosen, type LogChoice } from '../../desk/prefs-slice';
 import { useAppDispatch, useAppStore } from '../../desk/store';
 import { logTasks, messageOf, type TraceWish } from '../../jobs/log-jobs';
-import type { LogSummary } from '../../workers/log-worker';
+import type { LogSummary } from '../../workers/log-reading';
 
 /** A file that was dropped, on its way to being a log of a run. */
 export interface Dropped {
