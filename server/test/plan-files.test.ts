@@ -1,7 +1,7 @@
 import { checkPlanFile, type Imported } from '@puddler/contract';
 import { resolvePlan, type PlanFile } from '@puddler/core';
 import type { Running } from '../src/serve';
-import { CAR, clientOf, PLAN, startServer } from './helpers';
+import { CAR, clientOf, LEARNED, PLAN, startServer } from './helpers';
 import { plainPlan } from '../../core/test/helpers';
 
 let running: Running;
@@ -69,4 +69,24 @@ test('a file with problems changes nothing', async () => {
   expect(response.status).toBe(422);
   expect(response.body.error.problems.map((problem: { path: string }) => problem.path).sort()).toEqual(['foo', 'startCharge']);
   expect(await client.list('garage')).toEqual(before);
+});
+
+test('what runs have taught goes out with every plan of the car, and comes in with a car that has not been taught', async () => {
+  const car = await client.addCar({ ...CAR, name: 'Taught' });
+  const plan = await client.addPlan(car.id, { ...PLAN, name: 'With lessons' });
+  const at = `/api/learned/${car.id}`;
+  expect((await client.http.put(at).send({ base: 0, parentId: car.id, body: LEARNED })).status).toBe(200);
+  const file = JSON.parse((await client.http.get(`/api/plans/${plan.id}/file`)).text) as PlanFile;
+  expect(file.learned).toEqual(LEARNED);
+  expect(resolvePlan(file).car.massKg).toBeCloseTo(CAR.massKg * Math.exp(LEARNED.figures[0]!.ln), 9);
+  const { imported } = await send({ ...file, car: { ...file.car, name: 'Elsewhere' } });
+  expect(imported.learned).toMatchObject({ id: imported.car.id, parentId: imported.car.id, body: LEARNED });
+  expect(imported.plan.body).not.toHaveProperty('learned');
+  // Here something else has been learned since: that stays.
+  await client.http.put(at).send({ base: 1, parentId: car.id, body: { ...LEARNED, from: ['Another'] } });
+  expect((await send({ ...file, name: 'Again' })).imported.learned).toBeUndefined();
+  expect((await client.http.get(at)).body).toMatchObject({ body: { from: ['Another'] } });
+  // What was learned goes with its car.
+  await client.http.delete(`/api/cars/${car.id}`).send({ base: 1 });
+  expect((await client.http.get(at)).status).toBe(404);
 });

@@ -143,7 +143,12 @@ export function duplicateCar(id: string): Thunk {
       }),
     );
     const learned = contentAt(getState(), 'learned', id);
-    const runs = runsOfCar(getState(), id).map(({ run }) => made('run', crypto.randomUUID(), run, copyId));
+    // A run of the copy is a run of its own, of the plan’s copy.
+    const runs = runsOfCar(getState(), id).map(({ run }) => {
+      const { planId, ...said } = run;
+      const own = copies.find(({ from }) => from === planId)?.planId;
+      return made('run', crypto.randomUUID(), own === undefined ? said : { ...said, planId: own }, copyId);
+    });
     commit(dispatch, `copy of ${car.name}`, [
       made('car', copyId, { car: { ...car, name: copyName(car.name) }, bench: stock ? { ...notes, stockPlanId: stock.planId } : notes }),
       ...copies.map(({ planId, plan }) => made('plan', planId, plan, copyId)),

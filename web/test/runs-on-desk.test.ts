@@ -1,0 +1,77 @@
+import { splitPlanFile, type CarRun } from '@puddler/contract';
+import { resolvePlan, type LearnedFigures } from '@puddler/core';
+import { plainPlan } from '../../core/test/helpers';
+import { received, redone, undone } from '../src/desk/desk-slice';
+import { amendRun, deleteDocument, duplicateCar, editRun, keepRun, takeLearned } from '../src/desk/edits';
+import { contentAt, learnedOf, runsOfCar, selectGarage, selectSaveStatus } from '../src/desk/selectors';
+import { createStore, type AppStore } from '../src/desk/store';
+import { planFileFor } from '../src/in-hand/joined-plan';
+import { docOf, garage } from './on-desk';
+
+const { car, plan } = splitPlanFile(plainPlan());
+const LEARNED: LearnedFigures = { from: ['R'], figures: [{ key: 'car.massKg', ln: 0.02, before: 0.03 }], covariance: [0.0004] };
+const run = (at: string, more: Partial<CarRun> = {}): CarRun => ({ at, plan: plainPlan(), ...more });
+
+let store: AppStore;
+const runs = (carId = 'c1') => runsOfCar(store.getState(), carId).map(({ run: one }) => one.at);
+
+beforeEach(() => {
+  store = createStore();
+  store.dispatch(garage([docOf<'car'>('c1', { car, bench: {} })], [docOf<'plan'>('p1', plan, 'c1')]));
+});
+
+test('runs come after the garage, the latest first, each under its car', () => {
+  expect(store.getState().desk.logLoaded).toBe(false);
+  const list = [
+    docOf<'run'>('r1', run('2027-01-01T10:00:00Z'), 'c1'),
+    docOf<'run'>('r2', run('2027-02-01T10:00:00Z'), 'c1'),
+    docOf<'run'>('r3', run('2027-03-01T10:00:00Z'), 'c2'),
+  ];
+  store.dispatch(received({ documents: { run: list }, setAside: [], complete: 'log' }));
+  expect(store.getState().desk.logLoaded).toBe(true);
+  expect(runs()).toEqual(['2027-02-01T10:00:00Z', '2027-01-01T10:00:00Z']);
+  const before = runsOfCar(store.getState(), 'c1');
+  store.dispatch(takeLearned('c1', LEARNED));
+  expect(runsOfCar(store.getState(), 'c1')).toBe(before);
+  expect(runsOfCar(store.getState(), 'nobody')).toEqual([]);
+});
+
+test('what is computed of a run is no edit: undo takes back what was typed and leaves it', () => {
+  store.dispatch(keepRun('c1', 'r1', run('2027-01-01T10:00:00Z'), 'new run'));
+  store.dispatch(editRun('r1', (now) => ({ ...now, usedAh: 1.2 }), 'charge'));
+  const steps = store.getState().desk.past.length;
+  store.dispatch(amendRun('r1', (now) => ({ ...now, predicted: { usedAh: { p10: 1, p50: 1.1, p90: 1.2 } } })));
+  expect(store.getState().desk.past).toHaveLength(steps);
+  expect(selectSaveStatus(store.getState())).toBe('saving');
+  store.dispatch(undone({ at: 1 }));
+  const now = contentAt(store.getState(), 'run', 'r1')!.body;
+  expect(now.usedAh).toBeUndefined();
+  expect(now.predicted).toEqual({ usedAh: { p10: 1, p50: 1.1, p90: 1.2 } });
+  store.dispatch(redone({ at: 1 }));
+  expect(contentAt(store.getState(), 'run', 'r1')!.body.usedAh).toBe(1.2);
+  store.dispatch(amendRun('nobody', (one) => one));
+});
+
+test('what was learned is taken into every plan of the car, forgotten, and had back', () => {
+  const file = () => planFileFor(car, plan, undefined, learnedOf(store.getState(), 'c1'));
+  const plainKg = resolvePlan(file()).car.massKg;
+  store.dispatch(takeLearned('c1', LEARNED));
+  expect(resolvePlan(file()).car.massKg).toBeCloseTo(plainKg * Math.exp(0.02), 9);
+  expect(file()).toBe(file());
+  store.dispatch(deleteDocument('learned', 'c1'));
+  expect(resolvePlan(file()).car.massKg).toBe(plainKg);
+  store.dispatch(undone({ at: 1 }));
+  expect(learnedOf(store.getState(), 'c1')).toEqual(LEARNED);
+});
+
+test('a copy of a car has its runs and what they taught; deleted, they go with it', () => {
+  store.dispatch(keepRun('c1', 'r1', run('2027-01-01T10:00:00Z', { name: 'First' }), 'new run'));
+  store.dispatch(takeLearned('c1', LEARNED));
+  store.dispatch(duplicateCar('c1'));
+  const copy = selectGarage(store.getState()).find(({ id }) => id !== 'c1')!;
+  expect(runs(copy.id)).toEqual(['2027-01-01T10:00:00Z']);
+  expect(learnedOf(store.getState(), copy.id)).toEqual(LEARNED);
+  store.dispatch(deleteDocument('car', copy.id));
+  expect([runs(copy.id), learnedOf(store.getState(), copy.id)]).toEqual([[], undefined]);
+  expect(runs()).toHaveLength(1);
+});
