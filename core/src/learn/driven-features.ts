@@ -8,7 +8,7 @@ import { SIGMA, withModel, type Traced } from './feature';
 /** Output at which the motor is read under way, and how steady it must be [share]. */
 const PART_FROM = 0.35;
 const PART_TO = 0.97;
-const STEADY_SHARE = 0.06;
+const STEADY_SHARE = 0.12;
 const HALF = 6;
 const LEAST_A = 3;
 const MOST_MOMENTS = 6;
