@@ -38,7 +38,7 @@ test('whatever else stands in a cell is what Number makes of it, and nothing is 
   expect(numberIn('   ')).toBeNaN();
   expect(numberIn('-')).toBeNaN();
   expect(numberIn('+7')).toBe(7);
-  expect(numberIn('123456789012345678901')).toBe(123456789012345678901);
+  expect(numberIn('123456789012345678901')).toBe(Number('123456789012345678901'));
 });
 
 test('cells beyond the last are empty; cells that came apart may hold the separator', () => {
