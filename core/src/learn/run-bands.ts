@@ -82,9 +82,13 @@ export function runBands(run: LoggedRun, samples = RUN_BAND_SAMPLES): Partial<Re
 export interface Score {
   inside: number;
   of: number;
-  /** Mean interval score of the bands of 80 %, each as a share of its middle: smaller is surer and truer. */
+  /** Mean interval score of the bands of 80 %, each as a share of its middle, of temperatures as a share of 50 K: smaller is surer and truer. */
   interval: number;
 }
+
+/** What a width is a share of: the figure itself; of temperatures, which have no zero that means anything, a usual rise. */
+const scaleOf = (figure: RunFigure, { p50 }: RunBand): number => (figure.endsWith('C') ? USUAL_RISE_K : Math.abs(p50));
+const USUAL_RISE_K = 50;
 
 /** A miss counts so many times its distance: 2 over the share that lies outside. */
 const MISS = 2 / 0.2;
@@ -97,10 +101,10 @@ export function scoreOf(
   for (const { measured, predicted } of runs)
     for (const figure of RUN_FIGURES) {
       const [value, band] = [measured[figure], predicted[figure]];
-      if (value === undefined || !band || !(Math.abs(band.p50) > 0)) continue;
+      if (value === undefined || !band || !(scaleOf(figure, band) > 0)) continue;
       of++;
       if (value >= band.p10 && value <= band.p90) inside++;
-      sum += (band.p90 - band.p10 + MISS * Math.max(0, band.p10 - value, value - band.p90)) / Math.abs(band.p50);
+      sum += (band.p90 - band.p10 + MISS * Math.max(0, band.p10 - value, value - band.p90)) / scaleOf(figure, band);
     }
   return of === 0 ? undefined : { inside, of, interval: sum / of };
 }

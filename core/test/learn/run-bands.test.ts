@@ -43,6 +43,8 @@ test('the score counts what lies inside, and a miss costs more than a wide band'
   expect(of(10)).toEqual({ inside: 1, of: 1, interval: 0.2 });
   expect(of(12)).toMatchObject({ inside: 0, of: 1 });
   expect(of(12).interval).toBeGreaterThan(of(12, { p10: 8, p50: 10, p90: 12 }).interval);
+  const cold = scoreOf([{ measured: { canC: 3 }, predicted: { canC: { p10: -5, p50: 0, p90: 5 } } }]);
+  expect(cold).toEqual({ inside: 1, of: 1, interval: 0.2 });
   expect(scoreOf([{ measured: {}, predicted: {} }])).toBeUndefined();
 });
 
