@@ -130,7 +130,10 @@ export const foundIn = ({ stretches, dtS }: Pick<TraceFacts, 'stretches' | 'dtS'
     return at.length === 0 ? [] : [{ kind, tone, at, word: at.length === 1 ? `1 ${one}` : `${at.length} ${many}` }];
   });
 
-/** Stretches that can be seen in a window, no two on the same pixel: a long log has thousands. */
+/** Stretches closer than this to the one before are not told apart [px]. */
+const APART_PX = 4;
+
+/** Stretches that can be seen in a window, none on top of another: a long log has thousands. */
 export function seenIn(
   at: readonly Window[],
   x: (timeS: number) => number,
@@ -141,7 +144,7 @@ export function seenIn(
   let last = -Infinity;
   for (const { fromS, toS } of at) {
     const [from, to] = [x(fromS), x(toS)];
-    if (to < left || from > right || to < last + 1) continue;
+    if (to < left || from > right || to < last + APART_PX) continue;
     seen.push({ key: fromS, x: from, width: Math.max(1.5, to - from) });
     last = to;
   }
