@@ -1,3 +1,4 @@
+import { MOST_LOG_BYTES } from '@puddler/contract';
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 import { AnyLogReader, seriesOf, stretchesOf, traceOf, type LogOptions, type LogOutcome } from '@puddler/core';
 import { FileProblems, orProblems } from './files';
@@ -8,7 +9,6 @@ and the passes and roll-outs found in it.
 --poles number  magnet poles of the motor, where rpm are electrical
 --cells number  cells in series, where volts are those of a cell
 `;
-const MOST_BYTES = 200 * 1024 * 1024;
 
 const PIECE_BYTES = 256 * 1024;
 
@@ -23,7 +23,7 @@ function readFile(file: string, options: LogOptions): LogOutcome {
   }
   try {
     const { size } = fstatSync(handle);
-    if (size > MOST_BYTES) throw new FileProblems([`${file}: ${size} bytes; at most ${MOST_BYTES}`]);
+    if (size > MOST_LOG_BYTES) throw new FileProblems([`${file}: ${size} bytes; at most ${MOST_LOG_BYTES}`]);
     const reader = new AnyLogReader(options);
     const decoder = new TextDecoder();
     const piece = Buffer.alloc(PIECE_BYTES);

@@ -82,7 +82,7 @@ export {
 export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures, type PassMark, type PassWish } from './predict/pass-figures';
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
-export { speedSpread, type SpeedSpread } from './predict/speed-spread';
+export { P90, speedSpread, type SpeedSpread } from './predict/speed-spread';
 export { simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';
 export { fixesFor, type Fix, type Fixes, type FixFigures } from './findings/fixes';

@@ -1,3 +1,4 @@
+import { P90 } from '../predict/speed-spread';
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
@@ -35,8 +36,6 @@ interface Candidate extends Pick<NextMeasurement, 'id' | 'what' | 'how'> {
   readings: Reading[];
 }
 
-/** Half of a band p10 to p90 in standard deviations. */
-const P90 = 1.2816;
 const DIFFERENCE = 0.5;
 /** A figure measured at the bench is known to this. */
 const BENCH_SIGMA = 0.02;

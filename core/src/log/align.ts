@@ -1,3 +1,4 @@
+import { CLOSED } from './stretches';
 import type { Samples } from './samples';
 import { traceOf, TRACE_DT_S, type Trace } from './trace';
 
@@ -53,8 +54,6 @@ export function speedToAlign({ fields, count }: Trace, perRpm: number): Float64A
   if (!motorRpm) return speedMs;
   return Float64Array.from({ length: count }, (_, i) => (output && output[i]! > CLOSED ? NaN : motorRpm[i]! * perRpm));
 }
-
-const CLOSED = 0.02;
 
 function coarsened(values: Float64Array): Float64Array {
   return Float64Array.from({ length: Math.floor(values.length / COARSE) }, (_, k) => {

@@ -3,7 +3,7 @@ import { PositionLog } from './position-log';
 import { dateS } from './read-time';
 
 const LONGEST_SENTENCE = 200;
-const KNOT_MS = 0.514444;
+export const KNOT_MS = 0.514444;
 const DAY_S = 86_400;
 
 /** Reads NMEA 0183 sentences that come in pieces: RMC for time, place and speed, VTG for speed, GGA for height; checksums are tested. */

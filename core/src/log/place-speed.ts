@@ -1,7 +1,7 @@
 import type { Samples } from './samples';
 
 /** Metres of a degree of latitude, and of longitude at the equator. */
-const METRES_A_DEG = 111_195;
+export const METRES_A_DEG = 111_195;
 /** Half of the stretch over which a speed is fitted to positions [s], and in steps of the log. */
 const HALF_S = 1;
 const HALF_STEPS = 1.5;

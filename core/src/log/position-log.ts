@@ -1,3 +1,4 @@
+import { medianStepS } from './trace';
 import type { Column } from './columns';
 import type { LogOutcome, LogProblem } from './log-reading';
 import { fittedOverS, speedFromPlaces } from './place-speed';
@@ -72,16 +73,11 @@ export class PositionLog {
       fields.speedMs = this.values.speedMs.taken();
       columns.push({ name: 'speed', as: 'speedMs', unit: 'm/s', sure: true });
     } else {
-      const stepS = medianStep(timeS);
+      const stepS = medianStepS(timeS);
       const speeds = speedFromPlaces(samples, stepS);
       if (speeds) fields.speedMs = speeds;
       columns.push({ name: `speed from places, over ${Number(fittedOverS(stepS).toFixed(1))} s`, as: 'speedMs', unit: 'm/s', sure: true });
     }
     return { ok: true, reading: { columns, first: this.first, problems: [...this.problems.values()], runs: [samples] } };
   }
-}
-
-function medianStep(timeS: Float64Array): number {
-  const steps = Array.from(timeS.subarray(1, 2000), (time, i) => time - timeS[i]!).sort((a, b) => a - b);
-  return steps[steps.length >> 1] ?? 1;
 }

@@ -46,7 +46,8 @@ const SETTLED_SHARE = 0.02;
 /** In a shorter pass wheels that spin look settled; a GPS tells [s]. */
 const SHORTEST_SETTLED_S = 2;
 const SHORTEST_SETTLED_WITH_GPS_S = 1.2;
-const CLOSED = 0.02;
+/** Output under this is a closed throttle. */
+export const CLOSED = 0.02;
 const SHORTEST_COAST_S = 1;
 const COAST_FROM_MS = 2;
 const STANDS_MS = 0.5;

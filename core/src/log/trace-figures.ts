@@ -1,8 +1,8 @@
+import { GRAVITY_MS2 } from '../chain/constants';
 import type { RunFile, TypedPass } from './run-file';
 import type { Stretches, TracePass } from './stretches';
 import type { Trace } from './trace';
 
-const G_MS2 = 9.81;
 const MINUTE_S = 60;
 /** A long log has hundreds of passes: so many are noted. */
 const MOST_PASSES = 20;
@@ -51,7 +51,7 @@ export function traceFigures(trace: Trace, { passes, launches }: Stretches): Pic
   const launch = given({
     to18m3S: first?.toMarksS[0]?.seconds,
     to40m2S: first?.toMarksS[1]?.seconds,
-    peakG: first && first.peakMs2 > 0 ? first.peakMs2 / G_MS2 : undefined,
+    peakG: first && first.peakMs2 > 0 ? first.peakMs2 / GRAVITY_MS2 : undefined,
   });
   return {
     ...(typed.length > 0 ? { passes: typed.slice(0, MOST_PASSES) } : {}),

@@ -22,12 +22,15 @@ const median = (values: number[]): number => values.sort((a, b) => a - b)[values
 /** So many steps tell how often a log is sampled. */
 const STEPS = 2000;
 
+/** How often a log is sampled [s]. */
+export const medianStepS = (timeS: Float64Array): number => median(Array.from(timeS.subarray(1, STEPS), (time, i) => time - timeS[i]!));
+
 /** Puts a log on the grid: the mean of what falls into a slot, and a straight line over short stretches without samples. */
 export function traceOf({ timeS, fields }: Samples): Trace {
   const startS = timeS[0] ?? 0;
   const endS = timeS[timeS.length - 1] ?? 0;
   const count = Math.min(MOST_SLOTS, Math.floor((endS - startS) / TRACE_DT_S + 1e-6) + 1);
-  const stepS = median(Array.from(timeS.subarray(1, STEPS), (time, i) => time - timeS[i]!));
+  const stepS = medianStepS(timeS);
   const bridgeS = Math.min(LONGEST_MADE_UP_S, Math.max(GAP_STEPS * stepS, 2 * TRACE_DT_S));
   const trace: Trace = { startS, dtS: TRACE_DT_S, count: timeS.length > 0 ? count : 0, fields: {} };
   for (const field of SERIES_FIELDS) {

@@ -1,4 +1,4 @@
-import { checksum } from '../log/nmea';
+import { checksum, KNOT_MS } from '../log/nmea';
 import type { Series } from '../log/run-file';
 import type { Samples } from '../log/samples';
 
@@ -25,8 +25,6 @@ export function escLogCsv({ timeS, throttleShare, outputShare, packV, packA, mot
     );
   return `${lines.join('\n')}\n`;
 }
-
-const KNOT_MS = 0.514444;
 
 /** Degrees as NMEA writes them: `5312.3456` is 53° 12.3456′. */
 function degrees(value: number, digits: number): string {

@@ -23,7 +23,7 @@ function correlationOf(a: UncertainFigure, b: UncertainFigure, { learned }: Plan
 }
 
 /** A tenth lies beyond this many standard deviations. */
-const P90 = 1.2816;
+export const P90 = 1.2816;
 
 /**
  * Spread of top speed by each figure moved one standard deviation either way, added as squares: exact for small spreads,

@@ -1,5 +1,5 @@
 import { metresPerRpm } from '../chain/gears';
-import { groundSpeed } from '../log/stretches';
+import { CLOSED, groundSpeed } from '../log/stretches';
 import { meanOf, slopeOf, type Trace } from '../log/trace';
 import type { ResolvedPlan } from '../plan/resolved-plan';
 import { Drivetrain } from '../predict/drivetrain';
@@ -22,8 +22,6 @@ export interface Replay {
 }
 
 export const REPLAY_STEP_S = 0.1;
-/** Throttle under this is closed. */
-const CLOSED = 0.02;
 /** Changes of throttle under this are noise. */
 const SAME = 0.02;
 const LONGEST_SEGMENT_S = 0.5;

@@ -1,5 +1,6 @@
 import type { LearnedFigures } from '@puddler/core';
 import { Link } from 'react-router';
+import { runsText } from './runs-text';
 
 /** Says that figures are the car’s own, taught by its runs, and leads to them; nothing where they are not. */
 export function LearnedNote({
@@ -12,7 +13,7 @@ export function LearnedNote({
   className?: string;
 }) {
   if (!learned) return null;
-  const text = `learned from ${learned.from.length === 1 ? 'one run' : `${learned.from.length} runs`}`;
+  const text = `learned from ${runsText(learned.from.length)}`;
   return (
     <p className={`text-[12px] text-soft ${className}`}>
       <span aria-hidden="true">◉ </span>

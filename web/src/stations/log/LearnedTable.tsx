@@ -1,10 +1,9 @@
 import { SideScroll } from '../../ui/SideScroll';
-import type { Learned, LearnedFigure } from '@puddler/core';
+import { P90, type Learned, type LearnedFigure } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { useWidth } from '../../ui/useWidth';
 
-const P90 = 1.2816;
 const percent = (ln: number) => `${ln >= 0 ? '+' : '−'}${formatNumber(Math.abs(100 * Math.expm1(ln)), 1)} %`;
 
 /** Every figure before and after on one scale, and which runs carry it. */

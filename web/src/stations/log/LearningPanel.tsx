@@ -5,6 +5,7 @@ import { deleteDocument, takeLearned } from '../../desk/edits';
 import { learnedOf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
+import { runsText } from '../../in-hand/runs-text';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useLesson } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
@@ -99,8 +100,6 @@ function withoutPredicted(run: object): string {
   }
   return text;
 }
-
-export const runsText = (count: number) => (count === 1 ? 'one run' : `${count} runs`);
 
 const canTake = ({ outcome, figures }: Learned): boolean =>
   (outcome === 'converged' || outcome === 'max-steps') && figures.some((figure) => figure.counts);

@@ -1,4 +1,4 @@
-import { LONGEST_FILE_NAME, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from '@puddler/contract/shared';
+import { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from '@puddler/contract/shared';
 import { proxy } from 'comlink';
 import { useState } from 'react';
 import { api } from '../../desk/api';
@@ -14,9 +14,6 @@ import { runOfFile } from './run-file';
 import { useDrop } from './use-drop';
 import { newRun, roomForLogs, type AtLog } from './use-log';
 
-/** A log as large as this that calls itself JSON is no run file. */
-const MOST_RUN_FILE_BYTES = 200 * 1024 * 1024;
-
 /**
  * What comes of files that are dropped on the log: pictures go to the open run, run files become runs, logs are mapped first and then
  * kept with the open run, or with a new one. What a log says is written into the run where nothing was typed.
@@ -28,7 +25,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
   const [problems, setProblems] = useState<string[]>([]);
 
   const takeRunFile = async (file: File): Promise<void> => {
-    if (file.size > MOST_RUN_FILE_BYTES) throw new Error('it is larger than 200 MB.');
+    if (file.size > MOST_LOG_BYTES) throw new Error('it is larger than 200 MB.');
     const read = await logTasks().checkRun(await file.text());
     if (!read.ok) throw new Error(`nothing was taken in. ${read.problems.slice(0, 3).join('; ')}`);
     const { run } = read;

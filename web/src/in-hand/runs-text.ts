@@ -1,0 +1,2 @@
+/** “one run”, “4 runs”. */
+export const runsText = (count: number): string => (count === 1 ? 'one run' : `${count} runs`);
