@@ -166,6 +166,8 @@ test('the demo’s slip is named first; what was learned is taken, told in the p
   await page.getByRole('button', { name: 'Learning', exact: true }).click();
   await page.getByRole('button', { name: 'Learn from 4 runs' }).click();
   await expect(page.getByText('Perhaps the pinion of “Pinion from the other box” had 17 teeth, not 15')).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: /Pinion from the other box/ }).click();
+  await page.getByRole('button', { name: 'Learning', exact: true }).click();
   await page.getByRole('button', { name: 'Take it for the car’s own' }).click();
   await page.getByRole('button', { name: 'Forget it' }).click();
   await expect(page.getByText('In use:')).toBeHidden();

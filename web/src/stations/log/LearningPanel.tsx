@@ -7,7 +7,7 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import { runsText } from '../../in-hand/runs-text';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { useLesson } from '../../jobs/log-jobs';
+import type { useLesson } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { LearnedTable } from './LearnedTable';
 import { Misfits, Slips } from './LessonNotes';
@@ -16,11 +16,11 @@ import type { AtLog } from './use-log';
 import { WhatNext } from './WhatNext';
 
 /** What the runs say about the car’s own figures; taken on a word, forgotten on a word. */
-export function LearningPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand }) {
+export function LearningPanel({ log, inHand, lessons }: { log: AtLog; inHand: PlanInHand; lessons: ReturnType<typeof useLesson> }) {
   const dispatch = useAppDispatch();
   const { carId, car } = inHand;
   const taken = useAppSelector((state) => learnedOf(state, carId));
-  const { lesson, begin, cancel } = useLesson();
+  const { lesson, begin, cancel } = lessons;
   const [all, setAll] = useState(false);
   const runs = useMemo(() => log.runs.filter(({ run }) => !run.aside && run.purpose !== 'practice').map(({ run }) => run), [log.runs]);
   const learned = lesson.state === 'done' ? lesson.learned : undefined;

@@ -4,6 +4,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useAppSelector } from '../../desk/store';
+import { useLesson } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FileButton } from '../../ui/FileButton';
@@ -40,6 +41,8 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
   const log = useLog(inHand);
   const logLoaded = useAppSelector((state) => state.desk.logLoaded);
   const [panel, setPanel] = useState<Panel>('run');
+  // A lesson stays while its runs are looked at.
+  const lessons = useLesson();
   const taking = useTakeFiles(log, inHand, () => setPanel('run'));
   const { over, zone } = useDroppedFiles((files) => void taking.take(files));
   const begin = () => {
@@ -102,7 +105,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
               Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
             </p>
           ))}
-        {panel === 'learning' && <LearningPanel log={at} inHand={inHand} />}
+        {panel === 'learning' && <LearningPanel log={at} inHand={inHand} lessons={lessons} />}
         {panel === 'replay' && <ReplayPanel log={at} inHand={inHand} />}
         {panel === 'time' && <OverTime log={at} />}
         {panel === 'upkeep' && <UpkeepPanel log={at} inHand={inHand} />}
