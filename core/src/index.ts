@@ -181,7 +181,7 @@ export { escLog, gpsSpeed, putBack, readingsAt, thermometer, together } from './
 export { randomStream } from './predict/random';
 export { stoodFor } from './predict/cool-down';
 export { LOG_QUANTITIES, type Column, type ColumnChoice, type LogQuantity } from './log/columns';
-export { samplesOf, seriesOf, type Samples } from './log/samples';
+export { samplesOf, seriesOf, type Floats, type Samples } from './log/samples';
 export { readLog } from './log/read-log';
 export { AnyLogReader, readAnyLog, type LogForm } from './log/any-log';
 export { alignSpeeds, GOOD_CORRELATION, joinLogs, joinTraces, type Alignment, type ClockShift, type LogToJoin } from './log/align';

@@ -1,3 +1,4 @@
+import type { Floats } from '../log/samples';
 import { RPM_PER_RAD_S } from '../chain/constants';
 import { openCircuitV } from '../chain/pack';
 import { meanOf, type Trace } from '../log/trace';
@@ -11,11 +12,11 @@ export interface Driven {
   stepS: number;
   /** Slots of the trace in one step. */
   slots: number;
-  output: Float64Array;
-  rpm: Float64Array | undefined;
-  speedMs: Float64Array | undefined;
+  output: Floats;
+  rpm: Floats | undefined;
+  speedMs: Floats | undefined;
   /** Amps from the pack, where they were logged: heat and charge follow them, and not a model that may be off. */
-  packA: Float64Array | undefined;
+  packA: Floats | undefined;
   /** Out or back. */
   ways: Int8Array;
 }
@@ -34,7 +35,7 @@ const SLOTS = 10;
 const SMALL_DUTY = 0.05;
 
 /** A value for each coarse step: what is missing was as before. */
-function coarse(values: Float64Array | undefined, count: number): Float64Array | undefined {
+function coarse(values: Floats | undefined, count: number): Float64Array | undefined {
   if (!values) return undefined;
   let last = 0;
   return Float64Array.from({ length: count }, (_, k) => (last = meanOf(values, k * SLOTS, (k + 1) * SLOTS) ?? last));

@@ -1,3 +1,4 @@
+import type { Floats } from '../log/samples';
 import { RPM_PER_RAD_S } from '../chain/constants';
 import type { Stretches } from '../log/stretches';
 import { meanOf, slopeOf, type Trace } from '../log/trace';
@@ -34,7 +35,7 @@ export function partFeatures({ fields, count, dtS }: Trace): Traced[] {
   return moments
     .filter((_, k) => k % every === 0)
     .flatMap((at, k): Traced[] => {
-      const of = (values: Float64Array) => meanOf(values, at - HALF, at + HALF + 1);
+      const of = (values: Floats) => meanOf(values, at - HALF, at + HALF + 1);
       const [duty, rpm, amps, volts] = [of(output), of(motorRpm), of(packA), of(packV)];
       if (duty === undefined || !(rpm! > 0) || amps === undefined || !(volts! > 0)) return [];
       return [

@@ -1,3 +1,4 @@
+import type { Floats } from '../log/samples';
 import { RPM_PER_RAD_S } from '../chain/constants';
 import type { Stretches } from '../log/stretches';
 import { meanOf, slopeOf, type Trace } from '../log/trace';
@@ -14,7 +15,7 @@ const ACCELERATION_HALF = 6;
 const COAST_HALF = 12;
 
 /** A slot where a motor speed is passed, upward or downward. */
-function crossing(rpm: Float64Array, from: number, to: number, level: number, up: boolean): number | undefined {
+function crossing(rpm: Floats, from: number, to: number, level: number, up: boolean): number | undefined {
   for (let i = from + 1; i < to; i++) if (up ? rpm[i - 1]! < level && rpm[i]! >= level : rpm[i - 1]! > level && rpm[i]! <= level) return i;
   return undefined;
 }

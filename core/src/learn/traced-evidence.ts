@@ -1,3 +1,4 @@
+import { min } from 'd3-array';
 import type { LoggedRun } from './logged-run';
 import { metresPerRpm } from '../chain/gears';
 import { groundSpeed, stretchesOf, type Stretches } from '../log/stretches';
@@ -70,7 +71,7 @@ function wayAt(passes: Passes, trace: Trace, metresPerRpmS: number): (slot: numb
   const turns: number[] = [];
   for (const [i, pass] of passes.entries()) {
     const before = passes[i - 1];
-    const slowest = before && speed ? speed.subarray(before.to, pass.from).reduce((least, value) => (value < least ? value : least), Infinity) : 0;
+    const slowest = before && speed ? (min(speed.subarray(before.to, pass.from)) ?? Infinity) : 0;
     if (!before || slowest < TURNED_BELOW * (before.topSpeedMs ?? Infinity)) turns.push(pass.from);
   }
   return (slot) => (turns.filter((from) => from <= slot).length % 2 === 1 ? 1 : -1);

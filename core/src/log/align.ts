@@ -1,5 +1,5 @@
 import { CLOSED } from './stretches';
-import type { Samples } from './samples';
+import { columnOf, type Floats, type Samples } from './samples';
 import { traceOf, TRACE_DT_S, type Trace } from './trace';
 
 /** How two sources of one run lie over each other: what is added to the second’s clock, and how well their speeds go together. */
@@ -25,7 +25,7 @@ interface Match {
 }
 
 /** How two speeds go together, the second moved by some slots; undefined where they overlap for too short. */
-function matchAt(a: Float64Array, b: Float64Array, slots: number, dtS: number): Match | undefined {
+function matchAt(a: Floats, b: Floats, slots: number, dtS: number): Match | undefined {
   let [n, sa, sb, saa, sbb, sab] = [0, 0, 0, 0, 0, 0];
   for (let i = Math.max(0, slots); i < Math.min(a.length, b.length + slots); i++) {
     const [x, y] = [a[i]!, b[i - slots]!];
@@ -48,14 +48,14 @@ function matchAt(a: Float64Array, b: Float64Array, slots: number, dtS: number): 
 const OVERLAP_COUNTS = 0.05;
 
 /** The speed of a trace by which it is laid over another: what the wheels say while the motor does not drive them, for then they cannot spin. */
-export function speedToAlign({ fields, count }: Trace, perRpm: number): Float64Array | undefined {
+export function speedToAlign({ fields, count }: Trace, perRpm: number): Floats | undefined {
   const { motorRpm, speedMs } = fields;
   const output = fields.outputShare ?? fields.throttleShare;
   if (!motorRpm) return speedMs;
   return Float64Array.from({ length: count }, (_, i) => (output && output[i]! > CLOSED ? NaN : motorRpm[i]! * perRpm));
 }
 
-function coarsened(values: Float64Array): Float64Array {
+function coarsened(values: Floats): Float64Array {
   return Float64Array.from({ length: Math.floor(values.length / COARSE) }, (_, k) => {
     let [sum, hits] = [0, 0];
     for (let i = k * COARSE; i < (k + 1) * COARSE; i++)
@@ -80,7 +80,7 @@ function best(from: number, to: number, of: (slots: number) => Match | undefined
  * The shift of the second speed by which it goes best with the first, first in half seconds over ±120 s, then in slots, then between
  * them by a parabola. Undefined where the two never overlap for ten seconds, or one of them stands still.
  */
-export function alignSpeeds(a: Float64Array, b: Float64Array): Alignment | undefined {
+export function alignSpeeds(a: Floats, b: Floats): Alignment | undefined {
   const [ca, cb] = [coarsened(a), coarsened(b)];
   const reach = Math.round(MOST_SHIFT_S / (COARSE * TRACE_DT_S));
   const coarse = best(-reach, reach, (slots) => matchAt(ca, cb, slots, COARSE * TRACE_DT_S), 'whole');
@@ -144,8 +144,8 @@ export function joinTraces(traces: readonly { trace: Trace; shiftS: number }[]):
   const joined: Trace = { startS: 0, dtS, count, fields: {} };
   for (const { trace, shiftS } of traces) {
     const offset = Math.round((trace.startS + shiftS - startS) / dtS);
-    for (const [name, values] of Object.entries(trace.fields) as [keyof Trace['fields'], Float64Array][]) {
-      const into = (joined.fields[name] ??= new Float64Array(count).fill(NaN));
+    for (const [name, values] of Object.entries(trace.fields) as [keyof Trace['fields'], Floats][]) {
+      const into = (joined.fields[name] ??= columnOf(name, count).fill(NaN));
       for (let i = 0; i < values.length; i++) if (Number.isNaN(into[i + offset]!)) into[i + offset] = values[i]!;
     }
   }

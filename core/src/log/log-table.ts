@@ -3,7 +3,7 @@ import type { Column, ReadColumn } from './columns';
 import type { LogOptions, LogProblem } from './log-reading';
 import type { TimeReading } from './read-time';
 import { SERIES_FIELDS, SERIES_WORDS, type SeriesField } from './run-file';
-import { Packed, type Samples } from './samples';
+import { packedOf, Packed, wholeColumn, type Floats, type Samples } from './samples';
 
 interface Target {
   column: number;
@@ -11,7 +11,7 @@ interface Target {
   convert: (value: number) => number;
   from: number;
   to: number;
-  values: Packed;
+  values: Packed<Floats>;
 }
 
 /** The rows of a log, one after the other, into runs. */
@@ -20,7 +20,7 @@ export class LogTable {
   private readonly runs: Samples[] = [];
   private readonly targets: Target[];
   private readonly cells: Cells;
-  private times = new Packed();
+  private times = new Packed(wholeColumn);
   private startS = NaN;
   private lastS = -Infinity;
 
@@ -53,7 +53,7 @@ export class LogTable {
           convert: (value) => toSi(value) * made.factor,
           from: range[0] * made.factor,
           to: range[1] * made.factor,
-          values: new Packed(),
+          values: packedOf(made.field),
         },
       ];
     });
@@ -68,8 +68,8 @@ export class LogTable {
   private fresh(): void {
     if (this.times.length > 1)
       this.runs.push({ timeS: this.times.taken(), fields: Object.fromEntries(this.targets.map(({ field, values }) => [field, values.taken()])) });
-    this.times = new Packed();
-    for (const target of this.targets) target.values = new Packed();
+    this.times = new Packed(wholeColumn);
+    for (const target of this.targets) target.values = packedOf(target.field);
     this.startS = NaN;
     this.lastS = -Infinity;
   }

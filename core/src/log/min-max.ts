@@ -1,3 +1,4 @@
+import type { Floats } from './samples';
 /** Blocks of this many samples know their least and most. */
 const BLOCK = 64;
 
@@ -8,7 +9,7 @@ export class MinMax {
 
   constructor(
     private readonly timeS: Float64Array,
-    private readonly values: Float64Array,
+    private readonly values: Floats,
   ) {
     const blocks = Math.ceil(values.length / BLOCK);
     this.low = new Float64Array(blocks).fill(Infinity);

@@ -1,4 +1,4 @@
-import type { Samples } from './samples';
+import type { Floats, Samples } from './samples';
 
 /** Metres of a degree of latitude, and of longitude at the equator. */
 export const METRES_A_DEG = 111_195;
@@ -11,7 +11,7 @@ const DEG = Math.PI / 180;
 export const fittedOverS = (stepS: number): number => 2 * Math.max(HALF_S, HALF_STEPS * stepS);
 
 /** Places in metres east and north of the first one that is known. */
-export function metresOf({ latDeg, lonDeg }: Samples['fields']): { east: Float64Array; north: Float64Array } | undefined {
+export function metresOf({ latDeg, lonDeg }: Samples['fields']): { east: Floats; north: Floats } | undefined {
   if (!latDeg || !lonDeg) return undefined;
   const first = latDeg.findIndex((value, i) => Number.isFinite(value) && Number.isFinite(lonDeg[i]!));
   if (first < 0) return undefined;

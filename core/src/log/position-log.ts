@@ -2,12 +2,17 @@ import { medianStepS } from './trace';
 import type { Column } from './columns';
 import type { LogOutcome, LogProblem } from './log-reading';
 import { fittedOverS, speedFromPlaces } from './place-speed';
-import { Packed, type Samples } from './samples';
+import { packedOf, Packed, wholeColumn, type Samples } from './samples';
 
 /** Positions one after the other, as a GPS writes them, into one run: the part that GPX and NMEA have in common. */
 export class PositionLog {
-  private readonly times = new Packed();
-  private readonly values = { latDeg: new Packed(), lonDeg: new Packed(), elevationM: new Packed(), speedMs: new Packed() };
+  private readonly times = new Packed(wholeColumn);
+  private readonly values = {
+    latDeg: packedOf('latDeg'),
+    lonDeg: packedOf('lonDeg'),
+    elevationM: packedOf('elevationM'),
+    speedMs: packedOf('speedMs'),
+  };
   private readonly problems = new Map<string, LogProblem>();
   private startS = NaN;
   private lastS = -Infinity;

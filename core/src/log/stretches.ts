@@ -1,3 +1,4 @@
+import type { Floats } from './samples';
 import { meanOf, type Trace } from './trace';
 
 /** A stretch of a trace by its slots, the last left out. */
@@ -79,9 +80,9 @@ function runsOf(count: number, dtS: number, is: (slot: number) => boolean, short
 }
 
 /** The speed over the ground of each slot: by rpm and the road of one motor turn where there is rpm, else by GPS [m/s]. */
-export function groundSpeed({ fields, count }: Trace, metresPerRpmS: number | undefined): Float64Array | undefined {
+export function groundSpeed({ fields, count }: Trace, metresPerRpmS: number | undefined): Floats | undefined {
   const { motorRpm, speedMs } = fields;
-  if (motorRpm && metresPerRpmS !== undefined) return Float64Array.from({ length: count }, (_, i) => motorRpm[i]! * metresPerRpmS);
+  if (motorRpm && metresPerRpmS !== undefined) return Float32Array.from({ length: count }, (_, i) => motorRpm[i]! * metresPerRpmS);
   return speedMs;
 }
 
@@ -117,7 +118,7 @@ export function stretchesOf(trace: Trace, believedPerRpm?: number): Stretches {
  * What a GPS says of the speed of wheels that roll, as a share of what the rpm make of it. A tooth or a tyre that was noted wrongly is no
  * wheelspin: it is there while the car rolls out as well. 1 where it never rolls out.
  */
-function rollsAs({ fields: { motorRpm, speedMs }, count }: Trace, output: Float64Array, metresPerRpmS: number): number {
+function rollsAs({ fields: { motorRpm, speedMs }, count }: Trace, output: Floats, metresPerRpmS: number): number {
   if (!motorRpm || !speedMs) return 1;
   const shares: number[] = [];
   for (let i = 0; i < count; i++)
@@ -128,7 +129,7 @@ function rollsAs({ fields: { motorRpm, speedMs }, count }: Trace, output: Float6
 /** Slots of rolling out that tell how wheels and GPS go together. */
 const LEAST_ROLLS = 50;
 
-const mostOf = (values: Float64Array | undefined, from: number, to: number): number | undefined => {
+const mostOf = (values: Floats | undefined, from: number, to: number): number | undefined => {
   let most = -Infinity;
   if (values) for (let i = from; i < to; i++) if (values[i]! > most) most = values[i]!;
   return Number.isFinite(most) ? most : undefined;
@@ -136,7 +137,7 @@ const mostOf = (values: Float64Array | undefined, from: number, to: number): num
 const given = <T extends object>(record: T) =>
   Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as { [K in keyof T]: Exclude<T[K], undefined> };
 
-function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Float64Array | undefined): TracePass {
+function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Floats | undefined): TracePass {
   const second = Math.round(SETTLED_S / dtS);
   const [early, late] = [meanOf(speed, to - second, to - second + 5), meanOf(speed, to - 5, to)];
   const [gps, byRpm] = [meanOf(fields.speedMs, to - second, to, 1), meanOf(speed, to - second, to)];
@@ -168,13 +169,13 @@ function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Float64Arr
   };
 }
 
-function coastsOf(output: Float64Array, speed: Float64Array, count: number, dtS: number): Stretch[] {
+function coastsOf(output: Floats, speed: Floats, count: number, dtS: number): Stretch[] {
   const closed = runsOf(count, dtS, (i) => output[i]! <= CLOSED && speed[i]! > COAST_FROM_MS, SHORTEST_COAST_S);
   return closed.map((stretch) => unbraked(stretch, speed, dtS)).filter(({ from, to }) => (to - from) * dtS >= SHORTEST_COAST_S - 1e-9);
 }
 
 /** Rolling out slows a car ever more gently: where it loses speed faster than at first, it is braked. */
-function unbraked({ from, to }: Stretch, speed: Float64Array, dtS: number): Stretch {
+function unbraked({ from, to }: Stretch, speed: Floats, dtS: number): Stretch {
   const step = Math.round(0.2 / dtS);
   const lostAt = (i: number) => (speed[i]! - speed[Math.min(to - 1, i + step)]!) / (step * dtS);
   const first = Math.max(lostAt(from), lostAt(from + step));
@@ -194,7 +195,7 @@ const BRAKED_MORE_MS2 = 0.4;
 /** No car of this size loses speed as fast as this by air, rolling and its motor alone [m/s²]. */
 const BRAKED_MS2 = 4;
 
-function launchesOf(speed: Float64Array, count: number, dtS: number): Launch[] {
+function launchesOf(speed: Floats, count: number, dtS: number): Launch[] {
   const launches: Launch[] = [];
   const within = Math.round(LAUNCHED_S / dtS);
   for (let i = 1; i < count; i++) {

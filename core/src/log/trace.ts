@@ -1,5 +1,5 @@
 import { SERIES_FIELDS, type SeriesField } from './run-file';
-import type { Samples } from './samples';
+import { columnOf, type Floats, type Samples } from './samples';
 
 /** A log on an even grid of time; NaN where nothing was measured. */
 export interface Trace {
@@ -7,7 +7,7 @@ export interface Trace {
   startS: number;
   dtS: number;
   count: number;
-  fields: Partial<Record<SeriesField, Float64Array>>;
+  fields: Partial<Record<SeriesField, Floats>>;
 }
 
 export const TRACE_DT_S = 0.02;
@@ -35,13 +35,14 @@ export function traceOf({ timeS, fields }: Samples): Trace {
   const trace: Trace = { startS, dtS: TRACE_DT_S, count: timeS.length > 0 ? count : 0, fields: {} };
   for (const field of SERIES_FIELDS) {
     const values = fields[field];
-    if (values) trace.fields[field] = slots(timeS, values, trace, Math.max(bridgeS, Math.min(LONGEST_MADE_UP_S, ownStep(timeS, values) * 1.5)));
+    if (values)
+      trace.fields[field] = slots(field, timeS, values, trace, Math.max(bridgeS, Math.min(LONGEST_MADE_UP_S, ownStep(timeS, values) * 1.5)));
   }
   return trace;
 }
 
 /** How often a field is sampled, where it comes seldomer than the others [s]. */
-function ownStep(timeS: Float64Array, values: Float64Array): number {
+function ownStep(timeS: Float64Array, values: Floats): number {
   const steps: number[] = [];
   let last = -1;
   for (let i = 0; i < values.length && steps.length < STEPS; i++) {
@@ -52,8 +53,8 @@ function ownStep(timeS: Float64Array, values: Float64Array): number {
   return median(steps);
 }
 
-function slots(timeS: Float64Array, values: Float64Array, { startS, dtS, count }: Trace, bridgeS: number): Float64Array {
-  const even = new Float64Array(count);
+function slots(field: SeriesField, timeS: Float64Array, values: Floats, { startS, dtS, count }: Trace, bridgeS: number): Floats {
+  const even = columnOf(field, count);
   const hits = new Uint32Array(count);
   for (let i = 0; i < values.length; i++) {
     const value = values[i]!;
@@ -78,7 +79,7 @@ function slots(timeS: Float64Array, values: Float64Array, { startS, dtS, count }
 }
 
 /** The mean of a field between two slots, the second left out; undefined where fewer than `least` of them were measured: half, where nothing is said. */
-export function meanOf(values: Float64Array | undefined, from: number, to: number, least = (to - from) / 2): number | undefined {
+export function meanOf(values: Floats | undefined, from: number, to: number, least = (to - from) / 2): number | undefined {
   if (!values) return undefined;
   let [sum, hits] = [0, 0];
   for (let i = Math.max(0, from); i < Math.min(to, values.length); i++) {
@@ -91,7 +92,7 @@ export function meanOf(values: Float64Array | undefined, from: number, to: numbe
 }
 
 /** The slope of a field at a slot by a straight line through `half` slots on both sides [per s]; undefined where it is not measured there. */
-export function slopeOf(values: Float64Array | undefined, at: number, half: number, dtS: number): number | undefined {
+export function slopeOf(values: Floats | undefined, at: number, half: number, dtS: number): number | undefined {
   if (!values) return undefined;
   let [n, sx, sy, sxx, sxy] = [0, 0, 0, 0, 0];
   for (let i = Math.max(0, at - half); i <= Math.min(values.length - 1, at + half); i++) {

@@ -1,3 +1,4 @@
+import type { Floats } from '../log/samples';
 import { metresPerRpm } from '../chain/gears';
 import { CLOSED, groundSpeed } from '../log/stretches';
 import { meanOf, slopeOf, type Trace } from '../log/trace';
@@ -30,7 +31,7 @@ const BRAKES_FROM_MS2 = 1;
 /** A replay is no longer than this [s]. */
 export const LONGEST_REPLAY_S = 3600;
 
-const coarse = (values: Float64Array | undefined, slots: number, count: number) =>
+const coarse = (values: Floats | undefined, slots: number, count: number) =>
   values && Float64Array.from({ length: count }, (_, k) => meanOf(values, k * slots, (k + 1) * slots, 1) ?? NaN);
 
 /** What the trigger did, as segments that any plan can be driven by; brakes are told by how the car slowed. Undefined where no throttle was logged. */
@@ -58,7 +59,7 @@ export function triggerOf(trace: Trace, resolved: ResolvedPlan): Segment[] | und
 }
 
 /** How hard the brake must have been at a moment of closed throttle, as a share of its limit. */
-function brakeShare(at: Drivetrain, speed: Float64Array | undefined, slot: number, dtS: number): number {
+function brakeShare(at: Drivetrain, speed: Floats | undefined, slot: number, dtS: number): number {
   const v = speed?.[slot] ?? NaN;
   const slope = slopeOf(speed, slot, Math.round(REPLAY_STEP_S / dtS), dtS);
   if (!(v > 0) || slope === undefined) return 0;
@@ -106,7 +107,7 @@ export function replay(trace: Trace, own: ResolvedPlan, plan: ResolvedPlan = own
   return { timeS: Float64Array.from({ length: count }, (_, i) => i * REPLAY_STEP_S), computed, measured, run, offBy };
 }
 
-function apart(a: Float64Array, b: Float64Array): number | undefined {
+function apart(a: Floats, b: Floats): number | undefined {
   let [sum, n] = [0, 0];
   for (let i = 0; i < a.length; i++) {
     const off = a[i]! - b[i]!;

@@ -1,6 +1,6 @@
 import { logCsv, readLog, samplesOf, seriesOf, traceOf, type Series } from '@puddler/core';
 import { LogReader } from '../../src/log/read-log';
-import { Packed } from '../../src/log/samples';
+import { Packed, wholeColumn } from '../../src/log/samples';
 
 const SERIES: Series = { timeS: [0, 0.05, 0.1], packV: [8.4, null, 8.1], latDeg: [53.2101234, 53.2101235, null] };
 
@@ -12,12 +12,12 @@ test('a series of a run file and the packed samples say the same', () => {
 });
 
 test('numbers that come one after the other are packed, however many, and the last may still be said', () => {
-  const packed = new Packed();
+  const packed = new Packed(wholeColumn);
   for (let i = 0; i < 5000; i++) packed.push(i / 2);
   packed.setLast(-1);
   const all = packed.taken();
   expect([all.length, all[0], all[4321], all[4999]]).toEqual([5000, 0, 2160.5, -1]);
-  expect(new Packed().taken()).toHaveLength(0);
+  expect(new Packed(wholeColumn).taken()).toHaveLength(0);
 });
 
 test('a log is read the same in one piece and in pieces of any length, breaks of every kind among them', () => {

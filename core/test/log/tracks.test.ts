@@ -103,7 +103,7 @@ test('NMEA whose time runs back is refused with its line', () => {
 test('what is written as CSV reads back the same', () => {
   const log: Samples = {
     timeS: Float64Array.from([0, 0.05, 0.1]),
-    fields: { outputShare: Float64Array.from([0, 0.5, 1]), packV: Float64Array.from([8.4, NaN, 8.125]) },
+    fields: { outputShare: Float32Array.from([0, 0.5, 1]), packV: Float32Array.from([8.4, NaN, 8.125]) },
   };
   const { runs, columns, problems } = reading(logCsv(log));
   expect(runs[0]).toEqual(log);

@@ -1,7 +1,7 @@
 import type { CarRun } from '@puddler/contract/shared';
 import type { Learned } from '@puddler/core';
 import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { TracePart } from '../workers/log-reading';
 import type { TraceFacts } from '../workers/log-drawing';
 import type { LogTasks } from '../workers/log-worker';
@@ -32,7 +32,8 @@ export function useLogTask<Q, T>(
   useEffect(() => {
     if (question === undefined) return;
     let wanted = true;
-    const tell = (asked: Asked<T>) => wanted && setAnswer({ question, asked });
+    // What comes back may be a whole page of passes and traces: it is drawn in pieces, between what the hands do.
+    const tell = (asked: Asked<T>) => wanted && startTransition(() => setAnswer({ question, asked }));
     latest
       .current(logTasks(), question, (value) => wanted && tell({ state: 'ready', value }))
       .then((value) => tell({ state: 'ready', value }))

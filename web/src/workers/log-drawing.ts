@@ -1,5 +1,6 @@
 import {
   MinMax,
+  type Floats,
   passSpeed,
   TRACE_DT_S,
   type ClockShift,
@@ -52,13 +53,13 @@ const MOST_LINES = 12;
 const REST_S = 8;
 
 /** Before a pass the pack was hardly asked at some moment: its volts then. */
-function restVolts(packV: Float64Array | undefined, from: number, dtS: number): number | undefined {
+function restVolts(packV: Floats | undefined, from: number, dtS: number): number | undefined {
   let most = -Infinity;
   for (let i = Math.max(0, from - Math.round(REST_S / dtS)); packV && i <= from; i++) if (packV[i]! > most) most = packV[i]!;
   return most > 0 ? most : undefined;
 }
 
-export function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, speed: Float64Array | undefined): PassLine[] {
+export function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, speed: Floats | undefined): PassLine[] {
   const lead = Math.round(PASS_LEAD_S / dtS);
   return passes.map((pass, place) => {
     // Beyond what can be laid over each other, figures are enough.
@@ -66,7 +67,7 @@ export function passLines({ fields, dtS, count }: Trace, { passes }: Stretches, 
     const from = Math.max(0, pass.from - lead);
     const every = Math.max(1, Math.ceil((pass.to - from) / PASS_POINTS));
     const slots = isDrawn ? Array.from({ length: Math.ceil((Math.min(count, pass.to) - from) / every) }, (_, k) => from + k * every) : [];
-    const line = (values: Float64Array | undefined) => values && slots.map((slot) => values[slot]!);
+    const line = (values: Floats | undefined) => values && slots.map((slot) => values[slot]!);
     const restV = restVolts(fields.packV, pass.from, dtS);
     return {
       fromS: pass.from * dtS,
@@ -96,7 +97,7 @@ export function lanesOf(sources: readonly { samples: Samples; byS: number }[]): 
   const lanes: Drawn['lanes'] = new Map();
   for (const { samples, byS } of sources) {
     const timeS = byS === 0 ? samples.timeS : samples.timeS.map((time) => time + byS);
-    for (const [field, values] of Object.entries(samples.fields) as [SeriesField, Float64Array][])
+    for (const [field, values] of Object.entries(samples.fields) as [SeriesField, Floats][])
       if (!lanes.has(field)) lanes.set(field, new MinMax(timeS, values));
   }
   return lanes;

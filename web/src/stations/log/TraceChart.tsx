@@ -2,7 +2,7 @@ import { SERIES_WORDS } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { Minus, Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
 import { logTasks } from '../../jobs/log-jobs';
@@ -78,7 +78,11 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
   const lanes = useMemo(() => (answer ? layTrace(answer.view, system) : []), [answer, system]);
   const shown = answer?.window ?? window;
   const x = scaleLinear([shown.fromS, shown.toS], [LEFT, LEFT + columns]);
-  const look = (next: Window) => setWindow(withinLog(next, durationS));
+  const look = useCallback((next: Window) => setWindow(withinLog(next, durationS)), [durationS]);
+  const lookAround = useCallback(
+    ({ fromS, toS }: Window) => look({ fromS: fromS - AROUND * (toS - fromS), toS: toS + AROUND * (toS - fromS) }),
+    [look],
+  );
 
   useEffect(() => {
     const element = svg.current;
@@ -143,11 +147,7 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
           <ChartExport svg={() => svg.current} name={`log ${name}`} />
         </span>
       </div>
-      <FoundLine
-        found={found}
-        whole={facts.whole}
-        onLook={({ fromS, toS }) => look({ fromS: fromS - AROUND * (toS - fromS), toS: toS + AROUND * (toS - fromS) })}
-      />
+      <FoundLine found={found} whole={facts.whole} onLook={lookAround} />
       <svg
         ref={svg}
         width={width}
@@ -221,7 +221,7 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
   );
 }
 
-function FoundLine({ found, whole, onLook }: { found: readonly Found[]; whole: boolean; onLook: (window: Window) => void }) {
+const FoundLine = memo(function FoundLine({ found, whole, onLook }: { found: readonly Found[]; whole: boolean; onLook: (window: Window) => void }) {
   const [turn, setTurn] = useState<Partial<Record<Found['kind'], number>>>({});
   if (!whole) return <p className="text-[12.5px] text-soft">Looking for passes in it …</p>;
   if (found.length === 0) return <p className="text-[12.5px] text-soft">No pass, launch or roll-out was found in it.</p>;
@@ -244,9 +244,10 @@ function FoundLine({ found, whole, onLook }: { found: readonly Found[]; whole: b
       ))}
     </p>
   );
-}
+});
 
-function LaneDrawing({ lane, right }: { lane: Lane; right: number }) {
+/** Drawn anew when its lane is, not when the pointer moves. */
+const LaneDrawing = memo(function LaneDrawing({ lane, right }: { lane: Lane; right: number }) {
   return (
     <g>
       {lane.ticks.map((tick) => (
@@ -282,4 +283,4 @@ function LaneDrawing({ lane, right }: { lane: Lane; right: number }) {
       </text>
     </g>
   );
-}
+});

@@ -1,7 +1,7 @@
 import { LONGEST_FILE_NAME, MOST_LOG_BYTES, type FileRef, type KeptLog } from '@puddler/contract/shared';
 import type { Column, LogQuantity, PlanFile } from '@puddler/core';
 import { proxy } from 'comlink';
-import { useCallback, useState } from 'react';
+import { startTransition, useCallback, useState } from 'react';
 import { api, errorOf } from '../../desk/api';
 import { logColumnsChosen, type LogChoice } from '../../desk/prefs-slice';
 import { useAppDispatch, useAppStore } from '../../desk/store';
@@ -73,7 +73,7 @@ export function useDrop(plan: PlanFile) {
         const poles = plan.motor.kind === 'brushless' ? plan.motor.poles : undefined;
         const isElectrical = opened.summary.columns.some(({ as }) => as === 'electricalRpm');
         if (isElectrical && choice.poles === undefined && poles !== undefined) return await read(id, file, { ...choice, poles }, false);
-        update(id, { state: { is: 'ready', summary: opened.summary }, kind: kindOf(opened.summary.columns) });
+        startTransition(() => update(id, { state: { is: 'ready', summary: opened.summary }, kind: kindOf(opened.summary.columns) }));
       } catch (cause) {
         update(id, { state: { is: 'failed', message: messageOf(cause) } });
       }
