@@ -95,6 +95,29 @@ test('the tuner’s day: two files dropped, passes seen, the lesson taken, the n
   await dialog.getByRole('button', { name: 'Keep them with the run' }).click();
   await expect(page.getByText(/passes at full throttle/)).toBeVisible();
   await expect(page.getByText(/by its speed, \d+ % alike/)).toBeVisible();
+
+  // The clock is moved by hand, and found again.
+  const moved = page.getByLabel(/^clock moved/);
+  const found = await moved.inputValue();
+  await page.getByRole('button', { name: 'drag it' }).click();
+  const clock = page.getByRole('slider', { name: /^Clock of/ });
+  await clock.hover();
+  await page.mouse.down();
+  await page.mouse.move(10 + (await clock.boundingBox())!.x, (await clock.boundingBox())!.y + 20, { steps: 3 });
+  await page.mouse.up();
+  await expect(page.getByText('by hand')).toBeVisible();
+  await expect(moved).not.toHaveValue(found);
+  const dragged = Number(await clock.getAttribute('aria-valuenow'));
+  await clock.press('ArrowRight');
+  await expect(clock).toHaveAttribute('aria-valuenow', (dragged + 0.1).toFixed(2).replace(/0$/, ''));
+  await page.getByRole('button', { name: 'find it' }).click();
+  await expect(moved).toHaveValue(found);
+
+  // What plans would have given lies over what was measured.
+  await page.getByLabel('Lay over it').selectOption({ label: 'this plan as it was run' });
+  await expect(page.getByRole('region', { name: 'Passes' }).locator('text', { hasText: 'speed as predicted' })).toBeVisible();
+  await page.getByLabel('Lay over it').selectOption({ label: 'Slow wind, geared up' });
+  await expect(page.getByRole('region', { name: 'Passes' }).locator('text', { hasText: 'speed Slow wind' })).toBeVisible();
   await expect(measured(page).getByText('Top speed', { exact: true })).toBeVisible();
 
   await page.getByRole('button', { name: 'Learning', exact: true }).click();

@@ -171,6 +171,7 @@ export { traceOf, TRACE_DT_S, type Trace } from './log/trace';
 export { groundSpeed, LAUNCH_MARKS_M, stretchesOf, type Launch, type Stretch, type Stretches, type TracePass } from './log/stretches';
 export { learn, type Learned, type LearnedFigure, type Misfit } from './learn/learn';
 export { learnedFigures, withLearned } from './learn/learned-plan';
+export { notMet, type NotMet } from './learn/not-met';
 export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunBand, type RunFigure, type Score } from './learn/run-bands';
 export { loggedRun, planAsDriven, type LoggedRun } from './learn/logged-run';
 export { isLearnable, learnedOf, withoutLearned } from './predict/learned-figures';

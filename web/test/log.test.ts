@@ -140,4 +140,15 @@ test('passes lie over each other from full throttle on, and end where they end',
   expect(panes[0]!.y[at(1)]).toBeCloseTo(18, 6);
   expect(panes[0]!.y[at(3)]).toBeNaN();
   expect(panes[1]!.y[at(3)]).toBeCloseTo(54, 6);
+
+  // What a plan gives is drawn broken, and no longer than what was measured.
+  const over = passOverlay(
+    [
+      { name: '1', pass: pass(2, 10) },
+      { name: 'a plan', pass: pass(30, 20), predicted: true },
+    ],
+    'metric',
+  );
+  expect(over.x[over.x.length - 1]!.toFixed(2)).toBe('2.00');
+  expect(over.panes.map((pane) => pane.broken)).toEqual([undefined, true]);
 });

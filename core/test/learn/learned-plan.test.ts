@@ -1,6 +1,8 @@
 import {
   learn,
+  learnedFigures,
   limitsWith,
+  notMet,
   predictSteady,
   resolvePlan,
   sampleBands,
@@ -60,6 +62,20 @@ test('a plan with another motor takes the car’s figures and leaves its own mot
   const [before, after] = [resolvePlan(other), resolvePlan(withLearned(other, learned))];
   expect(after.motor.kvRpmPerV).toBe(before.motor.kvRpmPerV);
   expect(after.car.dragAreaM2).not.toBe(before.car.dragAreaM2);
+});
+
+test('parts that no run had are named, with how unsure they stay; parts that were there are not', () => {
+  const figures = learnedFigures(learned);
+  expect(notMet(taught, figures)).toEqual([]);
+  const other = {
+    ...taught,
+    motor: { ...run.plan.motor, name: 'Another motor' },
+    packs: run.plan.packs.map((pack) => ({ ...pack, name: 'Another pack' })),
+  };
+  expect(notMet(other, figures).map(({ part, figure, sigma }) => [part, figure, sigma])).toEqual([
+    ['motor', 'kv', 0.05],
+    ['pack', expect.any(String), expect.any(Number)],
+  ]);
 });
 
 test('bands get narrower by what was learned, quick spread and drawn bands alike', () => {

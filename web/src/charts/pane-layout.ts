@@ -51,7 +51,7 @@ const PX_PER_TICK = 34;
 const LABEL_PX = 13;
 const LETTER_PX = 6.7;
 /** Labels may take no more of the width than this from the lines. */
-const GUTTER_SHARE = 0.24;
+const GUTTER_SHARE = 0.32;
 
 /** Places panes above each other between `left`…`right` and `top`…`bottom`; pure. */
 export function layPanes(data: PaneData, box: { left: number; right: number; top: number; bottom: number }): Layout {

@@ -1,5 +1,8 @@
 import {
+  drivePass,
   MinMax,
+  resolvePlan,
+  type PlanFile,
   type Floats,
   passSpeed,
   TRACE_DT_S,
@@ -45,6 +48,28 @@ export interface Drawn {
   /** What is drawn, by field: the samples as they came, moved by their shift. */
   lanes: Map<SeriesField, MinMax>;
   facts: TraceFacts;
+}
+
+/** What a plan gives at full throttle from standstill, to be laid over measured passes. */
+export function predictedPass(plan: PlanFile): PassLine {
+  const { samples } = drivePass(resolvePlan(plan)).pass;
+  const last = samples[samples.length - 1]!;
+  return {
+    fromS: 0,
+    toS: last.timeS,
+    speedMs: last.speedMs,
+    settled: true,
+    settledA: last.packA,
+    settledV: last.busV,
+    peakA: Math.max(...samples.map((sample) => sample.packA)),
+    sagV: undefined,
+    timeS: samples.map((sample) => sample.timeS),
+    lines: {
+      speedMs: samples.map((sample) => sample.speedMs),
+      packA: samples.map((sample) => sample.packA),
+      packV: samples.map((sample) => sample.busV),
+    },
+  };
 }
 
 const PASS_POINTS = 160;

@@ -32,7 +32,8 @@ import {
 import { checkRunFile } from '@puddler/contract';
 import type { CarRun } from '@puddler/contract/shared';
 import { expose, transfer } from 'comlink';
-import { drawAlone, lanesOf, passLines, type Drawn, type TraceFacts } from './log-drawing';
+import { drawAlone, lanesOf, passLines, predictedPass, type Drawn, type PassLine, type TraceFacts } from './log-drawing';
+import { clockSpeeds, type ClockSpeed } from './log-clocks';
 import { adopt, joinedTrace, loggedRunOf, partsOf, readOnce, samplesOfPart, type LogOpened, type LogSource, type TracePart } from './log-reading';
 
 const drawn = new Map<string, Drawn>();
@@ -115,6 +116,12 @@ const tasks = {
   },
 
   next: (plan: PlanFile, answer: NextAnswer): NextMeasurement[] => whatNext(plan, answer),
+
+  /** What plans give at full throttle, in turn. */
+  plannedPasses: (plans: PlanFile[]): PassLine[] => plans.map(predictedPass),
+
+  /** The speeds of a run’s logs, each by its own clock. */
+  clocks: (parts: TracePart[], plan: PlanFile): Promise<ClockSpeed[]> => clockSpeeds(parts, plan),
 
   /** Drives a plan by the trigger of a run that was logged. */
   async replay(run: CarRun, plan: PlanFile | undefined): Promise<Replay | undefined> {

@@ -1,58 +1,114 @@
 import { SideScroll } from '../../ui/SideScroll';
+import type { PlanFile } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo, useState } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
-import type { RunOnDesk } from '../../desk/selectors';
+import { asBoughtOf, carOf, learnedOf, plansOfCar, runsOfCar, type RunOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
-import { useTrace } from '../../jobs/log-jobs';
+import { useLogTask, useTrace } from '../../jobs/log-jobs';
 import type { PassLine } from '../../workers/log-drawing';
+import { planFileFor } from '../../in-hand/joined-plan';
 import { runName } from './log-text';
-import { passOverlay } from './pass-overlay';
+import { passOverlay, type NamedPass } from './pass-overlay';
 import { traceWish } from './trace-wish';
 
 const MOST_OVERLAID = 4;
+/** Plans in one drawing. */
+const MOST_PLANS = 3;
 /** Passes in the table before the rest is asked for. */
 const SHOWN = 12;
 
-/** The passes of a run: what each did, and all of them from the moment of full throttle; another run’s can be laid over them. */
-export function Passes({ passes, others }: { passes: readonly PassLine[]; others: readonly RunOnDesk[] }) {
-  const system = useAppSelector((state) => state.prefs.units);
-  const [otherId, setOther] = useState('');
-  const other = others.find((one) => one.id === otherId);
+/** What can be laid over a run’s passes: another run’s, or what a plan of the car gives. */
+function useLaidOver(open: RunOnDesk, choice: string): { over: readonly NamedPass[]; failed: string | undefined } {
+  const runs = useAppSelector((state) => runsOfCar(state, open.carId));
+  const plans = usePlanFiles(open.carId);
+  const other = runs.find(({ id }) => choice === `run ${id}`);
   const wish = useMemo(() => (other ? traceWish(other.id, other.run) : undefined), [other]);
-  const asked = useTrace(wish);
-  const laid = useMemo(() => {
-    const own = passes.slice(0, MOST_OVERLAID).map((pass, i) => ({ name: `${i + 1}`, pass }));
-    const theirs =
-      other && asked.state === 'ready' ? asked.value.passes.slice(0, 2).map((pass, i) => ({ name: `${runName(other.run)}, ${i + 1}`, pass })) : [];
-    return theirs.length > 0 ? [...own.slice(0, 2), ...theirs] : own;
-  }, [passes, other, asked]);
-  const data = useMemo(() => passOverlay(laid, system), [laid, system]);
+  const traced = useTrace(wish);
+  const asked = useMemo(() => {
+    if (choice === 'as predicted') return [{ name: 'as predicted', file: open.run.plan }];
+    return choice === 'plans' ? plans.slice(0, MOST_PLANS) : plans.filter(({ id }) => choice === `plan ${id}`);
+  }, [choice, plans, open.run.plan]);
+  const question = useMemo(() => (asked.length === 0 ? undefined : asked.map(({ file }) => file)), [asked]);
+  const driven = useLogTask(question, (tasks, files) => tasks.plannedPasses(files));
+  const over = useMemo(() => {
+    if (other)
+      return traced.state === 'ready' ? traced.value.passes.slice(0, 2).map((pass, i) => ({ name: `${runName(other.run)}, ${i + 1}`, pass })) : [];
+    return driven.state === 'ready' ? driven.value.map((pass, i) => ({ name: asked[i]!.name, pass, predicted: true as const })) : [];
+  }, [other, traced, driven, asked]);
+  return { over, failed: driven.state === 'failed' ? driven.message : traced.state === 'failed' ? traced.message : undefined };
+}
+
+/** The plans of a car as plan files, with what was learned. */
+function usePlanFiles(carId: string): { id: string; name: string; file: PlanFile }[] {
+  const plans = useAppSelector((state) => plansOfCar(state, carId));
+  const car = useAppSelector((state) => carOf(state, carId));
+  const asBought = useAppSelector((state) => asBoughtOf(state, carId));
+  const learned = useAppSelector((state) => learnedOf(state, carId));
+  return useMemo(
+    () => (car ? plans.map(({ id, plan }) => ({ id, name: plan.name, file: planFileFor(car, plan, asBought, learned) })) : []),
+    [plans, car, asBought, learned],
+  );
+}
+
+/** The passes of a run: what each did, and all of them from the moment of full throttle; another run’s or a plan’s can be laid over them. */
+export function Passes({ passes, open }: { passes: readonly PassLine[]; open: RunOnDesk }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const [choice, choose] = useState('');
+  const { over, failed } = useLaidOver(open, choice);
+  const data = useMemo(() => {
+    const own = passes.slice(0, MOST_OVERLAID).map((pass, i): NamedPass => ({ name: `${i + 1}`, pass }));
+    return passOverlay(over.length > 0 ? [...own.slice(0, over.length > 2 ? 1 : 2), ...over] : own, system);
+  }, [passes, over, system]);
   if (passes.length === 0) return null;
   return (
     <section aria-label="Passes">
       <PassTable passes={passes} />
       <PaneChart title="From the moment of full throttle" data={data} xUnit="s" height={210}>
-        {others.length > 0 && (
-          <label className="text-[12px] text-soft print:hidden">
-            over{' '}
-            <select
-              aria-label="Lay another run over it"
-              className="h-7 max-w-40 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
-              value={otherId}
-              onChange={(event) => setOther(event.target.value)}
-            >
-              <option value="">no other run</option>
-              {others.map(({ id, run }) => (
-                <option key={id} value={id}>
-                  {runName(run)}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
+        <OverChoice open={open} choice={choice} onChoose={choose} />
       </PaneChart>
+      {failed && (
+        <p role="alert" className="text-[12.5px] text-stop">
+          It cannot be laid over them: {failed}
+        </p>
+      )}
     </section>
+  );
+}
+
+function OverChoice({ open, choice, onChoose }: { open: RunOnDesk; choice: string; onChoose: (choice: string) => void }) {
+  const runs = useAppSelector((state) => runsOfCar(state, open.carId)).filter(({ id, run }) => id !== open.id && (run.logs ?? []).length > 0);
+  const plans = useAppSelector((state) => plansOfCar(state, open.carId));
+  return (
+    <label className="text-[12px] text-soft print:hidden">
+      over{' '}
+      <select
+        aria-label="Lay over it"
+        className="h-7 max-w-40 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+        value={choice}
+        onChange={(event) => onChoose(event.target.value)}
+      >
+        <option value="">nothing else</option>
+        <optgroup label="Predicted">
+          <option value="as predicted">this plan as it was run</option>
+          {plans.map(({ id, plan }) => (
+            <option key={id} value={`plan ${id}`}>
+              {plan.name}
+            </option>
+          ))}
+          {plans.length > 1 && <option value="plans">{plans.length > MOST_PLANS ? `the first ${MOST_PLANS} plans` : 'all plans'}</option>}
+        </optgroup>
+        {runs.length > 0 && (
+          <optgroup label="Measured">
+            {runs.map(({ id, run }) => (
+              <option key={id} value={`run ${id}`}>
+                {runName(run)}
+              </option>
+            ))}
+          </optgroup>
+        )}
+      </select>
+    </label>
   );
 }
 

@@ -1,6 +1,6 @@
 import type { Car, Learned } from '@puddler/core';
-import { PlanError, predictSteady, resolvePlan, speedSpread, withLearned, type PlanFile } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { learnedFigures, notMet, PlanError, predictSteady, resolvePlan, speedSpread, type NotMet, type PlanFile } from '@puddler/core';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo } from 'react';
 import { asBoughtOf, learnedOf, plansOfCar } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
@@ -25,20 +25,25 @@ function answerOf(file: PlanFile): Answer | undefined {
   }
 }
 
+const strangeText = ({ part, figure, sigma }: NotMet) =>
+  `No run had this ${part}: its ${figure} stays unsure by ${formatNumber(100 * sigma, 0)} % until one has.`;
+
 /** What every plan of the car says now, and what it would say with what was learned: before it is taken. */
 export function PlansChange({ carId, car, learned }: { carId: string; car: Car; learned: Learned }) {
   const system = useAppSelector((state) => state.prefs.units);
   const plans = useAppSelector((state) => plansOfCar(state, carId));
   const asBought = useAppSelector((state) => asBoughtOf(state, carId));
   const taken = useAppSelector((state) => learnedOf(state, carId));
+  const figures = useMemo(() => learnedFigures(learned), [learned]);
   const rows = useMemo(
     () =>
       plans.flatMap(({ id, plan }) => {
         const file = planFileFor(car, plan, asBought, taken);
-        const [now, then] = [answerOf(file), answerOf(withLearned(file, learned))];
-        return now && then ? [{ id, name: plan.name, now, then }] : [];
+        const taught = { ...file, learned: figures };
+        const [now, then] = [answerOf(file), answerOf(taught)];
+        return now && then ? [{ id, name: plan.name, now, then, strange: notMet(taught, figures) }] : [];
       }),
-    [plans, car, asBought, taken, learned],
+    [plans, car, asBought, taken, figures],
   );
   const speed = { ...unitOf('m/s', system), digits: 1 };
   const said = ({ topSpeedMs, from, to }: Answer) => (
@@ -71,10 +76,15 @@ export function PlansChange({ carId, car, learned }: { carId: string; car: Car; 
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ id, name, now, then }) => (
+          {rows.map(({ id, name, now, then, strange }) => (
             <tr key={id} className="border-b border-rule">
               <th scope="row" className="py-1 text-left font-normal">
                 {name}
+                {strange.map((one) => (
+                  <span key={one.part} className="block text-[11.5px] text-soft">
+                    {strangeText(one)}
+                  </span>
+                ))}
               </th>
               <td className="text-right whitespace-nowrap">{said(now)}</td>
               <td className="pl-3 text-right whitespace-nowrap">{said(then)}</td>

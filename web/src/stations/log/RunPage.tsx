@@ -50,7 +50,7 @@ export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; o
         </p>
       )}
       {facts && <TraceChart key={`${open.id} ${facts.durationS}`} traceKey={open.id} facts={facts} name={runName(run)} />}
-      {facts && <Passes passes={facts.passes} others={log.runs.filter((one) => one.id !== open.id && (one.run.logs ?? []).length > 0)} />}
+      {facts && <Passes passes={facts.passes} open={open} />}
     </article>
   );
 }

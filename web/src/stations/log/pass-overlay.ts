@@ -6,6 +6,8 @@ import type { PassLine } from '../../workers/log-drawing';
 export interface NamedPass {
   name: string;
   pass: PassLine;
+  /** By a plan, not measured: drawn broken, and no longer than what was. */
+  predicted?: true;
 }
 
 const STEP_S = 0.05;
@@ -24,18 +26,23 @@ function valueAt(timeS: readonly number[], values: readonly number[], atS: numbe
   return values[k - 1]! + ((values[k]! - values[k - 1]!) * (atS - a)) / (b - a);
 }
 
+/** A label has room beside its line only while it is short. */
+const LONGEST_NAME = 12;
+const shortened = (name: string) => (name.length <= LONGEST_NAME ? name : `${name.slice(0, LONGEST_NAME - 1).trimEnd()}…`);
+
 /** Passes over each other from the moment of full throttle: speed in one pane, amps in another. */
 export function passOverlay(passes: readonly NamedPass[], system: UnitSystem): PaneData {
+  const measured = passes.filter(({ predicted }) => !predicted);
   const [first, last] = [
     Math.min(...passes.map(({ pass }) => pass.timeS[0] ?? 0)),
-    Math.max(...passes.map(({ pass }) => pass.timeS[pass.timeS.length - 1] ?? 0)),
+    Math.max(...measured.map(({ pass }) => pass.timeS[pass.timeS.length - 1] ?? 0)),
   ];
   const x = Array.from({ length: Math.max(2, Math.round((last - first) / STEP_S) + 1) }, (_, i) => first + i * STEP_S);
   const panes = LINES.flatMap(({ key, label, unit, digits, weight }) => {
     const shown = unitOf(unit, system);
     const drawn = passes.filter(({ pass }) => pass.lines[key]);
-    return drawn.map(({ name, pass }, i): Pane => ({
-      label: `${i === 0 && drawn.length === 1 ? label : `${label} ${name}`}`,
+    return drawn.map(({ name, pass, predicted }, i): Pane => ({
+      label: i === 0 && drawn.length === 1 ? label : `${label} ${shortened(name)}`,
       unit: shown.symbol,
       tone: TONES[passes.findIndex((one) => one.pass === pass) % TONES.length]!,
       weight,
@@ -43,6 +50,7 @@ export function passOverlay(passes: readonly NamedPass[], system: UnitSystem): P
       fromZero: true,
       y: x.map((atS) => toShown(valueAt(pass.timeS, pass.lines[key]!, atS), shown)),
       ...(i > 0 ? { over: true as const } : {}),
+      ...(predicted ? { broken: true as const } : {}),
     }));
   });
   return { x, panes };
