@@ -7,6 +7,7 @@ export { upgrade, NewerForm } from './documents/forms';
 export { checkId, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
 export { hash as hashSchema } from './joi-parts';
 export { checkRunFile, MOST_SAMPLES } from './check-run-file';
+export { checkAskedOfDevices, checkPointing, checkTrackAsked, type AskedOfDevices, type PointingAsked, type TrackAsked } from './instruments';
 export { checkPlanBody, checkPlanFile } from './check-plan-file';
 export { checkWith, joiProblems, MOST_PROBLEMS } from './joi-problems';
 export { carSchema, planBodySchema, planFileSchema } from './plan-schema';

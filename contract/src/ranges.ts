@@ -133,6 +133,7 @@ export const RANGES = {
   'current.settledA': { min: 0.01, max: 5000, unit: 'A' },
   'current.peakA': { min: 0.01, max: 10000, unit: 'A' },
   'current.minPackV': { min: 0.5, max: 200, unit: 'V' },
+  'ladder.readyC': { min: -20, max: 90, unit: '°C' },
   'logs.shiftS': { min: -100000, max: 100000, unit: 's' },
   'logs.place': { min: 0, max: 1000, unit: '', integer: true },
   usedAh: { min: 0, max: 200, unit: 'Ah' },

@@ -2,6 +2,8 @@
 export type { BackupDocument, BackupManifest, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
 export type { Checked } from './checked';
 export { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type PhotoRef, type Today } from './documents/car/car';
+export { MOST_DRIVES } from './documents/day/day';
+export { MOST_DRIVEN_STEPS, NO_CLIMB, type BegunStep, type Climb, type DrivenStep } from './documents/ladder/ladder';
 export { NO_FITTING, type Fitting, type SettingNote, type StepNote, type StepPhoto } from './documents/fitting/fitting';
 export { MOST_RUN_LOGS, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from './documents/run/run';
 export { formOf, LIST_NAMES, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';

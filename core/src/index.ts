@@ -177,7 +177,31 @@ export { loggedRun, planAsDriven, type LoggedRun } from './learn/logged-run';
 export { isLearnable, learnedOf, withoutLearned } from './predict/learned-figures';
 export type { SuspectedSlip } from './learn/slips';
 export { hiddenCar, refitted, type HiddenCar, type HiddenOptions, type Slip, type Weather } from './practice/hidden-car';
-export { driveSession, sessionFor, type Session, type SessionWish } from './practice/drive-session';
+export { driveSession, type Session } from './practice/drive-session';
+export {
+  asReading,
+  carOfDay,
+  DRIVE_HOWS,
+  driveHidden,
+  LOSABLE,
+  nowOf,
+  PACK_LOST_C,
+  readOff,
+  SPOT_FITS_M,
+  WINDING_LOST_C,
+  type Day,
+  type Drive,
+  type DriveHow,
+  type Driven,
+  type DriveWish,
+  type Lost,
+  type Pointing,
+} from './practice/day';
+export { Devices, isPracticable, MOST_PRACTICE_MINUTES, type DriveAsked } from './practice/devices';
+export { calliper, scale } from './practice/instruments';
+export { byMerit, REACHED, reckoningOf, type Reckoning, type TrueFigure } from './practice/reckoning';
+export { SET_DAYS, type SetDay } from './practice/set-days';
+export { sessionFor, sessionMinutes, sessionSegments, STEP_PASSES, type TrackSession } from './predict/track-session';
 export { escLog, gpsSpeed, putBack, readingsAt, thermometer, together } from './practice/instruments';
 export { randomStream } from './predict/random';
 export { stoodFor } from './predict/cool-down';
@@ -198,5 +222,10 @@ export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
 export { gpsTrack } from './practice/gps-track';
 export { ladder, isSmall, STEP_CAN_K, STEP_SPEED_SHARE, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
 export { type Room, type Rung, type RungBand, type RungGearing, type RungStop } from './ladder/rung';
-export { verdictOf, type AtTrack, type Foreseen, type Reason, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
+export { verdictOf, type AtTrack, type Reason, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
+export { driveStep, HIGHEST_BY_S, READ_BY_S, stepForeseen, stepSession, type Foreseen } from './ladder/foreseen';
+export { cooledTo, coolingOf, LEAST_OVER_AIR_K, USUAL_READY_C, type CoolingDown } from './ladder/cooling';
+export { gearsOfRung, sameGears, standingOf, type Attempt, type LadderStanding, type StepGears } from './ladder/climb';
 export { MinMax } from './log/min-max';
+export { KNOT_MS } from './log/nmea';
+export { METRES_A_DEG } from './log/place-speed';

@@ -13,6 +13,7 @@ import { errorMiddleware } from './http/errors';
 import { guardMiddleware } from './http/guard';
 import { pageMiddleware } from './http/page';
 import { securityHeaders } from './http/security-headers';
+import { instrumentRoutes } from './instruments/routes';
 import { planFileRoutes } from './plan-files/routes';
 
 /** What the application works on. */
@@ -30,7 +31,10 @@ export interface Services {
 export function createApp({ store, files, scratchFolder, log, pageFolder }: Services): Koa {
   const app = new Koa();
   // The error middleware answers; what still escapes (a client that hung up) goes to the log, not to stderr.
-  app.on('error', (err) => log.warn({ err }, 'response failed'));
+  app.on('error', (err: NodeJS.ErrnoException) => {
+    // Who listens to something live hangs up when they have heard enough.
+    if (err.code !== 'ERR_STREAM_PREMATURE_CLOSE') log.warn({ err }, 'response failed');
+  });
   app.use(securityHeaders());
   app.use(errorMiddleware(log));
   app.use(guardMiddleware());
@@ -51,6 +55,7 @@ export function createApp({ store, files, scratchFolder, log, pageFolder }: Serv
     planFileRoutes(store),
     ...documentRoutes(store),
     fileRoutes(files),
+    instrumentRoutes(),
     backupRoutes(store, files, scratchFolder),
   ];
   for (const router of routers) app.use(router.routes()).use(router.allowedMethods());

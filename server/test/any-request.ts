@@ -23,6 +23,8 @@ const BODIES: Record<KindName, object> = {
   fitting: { choices: {}, steps: [{ id: 'mesh', note: 'N' }], photos: [], settings: [] },
   run: { at: '2027-01-09T10:00:00Z', plan: file, passes: [{ speedMs: 14, direction: 'out' }], readings: [{ of: 'can', c: 60, afterStopS: 20 }] },
   learned: { from: ['R'], figures: [{ key: 'car.massKg', ln: 0.02, before: 0.03 }], covariance: [0.0004] },
+  ladder: { steps: [], ownedOnly: true, readyC: 35 },
+  day: { base: file, seed: 3, stoodS: 0, waitedS: 0, drives: [] },
   part: { kind: 'fan', name: 'F', status: 'owned', spec: {} },
 };
 const GOOD: object[] = [...Object.values(BODIES), file];
@@ -105,6 +107,8 @@ const paths = fc.oneof(
     '/api/health',
     '/api/imports',
     '/api/files',
+    '/api/instruments/drives',
+    '/api/instruments/drives/x/thermometer?of=can&afterS=1e9',
     '/api/backup',
     '/api/backup/check',
     '/api/backup/restore',

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type { Part } from '@puddler/core';
+import { SET_DAYS, type Day, type Part } from '@puddler/core';
 import {
   kindOf,
   NO_FITTING,
   NO_PURCHASE,
   parentOf,
+  type Climb,
   type Doc,
   type DocWritten,
   type Fitting,
@@ -26,6 +27,45 @@ afterAll(() => running.stop());
 const pinion = (teeth: number, name = `${teeth}T`): Part => ({ kind: 'pinion', name, status: 'owned', spec: { teeth, moduleMm: 0.8 } });
 const PURCHASE: Purchase = { ...NO_PURCHASE, lines: [{ id: 'esc', state: 'ordered', price: 41.5 }], sales: [{ id: 'motor', price: 12 }] };
 const FITTING: Fitting = { ...NO_FITTING, steps: [{ id: 'mesh', done: { at: '2026-05-31T10:00:00.000Z', of: '17/58' }, reading: 0.1 }] };
+const BAND = { p10: 12, p50: 14, p90: 16 };
+const LADDER: Climb = {
+  begun: [{ pinion: 15, spur: 58, topSpeedMs: 14, canC: 50 }],
+  steps: [
+    {
+      id: 'one',
+      at: '2027-01-09T10:00:00.000Z',
+      runId: 'run-one',
+      pinion: 15,
+      spur: 58,
+      capShare: 0.8,
+      foreseen: { topSpeedMs: BAND, canC: BAND, escC: BAND, packC: BAND, packA: BAND, windingOverCanK: 4, ambientC: 18 },
+      smell: true,
+    },
+  ],
+};
+const AIR = { windingC: 18, canC: 18, escC: 18, packC: 18 };
+const DAY: Day = {
+  base: SET_DAYS[0]!.base,
+  seed: 4,
+  set: 1,
+  stoodS: 20,
+  waitedS: 0,
+  drives: [
+    {
+      id: 'one',
+      plan: SET_DAYS[0]!.base,
+      how: 'passes',
+      at: '2027-01-09T10:00:00.000Z',
+      runId: 'run-one',
+      seed: 9,
+      from: AIR,
+      stopped: AIR,
+      seconds: 44,
+      topSpeedMs: 14,
+      windingC: 70,
+    },
+  ],
+};
 /** A good body of each kind, and another. */
 const BODIES: { [K in KindName]: [object, object] } = {
   car: [
@@ -38,6 +78,8 @@ const BODIES: { [K in KindName]: [object, object] } = {
   fitting: [FITTING, { ...FITTING, choices: { allInOne: true } }],
   run: [RUN, { ...RUN, usedAh: 1.4 }],
   learned: [LEARNED, { ...LEARNED, from: ['R', 'S'] }],
+  ladder: [LADDER, { ...LADDER, readyC: 35 }],
+  day: [DAY, { ...DAY, stoodS: 90, over: true }],
   part: [pinion(17), pinion(18)],
 };
 

@@ -7,7 +7,7 @@ import { send } from './send-request';
 
 const SEED = 77;
 
-test(`1,200 generated requests over all routes: none is answered by a fault of the server, and every error is of the catalogue (seed ${SEED})`, async () => {
+test(`1,500 generated requests over all routes: none is answered by a fault of the server, and every error is of the catalogue (seed ${SEED})`, async () => {
   const running = await startServer();
   const { port } = running.server.address() as AddressInfo;
   const statuses = new Map<number, number>();
@@ -22,7 +22,7 @@ test(`1,200 generated requests over all routes: none is answered by a fault of t
         expect(error.problems?.length ?? 0).toBeLessThanOrEqual(50);
       }
     }),
-    { seed: SEED, numRuns: 1_200, endOnFailure: true },
+    { seed: SEED, numRuns: 1_500, endOnFailure: true },
   );
   // It is not all refused: documents come, change and go in between.
   expect(statuses.get(200)).toBeGreaterThan(60);

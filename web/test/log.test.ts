@@ -1,6 +1,6 @@
 import type { CarRun } from '@puddler/contract/shared';
 import type { TraceFacts } from '../src/workers/log-drawing';
-import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/stations/log/entry';
+import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/in-hand/run-entry';
 import { changesBetween, gearingText, insideOf, lacksBands, measuredIn, runName, verdictOf } from '../src/stations/log/log-text';
 import { passOverlay } from '../src/stations/log/pass-overlay';
 import { runOfFile } from '../src/stations/log/run-file';

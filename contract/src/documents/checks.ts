@@ -1,10 +1,12 @@
 import { checkCarBody } from './car/check';
+import { checkDay } from './day/check';
 import { checkFitting } from './fitting/check';
 import type { CheckBody } from './kind';
 import { checkPart } from './part/check';
 import { checkPlanOfCar } from './plan/check';
 import { checkPurchase } from './purchase/check';
 import { checkLearned } from './learned/check';
+import { checkLadder } from './ladder/check';
 import { checkCarRun } from './run/check';
 import { checkWish } from './wish/check';
 import type { KindName } from './kinds';
@@ -16,8 +18,10 @@ const CHECKS = {
   wish: checkWish,
   purchase: checkPurchase,
   fitting: checkFitting,
+  ladder: checkLadder,
   run: checkCarRun,
   learned: checkLearned,
+  day: checkDay,
   part: checkPart,
 };
 

@@ -1,15 +1,28 @@
 import { CAR } from './car/car';
+import { DAY } from './day/day';
 import { FITTING } from './fitting/fitting';
 import type { Kind, ListName } from './kind';
 import { PART } from './part/part';
 import { PLAN } from './plan/plan';
 import { PURCHASE } from './purchase/purchase';
 import { LEARNED } from './learned/learned';
+import { LADDER } from './ladder/ladder';
 import { RUN } from './run/run';
 import { WISH } from './wish/wish';
 
 /** Every kind of document. Parents stand before their children: they are written in this order. */
-export const KINDS = { car: CAR, plan: PLAN, wish: WISH, purchase: PURCHASE, fitting: FITTING, run: RUN, learned: LEARNED, part: PART };
+export const KINDS = {
+  car: CAR,
+  plan: PLAN,
+  wish: WISH,
+  purchase: PURCHASE,
+  fitting: FITTING,
+  ladder: LADDER,
+  run: RUN,
+  learned: LEARNED,
+  day: DAY,
+  part: PART,
+};
 
 export type KindName = keyof typeof KINDS;
 /** What documents of a kind hold; of several kinds, what any of them holds. */

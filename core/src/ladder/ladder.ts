@@ -3,6 +3,7 @@ import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import { predictSteady } from '../predict/steady';
+import { gearsOfRung, sameGears, type StepGears } from './climb';
 import { roomFor, rungOf, type Room, type Rung, type RungGearing, type RungStop } from './rung';
 
 /** No step is larger than this in speed, and in the can at p90, where a finer one exists. */
@@ -16,6 +17,8 @@ const CAP_STEP = 0.05;
 const LOWEST_CAP = 0.4;
 /** Gears looked at, the finest first: more are no finer. */
 const MOST_GEARS = 24;
+/** Of the work, what gears take where caps are needed too. */
+const GEARS_SHARE = 0.4;
 
 export interface LadderStep extends Rung {
   room: Room;
@@ -35,8 +38,10 @@ export interface LadderOptions {
   pinions: readonly number[];
   spurs: readonly number[];
   owned?: { pinions: readonly number[]; spurs: readonly number[] };
-  /** Today’s gears, where the car runs with them already. */
-  from?: { pinion: number; spur: number } | undefined;
+  /** Today’s gears, where the car runs with them already: the step that was driven last. */
+  from?: StepGears | undefined;
+  /** Told what share of the steps that could be is computed. */
+  report?: (share: number) => void;
 }
 
 const FITS = ['mesh-distance', 'spur-clearance', 'pinion-bore', 'module'];
@@ -107,7 +112,7 @@ function rungsByGears(plan: PlanFile, options: LadderOptions, target: Rung): Run
       const file = geared(plan, pinion, spur);
       const resolved = resolvePlan(file);
       const { topSpeedMs } = predictSteady(resolved);
-      const isNow = pinion === options.from?.pinion && spur === options.from.spur;
+      const isNow = pinion === options.from?.pinion && spur === options.from.spur && options.from.capShare === undefined;
       const stays = fitFindings(file, resolved, options.limits).every((one) => one.level !== 'stop' || !FITS.includes(one.id));
       const isSlower = topSpeedMs < 0.999 * target.topSpeedMs.p50 && topSpeedMs > 0.5 * target.topSpeedMs.p50;
       return (stays && isSlower) || isNow ? [{ pinion, spur, file, topSpeedMs, owned: isOwned(options, pinion, spur) }] : [];
@@ -119,21 +124,26 @@ function rungsByGears(plan: PlanFile, options: LadderOptions, target: Rung): Run
   return distinct
     .filter((one, i) => i % every === 0 || one.owned)
     .slice(0, 2 * MOST_GEARS)
-    .map(({ pinion, spur, file, owned }) => rungOf(file, { kind: 'gears', pinion, spur, owned }, options.limits));
+    .map(({ pinion, spur, file, owned }, i, all) => {
+      options.report?.((GEARS_SHARE * i) / all.length);
+      return rungOf(file, { kind: 'gears', pinion, spur, owned }, options.limits);
+    });
 }
 
 /** The target’s own gears with the throttle held back: the finest steps there are. */
 function rungsByCap(plan: PlanFile, options: LadderOptions): Rung[] {
   const { pinion, spur } = plan.gearing;
   const caps: Rung[] = [];
-  for (let share = 1 - CAP_STEP; share > LOWEST_CAP - 1e-9; share -= CAP_STEP)
+  for (let share = 1 - CAP_STEP; share > LOWEST_CAP - 1e-9; share -= CAP_STEP) {
+    options.report?.(GEARS_SHARE + (1 - GEARS_SHARE) * ((1 - share) / (1 - LOWEST_CAP)));
     caps.push(rungOf(plan, { kind: 'cap', pinion, spur, share: Number(share.toFixed(2)) }, options.limits));
+  }
   return caps;
 }
 
 /** Where to begin: today’s gears where they are safe and slower; else the fastest from 60 to 70 % of the target, gears before caps. */
 function startOf(safe: readonly Rung[], target: Rung, { from }: LadderOptions): Rung | undefined {
-  const now = from && safe.find(({ gearing }) => gearing.kind === 'gears' && gearing.pinion === from.pinion && gearing.spur === from.spur);
+  const now = from && safe.find((rung) => sameGears(gearsOfRung(rung), from));
   if (now && now.topSpeedMs.p50 <= target.topSpeedMs.p50) return now;
   const shareOf = (rung: Rung) => rung.topSpeedMs.p50 / target.topSpeedMs.p50;
   const within = safe.filter((rung) => shareOf(rung) >= START_FROM && shareOf(rung) <= START_TO);

@@ -1,6 +1,6 @@
 import type { Limits } from '../findings/limits';
 import type { TypedPass, TypedReading } from '../log/run-file';
-import type { RungBand } from './rung';
+import { HIGHEST_BY_S, READ_BY_S, type Foreseen } from './foreseen';
 
 export type VerdictLevel = 'go' | 'hold' | 'back';
 
@@ -15,19 +15,11 @@ export interface AtTrack {
   noise?: boolean;
 }
 
-/** What was predicted for the step. */
-export interface Foreseen {
-  topSpeedMs: RungBand;
-  canC: RungBand;
-  escC: RungBand;
-  packC: RungBand;
-  packA: RungBand;
-  ambientC: number;
-}
-
 export type ReasonId =
   | 'passes-missing'
   | 'readings-missing'
+  | 'readings-late'
+  | 'highest-missing'
   | 'cut-off'
   | 'smell'
   | 'noise'
@@ -52,6 +44,8 @@ export interface Verdict {
 
 /** As predicted: within this share, of the rise over the air for temperatures. */
 const WITHIN = 0.15;
+/** A thermometer tells no smaller difference [K]. */
+const TELLS_K = 3;
 const PARTS = [
   ['can', 'motor', 'motor-temperature', 'canC'],
   ['esc', 'ESC', 'esc-temperature', 'escC'],
@@ -65,7 +59,7 @@ const hottest = (readings: readonly TypedReading[], of: TypedReading['of']): num
 };
 
 /**
- * Go on, hold or go back after a step, with every reason and its figures. Never go without a pass each way and the three temperatures.
+ * Go on, hold or go back after a step, with every reason and its figures. Never go without a pass each way and the four temperatures.
  * A short run with a hot motor at little current says that the motor has the wrong kv for these volts: more pinion makes it worse.
  */
 export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits): Verdict {
@@ -79,6 +73,17 @@ export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits): V
   if (ways.size < 2) say('passes-missing', 'hold', 'A pass each way is missing: one way may be the wind’s.');
   const missing = PARTS.filter(([of]) => hottest(found.readings, of) === undefined).map(([, word]) => word);
   if (missing.length > 0) say('readings-missing', 'hold', `Not read: ${missing.join(', ')}.`);
+  const late = PARTS.filter(
+    ([of]) => hottest(found.readings, of) !== undefined && !found.readings.some((one) => one.of === of && (one.afterStopS ?? 0) <= READ_BY_S),
+  );
+  if (late.length > 0)
+    say(
+      'readings-late',
+      'hold',
+      `Read later than ${READ_BY_S} s after the stop: ${late.map(([, word]) => word).join(', ')}. Parts have cooled by then.`,
+    );
+  if (found.readings.filter((one) => one.of === 'can' && (one.afterStopS ?? 0) <= HIGHEST_BY_S).length < 2)
+    say('highest-missing', 'hold', 'The highest of the motor in the next two minutes is missing: heat still comes out of the winding.');
 
   let isHot = false;
   for (const [of, word, limitId, band] of PARTS) {
@@ -86,13 +91,13 @@ export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits): V
     if (c === undefined) continue;
     const { caution, stop } = limits[limitId];
     const expected = foreseen[band].p50;
-    const rise = Math.max(1, expected - foreseen.ambientC);
+    const warm = expected + Math.max(TELLS_K, WITHIN * (expected - foreseen.ambientC));
     if (stop !== undefined && c >= stop) say('over-stop', 'back', `The ${word} was at ${c.toFixed(0)} °C; ${stop} °C is its end.`);
     else if (caution !== undefined && c >= caution)
       say('over-caution', 'hold', `The ${word} was at ${c.toFixed(0)} °C; from ${caution} °C on take care.`);
-    else if (c - foreseen.ambientC > (1 + WITHIN) * rise)
+    else if (c > warm)
       say('warmer', 'hold', `The ${word} was at ${c.toFixed(0)} °C, predicted were ${expected.toFixed(0)} °C: let it cool, repeat, find out why.`);
-    if (of === 'can' && ((caution !== undefined && c >= caution) || c - foreseen.ambientC > (1 + WITHIN) * rise)) isHot = true;
+    if (of === 'can' && ((caution !== undefined && c >= caution) || c > warm)) isHot = true;
   }
 
   if (found.passes.length > 0) {

@@ -28,6 +28,8 @@ export interface HiddenCar {
   deviations: Record<string, number>;
   weather: Weather;
   slip: Slip | undefined;
+  /** Which way a tooth was counted wrong. */
+  slipBy: 1 | -1;
 }
 
 export interface HiddenOptions {
@@ -54,7 +56,8 @@ export function hiddenCar(file: PlanFile, seed: number, { slip = 'any' }: Hidden
   const drawn = random() < 0.25 ? SLIPS[Math.floor(random() * SLIPS.length)] : undefined;
   const made = slip === 'any' ? drawn : slip === 'none' ? undefined : slip;
   const believed = resolvePlan(plan);
-  const actual = resolvePlan({ ...withSlip(plan, made, random() < 0.5 ? -1 : 1), site: { ...plan.site, ambientC: weather.ambientC } });
+  const slipBy = random() < 0.5 ? -1 : 1;
+  const actual = resolvePlan({ ...withSlip(plan, made, slipBy), site: { ...plan.site, ambientC: weather.ambientC } });
   const truth = scalableCopy(actual);
   const deviations: Record<string, number> = {};
   const figures = uncertainFigures(plan, believed);
@@ -68,7 +71,7 @@ export function hiddenCar(file: PlanFile, seed: number, { slip = 'any' }: Hidden
   }
   if (made === 'tyre') truth.car.tyreDiameterM *= WORN_TYRE;
   if (made === 'bearing') truth.car.driveEfficiency *= DRAGGING;
-  return { plan, truth, deviations, weather, slip: made };
+  return { plan, truth, deviations, weather, slip: made, slipBy };
 }
 
 function withSlip(plan: PlanFile, slip: Slip | undefined, by: number): PlanFile {
@@ -86,4 +89,11 @@ export function refitted(hidden: HiddenCar, file: PlanFile): ResolvedPlan {
   if (hidden.slip === 'tyre') truth.car.tyreDiameterM *= WORN_TYRE;
   if (hidden.slip === 'bearing') truth.car.driveEfficiency *= DRAGGING;
   return truth;
+}
+
+/** The hidden car as it is truly fitted: a gear that was counted wrong at first is still that gear, another one is what it says. */
+export function asFitted(hidden: HiddenCar, file: PlanFile): ResolvedPlan {
+  const { gearing } = hidden.plan;
+  const isStill = hidden.slip === 'pinion' ? file.gearing.pinion === gearing.pinion : hidden.slip === 'spur' && file.gearing.spur === gearing.spur;
+  return refitted(hidden, isStill ? withSlip(file, hidden.slip, hidden.slipBy) : file);
 }

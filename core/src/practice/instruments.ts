@@ -8,6 +8,8 @@ import type { RunSample } from '../predict/run-types';
 
 const ESC = { hz: 20, jitterS: 0.005, voltsTo: 0.02, voltsGain: 0.005, ampsTo: 0.1, ampsGain: 0.02, ampsNoise: 0.3, rpmTo: 10, lagS: 3 };
 const THERMOMETER = { matt: 0.95, bareFrom: 0.7, bareTo: 0.9, noiseC: 1 };
+const SCALE = { noiseKg: 0.005, toKg: 0.001 };
+const CALLIPER = { noiseMm: 0.05, toMm: 0.01 };
 const CHARGER = { loss: 1.02, noise: 0.02 };
 
 const to = (step: number, value: number) => Math.round(value / step) * step;
@@ -75,6 +77,12 @@ export function thermometer(surfaceC: number, ambientC: number, matt: boolean, r
 
 /** What a charger says that it put back [Ah]. */
 export const putBack = (usedAh: number, random: () => number): number => to(0.001, usedAh * CHARGER.loss * (1 + CHARGER.noise * normal(random)));
+
+/** What a scale says of a car [kg]. */
+export const scale = (massKg: number, random: () => number): number => to(SCALE.toKg, massKg + SCALE.noiseKg * normal(random));
+
+/** What a calliper says of a tyre [mm]. */
+export const calliper = (mm: number, random: () => number): number => to(CALLIPER.toMm, mm + CALLIPER.noiseMm * normal(random));
 
 /** Readings of can, ESC and pack at some seconds after the stop. */
 export function readingsAt(

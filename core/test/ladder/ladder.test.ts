@@ -134,29 +134,44 @@ test('nothing that is safe at all is told, and a car driven directly climbs by c
   expect(resolvePlan(direct).ratio).toBe(7);
 });
 
-const FORESEEN: Foreseen = { topSpeedMs: band(15), canC: band(55), escC: band(45), packC: band(35), packA: band(25), ambientC: 20 };
+const FORESEEN: Foreseen = {
+  topSpeedMs: band(15),
+  canC: band(55),
+  escC: band(45),
+  packC: band(35),
+  packA: band(25),
+  windingOverCanK: 10,
+  ambientC: 20,
+};
 const GOOD: AtTrack = {
   passes: [
     { speedMs: 15, direction: 'out' },
     { speedMs: 14.8, direction: 'back' },
   ],
   readings: [
-    { of: 'can', c: 54 },
-    { of: 'esc', c: 44 },
-    { of: 'pack', c: 34 },
+    { of: 'can', c: 54, afterStopS: 20 },
+    { of: 'esc', c: 44, afterStopS: 30 },
+    { of: 'pack', c: 34, afterStopS: 40 },
+    { of: 'can', c: 54, afterStopS: 120 },
   ],
   settledA: 25,
 };
 const withReading = (of: 'can' | 'esc' | 'pack', c: number): AtTrack => ({
   ...GOOD,
-  readings: GOOD.readings.map((one) => (one.of === of ? { of, c } : one)),
+  readings: GOOD.readings.map((one) => (one.of === of ? { ...one, c } : one)),
 });
+/** The three parts read at that time, the highest of the can later. */
+const withTimes = (afterStopS: number): AtTrack => ({ ...GOOD, readings: GOOD.readings.map((one, i) => (i < 3 ? { ...one, afterStopS } : one)) });
 const withSpeed = (speedMs: number, settledA = 25): AtTrack => ({ ...GOOD, settledA, passes: GOOD.passes.map((pass) => ({ ...pass, speedMs })) });
 
 test.each<[string, AtTrack, 'go' | 'hold' | 'back', ReasonId]>([
   ['all as predicted', GOOD, 'go', 'as-predicted'],
   ['no pass back', { ...GOOD, passes: GOOD.passes.slice(0, 1) }, 'hold', 'passes-missing'],
   ['no reading of the ESC', { ...GOOD, readings: GOOD.readings.filter((one) => one.of !== 'esc') }, 'hold', 'readings-missing'],
+  ['readings within a minute', withTimes(60), 'go', 'as-predicted'],
+  ['readings after a minute', withTimes(61), 'hold', 'readings-late'],
+  ['no highest', { ...GOOD, readings: GOOD.readings.slice(0, 3) }, 'hold', 'highest-missing'],
+  ['a highest too late', { ...GOOD, readings: [...GOOD.readings.slice(0, 3), { of: 'can', c: 50, afterStopS: 181 }] }, 'hold', 'highest-missing'],
   ['a can just under caution and as predicted', withReading('can', 59.9), 'go', 'as-predicted'],
   ['a can that is warmer than predicted', withReading('can', 61), 'hold', 'warmer'],
   ['a can at caution', withReading('can', 70), 'hold', 'over-caution'],
@@ -182,7 +197,7 @@ test.each<[string, AtTrack, 'go' | 'hold' | 'back', ReasonId]>([
 test('go is never said with anything missing (1,000 seeded, seed 3)', () => {
   const maybe = fc.boolean();
   fc.assert(
-    fc.property(fc.array(maybe, { minLength: 5, maxLength: 5 }), (has) => {
+    fc.property(fc.array(maybe, { minLength: 6, maxLength: 6 }), (has) => {
       const found: AtTrack = { ...GOOD, passes: GOOD.passes.filter((_, i) => has[i]), readings: GOOD.readings.filter((_, i) => has[i + 2]) };
       expect(verdictOf(found, FORESEEN, limitsWith()).verdict === 'go').toBe(has.every(Boolean));
     }),

@@ -16,7 +16,7 @@ export function JobLine({ where }: { where: Where }) {
           if (!to) return null;
           return (
             <li key={station.id} className="flex items-center">
-              {i > 0 && <span aria-hidden="true" className={`h-px w-5 max-sm:w-2 xl:w-8 ${i <= at ? 'bg-ink' : 'bg-edge'}`} />}
+              {i > 0 && <span aria-hidden="true" className={`h-px w-3 max-sm:w-1.5 xl:w-4 ${i <= at ? 'bg-ink' : 'bg-edge'}`} />}
               <Link
                 to={to}
                 aria-current={i === at ? 'step' : undefined}

@@ -5,6 +5,7 @@ import { Outlet } from 'react-router';
 import { redone, undone } from '../desk/desk-slice';
 import { selectConflict, selectRefused } from '../desk/selectors';
 import { Header } from './Header';
+import { PracticeBanner } from './PracticeBanner';
 import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
 import { unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
@@ -44,6 +45,7 @@ export function Shell() {
   return (
     <>
       <Header onSearch={() => setSearching(true)} />
+      {car && <PracticeBanner carId={car.id} />}
       <Outlet key={currency} />
       {conflict && (
         <Suspense fallback={null}>

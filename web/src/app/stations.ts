@@ -49,6 +49,14 @@ export const STATIONS: readonly Station[] = [
     command: 'Back up or restore everything',
   },
   {
+    id: 'practice',
+    name: 'Practice',
+    path: '/practice',
+    page: lateView(() => import('../stations/practice/Practice')),
+    inTrail: ({ isHere }) => isHere,
+    command: 'Practice: a simulated day at the quarry',
+  },
+  {
     id: 'car',
     name: 'Car',
     path: '/cars/:carId',
@@ -95,6 +103,14 @@ export const STATIONS: readonly Station[] = [
     page: lateView(() => import('../stations/log/LogStation')),
     onLine: true,
     command: 'Log: what it really did, and what that teaches',
+  },
+  {
+    id: 'step-up',
+    name: 'Step up',
+    path: '/plans/:planId/step-up',
+    page: lateView(() => import('../stations/step-up/StepUpStation')),
+    onLine: true,
+    command: 'Step up: to the target without burning it',
   },
 ];
 

@@ -1,10 +1,12 @@
-import { setField, withCarField, type Car, type CarPath, type FigurePath, type LearnedFigures, type Part } from '@puddler/core';
+import { setField, withCarField, type Car, type Day, type CarPath, type FigurePath, type LearnedFigures, type Part } from '@puddler/core';
 import {
   LONGEST_NAME,
+  NO_CLIMB,
   NO_FITTING,
   NO_PURCHASE,
   type Bench,
   type CarRun,
+  type Climb,
   type BodyOf,
   type Fitting,
   type KindName,
@@ -169,7 +171,7 @@ export function keepWishes(carId: string, wishes: readonly { id: string; wish: W
 }
 
 /** What is noted of a plan in a document of its own, which has the plan’s id; made by the first edit. */
-function editNoted<K extends 'purchase' | 'fitting'>(
+function editNoted<K extends 'purchase' | 'fitting' | 'ladder'>(
   kind: K,
   none: BodyOf<K>,
   planId: string,
@@ -203,6 +205,27 @@ export function amendRun(id: string, change: (run: CarRun) => CarRun): Thunk {
   };
 }
 
+/** A practice car with the plan that is its target, and its day, as one undo; returns the car’s id. */
+export function addPracticeDay(car: Car, plan: PlanBody, day: Day): Thunk<string> {
+  return (dispatch) => {
+    const carId = crypto.randomUUID();
+    commit(dispatch, `practice day of ${car.name}`, [
+      made('car', carId, { car, bench: { practice: true as const } }),
+      made('plan', crypto.randomUUID(), plan, carId),
+      made('day', carId, day, carId),
+    ]);
+    return carId;
+  };
+}
+
+/** What happens on a practice day has happened: it is no edit, and is not undone. */
+export function amendDay(carId: string, change: (day: Day) => Day): Thunk {
+  return (dispatch, getState) => {
+    const content = contentAt(getState(), 'day', carId);
+    if (content) dispatch(amended({ key: keyOf('day', carId), content: { ...content, body: change(content.body) }, at: Date.now() }));
+  };
+}
+
 /** Takes what runs have taught for the car’s own: every plan of it reckons with that from now on. Returns what the change is called. */
 export function takeLearned(carId: string, learned: LearnedFigures): Thunk<string> {
   return (dispatch, getState) => commit(dispatch, 'take what was learned', [stepTo(getState(), 'learned', carId, learned, carId)]);
@@ -213,6 +236,18 @@ export const editPurchase = (planId: string, change: (noted: Purchase) => Purcha
 
 export const editFitting = (planId: string, change: (noted: Fitting) => Fitting, label: string, joins?: string): Thunk =>
   editNoted('fitting', NO_FITTING, planId, change, label, joins);
+
+export const editClimb = (planId: string, change: (noted: Climb) => Climb, label: string, joins?: string): Thunk =>
+  editNoted('ladder', NO_CLIMB, planId, change, label, joins);
+
+/** Begins a step of a ladder: its run stands in the log from now on. One undo. */
+export function beginStep(carId: string, planId: string, change: (noted: Climb) => Climb, runId: string, run: CarRun, label: string): Thunk {
+  return (dispatch, getState) => {
+    const state = getState();
+    const before = contentAt(state, 'ladder', planId)?.body ?? NO_CLIMB;
+    commit(dispatch, label, [stepTo(state, 'run', runId, run, carId), stepTo(state, 'ladder', planId, change(before), planId)]);
+  };
+}
 
 /** Marks a line as arrived, and puts its part on the shelf as owned, as one undo: a part that was considered is owned then. */
 export function partArrived(

@@ -1,9 +1,11 @@
-import type { Car, LearnedFigures, Part } from '@puddler/core';
+import type { Day, Car, LearnedFigures, Part } from '@puddler/core';
 import {
+  NO_CLIMB,
   NO_FITTING,
   NO_PURCHASE,
   type Bench,
   type CarRun,
+  type Climb,
   type Fitting,
   type KindName,
   type PlanBody,
@@ -31,7 +33,14 @@ export function planOf(state: RootState, id: string): { carId: string; plan: Pla
 export const purchaseOf = (state: RootState, planId: string): Purchase => contentAt(state, 'purchase', planId)?.body ?? NO_PURCHASE;
 /** What runs have taught of a car, once it was taken. */
 export const learnedOf = (state: RootState, carId: string): LearnedFigures | undefined => contentAt(state, 'learned', carId)?.body;
+export const climbOf = (state: RootState, planId: string): Climb => contentAt(state, 'ladder', planId)?.body ?? NO_CLIMB;
 export const fittingOf = (state: RootState, planId: string): Fitting => contentAt(state, 'fitting', planId)?.body ?? NO_FITTING;
+
+/** Whether a car belongs to a practice day: nothing of it is real. */
+export const isPracticeCar = (state: RootState, carId: string): boolean => benchOf(state, carId)?.practice === true;
+
+/** The practice day of a car. */
+export const dayOf = (state: RootState, carId: string): Day | undefined => contentAt(state, 'day', carId)?.body;
 
 /** The plan that is a car as bought, where one is noted. */
 export function asBoughtOf(state: RootState, carId: string): PlanBody | undefined {

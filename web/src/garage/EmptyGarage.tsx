@@ -1,4 +1,5 @@
 import { Plus } from 'lucide-react';
+import { Link } from 'react-router';
 import { Button } from '../ui/Button';
 
 /** What stands where cars would: still fetching, no server, or none yet. */
@@ -15,6 +16,13 @@ export function EmptyGarage({ loaded, onAdd }: { loaded: 'loading' | 'ready' | '
         <Button tone="action" icon={<Plus size={15} />} onClick={onAdd}>
           New car
         </Button>
+        <p className="mt-3 text-[13px] text-soft">
+          No car yet?{' '}
+          <Link to="/practice" className="text-steel underline underline-offset-2">
+            Practise with a simulated one
+          </Link>
+          .
+        </p>
       </div>
     </div>
   );

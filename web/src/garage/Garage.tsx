@@ -1,4 +1,4 @@
-import { Suspense, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { Link } from 'react-router';
 import { selectGarage } from '../desk/selectors';
@@ -20,7 +20,9 @@ const FIRST_DRAWN = 4;
 /** All cars and their plans at a glance. */
 export default function Garage() {
   const dispatch = useAppDispatch();
-  const cars = useAppSelector(selectGarage);
+  const all = useAppSelector(selectGarage);
+  const cars = useMemo(() => all.filter(({ bench }) => !bench.practice), [all]);
+  const practice = useMemo(() => all.filter(({ bench }) => bench.practice), [all]);
   const loaded = useAppSelector((state) => state.desk.loaded);
   const [adding, setAdding] = useState(false);
   const take = (files: File[]) => files.length > 0 && void dispatch(importFiles(files));
@@ -44,6 +46,14 @@ export default function Garage() {
         </Suspense>
       ) : (
         cars.map((car) => <CarRow key={car.id} {...car} />)
+      )}
+      {practice.length > 0 && (
+        <section aria-label="Practice" className="mt-8">
+          <h2 className="eyebrow mb-2 text-soft">Practice: simulated cars</h2>
+          {practice.map((car) => (
+            <CarRow key={car.id} {...car} />
+          ))}
+        </section>
       )}
       {adding && (
         <Suspense fallback={null}>

@@ -1,4 +1,4 @@
-import { Archive, FolderInput, Plus } from 'lucide-react';
+import { Archive, FolderInput, MountainSnow, Plus } from 'lucide-react';
 import { Link } from 'react-router';
 import { Button } from '../ui/Button';
 import { FileButton } from '../ui/FileButton';
@@ -23,6 +23,12 @@ export function GarageHead({ line, onFiles, onAdd }: Props) {
           className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-10"
         >
           <Archive size={15} /> Backup
+        </Link>
+        <Link
+          to="/practice"
+          className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-10"
+        >
+          <MountainSnow size={15} /> Practice
         </Link>
         <FileButton label="Plan files to import" accept=".json,application/json" multiple icon={<FolderInput size={15} />} onFiles={onFiles}>
           Import a plan

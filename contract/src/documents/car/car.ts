@@ -15,6 +15,8 @@ export interface Bench {
   today?: Today;
   radio?: OldRadio;
   photos?: PhotoRef[];
+  /** It is a car of a practice day: nothing of it is real. */
+  practice?: true;
   /** When each work that comes round was done last, ISO 8601. */
   upkeep?: UpkeepDone[];
 }

@@ -14,6 +14,7 @@ const benchSchema = Joi.object<Bench, true>({
     .items(Joi.object({ ...fileRefKeys, caption: name }))
     .unique('hash')
     .max(MOST_PHOTOS),
+  practice: Joi.boolean().valid(true),
   upkeep: Joi.array()
     .items(
       Joi.object<UpkeepDone, true>({

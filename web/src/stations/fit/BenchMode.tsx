@@ -1,6 +1,7 @@
 import { ChevronLeft, ChevronRight, TriangleAlert, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
+import { useAwake } from '../../ui/use-awake';
 import { PHASE_WORDS } from './fit-text';
 import { Reading, StepWarnings } from './FitStep';
 import type { AtBench } from './use-fit';
@@ -94,28 +95,4 @@ export default function BenchMode({ bench, onClose }: { bench: AtBench; onClose:
       </Dialog.Portal>
     </Dialog.Root>
   );
-}
-
-/** Keeps the screen awake while it is shown, where the browser can; again after the page was away. */
-function useAwake(): void {
-  useEffect(() => {
-    if (!('wakeLock' in navigator)) return;
-    let lock: WakeLockSentinel | undefined;
-    let left = false;
-    const take = () => {
-      if (document.visibilityState !== 'visible') return;
-      navigator.wakeLock.request('screen').then(
-        (taken) => (left ? void taken.release() : (lock = taken)),
-        // A flat battery refuses; the view works on without.
-        () => undefined,
-      );
-    };
-    take();
-    document.addEventListener('visibilitychange', take);
-    return () => {
-      left = true;
-      document.removeEventListener('visibilitychange', take);
-      void lock?.release();
-    };
-  }, []);
 }

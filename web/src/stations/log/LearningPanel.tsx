@@ -2,9 +2,10 @@ import type { Learned } from '@puddler/core';
 import { learnedFigures } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { deleteDocument, takeLearned } from '../../desk/edits';
-import { learnedOf } from '../../desk/selectors';
+import { isPracticeCar, learnedOf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
+import { learnable } from '../../in-hand/learnable-runs';
 import { runsText } from '../../in-hand/runs-text';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import type { useLesson } from '../../jobs/log-jobs';
@@ -22,7 +23,8 @@ export function LearningPanel({ log, inHand, lessons }: { log: AtLog; inHand: Pl
   const taken = useAppSelector((state) => learnedOf(state, carId));
   const { lesson, begin, cancel } = lessons;
   const [all, setAll] = useState(false);
-  const runs = useMemo(() => log.runs.filter(({ run }) => !run.aside && run.purpose !== 'practice').map(({ run }) => run), [log.runs]);
+  const practice = useAppSelector((state) => isPracticeCar(state, carId));
+  const runs = useMemo(() => learnable(log.runs, practice), [log.runs, practice]);
   const learned = lesson.state === 'done' ? lesson.learned : undefined;
   const isOld =
     lesson.state === 'done' &&

@@ -7,7 +7,7 @@ import { FigureField } from '../../in-hand/FigureField';
 import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import { Choice } from '../../ui/Choice';
-import { withPass, withReading, typedPass, typedReading, READ_OF, withoutEmpty } from './entry';
+import { withPass, withReading, typedPass, typedReading, READ_OF, withoutEmpty } from '../../in-hand/run-entry';
 import type { AtLog } from './use-log';
 
 const ROW = 'flex flex-wrap items-center gap-x-3 gap-y-1.5 py-1.5';

@@ -6,7 +6,7 @@ import { fileAddress } from '../../desk/api';
 import { FigureField } from '../../in-hand/FigureField';
 import { Button } from '../../ui/Button';
 import type { TraceFacts } from '../../workers/log-drawing';
-import { withoutEmpty } from './entry';
+import { withoutEmpty } from '../../in-hand/run-entry';
 import { ClockDrag } from './ClockDrag';
 import type { AtLog } from './use-log';
 

@@ -8,7 +8,7 @@ import { undoable } from '../../desk/undoable';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { logTasks, messageOf } from '../../jobs/log-jobs';
-import { withoutEmpty } from './entry';
+import { withoutEmpty } from '../../in-hand/run-entry';
 import { runName } from './log-text';
 import { runOfFile } from './run-file';
 import { useDrop } from './use-drop';

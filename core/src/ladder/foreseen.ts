@@ -1,0 +1,81 @@
+import { quantileSorted } from 'd3-array';
+import type { PlanFile } from '../plan/plan-file';
+import { resolvePlan } from '../plan/resolve-plan';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import { stoodFor, type Temperatures } from '../predict/cool-down';
+import { Draws } from '../predict/draws';
+import { simulateRun } from '../predict/run';
+import type { RunSample } from '../predict/run-types';
+import { sessionFor, sessionSegments, STEP_PASSES, type TrackSession } from '../predict/track-session';
+import { RUNG_DRAWS, type RungBand } from './rung';
+
+/** The first readings are taken so long after the stop, the highest is looked for until then [s]. */
+export const READ_BY_S = 60;
+export const HIGHEST_BY_S = 180;
+/** The thermometer is at the car about so long after it has stopped [s]. */
+const READ_AT_S = 30;
+
+/** What two passes and a thermometer afterwards are expected to say, with bands. */
+export interface Foreseen {
+  topSpeedMs: RungBand;
+  canC: RungBand;
+  escC: RungBand;
+  packC: RungBand;
+  packA: RungBand;
+  /** How warm the winding is over the can when it stops: what the cooling of the can begins with. */
+  windingOverCanK: number;
+  ambientC: number;
+}
+
+const SEED = 7;
+
+/** The session of a step: as long at full throttle as the car needs. */
+export const stepSession = (plan: ResolvedPlan, capShare: number): TrackSession => ({ ...sessionFor(plan, STEP_PASSES), capShare });
+
+interface Said extends Temperatures {
+  topSpeedMs: number;
+  packA: number;
+  stopped: Temperatures;
+}
+
+/** Drives the session, and says what is read of it: the highest speed, the amps before the last lift, the temperatures after the stop. */
+export function driveStep(plan: ResolvedPlan, session: TrackSession, from?: Temperatures): Said {
+  let [topSpeedMs, packA] = [0, 0];
+  let last: RunSample | undefined;
+  const share = session.capShare ?? 1;
+  simulateRun(plan, {
+    segments: sessionSegments(session),
+    ...(from ? { from } : {}),
+    onStep: (sample) => {
+      if (sample.speedMs >= topSpeedMs) topSpeedMs = sample.speedMs;
+      if (sample.duty > 0.97 * share) packA = sample.packA;
+      last = { ...sample };
+    },
+  });
+  const stopped = last!;
+  return { topSpeedMs, packA, stopped, ...stoodFor(plan, stopped, READ_AT_S) };
+}
+
+/**
+ * What a step is expected to do at the track, by the plan with what is known of it, `capShare` of full throttle at the radio, from a car
+ * as warm as the air or as `from` says. The same gives the same. Throws PlanError.
+ */
+export function stepForeseen(plan: PlanFile, capShare: number, from?: Temperatures): Foreseen {
+  const resolved = resolvePlan(plan);
+  const session = stepSession(resolved, capShare);
+  const draws = new Draws(plan, resolved, SEED);
+  const all = Array.from({ length: RUNG_DRAWS }, () => driveStep(draws.next().resolved, session, from));
+  const band = (of: (one: Said) => number): RungBand => {
+    const sorted = all.map(of).sort((a, b) => a - b);
+    return { p10: quantileSorted(sorted, 0.1)!, p50: quantileSorted(sorted, 0.5)!, p90: quantileSorted(sorted, 0.9)! };
+  };
+  return {
+    topSpeedMs: band((one) => one.topSpeedMs),
+    canC: band((one) => one.canC),
+    escC: band((one) => one.escC),
+    packC: band((one) => one.packC),
+    packA: band((one) => one.packA),
+    windingOverCanK: band((one) => one.stopped.windingC - one.stopped.canC).p50,
+    ambientC: plan.site.ambientC,
+  };
+}

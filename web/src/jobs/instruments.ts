@@ -1,0 +1,40 @@
+import type { Day, Drive, Pointing } from '@puddler/core';
+import { errorOf } from '../desk/api';
+
+/** The simulated devices of the server, asked as real ones would be. */
+
+const ROOT = '/api/instruments/drives';
+
+async function answered<T>(response: Response): Promise<T> {
+  const data: unknown = await response.json();
+  if (response.ok) return data as T;
+  const error = errorOf({ data, status: response.status });
+  throw new Error(error ? `${error.message} ${error.mend}` : 'The devices do not answer.');
+}
+
+/** Tells the devices of a drive; returns the name it has with them. They forget when the server is started anew: telling again is enough. */
+export async function tellDevices({ base, seed, set }: Day, { plan, how, capShare, seed: driveSeed, from, at }: Drive): Promise<string> {
+  const body = {
+    at,
+    day: { base, seed, ...(set === undefined ? {} : { set }) },
+    drive: { plan, how, ...(capShare === undefined ? {} : { capShare }), seed: driveSeed, from },
+  };
+  const response = await fetch(ROOT, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  return (await answered<{ id: string }>(response)).id;
+}
+
+export const escLogAddress = (id: string): string => `${ROOT}/${id}/esc.csv`;
+export const trackAddress = (id: string, form: 'gpx' | 'nmea', hz: 1 | 10): string => `${ROOT}/${id}/track.${form}?hz=${hz}`;
+export const liveAddress = (id: string, rate: number): string => `${ROOT}/${id}/live?hz=10&rate=${rate}`;
+
+export async function askThermometer(id: string, { of, distanceM, matt }: Pointing, afterS: number): Promise<number> {
+  const query = new URLSearchParams({ of, distanceM: String(distanceM), matt: String(matt), afterS: afterS.toFixed(1) });
+  return (await answered<{ c: number }>(await fetch(`${ROOT}/${id}/thermometer?${query.toString()}`))).c;
+}
+
+export async function askDevice(
+  id: string,
+  device: 'charger' | 'scale' | 'calliper',
+): Promise<{ putBackAh?: number; massKg?: number; tyreMm?: number }> {
+  return answered(await fetch(`${ROOT}/${id}/${device}`));
+}

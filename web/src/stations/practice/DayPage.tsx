@@ -1,0 +1,100 @@
+import { formatIn, unitOf } from '@puddler/figures';
+import { Link } from 'react-router';
+import { useAppSelector } from '../../desk/store';
+import { climbOf, learnedOf } from '../../desk/selectors';
+import { chainView } from '../../jobs/chain-view';
+import { Button } from '../../ui/Button';
+import { DrivePanel } from './DrivePanel';
+import { Instruments } from './Instruments';
+import { ReckoningView } from './ReckoningView';
+import type { AtDay } from './use-day';
+import { dayName } from './use-days';
+
+/** A day at the quarry: drive on one side, what is in the hand on the other. */
+export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const { day, file } = at;
+  const view = chainView(day.base);
+  const [speed, heat] = [{ ...unitOf('m/s', system), digits: 0 }, unitOf('°C', system)];
+  const lost = day.drives.find((one) => one.lost)?.lost;
+  const isOver = day.over === true || lost !== undefined;
+  return (
+    <>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h1 className="wide text-[20px] font-semibold">
+          {dayName(day)} <span className="text-[14px] font-normal text-soft">{day.base.car.name}</span>
+        </h1>
+        <span className="flex gap-2">
+          <Button tone="quiet" onClick={onLeave}>
+            All days
+          </Button>
+          {!isOver && (
+            <Button disabled={day.drives.length === 0} onClick={at.end}>
+              End the day
+            </Button>
+          )}
+        </span>
+      </div>
+      <p className="text-[13px] text-soft">
+        Simulated. Forecast {formatIn(file.site.ambientC, heat)} {heat.symbol}.{' '}
+        {view.state === 'ready' && (
+          <>
+            Target{' '}
+            <strong className="font-semibold text-ink">
+              {formatIn(view.steady.topSpeedMs, speed)} {speed.symbol}
+            </strong>{' '}
+            with {day.base.gearing.pinion}/{day.base.gearing.spur}, by what is believed of the car.
+          </>
+        )}
+      </p>
+      {isOver ? (
+        <ReckoningView at={at} />
+      ) : (
+        <>
+          <Guide at={at} />
+          <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-2">
+            <DrivePanel at={at} />
+            <Instruments at={at} />
+          </div>
+        </>
+      )}
+    </>
+  );
+}
+
+/** What comes next on the day, one thing at a time. */
+function Guide({ at }: { at: AtDay }) {
+  const climb = useAppSelector((state) => climbOf(state, at.planId));
+  const learned = useAppSelector((state) => learnedOf(state, at.carId));
+  const { day, openStep, run } = at;
+  const driven = climb.steps.some((step) => step.runId === at.last?.runId);
+  const readings = run?.readings?.length ?? 0;
+  const ladder = (
+    <Link className="font-semibold text-steel underline underline-offset-2" to={`/plans/${at.planId}/step-up`}>
+      Step up
+    </Link>
+  );
+  const log = (
+    <Link className="font-semibold text-steel underline underline-offset-2" to={`/plans/${at.planId}/log${at.last ? `?run=${at.last.runId}` : ''}`}>
+      Log
+    </Link>
+  );
+  return (
+    <p role="note" className="mt-2 border-l-2 border-ember pl-3 text-[14px]">
+      {climb.steps.length === 0 && day.drives.length === 0 ? (
+        <>Look at the ladder first: {ladder} shows the gears to begin with, and “At the track” begins the first step. Then come back and drive it.</>
+      ) : openStep ? (
+        <>The step is begun: drive it, a pass each way.</>
+      ) : driven && !run?.passes ? (
+        <>Read motor, ESC and pack now, within a minute, and note both passes from the phone.</>
+      ) : driven && readings < 4 ? (
+        <>Let a minute or two pass, and read the motor once more: the highest counts.</>
+      ) : (
+        <>
+          {ladder} says go, hold or back, and how long to wait. Fetch the ESC’s log and the phone’s track and drop them in the {log}
+          {learned ? '' : ', and let it learn the car'}; then begin the next step, or end the day.
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,110 @@
+import type { Reckoning } from '@puddler/core';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
+import { scaleLinear } from 'd3-scale';
+import { useEffect, useState } from 'react';
+import { useAppSelector } from '../../desk/store';
+import { learnedOf } from '../../desk/selectors';
+import { useLimits } from '../../in-hand/run-terms';
+import { messageOf } from '../../jobs/log-jobs';
+import { practiceTasks } from '../../jobs/practice-jobs';
+import { Busy } from '../../ui/Busy';
+import type { AtDay } from './use-day';
+
+const SLIPS = {
+  pinion: 'The pinion was counted wrong by one tooth.',
+  spur: 'The spur was counted wrong by two teeth.',
+  tyre: 'The tyres were worn: four per cent smaller than noted.',
+  bearing: 'A bearing dragged: a sixteenth of the power was lost on the way.',
+} as const;
+const LOST = { motor: 'The motor is burnt: its varnish gave way.', pack: 'The pack is lost: its cells got too hot.' } as const;
+
+/** The day at its end: what was believed, what was true, how hot it got inside, what it took. */
+export function ReckoningView({ at }: { at: AtDay }) {
+  const limits = useLimits(at.file.limits);
+  const [answer, setAnswer] = useState<Reckoning | string>();
+  const { day } = at;
+  useEffect(() => {
+    let wanted = true;
+    practiceTasks()
+      .reckoning(day, limits)
+      .then((one) => wanted && setAnswer(one))
+      .catch((cause: unknown) => wanted && setAnswer(messageOf(cause)));
+    return () => {
+      wanted = false;
+    };
+  }, [day, limits]);
+  if (answer === undefined) return <Busy text="Laying the truth beside it …" />;
+  if (typeof answer === 'string') return <p className="text-stop">The reckoning cannot be made: {answer}</p>;
+  return <Told reckoning={answer} at={at} />;
+}
+
+function Told({ reckoning, at }: { reckoning: Reckoning; at: AtDay }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const learned = useAppSelector((state) => learnedOf(state, at.carId));
+  const [speed, heat] = [
+    { ...unitOf('m/s', system), digits: 1 },
+    { ...unitOf('°C', system), digits: 0 },
+  ];
+  const { runs, minutes, windingC, lost, targetMs, fastestMs, reached, targetIsSafe, targetCanC, slip, weather } = reckoning;
+  const right = targetIsSafe ? reached : !reached;
+  const lines: [string, string][] = [
+    ['Drives', String(runs)],
+    ['Of the day', `${formatNumber(minutes, 0)} minutes`],
+    ['Fastest', `${formatIn(fastestMs, speed)} of ${formatIn(targetMs, speed)} ${speed.symbol}`],
+    ['Hottest inside', `${formatIn(windingC, heat)} ${heat.symbol} in the winding`],
+    ['Wind and slope', `${formatIn(weather.windMs, speed)} ${speed.symbol} along the strip, ${formatNumber(100 * weather.grade, 1)} %`],
+    ['Air', `${formatIn(weather.ambientC, heat)} ${heat.symbol}`],
+  ];
+  return (
+    <section aria-label="Reckoning" className="mt-4 grid gap-x-10 gap-y-4 lg:grid-cols-2">
+      <div>
+        <h2 className={`wide text-[22px] font-semibold ${lost ? 'text-stop' : right ? 'text-good' : 'text-caution'}`}>
+          {lost ? LOST[lost] : reached ? 'The target is reached.' : targetIsSafe ? 'Short of the target.' : 'Rightly left alone.'}
+        </h2>
+        <p className="text-[13px]">
+          {targetIsSafe
+            ? `This very car stands its target: over the planned run its motor comes to ${formatIn(targetCanC, heat)} ${heat.symbol}.`
+            : `This very car does not stand its target: over the planned run its motor would come to ${formatIn(targetCanC, heat)} ${heat.symbol}.`}{' '}
+          {slip && <strong className="font-semibold">{SLIPS[slip]}</strong>}
+        </p>
+        <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 border-t border-rule text-[13px]">
+          {lines.map(([name, value]) => (
+            <div key={name} className="col-span-2 grid grid-cols-subgrid border-b border-rule py-1">
+              <dt className="text-soft">{name}</dt>
+              <dd className="font-medium">{value}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      <div>
+        <h2 className="eyebrow text-soft">What was believed, and what is true</h2>
+        <ul className="text-[13px]">
+          {reckoning.figures.map((one) => (
+            <TrueLine key={one.label} {...one} />
+          ))}
+        </ul>
+        <p className="mt-1 text-[12px] text-soft">
+          Bar: as unsure as it was on paper. Mark: the truth.
+          {learned ? ` The car was learned from ${learned.from.length} of its runs.` : ' The car was not learned from its runs.'}
+        </p>
+      </div>
+    </section>
+  );
+}
+
+/** How far the truth lies from what was believed, on the scale of how unsure that was. */
+function TrueLine({ label, differs, sigma }: Reckoning['figures'][number]) {
+  const x = scaleLinear([-3, 3], [4, 156]).clamp(true);
+  const said = `${differs >= 0 ? '+' : '−'}${formatNumber(Math.abs(100 * differs), 1)} %`;
+  return (
+    <li className="flex items-center gap-3 border-b border-rule py-1">
+      <span className="min-w-0 flex-1">{label}</span>
+      <svg width={160} height={16} role="img" aria-label={`${said}, unsure by ${formatNumber(100 * sigma, 0)} %`}>
+        <rect x={x(-1.28)} y={5} width={x(1.28) - x(-1.28)} height={6} className="fill-amps" />
+        <path d={`M${x(0)} 2v12`} className="stroke-edge" />
+        <rect x={x(Math.log1p(differs) / sigma) - 1.5} y={1} width={3} height={14} className="fill-ink" />
+      </svg>
+      <strong className="w-16 text-right font-semibold">{said}</strong>
+    </li>
+  );
+}

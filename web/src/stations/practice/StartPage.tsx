@@ -1,0 +1,138 @@
+import { SET_DAYS, type Day, type PlanFile, type SetDay } from '@puddler/core';
+import { formatIn, unitOf } from '@puddler/figures';
+import { useState } from 'react';
+import { addPracticeDay } from '../../desk/edits';
+import { selectGarage } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { planFileFor, splitPlan } from '../../in-hand/joined-plan';
+import { chainView } from '../../jobs/chain-view';
+import { Button } from '../../ui/Button';
+import { BestList } from './BestList';
+import { dayName, useDays } from './use-days';
+
+/** Which day to begin: one of the three that are the same for everybody, or one’s own car on a day by chance. */
+export function StartPage({ onOpen }: { onOpen: (carId: string) => void }) {
+  const dispatch = useAppDispatch();
+  const days = useDays();
+  const begin = (base: PlanFile, day: Pick<Day, 'seed' | 'set'>, name: string) => {
+    onOpen(
+      dispatch(
+        addPracticeDay(
+          { ...base.car, name },
+          { ...splitPlan(base, base.car), name: base.name ?? 'Target' },
+          { base, ...day, stoodS: 0, waitedS: 0, drives: [] },
+        ),
+      ),
+    );
+  };
+  const running = days.filter(({ day }) => !day.over);
+  return (
+    <>
+      <h1 className="wide text-[22px] font-semibold">
+        Practice <span className="text-[14px] font-normal text-soft">a day at the quarry, with everything simulated</span>
+      </h1>
+      <p className="max-w-2xl text-[13px] text-soft">
+        A car whose true figures nobody tells you, wind, a phone, an ESC that logs, a thermometer. Step up to the target without burning it. What is
+        burnt here is burnt only here.
+      </p>
+      {running.length > 0 && (
+        <section aria-label="Days that were begun" className="mt-4">
+          <h2 className="eyebrow text-soft">Go on</h2>
+          <ul>
+            {running.map(({ carId, day }) => (
+              <li key={carId} className="border-b border-rule py-1.5 text-[14px]">
+                <button type="button" className="hit font-semibold hover:underline" onClick={() => onOpen(carId)}>
+                  {dayName(day)}
+                </button>{' '}
+                <span className="text-[13px] text-soft">
+                  {day.base.car.name}, {day.drives.length === 1 ? 'one drive' : `${day.drives.length} drives`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section aria-label="Set days" className="mt-5 grid gap-x-8 gap-y-4 md:grid-cols-3">
+        {SET_DAYS.map((one) => (
+          <SetDayRow key={one.set} one={one} onBegin={() => begin(one.base, { seed: one.seed, set: one.set }, one.base.car.name)} />
+        ))}
+      </section>
+      <FreePlay onBegin={(base, seed) => begin(base, { seed }, `${base.car.name}, day ${seed}`)} />
+    </>
+  );
+}
+
+function SetDayRow({ one, onBegin }: { one: SetDay; onBegin: () => void }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const view = chainView(one.base);
+  const [speed, heat] = [{ ...unitOf('m/s', system), digits: 0 }, unitOf('°C', system)];
+  return (
+    <article aria-label={one.name} className="border-t-2 border-ink pt-2">
+      <h2 className="wide text-[17px] font-semibold">
+        {one.set}. {one.name}
+      </h2>
+      <p className="text-[13px]">{one.task}</p>
+      <p className="mt-1 text-[12.5px] text-soft">
+        {one.base.car.name}, {one.base.motor.name}, {one.base.packs[0]!.name}. Forecast {formatIn(one.base.site.ambientC, heat)} {heat.symbol}. Target{' '}
+        {view.state === 'ready' && (
+          <strong className="font-semibold text-ink">
+            {formatIn(view.steady.topSpeedMs, speed)} {speed.symbol}
+          </strong>
+        )}
+        , {one.base.gearing.pinion}/{one.base.gearing.spur}.
+      </p>
+      <Button tone="action" className="mt-2" onClick={onBegin}>
+        Begin {one.name}
+      </Button>
+      <BestList set={one.set} />
+    </article>
+  );
+}
+
+const MOST_SEED = 9999;
+
+/** One’s own plan, on a day by chance: the same number is the same day. */
+function FreePlay({ onBegin }: { onBegin: (base: PlanFile, seed: number) => void }) {
+  const garage = useAppSelector(selectGarage);
+  const plans = garage
+    .filter(({ bench }) => !bench.practice)
+    .flatMap(({ car, bench, plans: own }) => own.map((one) => ({ ...one, car, asBought: own.find(({ id }) => id === bench.stockPlanId)?.plan })));
+  const [planId, setPlanId] = useState('');
+  const [seed, setSeed] = useState(() => 1 + Math.floor(Math.random() * MOST_SEED));
+  const chosen = plans.find(({ id }) => id === planId) ?? plans[0];
+  return (
+    <section aria-label="Free play" className="mt-6 border-t border-rule pt-3">
+      <h2 className="eyebrow text-soft">Free play: your own plan on a day by chance</h2>
+      {!chosen ? (
+        <p className="text-[13px] text-soft">There is no car in the garage yet. A set day brings its own.</p>
+      ) : (
+        <p className="mt-1 flex flex-wrap items-center gap-2 text-[13px]">
+          <select
+            aria-label="Plan to practise with"
+            className="h-8 max-w-72 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+            value={chosen.id}
+            onChange={(event) => setPlanId(event.target.value)}
+          >
+            {plans.map(({ id, plan, car }) => (
+              <option key={id} value={id}>
+                {car.name}: {plan.name}
+              </option>
+            ))}
+          </select>
+          <label className="flex items-center gap-1.5">
+            on day
+            <input
+              type="number"
+              min={1}
+              max={MOST_SEED}
+              className="h-8 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right max-sm:h-10"
+              value={seed}
+              onChange={(event) => setSeed(Math.min(MOST_SEED, Math.max(1, Math.round(event.target.valueAsNumber) || 1)))}
+            />
+          </label>
+          <Button onClick={() => onBegin(planFileFor(chosen.car, chosen.plan, chosen.asBought), seed)}>Begin</Button>
+        </p>
+      )}
+    </section>
+  );
+}

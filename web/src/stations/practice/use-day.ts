@@ -1,0 +1,185 @@
+import { MOST_DRIVES, type CarRun, type PlanBody } from '@puddler/contract/shared';
+import { sessionMinutes, stepSession, resolvePlan, type Day, type Drive, type DriveHow, type PlanFile, type StepGears } from '@puddler/core';
+import { useCallback, useEffect, useState } from 'react';
+import { amendDay, editClimb, editRun, keepRun } from '../../desk/edits';
+import { carOf, climbOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector, useAppStore } from '../../desk/store';
+import { planFileFor } from '../../in-hand/joined-plan';
+import { tellDevices } from '../../jobs/instruments';
+import { messageOf } from '../../jobs/log-jobs';
+import { practiceTasks } from '../../jobs/practice-jobs';
+
+export interface DriveChoice extends StepGears {
+  how: DriveHow;
+}
+
+/** A practice day in hand: where it stands, and everything that can be done. */
+export interface AtDay {
+  carId: string;
+  day: Day;
+  planId: string;
+  plan: PlanBody;
+  file: PlanFile;
+  /** The last drive, and the name it has with the devices once they know of it. */
+  last: Drive | undefined;
+  deviceId: string | undefined;
+  /** The step that was begun and is not driven yet. */
+  openStep: ReturnType<typeof climbOf>['steps'][number] | undefined;
+  run: CarRun | undefined;
+  busy: boolean;
+  problem: string | undefined;
+  isFull: boolean;
+  drive: (choice: DriveChoice) => Promise<void>;
+  /** Lets the car stand. */
+  wait: (seconds: number) => void;
+  waitUntilUnder: (c: number) => Promise<void>;
+  changeRun: (change: (run: CarRun) => CarRun, label: string) => void;
+  end: () => void;
+}
+
+const COOL_STEP_S = 15;
+const LONGEST_WAIT_S = 3 * 3600;
+
+/** The day of a car; undefined when there is none. */
+export function useDay(carId: string): AtDay | undefined {
+  const dispatch = useAppDispatch();
+  const store = useAppStore();
+  const day = useAppSelector((state) => dayOf(state, carId));
+  const car = useAppSelector((state) => carOf(state, carId));
+  const plans = useAppSelector((state) => plansOfCar(state, carId));
+  const learned = useAppSelector((state) => learnedOf(state, carId));
+  const runs = useAppSelector((state) => runsOfCar(state, carId));
+  const held = plans[0];
+  const climb = useAppSelector((state) => (held ? climbOf(state, held.id) : undefined));
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const last = day?.drives[day.drives.length - 1];
+  const { deviceId, failed } = useDevices(day, last);
+  const openStep = climb?.steps.findLast((step) => step.stoppedAt === undefined && !day?.drives.some((one) => one.runId === step.runId));
+  const driving = useCallback(async (work: () => Promise<void>) => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      await work();
+    } catch (cause) {
+      setProblem(messageOf(cause));
+    }
+    setBusy(false);
+  }, []);
+  if (!day || !car || !held) return undefined;
+  const file = planFileFor(car, held.plan, undefined, learned);
+
+  const drive = (choice: DriveChoice) =>
+    driving(async () => {
+      const plan = fitted(file, choice);
+      const { how, capShare } = choice;
+      const now = dayOf(store.getState(), carId)!;
+      const outcome = await practiceTasks().drive(now, { plan, how, ...(capShare === undefined ? {} : { capShare }) });
+      const at = new Date().toISOString();
+      const isStep =
+        openStep &&
+        how === 'passes' &&
+        openStep.pinion === choice.pinion &&
+        openStep.spur === choice.spur &&
+        (openStep.capShare ?? 1) === (capShare ?? 1);
+      const runId = isStep ? openStep.runId : crypto.randomUUID();
+      if (!isStep) dispatch(keepRun(carId, runId, runOf(plan, choice, held.id, at, now.drives.length + 1), 'a practice run'));
+      const drive: Drive = {
+        id: crypto.randomUUID(),
+        plan,
+        how,
+        ...(capShare === undefined ? {} : { capShare }),
+        at,
+        runId,
+        seed: (now.seed * 1000 + now.drives.length + 1) >>> 0,
+        ...outcome,
+      };
+      dispatch(amendDay(carId, (known) => ({ ...known, drives: [...known.drives, drive], waitedS: known.waitedS + known.stoodS, stoodS: 0 })));
+      if (isStep) stopStep(openStep.id, 0);
+    });
+
+  /** The step’s clock goes by the day’s: its car stopped so long ago. */
+  const stopStep = (stepId: string, agoS: number) => {
+    const stoppedAt = new Date(Date.now() - 1000 * agoS).toISOString();
+    dispatch(
+      editClimb(
+        held.id,
+        (noted) => ({ ...noted, steps: noted.steps.map((one) => (one.id === stepId ? { ...one, stoppedAt } : one)) }),
+        'the car stopped',
+        `clock ${stepId}`,
+      ),
+    );
+  };
+  const wait = (seconds: number) => {
+    const stoodS = Math.min(LONGEST_WAIT_S, day.stoodS + seconds);
+    dispatch(amendDay(carId, (known) => ({ ...known, stoodS })));
+    const step = climb?.steps.find((one) => one.runId === last?.runId);
+    if (step) stopStep(step.id, stoodS);
+  };
+  return {
+    carId,
+    day,
+    planId: held.id,
+    plan: held.plan,
+    file,
+    last,
+    deviceId,
+    openStep,
+    run: runs.find(({ id }) => id === last?.runId)?.run,
+    busy,
+    problem: problem ?? failed,
+    isFull: day.drives.length >= MOST_DRIVES,
+    drive,
+    wait,
+    waitUntilUnder: (c) =>
+      driving(async () => {
+        let stoodS = day.stoodS;
+        for (; stoodS < LONGEST_WAIT_S; stoodS += COOL_STEP_S) {
+          const now = await practiceTasks().now({ ...day, stoodS });
+          if (Math.max(now.canC, now.escC, now.packC, now.windingC) <= c) break;
+        }
+        wait(stoodS - day.stoodS);
+      }),
+    changeRun: (change, label) => last && dispatch(editRun(last.runId, change, label)),
+    end: () => dispatch(amendDay(carId, (known) => ({ ...known, over: true as const }))),
+  };
+}
+
+const fitted = (file: PlanFile, { pinion, spur }: StepGears): PlanFile => ({
+  ...file,
+  gearing: { ...file.gearing, ...(pinion === undefined ? {} : { pinion }), ...(spur === undefined ? {} : { spur }) },
+});
+
+function runOf(plan: PlanFile, { how, capShare }: DriveChoice, planId: string, at: string, number: number): CarRun {
+  const minutes = how === 'passes' ? sessionMinutes(stepSession(resolvePlan(plan), capShare ?? 1)) : undefined;
+  return {
+    at,
+    planId,
+    name: `Drive ${number}`,
+    purpose: 'practice',
+    ...(how === 'passes' ? { drivenAs: 'speed-pass' as const } : {}),
+    ...(minutes === undefined ? {} : { minutes: Number(minutes.toFixed(2)) }),
+    plan,
+    // Only full throttle as it was planned can be held against the plan.
+    ...(capShare === undefined && how !== 'gentle' ? {} : { aside: true as const }),
+  };
+}
+
+/** Tells the devices of the last drive, again after the page was away. */
+function useDevices(day: Day | undefined, last: Drive | undefined): { deviceId: string | undefined; failed: string | undefined } {
+  const [told, setTold] = useState<{ drive: string; id?: string; failed?: string }>();
+  useEffect(() => {
+    if (!day || !last) return;
+    let wanted = true;
+    tellDevices(day, last)
+      .then((id) => wanted && setTold({ drive: last.id, id }))
+      .catch((cause: unknown) => wanted && setTold({ drive: last.id, failed: messageOf(cause) }));
+    return () => {
+      wanted = false;
+    };
+    // A day is told by its drives: standing about changes nothing for the devices.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [last?.id]);
+  const now = told && told.drive === last?.id ? told : undefined;
+  return { deviceId: now?.id, failed: now?.failed };
+}

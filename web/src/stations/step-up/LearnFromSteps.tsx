@@ -1,0 +1,68 @@
+import { learnedFigures } from '@puddler/core';
+import { useMemo } from 'react';
+import { takeLearned } from '../../desk/edits';
+import { isPracticeCar, learnedOf, runsOfCar } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { undoable } from '../../desk/undoable';
+import { learnable } from '../../in-hand/learnable-runs';
+import { runsText } from '../../in-hand/runs-text';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { useLesson } from '../../jobs/log-jobs';
+import { Button } from '../../ui/Button';
+import type { Driven } from './use-climb';
+
+/** Learns the car from its runs when that is wished, and draws the rest of the ladder anew by it. */
+export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven: readonly Driven[] }) {
+  const dispatch = useAppDispatch();
+  const { carId, car } = inHand;
+  const runs = useAppSelector((state) => runsOfCar(state, carId));
+  const practice = useAppSelector((state) => isPracticeCar(state, carId));
+  const taken = useAppSelector((state) => learnedOf(state, carId));
+  const { lesson, begin, cancel } = useLesson();
+  const from = useMemo(() => learnable(runs, practice), [runs, practice]);
+  if (driven.length === 0 || from.length === 0) return null;
+  const learned = lesson.state === 'done' ? lesson.learned : undefined;
+  const counted = learned?.figures.filter((figure) => figure.counts).length ?? 0;
+  const take = () => {
+    if (!learned) return;
+    dispatch(takeLearned(carId, learnedFigures(learned)));
+    dispatch(undoable(`The rest of the ladder is drawn by what ${runsText(learned.runs.length)} taught of ${car.name}.`));
+  };
+  return (
+    <section aria-label="What the steps teach" className="text-[13px]">
+      <h2 className="eyebrow text-soft">What the steps teach</h2>
+      <div className="flex flex-wrap items-center gap-2">
+        {lesson.state === 'running' ? (
+          <>
+            <progress className="h-1 w-32" value={lesson.share} aria-label="Learning" />
+            <span role="status" className="text-soft">
+              {lesson.what} …
+            </span>
+            <Button onClick={cancel}>Stop</Button>
+          </>
+        ) : (
+          <Button onClick={() => begin(from)}>{taken ? 'Learn again' : `Learn from ${runsText(from.length)}`}</Button>
+        )}
+        {learned && (
+          <Button tone="action" disabled={counted === 0} onClick={take}>
+            Draw the rest by it
+          </Button>
+        )}
+      </div>
+      {learned && (
+        <p className="mt-1 text-soft">
+          {counted === 0 ? 'The runs make no figure a fifth surer yet.' : `${counted} figures are surer by a fifth or more.`}
+          {learned.slips.length > 0 && (
+            <span className="text-caution"> Perhaps {learned.slips[0]!.what}: see Learning in the log before it is taken.</span>
+          )}
+        </p>
+      )}
+      {lesson.state === 'failed' && (
+        <p role="alert" className="text-stop">
+          Nothing was learned: {lesson.message}
+        </p>
+      )}
+      {taken && lesson.state === 'none' && <p className="mt-1 text-soft">The ladder is drawn by what {runsText(taken.from.length)} taught.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,70 @@
+import { gearsOfRung, type LadderStep } from '@puddler/core';
+import { formatIn, unitOf } from '@puddler/figures';
+import { Link } from 'react-router';
+import { useAppSelector } from '../../desk/store';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { Button } from '../../ui/Button';
+import { Countdown } from './Countdown';
+import { gearsText } from './step-text';
+import type { AtLadder } from './use-climb';
+import { VerdictView } from './VerdictView';
+
+const WHY = {
+  first: 'The first step',
+  on: 'Next',
+  again: 'The same once more',
+  down: 'One step down',
+  top: 'The target is reached',
+} as const;
+
+/** Where one stands: the last step’s verdict, the wait, and what is driven next. */
+export function StandingNote({
+  at,
+  inHand,
+  steps,
+  onTrack,
+}: {
+  at: AtLadder;
+  inHand: PlanInHand;
+  steps: readonly LadderStep[];
+  onTrack: () => void;
+}) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const speed = { ...unitOf('m/s', system), digits: 0 };
+  const { last, standing } = at;
+  const next = standing && steps[standing.at];
+  const isOpen = last && last.step.stoppedAt === undefined;
+  return (
+    <section aria-label="Where you stand" className="flex flex-col gap-3">
+      {last && (
+        <div>
+          <h2 className="eyebrow text-soft">
+            {last.run.name ?? gearsText(last.step)}{' '}
+            <Link className="hit font-normal text-steel normal-case hover:underline" to={`/plans/${inHand.id}/log?run=${last.step.runId}`}>
+              its run in the log
+            </Link>
+          </h2>
+          {isOpen ? <p className="text-[13px] text-soft">Begun, and not driven yet.</p> : <VerdictView verdict={last.verdict} />}
+          {last.step.stoppedAt !== undefined && <Countdown at={at} driven={last} stoppedAt={last.step.stoppedAt} />}
+        </div>
+      )}
+      {next && standing && !isOpen && (
+        <div className="border-l-2 border-ember pl-3">
+          <p className="eyebrow text-soft">{WHY[standing.why]}</p>
+          <p className="wide text-[20px] font-semibold">{gearsText(gearsOfRung(next))}</p>
+          <p className="text-[13px]">
+            About{' '}
+            <strong className="font-semibold">
+              {formatIn(next.topSpeedMs.p50, speed)} {speed.symbol}
+            </strong>
+            , on {formatIn(next.room.wholeM, { ...unitOf('m', system), digits: 0 })} {unitOf('m', system).symbol} of empty ground: a pass each way,
+            then four temperatures.
+          </p>
+        </div>
+      )}
+      <Button tone="action" className="self-start" onClick={onTrack}>
+        {isOpen ? 'Go on at the track' : standing?.why === 'top' ? 'Drive it once more' : 'Drive this step'}
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,101 @@
+import type { Ladder, LadderStep, RungBand } from '@puddler/core';
+import { formatIn, unitOf } from '@puddler/figures';
+import { useAppSelector } from '../../desk/store';
+import { SideScroll } from '../../ui/SideScroll';
+import { gearsOfRung } from '@puddler/core';
+import { gearsText } from './step-text';
+import { isAt, type AtLadder } from './use-climb';
+
+/** Every step with its figures and the metres it needs; on paper with room to write what was read. */
+export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const [speed, heat, length] = [unitOf('m/s', system), unitOf('°C', system), unitOf('m', system)];
+  const band = ({ p10, p90 }: RungBand, unit: typeof speed) => `${formatIn(p10, unit)}–${formatIn(p90, unit)}`;
+  const radio = ladder.steps.some((step) => step.room.toRadioEdgeS !== undefined);
+  const heads = ['Step', speed.symbol, `can ${heat.symbol}`, `ESC ${heat.symbol}`, `pack ${heat.symbol}`, 'A', `needs ${length.symbol}`];
+  return (
+    <SideScroll label="Steps, as a table">
+      <table aria-label="Steps" className="w-full min-w-[520px] text-right text-[12.5px]">
+        <thead>
+          <tr className="border-b border-edge text-soft">
+            {heads.map((head, i) => (
+              <th key={head} scope="col" className={`py-1 pr-2 font-medium ${i === 0 ? 'text-left' : ''}`}>
+                {head}
+              </th>
+            ))}
+            {radio && (
+              <th scope="col" className="pr-2 font-medium" title="Seconds at top speed to the edge of the radio’s range">
+                to edge s
+              </th>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {ladder.steps.map((step, i) => (
+            <tr key={gearsText(gearsOfRung(step))} className={`border-b border-rule ${i === at.standing?.at ? 'bg-wash' : ''}`}>
+              <th scope="row" className="py-1 pr-2 text-left font-medium">
+                {gearsText(gearsOfRung(step))}
+                <StepNote step={step} ladder={ladder} at={at} />
+              </th>
+              <td className="pr-2 whitespace-nowrap">
+                <strong className="font-semibold">{formatIn(step.topSpeedMs.p50, speed)}</strong>{' '}
+                <span className="text-soft">{band(step.topSpeedMs, speed)}</span>
+              </td>
+              <td className="pr-2 whitespace-nowrap">{band(step.canC, heat)}</td>
+              <td className="pr-2 whitespace-nowrap">{band(step.escC, heat)}</td>
+              <td className="pr-2 whitespace-nowrap">{band(step.packC, heat)}</td>
+              <td className="pr-2">{step.packA.p50.toFixed(0)}</td>
+              <td className="pr-2">{formatIn(step.room.wholeM, { ...length, digits: 0 })}</td>
+              {radio && <td className="pr-2">{step.room.toRadioEdgeS?.toFixed(0)}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-[12px] text-soft print:hidden">
+        Temperatures are those of the whole planned run, so that a step is safe for it. Metres: run-up, ten to be timed over, stopping, and a third to
+        spare.
+      </p>
+      <Blanks steps={ladder.steps} />
+    </SideScroll>
+  );
+}
+
+function StepNote({ step, ladder, at }: { step: LadderStep; ladder: Ladder; at: AtLadder }) {
+  const toBuy = step.gearing.kind === 'gears' && !step.gearing.owned;
+  const isTarget = ladder.outcome === 'reached' && step === ladder.steps[ladder.steps.length - 1];
+  const judged = at.driven.findLast((one) => one.step.stoppedAt !== undefined && isAt(step, one.step));
+  return (
+    <span className="text-[11.5px] font-normal text-soft">
+      {isTarget && ' target'}
+      {toBuy && ' to buy'}
+      {judged?.verdict.verdict === 'go' && ' done'}
+    </span>
+  );
+}
+
+/** On paper only: a line a step to write on. */
+function Blanks({ steps }: { steps: readonly LadderStep[] }) {
+  return (
+    <table className="mt-6 hidden w-full text-left text-[12px] print:table">
+      <thead>
+        <tr className="border-b border-edge">
+          {['Step', 'out', 'back', 'motor', 'ESC', 'pack', 'highest in 2 min', 'amps', 'go, hold, back'].map((head) => (
+            <th key={head} className="py-1 pr-2 font-medium">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {steps.map((step) => (
+          <tr key={gearsText(gearsOfRung(step))} className="h-9 border-b border-edge">
+            <td>{gearsText(gearsOfRung(step))}</td>
+            {Array.from({ length: 8 }, (_, i) => (
+              <td key={i} className="border-l border-rule" />
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

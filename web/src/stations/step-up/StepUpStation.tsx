@@ -1,0 +1,99 @@
+import { Flag, Printer } from 'lucide-react';
+import { Suspense, useState } from 'react';
+import { useAppSelector } from '../../desk/store';
+import { OnPlan } from '../../in-hand/OnPlan';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { Button } from '../../ui/Button';
+import { Choice } from '../../ui/Choice';
+import { latePart } from '../../ui/late-part';
+import { LadderDrawing } from './LadderDrawing';
+import { LearnFromSteps } from './LearnFromSteps';
+import { StandingNote } from './StandingNote';
+import { StepTable } from './StepTable';
+import { outcomeText } from './step-text';
+import { useClimb, type AtLadder } from './use-climb';
+
+const TrackMode = latePart(() => import('./TrackMode'));
+
+export default function StepUpStation() {
+  return <OnPlan so="no ladder leads to it">{(inHand) => <OnTheLadder key={inHand.id} inHand={inHand} />}</OnPlan>;
+}
+
+/** The way from a gentle start to the target, what was driven of it, and the step that is next. */
+function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
+  const at = useClimb(inHand);
+  const [isTrack, setTrack] = useState(false);
+  return (
+    <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-24 print:block">
+      <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
+        <h1 className="wide text-[20px] font-semibold">
+          Step up{' '}
+          <span className="text-[14px] font-normal text-soft">
+            to {inHand.plan.name}, {inHand.car.name}
+          </span>
+        </h1>
+        <span className="flex items-center gap-1 print:hidden">
+          <Choice
+            on={at.climb.ownedOnly === true}
+            onClick={() => at.change(({ ownedOnly, ...noted }) => (ownedOnly ? noted : { ...noted, ownedOnly: true }), 'gears of the ladder')}
+          >
+            Only gears I own
+          </Choice>
+          <Button tone="quiet" icon={<Printer size={14} />} onClick={() => window.print()}>
+            Print
+          </Button>
+          <Button tone="action" icon={<Flag size={14} />} disabled={at.standing === undefined} onClick={() => setTrack(true)}>
+            At the track
+          </Button>
+        </span>
+      </div>
+      <Outcome at={at} />
+      {at.state.state === 'ready' && at.state.ladder.steps.length > 0 && (
+        <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] print:block">
+          <div className="min-w-0">
+            <LadderDrawing at={at} ladder={at.state.ladder} name={inHand.plan.name} />
+            <StepTable at={at} ladder={at.state.ladder} />
+          </div>
+          <div className="flex min-w-0 flex-col gap-4 max-lg:order-first print:hidden">
+            <StandingNote at={at} inHand={inHand} steps={at.state.ladder.steps} onTrack={() => setTrack(true)} />
+            <LearnFromSteps inHand={inHand} driven={at.driven} />
+            <p className="border-t border-rule pt-2 text-[12.5px] text-soft">
+              Step up only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Wear eye protection,
+              keep hands from spinning gears, carry lithium packs in a fireproof bag, and stop at the first smell.
+            </p>
+          </div>
+        </div>
+      )}
+      {isTrack && (
+        <Suspense fallback={null}>
+          <TrackMode at={at} inHand={inHand} onClose={() => setTrack(false)} />
+        </Suspense>
+      )}
+    </main>
+  );
+}
+
+function Outcome({ at: { state } }: { at: AtLadder }) {
+  const system = useAppSelector((store) => store.prefs.units);
+  if (state.state === 'working')
+    return (
+      <p role="status" className="flex items-center gap-2 py-3 text-[13px] text-soft">
+        <progress className="h-1 w-48" value={state.share} aria-label="Trying gears" /> trying gears and caps, with everything that is unsure of the
+        car …
+      </p>
+    );
+  if (state.state === 'failed')
+    return (
+      <p role="alert" className="text-stop">
+        The ladder cannot be drawn: {state.message}
+      </p>
+    );
+  const { text, why, change } = outcomeText(state.ladder, system);
+  return (
+    <p className="max-w-3xl text-[13px]">
+      <strong className={`font-semibold ${state.ladder.outcome === 'reached' ? '' : 'text-stop'}`}>{text}</strong>
+      {why && ` ${why}`}
+      {change && <span className="text-soft"> What would have to change: {change}</span>}
+    </p>
+  );
+}

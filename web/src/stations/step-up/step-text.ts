@@ -1,0 +1,70 @@
+import type { Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
+
+/** “15/58”, with what is left of full throttle where it is held back. */
+export function gearsText({ pinion, spur, capShare }: StepGears): string {
+  const gears = pinion === undefined || spur === undefined ? 'direct' : `${pinion}/${spur}`;
+  return capShare === undefined || capShare >= 1 ? gears : `${gears}, throttle at ${Math.round(100 * capShare)} %`;
+}
+
+export const VERDICT_WORDS: Record<VerdictLevel, { word: string; tone: 'good' | 'caution' | 'stop' }> = {
+  go: { word: 'Go on', tone: 'good' },
+  hold: { word: 'Hold', tone: 'caution' },
+  back: { word: 'Go back', tone: 'stop' },
+};
+export const TONE_TEXT = { good: 'text-good', caution: 'text-caution', stop: 'text-stop' } as const;
+
+const STOP_WORDS: Record<RungStop['id'], { what: string; unit: string }> = {
+  'motor-temperature': { what: 'the motor', unit: '°C' },
+  'winding-temperature': { what: 'the winding inside', unit: '°C' },
+  'esc-temperature': { what: 'the ESC', unit: '°C' },
+  'pack-temperature': { what: 'the pack', unit: '°C' },
+  'esc-continuous': { what: 'the ESC’s amps', unit: 'share' },
+  'motor-rpm': { what: 'the motor’s rpm', unit: 'share' },
+};
+
+/** What forbids the next step, with its figures. */
+export function stopText({ id, value, limit }: RungStop, system: UnitSystem): string {
+  const { what, unit } = STOP_WORDS[id];
+  if (unit === 'share')
+    return `${what} could reach ${formatNumber(100 * value, 0)} % of what it stands; ${formatNumber(100 * limit, 0)} % is its end`;
+  // A value just over its limit must not read the same as that.
+  const shown = { ...unitOf(unit, system), digits: 0 };
+  const over = { ...shown, digits: formatIn(value, shown) === formatIn(limit, shown) ? 1 : 0 };
+  return `${what} could reach ${formatIn(value, over)} ${shown.symbol} over the planned run; ${formatIn(limit, shown)} ${shown.symbol} is its end`;
+}
+
+/** What would have to change for more. */
+const CHANGE_WORDS: Record<RungStop['id'], string> = {
+  'motor-temperature': 'Shorter runs, a fan, fewer kv or volts, a larger motor; or runs in the log, which make the band narrower.',
+  'winding-temperature': 'Shorter runs, fewer kv or volts, a larger motor; or runs in the log, which make the band narrower.',
+  'esc-temperature': 'A larger ESC, a fan on it, or shorter runs.',
+  'pack-temperature': 'A pack of more capacity or a lower resistance, or shorter runs.',
+  'esc-continuous': 'A larger ESC, or fewer amps: less kv, a smaller pinion, fewer cells.',
+  'motor-rpm': 'Fewer kv or fewer cells.',
+};
+
+export function outcomeText(
+  { outcome, steps, because }: Ladder,
+  system: UnitSystem,
+): { text: string; why: string | undefined; change: string | undefined } {
+  const why = because && `${capital(stopText(because, system))}, in one of ten cars like this.`;
+  const change = because && CHANGE_WORDS[because.id];
+  if (outcome === 'reached')
+    return { text: `${steps.length === 1 ? 'One step' : `${steps.length} steps`} to the target.`, why: undefined, change: undefined };
+  if (outcome === 'no-start') return { text: 'Even the gentlest step is too much.', why, change };
+  return { text: `No safe way leads to the target: it ends at ${gearsText(endOf(steps))}.`, why, change };
+}
+
+const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+
+const endOf = (steps: readonly LadderStep[]): StepGears => {
+  const { gearing } = steps[steps.length - 1]!;
+  return { pinion: gearing.pinion, spur: gearing.spur, ...(gearing.kind === 'cap' ? { capShare: gearing.share } : {}) };
+};
+
+/** “4:05”. */
+export function clockText(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}

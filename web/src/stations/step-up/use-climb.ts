@@ -1,0 +1,190 @@
+import type { CarRun, Climb, DrivenStep } from '@puddler/contract/shared';
+import {
+  gearsOfRung,
+  predictSteady,
+  resolvePlan,
+  sameGears,
+  sessionMinutes,
+  SMALLEST_PINION,
+  standingOf,
+  stepSession,
+  verdictOf,
+  type AtTrack,
+  type Foreseen,
+  type LadderStep,
+  type LadderStanding,
+  type Limits,
+  type StepGears,
+  type Verdict,
+} from '@puddler/core';
+import { useMemo } from 'react';
+import { beginStep, editClimb, editRun } from '../../desk/edits';
+import { climbOf, runsOfCar, selectShelf, isPracticeCar } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { useRunTerms } from '../../in-hand/run-terms';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { useLadder, type LadderState } from '../../jobs/ladder-jobs';
+import type { LadderWish } from '../../workers/ladder-worker';
+import { gearsText } from './step-text';
+
+/** So many teeth under the target’s pinion are looked at. */
+const PINIONS_UNDER = 10;
+
+/** A step that was driven, with its run and what came of it. */
+export interface Driven {
+  step: DrivenStep;
+  run: CarRun;
+  verdict: Verdict;
+}
+
+/** The ladder of a plan, what was driven of it, and everything that can be done. */
+export interface AtLadder {
+  climb: Climb;
+  state: LadderState;
+  driven: Driven[];
+  /** The one that has been begun and is not judged yet, or the last. */
+  last: Driven | undefined;
+  standing: LadderStanding | undefined;
+  limits: Limits;
+  begin: (step: LadderStep, foreseen: Foreseen) => void;
+  stop: (step: DrivenStep) => void;
+  change: (change: (noted: Climb) => Climb, label: string, joins?: string) => void;
+  changeRun: (driven: Driven, change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
+}
+
+export const foundAt = ({ step, run }: Pick<Driven, 'step' | 'run'>): AtTrack => ({
+  passes: run.passes ?? [],
+  readings: run.readings ?? [],
+  settledA: run.current?.settledA,
+  cutOff: step.cutOff === true,
+  smell: step.smell === true,
+  noise: step.noise === true,
+});
+
+/** Pinions and spurs that a ladder may be made of, and which of them are owned. */
+function useTeeth({ file, carId }: PlanInHand, ownedOnly: boolean) {
+  const shelf = useAppSelector(selectShelf);
+  const practice = useAppSelector((state) => isPracticeCar(state, carId));
+  return useMemo(() => {
+    const { pinion, spur, moduleMm } = file.gearing;
+    const owned = (kind: 'pinion' | 'spur', own: number) => {
+      const teeth = shelf.flatMap(({ part }) =>
+        part.kind === kind &&
+        part.status === 'owned' &&
+        (part.spec.moduleMm === undefined || moduleMm === undefined || part.spec.moduleMm === moduleMm)
+          ? [part.spec.teeth]
+          : [],
+      );
+      return [...new Set([...teeth, own])].sort((a, b) => a - b);
+    };
+    if (pinion === undefined || spur === undefined) return { pinions: [], spurs: [] };
+    const have = { pinions: owned('pinion', pinion), spurs: owned('spur', spur) };
+    const under = Array.from({ length: PINIONS_UNDER + 1 }, (_, i) => pinion - i).filter((teeth) => teeth >= SMALLEST_PINION);
+    const pinions = ownedOnly ? have.pinions : [...new Set([...under, ...have.pinions])].sort((a, b) => a - b);
+    // On a practice day the box of gears is there.
+    return practice ? { pinions: under, spurs: [spur] } : { pinions, spurs: have.spurs, owned: have };
+  }, [file.gearing, shelf, ownedOnly, practice]);
+}
+
+/** The speed of the plan with other gears, by its figures as they are known now. */
+function speedWith(inHand: PlanInHand, { pinion, spur, capShare = 1 }: StepGears): number {
+  const gearing = { ...inHand.file.gearing, ...(pinion === undefined ? {} : { pinion }), ...(spur === undefined ? {} : { spur }) };
+  return capShare * predictSteady(resolvePlan({ ...inHand.file, gearing })).topSpeedMs;
+}
+
+export function useClimb(inHand: PlanInHand): AtLadder {
+  const { id, carId, file } = inHand;
+  const dispatch = useAppDispatch();
+  const climb = useAppSelector((state) => climbOf(state, id));
+  const runs = useAppSelector((state) => runsOfCar(state, carId));
+  const practice = useAppSelector((state) => isPracticeCar(state, carId));
+  const { limits } = useRunTerms(carId, file.limits);
+  const teeth = useTeeth(inHand, climb.ownedOnly === true);
+  const driven = useMemo(
+    () =>
+      climb.steps.flatMap((step): Driven[] => {
+        const run = runs.find((one) => one.id === step.runId)?.run;
+        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }), step.foreseen, limits) }] : [];
+      }),
+    [climb.steps, runs, limits],
+  );
+  const last = driven[driven.length - 1];
+  const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);
+  // The last step that was good is where the rest of the ladder begins.
+  const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
+  const from = useMemo(
+    () =>
+      stood && {
+        ...(stood.pinion === undefined ? {} : { pinion: stood.pinion }),
+        ...(stood.spur === undefined ? {} : { spur: stood.spur }),
+        ...(stood.capShare === undefined ? {} : { capShare: stood.capShare }),
+      },
+    [stood],
+  );
+  const wish = useMemo((): LadderWish => ({ plan: file, options: { limits, ...teeth, ...(from ? { from } : {}) } }), [file, limits, teeth, from]);
+  const state = useLadder(wish);
+  const standing = useMemo(
+    () =>
+      state.state === 'ready' && state.ladder.steps.length > 0
+        ? standingOf(
+            state.ladder.steps,
+            judged.map(({ step, verdict }) => ({ ...step, verdict: verdict.verdict })),
+            (gears) => speedWith(inHand, gears),
+          )
+        : undefined,
+    [state, judged, inHand],
+  );
+  const begin: AtLadder['begin'] = (step, foreseen) => {
+    const runId = crypto.randomUUID();
+    const at = new Date().toISOString();
+    const gears = gearsOfRung(step);
+    const session = stepSession(resolvePlan(step.plan), gears.capShare ?? 1);
+    const run: CarRun = {
+      at,
+      planId: id,
+      name: `Step ${driven.length + 1}: ${gearsText(gears)}`,
+      purpose: practice ? 'practice' : 'step',
+      drivenAs: 'speed-pass',
+      minutes: Number(sessionMinutes(session).toFixed(2)),
+      plan: step.plan,
+      // A throttle that is held back says nothing of full throttle: only the step’s own prediction may be held against it.
+      ...(gears.capShare === undefined ? {} : { aside: true as const, predicted: bandsOf(foreseen) }),
+    };
+    const begun =
+      climb.begun ??
+      (state.state === 'ready' ? state.ladder.steps.map((one) => ({ ...gearsOfRung(one), topSpeedMs: one.topSpeedMs.p50, canC: one.canC.p50 })) : []);
+    const next: DrivenStep = { id: crypto.randomUUID(), at, runId, foreseen, ...defined(gears) };
+    dispatch(beginStep(carId, id, (noted) => ({ ...noted, begun: begun.map(defined), steps: [...noted.steps, next] }), runId, run, 'begin a step'));
+  };
+  const change: AtLadder['change'] = (make, label, joins) => dispatch(editClimb(id, make, label, joins));
+  return {
+    climb,
+    state,
+    driven,
+    last,
+    standing,
+    limits,
+    begin,
+    change,
+    stop: (step) => change((noted) => withStep(noted, step.id, { stoppedAt: new Date().toISOString() }), 'the car stopped'),
+    changeRun: ({ step }, make, label, joins) => dispatch(editRun(step.runId, make, label, joins)),
+  };
+}
+
+const bandsOf = ({ topSpeedMs, canC, escC, packC, packA }: Foreseen): NonNullable<CarRun['predicted']> => ({
+  topSpeedMs,
+  canC,
+  escC,
+  packC,
+  settledA: packA,
+});
+
+/** The same without what is undefined: a document holds no such thing. */
+const defined = <T extends object>(value: T): T => Object.fromEntries(Object.entries(value).filter(([, one]) => one !== undefined)) as T;
+
+export const withStep = (noted: Climb, id: string, change: Partial<DrivenStep>): Climb => ({
+  ...noted,
+  steps: noted.steps.map((step) => (step.id === id ? defined({ ...step, ...change }) : step)),
+});
+
+export const isAt = (step: LadderStep, gears: StepGears): boolean => sameGears(gearsOfRung(step), gears);

@@ -1,0 +1,53 @@
+import {
+  coolingOf,
+  cooledTo,
+  ladder,
+  resolvePlan,
+  stepForeseen,
+  type CoolingDown,
+  type Foreseen,
+  type Ladder,
+  type LadderOptions,
+  type PlanFile,
+  type Temperatures,
+  type TypedReading,
+} from '@puddler/core';
+import { expose } from 'comlink';
+
+export interface LadderWish {
+  plan: PlanFile;
+  options: Omit<LadderOptions, 'report'>;
+}
+
+/** How a car that stands cools down: when it is ready, and its can on the way there, every `stepS` from the stop on. */
+export interface CoolingCourse extends CoolingDown {
+  stepS: number;
+  canC: number[];
+}
+
+export interface CoolingWish {
+  plan: PlanFile;
+  readings: readonly TypedReading[];
+  guess: Parameters<typeof coolingOf>[2];
+  readyC: number;
+}
+
+const COURSE_POINTS = 80;
+const COURSE_TO_S = 600;
+
+const tasks = {
+  ladder: ({ plan, options }: LadderWish, report: (share: number) => void): Ladder => ladder(plan, { ...options, report }),
+
+  foreseen: (plan: PlanFile, capShare: number, from: Temperatures | undefined): Foreseen => stepForeseen(plan, capShare, from),
+
+  cooling({ plan, readings, guess, readyC }: CoolingWish): CoolingCourse {
+    const resolved = resolvePlan(plan);
+    const cooling = coolingOf(resolved, readings, guess, readyC);
+    const stepS = Math.max(COURSE_TO_S, cooling.readyS ?? 0) / COURSE_POINTS;
+    return { ...cooling, stepS, canC: Array.from({ length: COURSE_POINTS + 1 }, (_, i) => cooledTo(resolved, cooling, i * stepS).canC) };
+  },
+};
+
+export type LadderTasks = typeof tasks;
+
+expose(tasks);

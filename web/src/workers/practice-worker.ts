@@ -1,0 +1,33 @@
+import {
+  carOfDay,
+  driveHidden,
+  nowOf,
+  reckoningOf,
+  type Day,
+  type Driven,
+  type DriveWish,
+  type Limits,
+  type Reckoning,
+  type Temperatures,
+} from '@puddler/core';
+import { expose } from 'comlink';
+
+/** What came of a drive; what it was like from moment to moment stays with the instruments. */
+export type DriveOutcome = Driven['outcome'];
+
+const tasks = {
+  /** Drives the day’s hidden car from how warm it is now. */
+  drive(day: Day, wish: DriveWish): DriveOutcome {
+    const hidden = carOfDay(day);
+    return driveHidden(hidden, wish, nowOf(day, hidden)).outcome;
+  },
+
+  /** How warm the car truly is now: for the wait until it is cool, never shown. */
+  now: (day: Day): Temperatures => nowOf(day, carOfDay(day)),
+
+  reckoning: (day: Day, limits: Limits): Reckoning => reckoningOf(day, limits),
+};
+
+export type PracticeTasks = typeof tasks;
+
+expose(tasks);
