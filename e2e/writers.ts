@@ -7,6 +7,7 @@ import {
   NO_FITTING,
   NO_PURCHASE,
   parentOf,
+  type Climb,
   type Doc,
   type DocList,
   type Fitting,
@@ -37,6 +38,9 @@ const planFile = JSON.parse(readFileSync(fileURLToPath(new URL('../demo/plans/12
   unknown
 >;
 
+const BAND = { p10: 1, p50: 2, p90: 3 };
+const FORESEEN = { topSpeedMs: BAND, canC: BAND, escC: BAND, packC: BAND, packA: BAND, windingOverCanK: 4, ambientC: 18 };
+
 /** A body of each kind that carries a text. */
 function bodyOf(kind: KindName, text: string): unknown {
   const { format: _format, version: _version, car, ...plan } = planFile;
@@ -51,6 +55,10 @@ function bodyOf(kind: KindName, text: string): unknown {
       return { ...NO_PURCHASE, own: [{ id: 'own', what: text, count: 1, group: 'tools' }] } satisfies Purchase;
     case 'fitting':
       return { ...NO_FITTING, steps: [{ id: 'mesh', note: text }] } satisfies Fitting;
+    case 'ladder':
+      return { steps: [{ id: 'one', at: '2027-01-09T10:00:00Z', runId: text, foreseen: FORESEEN }] } satisfies Climb;
+    case 'day':
+      return { base: { ...planFile, name: text }, seed: 1, stoodS: 0, waitedS: 0, drives: [] };
     case 'run':
       return { name: text, at: '2027-01-09T10:00:00Z', plan: planFile };
     case 'learned':

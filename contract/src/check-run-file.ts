@@ -37,6 +37,8 @@ export const runKeys = {
     .items(Joi.object({ of: oneOf(READING_OF).required(), c: number('readings.c').required(), afterStopS: number('readings.afterStopS') }))
     .max(MOST_LIST),
   current: Joi.object({ settledA: number('current.settledA'), peakA: number('current.peakA'), minPackV: number('current.minPackV') }),
+  startC: Joi.object({ can: number('readings.c').required(), esc: number('readings.c'), pack: number('readings.c') }),
+  capShare: number('capShare'),
   usedAh: number('usedAh'),
   launch: Joi.object({ to18m3S: number('launch.to18m3S'), to40m2S: number('launch.to40m2S'), peakG: number('launch.peakG') }),
 };

@@ -6,7 +6,7 @@ import { daySeed, temperatures } from './documents/day/check';
 import { checkWith } from './joi-problems';
 import { problem } from './problem';
 import { planFileSchema } from './plan-schema';
-import { oneOf } from './schema-words';
+import { number, oneOf } from './schema-words';
 
 /** A drive as the simulated devices are told of it: what was driven, and when it began. */
 export interface AskedOfDevices extends DriveAsked {
@@ -20,7 +20,7 @@ const schema = Joi.object<AskedOfDevices, true>({
   drive: Joi.object({
     plan: planFileSchema.required(),
     how: oneOf(DRIVE_HOWS).required(),
-    capShare: Joi.number().min(0.1).max(1),
+    capShare: number('capShare'),
     seed: daySeed,
     from: temperatures,
   }).required(),
@@ -52,11 +52,12 @@ export interface PointingAsked extends Pointing {
 const pointing = Joi.object<PointingAsked, true>({
   of: oneOf(['can', 'esc', 'pack']).required(),
   afterS: Joi.number().min(0).max(36_000).required(),
-  distanceM: Joi.number().min(0.02).max(5).default(0.2),
-  matt: Joi.boolean().default(true),
+  distanceM: Joi.number().min(0.02).max(5).required(),
+  matt: Joi.boolean().required(),
 });
 
-export const checkPointing = (query: unknown) => checkWith<PointingAsked>(pointing, query);
+/** Left out, it is held near, at a matt patch. */
+export const checkPointing = (query: object) => checkWith<PointingAsked>(pointing, { distanceM: 0.2, matt: true, ...query });
 
 /** How a track is asked for: places a second, and how many times faster than it was it is told live. */
 export interface TrackAsked {
@@ -64,6 +65,7 @@ export interface TrackAsked {
   rate: number;
 }
 
-const track = Joi.object<TrackAsked, true>({ hz: Joi.number().valid(1, 10).default(10), rate: Joi.number().min(0.1).max(100).default(1) });
+const track = Joi.object<TrackAsked, true>({ hz: Joi.number().valid(1, 10).required(), rate: Joi.number().min(0.1).max(100).required() });
 
-export const checkTrackAsked = (query: unknown) => checkWith<TrackAsked>(track, query);
+/** Left out, ten times a second, as fast as it was. */
+export const checkTrackAsked = (query: object) => checkWith<TrackAsked>(track, { hz: 10, rate: 1, ...query });

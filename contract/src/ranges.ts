@@ -136,6 +136,7 @@ export const RANGES = {
   'ladder.readyC': { min: -20, max: 90, unit: '°C' },
   'logs.shiftS': { min: -100000, max: 100000, unit: 's' },
   'logs.place': { min: 0, max: 1000, unit: '', integer: true },
+  capShare: { min: 0.1, max: 1, unit: '' },
   usedAh: { min: 0, max: 200, unit: 'Ah' },
   'launch.to18m3S': { min: 0.3, max: 60, unit: 's' },
   'launch.to40m2S': { min: 0.4, max: 120, unit: 's' },

@@ -201,6 +201,7 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
           'current.settledA',
           'current.peakA',
           'current.minPackV',
+          'capShare',
           'usedAh',
           'launch.to18m3S',
           'launch.to40m2S',

@@ -83,7 +83,7 @@ export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures, type PassMark, type Pas
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
 export { P90, speedSpread, type SpeedSpread } from './predict/speed-spread';
-export { simulateRunFast } from './predict/run-fast';
+export { fastRun, simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';
 export { fixesFor, type Fix, type Fixes, type FixFigures } from './findings/fixes';
 export { coolDown, type CoolDown, type Temperatures } from './predict/cool-down';
@@ -173,7 +173,7 @@ export { learn, type Learned, type LearnedFigure, type Misfit } from './learn/le
 export { learnedFigures, withLearned } from './learn/learned-plan';
 export { notMet, type NotMet } from './learn/not-met';
 export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunBand, type RunFigure, type Score } from './learn/run-bands';
-export { loggedRun, planAsDriven, type LoggedRun } from './learn/logged-run';
+export { isHeldBack, loggedRun, planAsDriven, type LoggedRun } from './learn/logged-run';
 export { isLearnable, learnedOf, withoutLearned } from './predict/learned-figures';
 export type { SuspectedSlip } from './learn/slips';
 export { hiddenCar, refitted, type HiddenCar, type HiddenOptions, type Slip, type Weather } from './practice/hidden-car';
@@ -183,6 +183,7 @@ export {
   carOfDay,
   DRIVE_HOWS,
   driveHidden,
+  GENTLE_SHARE,
   LOSABLE,
   nowOf,
   PACK_LOST_C,

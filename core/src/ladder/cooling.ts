@@ -1,4 +1,5 @@
 import type { TypedReading } from '../log/run-file';
+import { surfaceOf } from '../log/thermometer';
 import type { ResolvedPlan } from '../plan/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 
@@ -28,10 +29,10 @@ const at = (plan: ResolvedPlan, { from, rate }: Pick<CoolingDown, 'from' | 'rate
 /** The temperatures of a cooling car some seconds after its stop. */
 export const cooledTo = at;
 
-const timed = (readings: readonly TypedReading[], of: TypedReading['of']) =>
+const timed = (readings: readonly TypedReading[], of: TypedReading['of'], ambientC: number) =>
   readings
     .filter((one) => one.of === of)
-    .map(({ c, afterStopS = 0 }) => ({ c, afterS: afterStopS }))
+    .map(({ c, afterStopS = 0 }) => ({ c: surfaceOf(c, ambientC), afterS: afterStopS }))
     .sort((a, b) => a.afterS - b.afterS);
 
 /**
@@ -44,9 +45,10 @@ export function coolingOf(
   guess: { windingOverCanK: number; escC: number; packC: number },
   readyC: number,
 ): CoolingDown {
-  const can = timed(readings, 'can');
+  const { ambientC } = plan.site;
+  const can = timed(readings, 'can', ambientC);
   if (can.length === 0) throw new RangeError('No reading of the can.');
-  const [esc, pack] = [timed(readings, 'esc')[0]?.c ?? guess.escC, timed(readings, 'pack')[0]?.c ?? guess.packC];
+  const [esc, pack] = [timed(readings, 'esc', ambientC)[0]?.c ?? guess.escC, timed(readings, 'pack', ambientC)[0]?.c ?? guess.packC];
   const fitted = (rate: number) => {
     // The can at the stop is what makes the first reading right; it is nearly as much higher or lower as that is.
     let canC = can[0]!.c;

@@ -109,6 +109,7 @@ function rungsByGears(plan: PlanFile, options: LadderOptions, target: Rung): Run
   if (own === undefined || ownSpur === undefined) return [];
   const pairs = options.pinions.flatMap((pinion) =>
     options.spurs.flatMap((spur) => {
+      if (pinion === own && spur === ownSpur) return [];
       const file = geared(plan, pinion, spur);
       const resolved = resolvePlan(file);
       const { topSpeedMs } = predictSteady(resolved);
@@ -135,7 +136,7 @@ function rungsByCap(plan: PlanFile, options: LadderOptions): Rung[] {
   const { pinion, spur } = plan.gearing;
   const caps: Rung[] = [];
   for (let share = 1 - CAP_STEP; share > LOWEST_CAP - 1e-9; share -= CAP_STEP) {
-    options.report?.(GEARS_SHARE + (1 - GEARS_SHARE) * ((1 - share) / (1 - LOWEST_CAP)));
+    options.report?.(Math.min(1, GEARS_SHARE + (1 - GEARS_SHARE) * ((1 - share) / (1 - LOWEST_CAP))));
     caps.push(rungOf(plan, { kind: 'cap', pinion, spur, share: Number(share.toFixed(2)) }, options.limits));
   }
   return caps;

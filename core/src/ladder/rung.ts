@@ -6,8 +6,7 @@ import type { ResolvedPlan } from '../plan/resolved-plan';
 import { Draws } from '../predict/draws';
 import { Drivetrain } from '../predict/drivetrain';
 import { passFigures } from '../predict/pass';
-import { cycleSeconds, segmentsOf, type Segment } from '../predict/profiles';
-import { simulateRun } from '../predict/run';
+import { segmentsOf, type Segment } from '../predict/profiles';
 import { simulateRunFast } from '../predict/run-fast';
 import { heatOf } from '../predict/run-types';
 import { ROUGH_RUN } from '../predict/tolerances';
@@ -59,26 +58,21 @@ interface Driven {
   motorRpm: number;
 }
 
-/** A run with the throttle held back to a share: what drives at full throttle drives at that. */
-function cappedSegments(plan: ResolvedPlan, share: number): Segment[] {
-  const cycle = segmentsOf(plan).map((segment): Segment =>
+/** A cycle with the throttle held back to a share: what drives at full throttle drives at that. */
+export const cappedCycle = (plan: ResolvedPlan, share: number): Segment[] =>
+  segmentsOf(plan).map((segment): Segment =>
     segment.kind === 'throttle'
       ? { ...segment, duty: Math.min(share, segment.duty) }
       : segment.kind === 'hold' && 'topShare' in segment
         ? { ...segment, topShare: Math.min(share, segment.topShare) }
         : segment,
   );
-  const rounds = Math.max(1, Math.ceil((plan.run.minutes * 60) / cycleSeconds(cycle)));
-  return Array.from({ length: Math.min(rounds, MOST_ROUNDS) }, () => cycle).flat();
-}
-
-const MOST_ROUNDS = 400;
 
 function driven(plan: ResolvedPlan, share: number): Driven {
   const at = new Drivetrain(plan);
   warmUp(at, plan, share);
   const { topSpeedMs } = balance(at, plan.car.tyreGrowth);
-  const run = share < 1 ? simulateRun(plan, { segments: cappedSegments(plan, share) }) : simulateRunFast(plan, ROUGH_RUN);
+  const run = simulateRunFast(plan, share < 1 ? { ...ROUGH_RUN, cycle: cappedCycle(plan, share) } : ROUGH_RUN);
   const heat = heatOf(run);
   return {
     topSpeedMs,

@@ -19,6 +19,8 @@ export interface Driven {
   packA: Floats | undefined;
   /** Out or back. */
   ways: Int8Array;
+  /** How warm it began; left out, as the air. */
+  from?: Temperatures | undefined;
 }
 
 /** What is not of the car: volts of the whole pack at rest over its curve, wind and rise of the strip on the way out. */
@@ -42,13 +44,13 @@ function coarse(values: Floats | undefined, count: number): Float64Array | undef
 }
 
 /** `wayAt` says which way the car goes at a slot: 1 out, −1 back. */
-export function drivenOf({ fields, count, dtS }: Trace, wayAt: (slot: number) => 1 | -1): Driven | undefined {
+export function drivenOf({ fields, count, dtS }: Trace, wayAt: (slot: number) => 1 | -1, from?: Temperatures): Driven | undefined {
   const steps = Math.floor(count / SLOTS);
   const output = coarse(fields.outputShare ?? fields.throttleShare, steps);
   const [rpm, speedMs] = [coarse(fields.motorRpm, steps), coarse(fields.speedMs, steps)];
   const packA = coarse(fields.packA, steps);
   return output && (rpm ?? speedMs)
-    ? { stepS: SLOTS * dtS, slots: SLOTS, output, rpm, speedMs, packA, ways: Int8Array.from({ length: steps }, (_, k) => wayAt(k * SLOTS)) }
+    ? { stepS: SLOTS * dtS, slots: SLOTS, output, rpm, speedMs, packA, ways: Int8Array.from({ length: steps }, (_, k) => wayAt(k * SLOTS)), from }
     : undefined;
 }
 
@@ -77,6 +79,7 @@ export class Conditions {
     ];
     const at = (this.at = new Drivetrain(plan));
     const heat = new HeatStores(plan);
+    Object.assign(heat, driven.from);
     const { escOhm, brushV, leverAtRest, receiverW } = at.line;
     let charge = plan.startCharge;
     for (let k = 0; k < n; k++) {

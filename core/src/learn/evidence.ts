@@ -1,8 +1,10 @@
-import { planAsDriven, type LoggedRun } from './logged-run';
+import { isHeldBack, planAsDriven, type LoggedRun } from './logged-run';
 import { resolvePlan } from '../plan/resolve-plan';
 import { COUNT_IN_FULL, type Evidence, type FeatureKind } from './feature';
 import { tracedEvidence } from './traced-evidence';
 import { typedEvidence } from './typed-evidence';
+
+const NOTHING: ReturnType<typeof typedEvidence> = { drafts: [], model: () => [] };
 
 /**
  * What a run says, ready to be compared. `only` names the features of another reading of the same run: just these are taken, whether or not
@@ -10,7 +12,7 @@ import { typedEvidence } from './typed-evidence';
 export function evidenceOf(run: LoggedRun, place: number, only?: readonly string[]): Evidence {
   const resolved = resolvePlan(planAsDriven(run));
   const traced = run.trace ? tracedEvidence(run, resolved, only) : undefined;
-  const { drafts, model } = traced ?? typedEvidence(run, resolved);
+  const { drafts, model } = traced ?? (isHeldBack(run) ? NOTHING : typedEvidence(run, resolved));
   const counts = new Map<FeatureKind, number>();
   for (const { kind } of drafts) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   return {

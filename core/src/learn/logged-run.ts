@@ -2,6 +2,8 @@ import type { RunFile } from '../log/run-file';
 import { samplesOf } from '../log/samples';
 import { traceOf, type Trace } from '../log/trace';
 import type { PlanFile } from '../plan/plan-file';
+import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { Temperatures } from '../predict/cool-down';
 import { plannedRun } from '../plan/planned-run';
 import { withoutLearned } from '../predict/learned-figures';
 
@@ -22,3 +24,13 @@ export const planAsDriven = ({ plan, drivenAs, minutes }: Pick<LoggedRun, 'plan'
   drivenAs === undefined && minutes === undefined
     ? plan
     : { ...plan, run: { ...plannedRun(plan), ...(drivenAs ? { profile: drivenAs } : {}), ...(minutes === undefined ? {} : { minutes }) } };
+
+/** Whether the throttle was held back: what was typed of it says nothing of full throttle, only a log tells what was asked. */
+export const isHeldBack = ({ capShare = 1 }: Pick<LoggedRun, 'capShare'>): boolean => capShare < 1;
+
+/** How warm a run began, where that was noted; its winding was as warm as its can by then. */
+export function warmStart({ startC }: Pick<LoggedRun, 'startC'>, plan: ResolvedPlan): Temperatures | undefined {
+  if (!startC) return undefined;
+  const { can, esc = plan.site.ambientC, pack = plan.site.packC } = startC;
+  return { windingC: can, canC: can, escC: esc, packC: pack };
+}

@@ -1,5 +1,6 @@
 import { min } from 'd3-array';
-import type { LoggedRun } from './logged-run';
+import type { Temperatures } from '../predict/cool-down';
+import { warmStart, type LoggedRun } from './logged-run';
 import { metresPerRpm } from '../chain/gears';
 import { groundSpeed, stretchesOf, type Stretches } from '../log/stretches';
 import type { Trace } from '../log/trace';
@@ -16,7 +17,7 @@ import { afterwards } from './typed-evidence';
 export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: readonly string[] | undefined): Part | undefined {
   const guarded = only === undefined;
   const trace = run.trace!;
-  const { found, driven } = drivenThrough(trace, resolved);
+  const { found, driven } = drivenThrough(trace, resolved, warmStart(run, resolved));
   if (!driven) return undefined;
   const now = new Conditions(resolved, driven, CALM);
   const all: Traced[] = [
@@ -39,16 +40,16 @@ export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: rea
 }
 
 /** The stretches of a trace, and how it was driven; that is undefined where it tells no speed or no throttle. */
-function drivenThrough(trace: Trace, resolved: ResolvedPlan): { found: Stretches; driven: Driven | undefined } {
+function drivenThrough(trace: Trace, resolved: ResolvedPlan, from: Temperatures | undefined): { found: Stretches; driven: Driven | undefined } {
   const perRpm = metresPerRpm(resolved);
   const found = stretchesOf(trace, perRpm);
   // Who drives out comes back: passes go one way and the other in turn.
-  return { found, driven: drivenOf(trace, wayAt(found.passes, trace, perRpm)) };
+  return { found, driven: drivenOf(trace, wayAt(found.passes, trace, perRpm), from) };
 }
 
 /** What a thermometer and a charger say after a run that was logged, by its own throttle: so many figures, and how a plan says them. */
 export function tracedAfterwards(run: LoggedRun, resolved: ResolvedPlan): { count: number; model: (plan: ResolvedPlan) => number[] } | undefined {
-  const { driven } = drivenThrough(run.trace!, resolved);
+  const { driven } = drivenThrough(run.trace!, resolved, warmStart(run, resolved));
   if (!driven) return undefined;
   const after = afterwards(run, resolved);
   return {

@@ -1,4 +1,4 @@
-import type { LoggedRun } from './logged-run';
+import { warmStart, type LoggedRun } from './logged-run';
 import { openCircuitV } from '../chain/pack';
 import { LAUNCH_MARKS_M } from '../log/stretches';
 import type { ResolvedPlan } from '../plan/resolved-plan';
@@ -72,8 +72,9 @@ export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
   return {
     drafts: [...drafts, ...after.drafts],
     model: (plan, { restV }) => {
+      const from = warmStart(run, plan);
       const { ambientC } = plan.site;
-      const driven = asksRun ? fastRun(plan, ROUGH_RUN) : undefined;
+      const driven = asksRun ? fastRun(plan, from ? { ...ROUGH_RUN, from } : ROUGH_RUN) : undefined;
       const end = driven?.end ?? {
         windingC: ambientC + 30,
         canC: ambientC + 15,
@@ -85,8 +86,8 @@ export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
       const at = new Drivetrain(plan);
       const packOhm = plan.pack.resistanceOhm;
       at.conditions(
-        early(ambientC, end.windingC),
-        early(ambientC, end.canC),
+        early(from?.windingC ?? ambientC, end.windingC),
+        early(from?.canC ?? ambientC, end.canC),
         packOhm,
         openCircuitV(plan.pack, early(plan.startCharge, end.charge)) + restV,
       );

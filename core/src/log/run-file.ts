@@ -81,6 +81,10 @@ export interface RunFile {
   passes?: TypedPass[];
   readings?: TypedReading[];
   current?: { settledA?: number; peakA?: number; minPackV?: number };
+  /** How warm it was as the run began, where it had not cooled to the air [°C]. */
+  startC?: { can: number; esc?: number; pack?: number };
+  /** What was left of full throttle at the radio, where it was held back. */
+  capShare?: number;
   /** Put back by the charger. */
   usedAh?: number;
   launch?: { to18m3S?: number; to40m2S?: number; peakG?: number };

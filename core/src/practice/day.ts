@@ -68,7 +68,7 @@ export interface DriveWish {
 }
 
 const GENTLE_MINUTES = 3;
-const GENTLE_SHARE = 0.35;
+export const GENTLE_SHARE = 0.35;
 
 /** The car of a day. On the first set day nothing was noted wrongly. */
 export const carOfDay = ({ base, seed, set }: Pick<Day, 'base' | 'seed' | 'set'>): HiddenCar =>

@@ -1,3 +1,4 @@
+import { MATT_EMITS } from '../log/thermometer';
 import { GPS } from './gps-track';
 import { REFERENCE_C } from '../chain/constants';
 import type { Series, TypedReading } from '../log/run-file';
@@ -7,7 +8,7 @@ import type { RunSample } from '../predict/run-types';
 /** The simulated instruments, docs/model.md section 12: each reads the truth with its own noise, lag and rounding. */
 
 const ESC = { hz: 20, jitterS: 0.005, voltsTo: 0.02, voltsGain: 0.005, ampsTo: 0.1, ampsGain: 0.02, ampsNoise: 0.3, rpmTo: 10, lagS: 3 };
-const THERMOMETER = { matt: 0.95, bareFrom: 0.7, bareTo: 0.9, noiseC: 1 };
+const THERMOMETER = { matt: MATT_EMITS, bareFrom: 0.7, bareTo: 0.9, noiseC: 1 };
 const SCALE = { noiseKg: 0.005, toKg: 0.001 };
 const CALLIPER = { noiseMm: 0.05, toMm: 0.01 };
 const CHARGER = { loss: 1.02, noise: 0.02 };

@@ -13,7 +13,7 @@ const RULING = ['windingC', 'canC', 'packC'] as const;
 
 type Moment = ReturnType<RunSimulation['save']>;
 
-export interface FastOptions extends Pick<RunOptions, 'stepS'> {
+export interface FastOptions extends Pick<RunOptions, 'stepS' | 'cycle' | 'from'> {
   /** How far a heat store may move [K], and what share of the charge may go, in cycles left out: more is faster and rougher. */
   skipK?: number;
   skipCharge?: number;
@@ -38,7 +38,7 @@ export const simulateRunFast = (plan: ResolvedPlan, options: FastOptions = {}): 
 /** The same with the temperatures and the charge at its end. */
 export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: Run; end: Temperatures & { charge: number } } {
   const { skipK = FAST_SKIP_K, skipCharge = FAST_CHARGE_SKIP } = options;
-  const segments = segmentsOf(plan);
+  const segments = options.cycle ?? segmentsOf(plan);
   const longestS = cycleSeconds(segments);
   const totalS = plan.run.minutes * 60;
   const simulation = new RunSimulation(plan, options);

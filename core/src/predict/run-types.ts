@@ -66,6 +66,8 @@ export interface RunOptions {
   segments?: readonly Segment[];
   /** Temperatures to start from [°C]; left out, the air's and the pack's own. */
   from?: Pick<RunSample, 'windingC' | 'canC' | 'escC' | 'packC'>;
+  /** What is driven over and over until the minutes are up, in the place of the plan’s profile. */
+  cycle?: readonly Segment[];
   /** Longest step [s]; tests halve it. */
   stepS?: number;
   /** Called with the state at the start of each step; return false to end the run there as `time`. */

@@ -59,7 +59,7 @@ export class RunSimulation {
 
   drive(): Run {
     const { run, plan, options } = this;
-    const segments = options.segments ?? segmentsOf(plan);
+    const segments = options.segments ?? options.cycle ?? segmentsOf(plan);
     const total = options.segments ? cycleSeconds(segments) : plan.run.minutes * 60;
     let first: Run | undefined;
     for (let i = 0; run.endS < total - 1e-9 && !(options.segments && i >= segments.length); i++) {

@@ -3,6 +3,9 @@ import { errorOf } from '../desk/api';
 
 /** The simulated devices of the server, asked as real ones would be. */
 
+/** As near as a thermometer is held. */
+export const NEAR_M = 0.15;
+
 const ROOT = '/api/instruments/drives';
 
 async function answered<T>(response: Response): Promise<T> {

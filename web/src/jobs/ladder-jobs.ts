@@ -1,7 +1,7 @@
-import type { Foreseen, Ladder, PlanFile } from '@puddler/core';
+import type { Foreseen, Ladder, PlanFile, Temperatures } from '@puddler/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
-import type { CoolingCourse, CoolingWish, LadderTasks, LadderWish } from '../workers/ladder-worker';
+import type { CoolingCourse, CoolingWish, LadderTasks, LadderWish, StoodSince } from '../workers/ladder-worker';
 import { messageOf, type Asked } from './log-jobs';
 
 const make = () => new Worker(new URL('../workers/ladder-worker.ts', import.meta.url), { type: 'module' });
@@ -72,8 +72,10 @@ function useAsked<Q, T>(question: Q | undefined, ask: (question: Q) => Promise<T
 }
 
 /** What a step is expected to do at the track. */
-export const useForeseen = (step: { plan: PlanFile; capShare: number } | undefined): Asked<Foreseen> =>
-  useAsked(step, ({ plan, capShare }) => quick().foreseen(plan, capShare, undefined));
+export const useForeseen = (
+  step: { plan: PlanFile; capShare: number; after: StoodSince | undefined } | undefined,
+): Asked<{ foreseen: Foreseen; warm: Temperatures | undefined }> =>
+  useAsked(step, ({ plan, capShare, after }) => quick().foreseen(plan, capShare, after));
 
 /** How the car cools after it has stopped. */
 export const useCooling = (wish: CoolingWish | undefined): Asked<CoolingCourse> => useAsked(wish, (one) => quick().cooling(one));

@@ -4,6 +4,7 @@ import {
   ladder,
   resolvePlan,
   stepForeseen,
+  USUAL_READY_C,
   type CoolingDown,
   type Foreseen,
   type Ladder,
@@ -32,13 +33,27 @@ export interface CoolingWish {
   readyC: number;
 }
 
+/** A car that has stood since its last step. */
+export interface StoodSince extends Omit<CoolingWish, 'readyC'> {
+  sinceS: number;
+}
+
+function warmthOf({ plan, readings, guess, sinceS }: StoodSince): Temperatures {
+  const resolved = resolvePlan(plan);
+  return cooledTo(resolved, coolingOf(resolved, readings, guess, USUAL_READY_C), sinceS);
+}
+
 const COURSE_POINTS = 80;
 const COURSE_TO_S = 600;
 
 const tasks = {
   ladder: ({ plan, options }: LadderWish, report: (share: number) => void): Ladder => ladder(plan, { ...options, report }),
 
-  foreseen: (plan: PlanFile, capShare: number, from: Temperatures | undefined): Foreseen => stepForeseen(plan, capShare, from),
+  /** `after` is the step before: the car is still as warm as its cooling says. */
+  foreseen(plan: PlanFile, capShare: number, after: StoodSince | undefined): { foreseen: Foreseen; warm: Temperatures | undefined } {
+    const warm = after && warmthOf(after);
+    return { foreseen: stepForeseen(plan, capShare, warm), warm };
+  },
 
   cooling({ plan, readings, guess, readyC }: CoolingWish): CoolingCourse {
     const resolved = resolvePlan(plan);

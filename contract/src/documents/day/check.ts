@@ -2,7 +2,7 @@ import { DRIVE_HOWS, LOSABLE, type Day, type Drive, type Temperatures } from '@p
 import Joi from 'joi';
 import { checkWith } from '../../joi-problems';
 import { planFileSchema } from '../../plan-schema';
-import { name, oneOf } from '../../schema-words';
+import { name, number, oneOf } from '../../schema-words';
 import { MOST_DRIVES } from './day';
 
 const celsius = Joi.number().min(-60).max(1000).required();
@@ -14,7 +14,7 @@ const drive = Joi.object<Drive, true>({
   id: name.required(),
   plan: planFileSchema.required(),
   how: oneOf(DRIVE_HOWS).required(),
-  capShare: Joi.number().min(0.1).max(1),
+  capShare: number('capShare'),
   at: Joi.string().isoDate().required(),
   runId: name.required(),
   seed: daySeed,

@@ -4,7 +4,7 @@ import { checkWith } from '../../joi-problems';
 import { name, number } from '../../schema-words';
 import { MOST_BEGUN_STEPS, MOST_DRIVEN_STEPS, type BegunStep, type Climb, type DrivenStep } from './ladder';
 
-const gears = { pinion: number('gearing.pinion'), spur: number('gearing.spur'), capShare: Joi.number().min(0.1).max(1) };
+const gears = { pinion: number('gearing.pinion'), spur: number('gearing.spur'), capShare: number('capShare') };
 const when = Joi.string().isoDate();
 const said = Joi.number().min(-100).max(10_000).required();
 const band = Joi.object({ p10: said, p50: said, p90: said }).required();

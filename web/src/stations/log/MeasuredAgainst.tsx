@@ -1,5 +1,5 @@
 import type { CarRun } from '@puddler/contract/shared';
-import { RUN_FIGURES, type RunBand, type RunFigure } from '@puddler/core';
+import { isHeldBack, RUN_FIGURES, type RunBand, type RunFigure } from '@puddler/core';
 import { formatIn, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { Check, ChevronDown, ChevronUp } from 'lucide-react';
@@ -28,14 +28,23 @@ export function MeasuredAgainst({ run }: { run: CarRun }) {
       </thead>
       <tbody>
         {rows.map((figure) => (
-          <Row key={figure} figure={figure} value={measured[figure]!} band={bandOf(run, figure)} system={system} />
+          <Row key={figure} figure={figure} value={measured[figure]!} band={bandOf(run, figure)} isHeldBack={isHeldBack(run)} system={system} />
         ))}
       </tbody>
     </table>
   );
 }
 
-function Row({ figure, value, band, system }: { figure: RunFigure; value: number; band: RunBand | undefined; system: UnitSystem }) {
+interface RowProps {
+  figure: RunFigure;
+  value: number;
+  band: RunBand | undefined;
+  /** The throttle was held back: the plan foretells nothing of that. */
+  isHeldBack: boolean;
+  system: UnitSystem;
+}
+
+function Row({ figure, value, band, isHeldBack, system }: RowProps) {
   const { name } = FIGURE_WORDS[figure];
   return (
     <tr className="border-t border-rule">
@@ -43,7 +52,9 @@ function Row({ figure, value, band, system }: { figure: RunFigure; value: number
         <span className="text-soft">{name}</span> <strong className="font-semibold whitespace-nowrap">{figureText(figure, value, system)}</strong>
       </th>
       <td className="pl-3">
-        {band ? (
+        {!band && isHeldBack ? (
+          <span className="text-[12px] text-soft">nothing was foreseen for it</span>
+        ) : band ? (
           <span className="flex items-center gap-2">
             <BandLine figure={figure} value={value} band={band} system={system} />
             <VerdictWord verdict={verdictOf(value, band)} />

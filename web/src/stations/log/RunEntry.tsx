@@ -1,5 +1,5 @@
 import { LONGEST_NAME, LONGEST_NOTES, MOST_RUN_PHOTOS, type CarRun } from '@puddler/contract/shared';
-import { PROFILES, setField, SURFACES, wordFor, type PlanFile, type ProfileName, type Surface } from '@puddler/core';
+import { isHeldBack, PROFILES, setField, SURFACES, wordFor, type PlanFile, type ProfileName, type Surface } from '@puddler/core';
 import { format } from 'date-fns';
 import { X } from 'lucide-react';
 import { fileAddress } from '../../desk/api';
@@ -89,6 +89,17 @@ function Readings({ run, log }: Props) {
             </span>
           );
         })}
+        <FigureField
+          named
+          label="motor as it began"
+          path="readings.c"
+          value={run.startC?.can}
+          placeholder="as the air"
+          className="w-16"
+          onSet={(can) =>
+            log.changeTerms(({ startC, ...now }) => (can === undefined ? now : { ...now, startC: { ...startC, can } }), 'motor as it began', 'startC')
+          }
+        />
       </div>
     </div>
   );
@@ -291,6 +302,9 @@ function Words({ run, log }: Props) {
         >
           {run.aside ? 'Left out of learning' : 'Leave out of learning'}
         </Choice>
+        {isHeldBack(run) && (
+          <span className="text-[12.5px] text-soft">throttle held at {Math.round(100 * run.capShare!)} %: learned from only with the ESC’s log</span>
+        )}
       </span>
       {photos.problems.map((problem) => (
         <p key={problem} role="alert" className="text-[12px] text-stop">

@@ -1,5 +1,5 @@
 import type { CarRun } from '@puddler/contract/shared';
-import { measuredOf, RUN_FIGURES, SERIES_WORDS, type LogQuantity, type RunBand, type RunFigure } from '@puddler/core';
+import { isHeldBack, measuredOf, RUN_FIGURES, SERIES_WORDS, type LogQuantity, type RunBand, type RunFigure } from '@puddler/core';
 import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import { format } from 'date-fns';
 
@@ -43,7 +43,9 @@ export function measuredIn(run: CarRun): Partial<Record<RunFigure, number>> {
 }
 
 /** A run is held against bands that are kept with it; those that are missing are still to be computed. */
-export const lacksBands = (run: CarRun): boolean => Object.keys(measuredIn(run)).some((figure) => !run.predicted?.[figure]);
+export const lacksBands = (run: CarRun): boolean =>
+  // A throttle that was held back is held only against what was foreseen for it.
+  !isHeldBack(run) && Object.keys(measuredIn(run)).some((figure) => !run.predicted?.[figure]);
 
 export const bandOf = (run: CarRun, figure: RunFigure): RunBand | undefined => run.predicted?.[figure];
 

@@ -1,5 +1,5 @@
 import { MOST_RUN_LOGS, type CarRun } from '@puddler/contract/shared';
-import { plannedRun, type PlanFile } from '@puddler/core';
+import { isHeldBack, plannedRun, type PlanFile } from '@puddler/core';
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { amendRun, deleteDocument, editRun, keepRun } from '../../desk/edits';
@@ -35,8 +35,10 @@ export function newRun(planId: string, file: PlanFile, last: CarRun | undefined)
   };
 }
 
-function withoutBands({ predicted: _old, ...run }: CarRun): CarRun {
-  return run;
+function withoutBands(run: CarRun): CarRun {
+  if (isHeldBack(run)) return run;
+  const { predicted: _old, ...rest } = run;
+  return rest;
 }
 
 export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {

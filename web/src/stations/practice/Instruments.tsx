@@ -4,7 +4,7 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { withPass } from '../../in-hand/run-entry';
-import { askDevice, askThermometer, escLogAddress, trackAddress } from '../../jobs/instruments';
+import { askDevice, askThermometer, escLogAddress, NEAR_M, trackAddress } from '../../jobs/instruments';
 import { messageOf } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
@@ -22,7 +22,7 @@ const WAITS = [
   [60, '1 min'],
   [300, '5 min'],
 ] as const;
-const [NEAR_M, FAR_M] = [0.15, 2 * SPOT_FITS_M];
+const FAR_M = 2 * SPOT_FITS_M;
 
 /** “2:05” of the day’s own clock. */
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;

@@ -1,11 +1,21 @@
 import { MOST_DRIVES, type CarRun, type PlanBody } from '@puddler/contract/shared';
-import { sessionMinutes, stepSession, resolvePlan, type Day, type Drive, type DriveHow, type PlanFile, type StepGears } from '@puddler/core';
+import {
+  GENTLE_SHARE,
+  sessionMinutes,
+  stepSession,
+  resolvePlan,
+  type Day,
+  type Drive,
+  type DriveHow,
+  type PlanFile,
+  type StepGears,
+} from '@puddler/core';
 import { useCallback, useEffect, useState } from 'react';
 import { amendDay, editClimb, editRun, keepRun } from '../../desk/edits';
 import { carOf, climbOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector, useAppStore } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';
-import { tellDevices } from '../../jobs/instruments';
+import { askThermometer, NEAR_M, tellDevices } from '../../jobs/instruments';
 import { messageOf } from '../../jobs/log-jobs';
 import { practiceTasks } from '../../jobs/practice-jobs';
 
@@ -96,6 +106,9 @@ export function useDay(carId: string): AtDay | undefined {
       };
       dispatch(amendDay(carId, (known) => ({ ...known, drives: [...known.drives, drive], waitedS: known.waitedS + known.stoodS, stoodS: 0 })));
       if (isStep) stopStep(openStep.id, 0);
+      // A builder points the thermometer before it goes off as well: a car that is still warm gets hotter.
+      const startC = last && deviceId !== undefined ? await readBefore(deviceId, now.stoodS) : undefined;
+      dispatch(editRun(runId, ({ startC: _old, ...run }) => (startC ? { ...run, startC } : run), 'how warm it began'));
     });
 
   /** The step’s clock goes by the day’s: its car stopped so long ago. */
@@ -145,6 +158,14 @@ export function useDay(carId: string): AtDay | undefined {
   };
 }
 
+/** Motor, ESC and pack as the thermometer says just before a drive. */
+async function readBefore(deviceId: string, stoodS: number): Promise<NonNullable<CarRun['startC']>> {
+  const [can, esc, pack] = await Promise.all(
+    (['can', 'esc', 'pack'] as const).map((of) => askThermometer(deviceId, { of, distanceM: NEAR_M, matt: true }, stoodS)),
+  );
+  return { can: can!, esc: esc!, pack: pack! };
+}
+
 const fitted = (file: PlanFile, { pinion, spur }: StepGears): PlanFile => ({
   ...file,
   gearing: { ...file.gearing, ...(pinion === undefined ? {} : { pinion }), ...(spur === undefined ? {} : { spur }) },
@@ -160,8 +181,7 @@ function runOf(plan: PlanFile, { how, capShare }: DriveChoice, planId: string, a
     ...(how === 'passes' ? { drivenAs: 'speed-pass' as const } : {}),
     ...(minutes === undefined ? {} : { minutes: Number(minutes.toFixed(2)) }),
     plan,
-    // Only full throttle as it was planned can be held against the plan.
-    ...(capShare === undefined && how !== 'gentle' ? {} : { aside: true as const }),
+    ...(how === 'gentle' ? { capShare: Math.min(capShare ?? 1, GENTLE_SHARE) } : capShare === undefined ? {} : { capShare }),
   };
 }
 

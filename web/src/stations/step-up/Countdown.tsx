@@ -10,20 +10,19 @@ import { useNow } from '../../ui/use-now';
 import { useWidth } from '../../ui/useWidth';
 import type { CoolingCourse } from '../../workers/ladder-worker';
 import { clockText } from './step-text';
-import type { AtLadder, Driven } from './use-climb';
+import { guessOf, type AtLadder, type Driven } from './use-climb';
 
 /** How long until the next run may start: by the cooling of this car since it stopped. The clock goes on while the page is closed. */
 export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Driven; stoppedAt: string }) {
   const system = useAppSelector((state) => state.prefs.units);
   const heat = unitOf('°C', system);
-  const { run, step } = driven;
+  const { run } = driven;
   const readyC = at.climb.readyC ?? Math.max(USUAL_READY_C, run.plan.site.ambientC + LEAST_OVER_AIR_K);
   const { readings } = run;
   const wish = useMemo(() => {
     if (!readings?.some((one) => one.of === 'can')) return undefined;
-    const { windingOverCanK, escC, packC } = step.foreseen;
-    return { plan: run.plan, readings, guess: { windingOverCanK, escC: escC.p50, packC: packC.p50 }, readyC };
-  }, [run.plan, readings, step.foreseen, readyC]);
+    return { plan: run.plan, readings, guess: guessOf(driven), readyC };
+  }, [run.plan, readings, driven, readyC]);
   const asked = useCooling(wish);
   const now = useNow();
   const sinceS = (now - Date.parse(stoppedAt)) / 1000;

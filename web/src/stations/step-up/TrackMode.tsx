@@ -12,7 +12,7 @@ import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
 import { TrackPasses } from './TrackPasses';
 import { TrackReadings } from './TrackReadings';
-import type { AtLadder, Driven } from './use-climb';
+import { stoodSince, type AtLadder, type Driven } from './use-climb';
 import { VerdictView } from './VerdictView';
 
 /** At the track: one step a screen, sized for a thumb. The screen is kept awake. */
@@ -52,14 +52,15 @@ const LARGE = 'h-16 w-full rounded-md bg-ember text-[20px] font-semibold text-pa
 /** The step that is next: what to fit, what to expect, and the cautions. */
 function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
   const gears = gearsOfRung(step);
-  const asked = useForeseen({ plan: step.plan, capShare: gears.capShare ?? 1 });
+  const [now] = useState(() => Date.now());
+  const asked = useForeseen({ plan: step.plan, capShare: gears.capShare ?? 1, after: stoodSince(at.last, now) });
   return (
     <>
       <div className={BODY}>
         <p className="wide text-[34px] leading-tight font-semibold">{gearsText(gears)}</p>
         {asked.state === 'waiting' && <Busy text="Working out what to expect …" />}
         {asked.state === 'failed' && <p className="text-stop">It cannot be foreseen: {asked.message}</p>}
-        {asked.state === 'ready' && <Expect foreseen={asked.value} step={step} />}
+        {asked.state === 'ready' && <Expect foreseen={asked.value.foreseen} step={step} />}
         {at.driven.length === 0 && <Cautions />}
         <p className="mt-3 text-soft">
           Fit the gears, check the mesh by a strip of paper, screws and wheels. A pass each way at full throttle, then stop.
@@ -70,7 +71,7 @@ function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
           type="button"
           className={LARGE}
           disabled={asked.state !== 'ready'}
-          onClick={() => asked.state === 'ready' && at.begin(step, asked.value)}
+          onClick={() => asked.state === 'ready' && at.begin(step, asked.value.foreseen, asked.value.warm)}
         >
           It is fitted: begin
         </button>

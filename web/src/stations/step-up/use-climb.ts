@@ -15,6 +15,7 @@ import {
   type LadderStanding,
   type Limits,
   type StepGears,
+  type Temperatures,
   type Verdict,
 } from '@puddler/core';
 import { useMemo } from 'react';
@@ -24,7 +25,7 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useLadder, type LadderState } from '../../jobs/ladder-jobs';
-import type { LadderWish } from '../../workers/ladder-worker';
+import type { LadderWish, StoodSince } from '../../workers/ladder-worker';
 import { gearsText } from './step-text';
 
 /** So many teeth under the target’s pinion are looked at. */
@@ -46,7 +47,8 @@ export interface AtLadder {
   last: Driven | undefined;
   standing: LadderStanding | undefined;
   limits: Limits;
-  begin: (step: LadderStep, foreseen: Foreseen) => void;
+  /** `warm` is how warm the car still is from the step before. */
+  begin: (step: LadderStep, foreseen: Foreseen, warm: Temperatures | undefined) => void;
   stop: (step: DrivenStep) => void;
   change: (change: (noted: Climb) => Climb, label: string, joins?: string) => void;
   changeRun: (driven: Driven, change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
@@ -134,7 +136,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
         : undefined,
     [state, judged, inHand],
   );
-  const begin: AtLadder['begin'] = (step, foreseen) => {
+  const begin: AtLadder['begin'] = (step, foreseen, warm) => {
     const runId = crypto.randomUUID();
     const at = new Date().toISOString();
     const gears = gearsOfRung(step);
@@ -147,8 +149,8 @@ export function useClimb(inHand: PlanInHand): AtLadder {
       drivenAs: 'speed-pass',
       minutes: Number(sessionMinutes(session).toFixed(2)),
       plan: step.plan,
-      // A throttle that is held back says nothing of full throttle: only the step’s own prediction may be held against it.
-      ...(gears.capShare === undefined ? {} : { aside: true as const, predicted: bandsOf(foreseen) }),
+      ...(warm ? { startC: { can: rounded(warm.canC), esc: rounded(warm.escC), pack: rounded(warm.packC) } } : {}),
+      ...(gears.capShare === undefined ? {} : { capShare: gears.capShare, predicted: bandsOf(foreseen) }),
     };
     const begun =
       climb.begun ??
@@ -171,6 +173,8 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   };
 }
 
+const rounded = (c: number) => Number(c.toFixed(1));
+
 const bandsOf = ({ topSpeedMs, canC, escC, packC, packA }: Foreseen): NonNullable<CarRun['predicted']> => ({
   topSpeedMs,
   canC,
@@ -188,3 +192,17 @@ export const withStep = (noted: Climb, id: string, change: Partial<DrivenStep>):
 });
 
 export const isAt = (step: LadderStep, gears: StepGears): boolean => sameGears(gearsOfRung(step), gears);
+
+/** What the cooling of a car goes by where nothing was read. */
+export const guessOf = ({ step: { foreseen } }: Driven) => ({
+  windingOverCanK: foreseen.windingOverCanK,
+  escC: foreseen.escC.p50,
+  packC: foreseen.packC.p50,
+});
+
+/** The step before, as far as it still warms the car; undefined where nothing was read of it. */
+export function stoodSince(last: Driven | undefined, nowMs: number): StoodSince | undefined {
+  const { run, step } = last ?? {};
+  if (!last || !run?.readings?.some((one) => one.of === 'can') || step?.stoppedAt === undefined) return undefined;
+  return { plan: run.plan, readings: run.readings, guess: guessOf(last), sinceS: Math.max(0, (nowMs - Date.parse(step.stoppedAt)) / 1000) };
+}

@@ -1,0 +1,60 @@
+// A builder who follows the ladder on simulated days, and one who goes straight for the target: `npm run bench:days [-- days]`.
+import { workDay } from '../../core/test/practice/scripted-builder';
+import { practicePlans } from '../../core/test/practice/practice-plans';
+
+const DAYS = Number(process.argv[2] ?? 200);
+const [FIRST, EVERY] = [Number(process.argv[3] ?? 0), Number(process.argv[4] ?? 1)];
+const FIRST_SEED = 5000;
+/** Refusing is right where the car would pass a limit, or come so near to it that no thermometer tells [K]. */
+const NEAR_K = 3;
+
+const tally = {
+  days: 0,
+  reached: 0,
+  refusedRightly: 0,
+  refusedNear: 0,
+  refusedWrongly: 0,
+  climbedUnsafe: 0,
+  lost: 0,
+  straightLost: 0,
+  straightOver: 0,
+};
+const [drives, minutes, offs]: number[][] = [[], [], []];
+const wrong: string[] = [];
+for (let i = FIRST; i < DAYS; i += EVERY) {
+  const base = practicePlans(i);
+  const seed = FIRST_SEED + i;
+  const { reckoning, climbed, countdownOffK, verdicts } = workDay(base, seed);
+  const { lost, reached, targetIsSafe, targetCanC, runs } = reckoning;
+  tally.days++;
+  if (lost) tally.lost++;
+  else if (climbed && reached) tally.reached++;
+  else if (!targetIsSafe) tally.refusedRightly++;
+  else if (targetCanC > 85 - NEAR_K) tally.refusedNear++;
+  else {
+    tally.refusedWrongly++;
+    wrong.push(
+      `${i}: can ${targetCanC.toFixed(0)} °C, ${runs} drives, ${reckoning.slip ?? 'no slip'}, ${
+        verdicts
+          .at(-1)
+          ?.reasons.map((one) => one.id)
+          .join('+') ?? 'no verdict'
+      }${climbed ? ', climbed' : ''}`,
+    );
+  }
+  if (climbed && !targetIsSafe) tally.climbedUnsafe++;
+  drives!.push(runs);
+  minutes!.push(reckoning.minutes);
+  offs!.push(...countdownOffK.map(Math.abs));
+  const straight = workDay(base, seed, { straight: true }).reckoning;
+  if (straight.lost) tally.straightLost++;
+  if (!straight.targetIsSafe) tally.straightOver++;
+}
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1];
+console.log(JSON.stringify(tally));
+console.log(`drives a day: median ${median(drives!)}; minutes: median ${median(minutes!)?.toFixed(0)}`);
+offs!.sort((a, b) => a - b);
+console.log(
+  `countdown against the can at its end: ${offs!.length} waits, median ${offs![offs!.length >> 1]?.toFixed(1)} K, 90 % within ${offs![Math.floor(0.9 * offs!.length)]?.toFixed(1)} K, most ${offs!.at(-1)?.toFixed(1)} K`,
+);
+for (const line of wrong) console.log(`  left though it was safe: ${line}`);
