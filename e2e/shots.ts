@@ -30,12 +30,6 @@ const garage = async (page: Page, address: string) => {
   await page.waitForFunction(() => !document.body.innerText.includes('…'));
 };
 const plan = (page: Page, address: string) => openPlan(page, address, 'Sixty on packed dirt');
-const newCar = async (page: Page, address: string) => {
-  await garage(page, address);
-  await page.getByRole('button', { name: 'New car' }).click();
-  await page.getByRole('dialog').waitFor();
-};
-
 const shelf = async (page: Page, address: string) => {
   await page.goto(`${address}/shelf`);
   await page.getByText('Osier 3652 3300').waitFor();
@@ -100,17 +94,6 @@ const hot = async (page: Page, address: string) => {
   for (let i = 0; i < 14; i++) await page.keyboard.press(']');
   await page.waitForTimeout(2500);
 };
-/** A backup that still has a car which was deleted since. */
-const restoring = async (page: Page, address: string) => {
-  const backup = Buffer.from(await (await fetch(`${address}/api/backup`)).arrayBuffer());
-  const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
-  const pacer = documents.car!.find(({ body }) => body.car.name === 'Towpath pacer')!;
-  const body = JSON.stringify({ base: pacer.version });
-  await fetch(`${address}/api/cars/${pacer.id}`, { method: 'DELETE', headers: { 'content-type': 'application/json' }, body });
-  await page.goto(`${address}/backup`);
-  await page.getByLabel('Backup to restore').setInputFiles({ name: 'puddler-backup.zip', mimeType: 'application/zip', buffer: backup });
-  await page.getByText('A backup of').waitFor();
-};
 const station = (name: string, path: string, ready: string) => async (page: Page, address: string) => {
   const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
   const { id } = documents.plan!.find(({ body }) => body.name === name)!;
@@ -142,15 +125,43 @@ const learning = async (page: Page, address: string) => {
   await page.getByRole('button', { name: /Learn from/ }).click();
   await page.getByText(/figures are surer/).waitFor();
 };
-const replaying = async (page: Page, address: string) => {
-  await openLog(page, address);
-  await page.getByRole('button', { name: 'Replay', exact: true }).click();
-  await page.getByText('Measured and computed').waitFor();
+const atTheTrack = async (page: Page, address: string) => {
+  await station('Ridgeback, first conversion', 'step-up', 'The ladder')(page, address);
+  await page.getByRole('button', { name: 'Drive this step' }).click();
+  await page.getByRole('button', { name: 'It is fitted: begin' }).click();
+  const type = async (label: RegExp, value: string) => {
+    await page.getByLabel(label).fill(value);
+    await page.getByLabel(label).press('Enter');
+  };
+  const faster = (await page.getByRole('dialog').getByText('15/58').count()) > 0 ? 2.2 : 0;
+  await type(/^Pass out/, String(32.8 + faster));
+  await type(/^and back/, String(32.1 + faster));
+  await page.getByRole('button', { name: /It has stopped/ }).click();
+  await type(/^Motor/, '21');
+  await type(/^ESC/, '19');
+  await type(/^Pack/, '18');
+  await type(/^Highest/, '22');
+  await page.getByText('set by its readings').last().waitFor();
+};
+const ladder = async (page: Page, address: string) => {
+  await atTheTrack(page, address);
+  await page.getByRole('button', { name: 'See the ladder' }).click();
+  await page.getByRole('table', { name: 'Steps' }).waitFor();
+};
+const practice = async (page: Page, address: string) => {
+  await page.goto(`${address}/practice`);
+  await page.getByRole('button', { name: 'Begin Crosswind' }).click();
+  await page.getByRole('button', { name: 'Drive', exact: true }).click();
+  await page.getByRole('button', { name: 'Skip' }).waitFor();
+  await page.getByRole('button', { name: '+10 s' }).click();
+  for (const part of ['Motor', 'ESC', 'Pack']) await page.getByRole('group', { name: 'Thermometer' }).getByRole('button', { name: part }).click();
+  await page.getByRole('button', { name: 'Note both passes' }).click();
+  await page.getByText('by the phone').waitFor();
+  await page.waitForTimeout(1500);
 };
 const shots: Shot[] = [
   { name: 'log', size: WIDE, theme: 'light', go: trace },
   { name: 'log-learning', size: WIDE, theme: 'light', go: learning },
-  { name: 'log-replay', size: WIDE, theme: 'dark', go: replaying },
   { name: 'buy', size: WIDE, theme: 'light', go: buy },
   { name: 'fit', size: WIDE, theme: 'dark', go: fit },
   { name: 'fit-phone', size: PHONE, theme: 'light', go: bench },
@@ -163,11 +174,12 @@ const shots: Shot[] = [
   { name: 'compare', size: WIDE, theme: 'light', go: compare },
   { name: 'garage', size: WIDE, theme: 'light', go: garage },
   { name: 'plan', size: WIDE, theme: 'light', go: plan },
-  { name: 'new-car', size: WIDE, theme: 'light', go: newCar },
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
-  // Last, since these step the plans that the others show.
+  { name: 'step-up-phone', size: PHONE, theme: 'light', go: atTheTrack },
+  { name: 'step-up', size: WIDE, theme: 'light', go: ladder },
+  { name: 'practice', size: WIDE, theme: 'dark', go: practice },
+  // Last, since this steps a plan that the others show.
   { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
-  { name: 'backup', size: WIDE, theme: 'light', go: restoring },
 ];
 
 mkdirSync(folder, { recursive: true });

@@ -3,7 +3,7 @@ import type { Samples } from '../log/samples';
 import { normal } from '../predict/random';
 import type { RunSample } from '../predict/run-types';
 
-/** A phone’s GPS, docs/model.md section 12. */
+/** A phone’s GPS, docs/model.md section 13. */
 export const GPS = { noiseMs: 0.15, lagS: 0.4, wanderM: 1.5, wanderS: 60, whiteM: 0.3, dropOutsPerS: 1 / 60, dropOutFromS: 1, dropOutToS: 3 };
 /** A disused quarry by an estuary that is on no map. */
 const QUARRY = { latDeg: 53.21, lonDeg: -4.42, elevationM: 34 };

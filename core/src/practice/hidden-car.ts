@@ -18,7 +18,7 @@ export interface Weather {
   ambientC: number;
 }
 
-/** A car whose true figures nobody has been told, docs/model.md section 12. */
+/** A car whose true figures nobody has been told, docs/model.md section 13. */
 export interface HiddenCar {
   /** As its builder believes it to be. */
   plan: PlanFile;

@@ -5,7 +5,7 @@ import type { Series, TypedReading } from '../log/run-file';
 import { normal } from '../predict/random';
 import type { RunSample } from '../predict/run-types';
 
-/** The simulated instruments, docs/model.md section 12: each reads the truth with its own noise, lag and rounding. */
+/** The simulated instruments, docs/model.md section 13: each reads the truth with its own noise, lag and rounding. */
 
 const ESC = { hz: 20, jitterS: 0.005, voltsTo: 0.02, voltsGain: 0.005, ampsTo: 0.1, ampsGain: 0.02, ampsNoise: 0.3, rpmTo: 10, lagS: 3 };
 const THERMOMETER = { matt: MATT_EMITS, bareFrom: 0.7, bareTo: 0.9, noiseC: 1 };

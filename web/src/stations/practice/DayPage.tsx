@@ -66,7 +66,7 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
 function Guide({ at }: { at: AtDay }) {
   const climb = useAppSelector((state) => climbOf(state, at.planId));
   const learned = useAppSelector((state) => learnedOf(state, at.carId));
-  const { day, openStep, run } = at;
+  const { openStep, run } = at;
   const driven = climb.steps.some((step) => step.runId === at.last?.runId);
   const readings = run?.readings?.length ?? 0;
   const ladder = (
@@ -81,7 +81,7 @@ function Guide({ at }: { at: AtDay }) {
   );
   return (
     <p role="note" className="mt-2 border-l-2 border-ember pl-3 text-[14px]">
-      {climb.steps.length === 0 && day.drives.length === 0 ? (
+      {climb.steps.length === 0 ? (
         <>Look at the ladder first: {ladder} shows the gears to begin with, and “At the track” begins the first step. Then come back and drive it.</>
       ) : openStep ? (
         <>The step is begun: drive it, a pass each way.</>

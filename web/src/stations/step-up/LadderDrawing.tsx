@@ -82,6 +82,7 @@ export function LadderDrawing({ at, ladder, name }: { at: AtLadder; ladder: Ladd
           predicted={(step) => step.topSpeedMs}
           begun={(one) => one.topSpeedMs}
           measured={(driven) => meanOf(driven.run.passes?.map((pass) => pass.speedMs))}
+          foreseen={(driven) => driven.step.foreseen.topSpeedMs}
           fromZero
         />
         <Pane
@@ -142,11 +143,13 @@ interface PaneProps {
   predicted: (step: LadderStep) => RungBand;
   begun: (one: { topSpeedMs: number; canC: number }) => number;
   measured: (driven: Driven) => number | undefined;
+  /** What was foreseen of a step that is on the ladder no more, where it is the same figure. */
+  foreseen?: (driven: Driven) => RungBand;
   lines?: { at: number; tone: 'caution' | 'stop'; word: string }[];
   fromZero?: boolean;
 }
 
-function Pane({ title, unit, top, x, right, columns, fill, predicted, begun, measured, lines = [], fromZero = false }: PaneProps) {
+function Pane({ title, unit, top, x, right, columns, fill, predicted, begun, measured, foreseen, lines = [], fromZero = false }: PaneProps) {
   const of = (value: number) => toShown(value, unit);
   const values = columns.flatMap((one) => [
     ...(one.step ? [predicted(one.step).p10, predicted(one.step).p90] : []),
@@ -174,7 +177,7 @@ function Pane({ title, unit, top, x, right, columns, fill, predicted, begun, mea
       </text>
       {columns.map((one) => {
         const [left, wide] = [x(one.key)!, x.bandwidth()];
-        const band = one.step && predicted(one.step);
+        const band = one.step ? predicted(one.step) : one.driven && foreseen?.(one.driven);
         const value = one.driven && measured(one.driven);
         return (
           <g key={one.key}>

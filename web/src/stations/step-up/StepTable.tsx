@@ -61,14 +61,14 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
 }
 
 function StepNote({ step, ladder, at }: { step: LadderStep; ladder: Ladder; at: AtLadder }) {
-  const toBuy = step.gearing.kind === 'gears' && !step.gearing.owned;
   const isTarget = ladder.outcome === 'reached' && step === ladder.steps[ladder.steps.length - 1];
-  const judged = at.driven.findLast((one) => one.step.stoppedAt !== undefined && isAt(step, one.step));
+  const isDone = at.driven.findLast((one) => one.step.stoppedAt !== undefined && isAt(step, one.step))?.verdict.verdict === 'go';
+  const toBuy = step.gearing.kind === 'gears' && !step.gearing.owned && !isDone;
   return (
     <span className="text-[11.5px] font-normal text-soft">
       {isTarget && ' target'}
       {toBuy && ' to buy'}
-      {judged?.verdict.verdict === 'go' && ' done'}
+      {isDone && ' done'}
     </span>
   );
 }

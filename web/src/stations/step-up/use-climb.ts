@@ -123,7 +123,12 @@ export function useClimb(inHand: PlanInHand): AtLadder {
       },
     [stood],
   );
-  const wish = useMemo((): LadderWish => ({ plan: file, options: { limits, ...teeth, ...(from ? { from } : {}) } }), [file, limits, teeth, from]);
+  // Where one stands is known once the runs of the steps are here.
+  const isHere = useAppSelector((state) => state.desk.logLoaded) || climb.steps.length === 0;
+  const wish = useMemo(
+    (): LadderWish | undefined => (isHere ? { plan: file, options: { limits, ...teeth, ...(from ? { from } : {}) } } : undefined),
+    [isHere, file, limits, teeth, from],
+  );
   const state = useLadder(wish);
   const standing = useMemo(
     () =>
