@@ -19,7 +19,7 @@ const type = async (page: Page, label: RegExp, value: string) => {
 };
 const verdict = (page: Page) => page.getByRole('region', { name: 'Verdict' });
 const ladderOn = async (address: string, planId: string) =>
-  ((await (await fetch(`${address}/api/garage`)).json()) as DocList).documents.ladder?.find((doc) => doc.id === planId) as Doc<'ladder'> | undefined;
+  ((await (await fetch(`${address}/api/garage`)).json()) as DocList).documents.ladder?.find((doc) => doc.id === planId);
 
 test('a step is driven at the track: cautions, passes, four temperatures with the clock, the verdict, and its run stands in the log', async ({
   page,

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import './jsdom-gaps';
 import { cleanup, render, screen, within } from '@testing-library/react';
 import type { CarRun } from '@puddler/contract';
 import { act } from 'react';
@@ -10,14 +11,6 @@ import { MeasuredAgainst } from '../src/stations/log/MeasuredAgainst';
 import { RunList } from '../src/stations/log/RunList';
 import { Slips } from '../src/stations/log/LessonNotes';
 import type { AtLog } from '../src/stations/log/use-log';
-
-// jsdom lays nothing out, so nothing is ever observed to change its size.
-Object.defineProperty(window, 'ResizeObserver', {
-  value: class {
-    observe = () => undefined;
-    disconnect = () => undefined;
-  },
-});
 
 const BAND = { p10: 13, p50: 14, p90: 15 };
 const run = (name: string, at: string, speedMs: number, more: Partial<CarRun> = {}): CarRun => ({

@@ -15,6 +15,8 @@ const START_TO = 0.7;
 /** Throttle caps at the radio go by this. */
 const CAP_STEP = 0.05;
 const LOWEST_CAP = 0.4;
+/** Slower than the target is what is slower by more than this. */
+const SLOWER = 0.999;
 /** Gears looked at, the finest first: more are no finer. */
 const MOST_GEARS = 24;
 /** Of the work, what gears take where caps are needed too. */
@@ -77,7 +79,10 @@ function isGentle(steps: readonly Rung[], target: Rung, { from }: LadderOptions)
 
 /** The way through what there is. */
 function climb(all: readonly Rung[], target: Rung, options: LadderOptions): Ladder {
-  const rungs = [...all].sort((a, b) => a.topSpeedMs.p50 - b.topSpeedMs.p50);
+  // What is as fast as the target leads nowhere but there: a car whose amps are limited does not notice a cap.
+  const rungs = all
+    .filter((rung) => rung === target || rung.topSpeedMs.p50 < SLOWER * target.topSpeedMs.p50)
+    .sort((a, b) => a.topSpeedMs.p50 - b.topSpeedMs.p50);
   const safe = rungs.filter((rung) => !rung.stops);
   const start = startOf(safe, target, options);
   if (!start) return { outcome: 'no-start', steps: [], because: rungs[0]?.stops ?? target.stops, target };
@@ -115,7 +120,7 @@ function rungsByGears(plan: PlanFile, options: LadderOptions, target: Rung): Run
       const { topSpeedMs } = predictSteady(resolved);
       const isNow = pinion === options.from?.pinion && spur === options.from.spur && options.from.capShare === undefined;
       const stays = fitFindings(file, resolved, options.limits).every((one) => one.level !== 'stop' || !FITS.includes(one.id));
-      const isSlower = topSpeedMs < 0.999 * target.topSpeedMs.p50 && topSpeedMs > 0.5 * target.topSpeedMs.p50;
+      const isSlower = topSpeedMs < SLOWER * target.topSpeedMs.p50 && topSpeedMs > 0.5 * target.topSpeedMs.p50;
       return (stays && isSlower) || isNow ? [{ pinion, spur, file, topSpeedMs, owned: isOwned(options, pinion, spur) }] : [];
     }),
   );
