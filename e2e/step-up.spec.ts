@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Doc, DocList } from '@puddler/contract';
+import type { DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
 import { expectNoBarriersInAllLooks } from './barriers';
 import { expect, planNamed, saved, test } from './fixtures';
