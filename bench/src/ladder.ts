@@ -6,6 +6,7 @@ import { anyPlan } from '../../core/test/any-plan';
 
 const PLANS = Number(process.argv[2] ?? 300);
 const SEED = 31;
+const HARDLY_MOVES_MS = 0.1;
 
 const tally = {
   plans: 0,
@@ -13,6 +14,7 @@ const tally = {
   'stops-short': 0,
   'no-start': 0,
   notComputable: 0,
+  hardlyMoves: 0,
   largeSteps: 0,
   largeThoughFiner: 0,
   pastAStop: 0,
@@ -52,6 +54,11 @@ for (const plan of fc.sample(anyPlan, { seed: SEED, numRuns: PLANS * 2 })) {
   } catch (error) {
     if (!(error instanceof PlanError)) throw error;
     tally.notComputable++;
+    continue;
+  }
+  // A car that hardly moves has no ladder worth the name.
+  if (!(way.target.topSpeedMs.p10 > HARDLY_MOVES_MS)) {
+    tally.hardlyMoves++;
     continue;
   }
   times.push(performance.now() - began);

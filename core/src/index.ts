@@ -223,7 +223,7 @@ export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
 export { gpsTrack } from './practice/gps-track';
 export { ladder, isSmall, STEP_CAN_K, STEP_SPEED_SHARE, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
 export { type Room, type Rung, type RungBand, type RungGearing, type RungStop } from './ladder/rung';
-export { verdictOf, type AtTrack, type Reason, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
+export { verdictOf, type AtTrack, type FigureWords, type Reason, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
 export { driveStep, HIGHEST_BY_S, READ_BY_S, stepForeseen, stepSession, type Foreseen } from './ladder/foreseen';
 export { cooledTo, coolingOf, LEAST_OVER_AIR_K, USUAL_READY_C, type CoolingDown } from './ladder/cooling';
 export { gearsOfRung, sameGears, standingOf, type Attempt, type LadderStanding, type StepGears } from './ladder/climb';

@@ -1,7 +1,7 @@
 import type { CarRun, Climb } from '@puddler/contract/shared';
-import { rmcSentence, type Ladder, type LadderStep, type PlanFile } from '@puddler/core';
+import { limitsWith, rmcSentence, verdictOf, type Ladder, type LadderStep, type PlanFile } from '@puddler/core';
 import { learnable } from '../src/in-hand/learnable-runs';
-import { clockText, gearsText, outcomeText, stopText } from '../src/stations/step-up/step-text';
+import { clockText, figureWords, gearsText, outcomeText, stopText } from '../src/stations/step-up/step-text';
 import { foundAt, stoodSince, withStep, type Driven } from '../src/stations/step-up/use-climb';
 import { fastestOf, heardFrom } from '../src/stations/practice/nmea-live';
 
@@ -47,6 +47,17 @@ test('a ladder says how it ends, why, and what would have to change', () => {
 test('a figure just over its limit does not read the same as that, whatever the unit', () => {
   expect(stopText({ id: 'motor-temperature', value: 85.4, limit: 85 }, 'metric')).toContain('85.4 °C');
   expect(stopText({ id: 'motor-temperature', value: 85.4, limit: 85 }, 'imperial')).toMatch(/186 °F .* 185 °F/);
+});
+
+test('reasons of a verdict speak the units that are chosen', () => {
+  const found = { passes: [{ speedMs: 10 }], readings: [{ of: 'can' as const, c: 90 }] };
+  const foreseenHere = { ...foreseen, topSpeedMs: { p10: 13, p50: 14, p90: 15 } };
+  const said = (system: 'metric' | 'imperial') =>
+    verdictOf(found, foreseenHere, limitsWith(), figureWords(system))
+      .reasons.map((one) => one.text)
+      .join(' ');
+  expect(said('metric')).toMatch(/at 90 °C; 85 °C is its end.*did 36 km\/h, predicted were 50 km\/h/);
+  expect(said('imperial')).toMatch(/at 194 °F; 185 °F is its end.*did 22 mph, predicted were 31 mph/);
 });
 
 test('a clock counts in minutes and seconds, and never under nothing', () => {

@@ -42,6 +42,14 @@ export interface Verdict {
   reasons: Reason[];
 }
 
+/** How figures are written in reasons: in the builder’s units. */
+export interface FigureWords {
+  speed: (speedMs: number) => string;
+  heat: (c: number) => string;
+}
+
+const METRIC: FigureWords = { speed: (speedMs) => `${(3.6 * speedMs).toFixed(0)} km/h`, heat: (c) => `${c.toFixed(0)} °C` };
+
 /** As predicted: within this share, of the rise over the air for temperatures. */
 const WITHIN = 0.15;
 /** A thermometer tells no smaller difference [K]. */
@@ -62,7 +70,7 @@ const hottest = (readings: readonly TypedReading[], of: TypedReading['of']): num
  * Go on, hold or go back after a step, with every reason and its figures. Never go without a pass each way and the four temperatures.
  * A short run with a hot motor at little current says that the motor has the wrong kv for these volts: more pinion makes it worse.
  */
-export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits): Verdict {
+export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { speed, heat }: FigureWords = METRIC): Verdict {
   const reasons: Reason[] = [];
   const say = (id: ReasonId, level: VerdictLevel, text: string) => reasons.push({ id, level, text });
   if (found.cutOff) say('cut-off', 'back', 'The ESC cut off: it or the pack was at its end.');
@@ -92,33 +100,30 @@ export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits): V
     const { caution, stop } = limits[limitId];
     const expected = foreseen[band].p50;
     const warm = expected + Math.max(TELLS_K, WITHIN * (expected - foreseen.ambientC));
-    if (stop !== undefined && c >= stop) say('over-stop', 'back', `The ${word} was at ${c.toFixed(0)} °C; ${stop} °C is its end.`);
-    else if (caution !== undefined && c >= caution)
-      say('over-caution', 'hold', `The ${word} was at ${c.toFixed(0)} °C; from ${caution} °C on take care.`);
-    else if (c > warm)
-      say('warmer', 'hold', `The ${word} was at ${c.toFixed(0)} °C, predicted were ${expected.toFixed(0)} °C: let it cool, repeat, find out why.`);
+    if (stop !== undefined && c >= stop) say('over-stop', 'back', `The ${word} was at ${heat(c)}; ${heat(stop)} is its end.`);
+    else if (caution !== undefined && c >= caution) say('over-caution', 'hold', `The ${word} was at ${heat(c)}; from ${heat(caution)} on take care.`);
+    else if (c > warm) say('warmer', 'hold', `The ${word} was at ${heat(c)}, predicted were ${heat(expected)}: let it cool, repeat, find out why.`);
     if (of === 'can' && ((caution !== undefined && c >= caution) || c > warm)) isHot = true;
   }
 
   if (found.passes.length > 0) {
     const speedMs = found.passes.reduce((sum, pass) => sum + pass.speedMs, 0) / found.passes.length;
     const share = speedMs / foreseen.topSpeedMs.p50;
-    const kmh = (value: number) => `${(3.6 * value).toFixed(0)} km/h`;
     const amps = found.settledA === undefined ? undefined : found.settledA / foreseen.packA.p50;
     if (share < 1 - WITHIN && amps !== undefined && amps > 1 + WITHIN)
       say(
         'slow-and-thirsty',
         'back',
-        `It did ${kmh(speedMs)}, not ${kmh(foreseen.topSpeedMs.p50)}, and drew ${found.settledA!.toFixed(0)} A, not ${foreseen.packA.p50.toFixed(0)} A: something holds it back.`,
+        `It did ${speed(speedMs)}, not ${speed(foreseen.topSpeedMs.p50)}, and drew ${found.settledA!.toFixed(0)} A, not ${foreseen.packA.p50.toFixed(0)} A: something holds it back.`,
       );
     else if (share < 1 - WITHIN && isHot && amps !== undefined && amps < 1)
       say(
         'wrong-kv',
         'hold',
-        `It did ${kmh(speedMs)} at only ${found.settledA!.toFixed(0)} A, with a hot motor: the wrong kv for these volts. More pinion makes it hotter, not faster.`,
+        `It did ${speed(speedMs)} at only ${found.settledA!.toFixed(0)} A, with a hot motor: the wrong kv for these volts. More pinion makes it hotter, not faster.`,
       );
     else if (Math.abs(share - 1) > WITHIN)
-      say('off-speed', 'hold', `It did ${kmh(speedMs)}, predicted were ${kmh(foreseen.topSpeedMs.p50)}: find out why before going on.`);
+      say('off-speed', 'hold', `It did ${speed(speedMs)}, predicted were ${speed(foreseen.topSpeedMs.p50)}: find out why before going on.`);
   }
   const verdict = reasons.some((one) => one.level === 'back') ? 'back' : reasons.some((one) => one.level === 'hold') ? 'hold' : 'go';
   if (verdict === 'go') say('as-predicted', 'go', 'Speed and temperatures are as predicted, and under every caution.');

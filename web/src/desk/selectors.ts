@@ -122,6 +122,14 @@ export interface RunOnDesk {
   run: CarRun;
 }
 
+/** The practice day of a car. */
+export interface DayOnDesk {
+  carId: string;
+  day: Day;
+}
+
+export const selectDays = listOf('day', (id, { body }): DayOnDesk => ({ carId: id, day: body }));
+
 const selectRuns = listOf('run', (id, { body, parentId }): RunOnDesk => ({ id, carId: parentId!, run: body }));
 
 /** Every car’s runs, the latest first; the same list while none of a car’s runs changed. */

@@ -16,7 +16,10 @@ async function answered<T>(response: Response): Promise<T> {
 }
 
 /** Tells the devices of a drive; returns the name it has with them. They forget when the server is started anew: telling again is enough. */
-export async function tellDevices({ base, seed, set }: Day, { plan, how, capShare, seed: driveSeed, from, at }: Drive): Promise<string> {
+export async function tellDevices(
+  { base, seed, set }: Pick<Day, 'base' | 'seed' | 'set'>,
+  { plan, how, capShare, seed: driveSeed, from, at }: Drive,
+): Promise<string> {
   const body = {
     at,
     day: { base, seed, ...(set === undefined ? {} : { set }) },

@@ -1,6 +1,6 @@
 import type { Foreseen, Ladder, PlanFile, Temperatures } from '@puddler/core';
 import { proxy, wrap, type Remote } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { CoolingCourse, CoolingWish, LadderTasks, LadderWish, StoodSince } from '../workers/ladder-worker';
 import { messageOf, type Asked } from './log-jobs';
 
@@ -52,21 +52,24 @@ let small: Remote<LadderTasks> | undefined;
 const quick = (): Remote<LadderTasks> => (small ??= wrap<LadderTasks>(make()));
 
 /** Asks whenever the question changes by its content; undefined asks nothing. */
-function useAsked<Q, T>(question: Q | undefined, ask: (question: Q) => Promise<T>): Asked<T> {
+function useAsked<Q, T>(question: Q | undefined, ask: (tasks: Remote<LadderTasks>, question: Q) => Promise<T>): Asked<T> {
   const key = question === undefined ? undefined : JSON.stringify(question);
   const [answer, setAnswer] = useState<{ key: string; asked: Asked<T> }>();
+  const latest = useRef(ask);
+  useEffect(() => {
+    latest.current = ask;
+  });
   useEffect(() => {
     if (key === undefined) return;
     let wanted = true;
     const tell = (asked: Asked<T>) => wanted && setAnswer({ key, asked });
-    ask(JSON.parse(key) as Q)
+    latest
+      .current(quick(), JSON.parse(key) as Q)
       .then((value) => tell({ state: 'ready', value }))
       .catch((cause: unknown) => tell({ state: 'failed', message: messageOf(cause) }));
     return () => {
       wanted = false;
     };
-    // `ask` is one of the two below.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   return answer && answer.key === key ? answer.asked : { state: 'waiting' };
 }
@@ -75,7 +78,7 @@ function useAsked<Q, T>(question: Q | undefined, ask: (question: Q) => Promise<T
 export const useForeseen = (
   step: { plan: PlanFile; capShare: number; after: StoodSince | undefined } | undefined,
 ): Asked<{ foreseen: Foreseen; warm: Temperatures | undefined }> =>
-  useAsked(step, ({ plan, capShare, after }) => quick().foreseen(plan, capShare, after));
+  useAsked(step, (tasks, { plan, capShare, after }) => tasks.foreseen(plan, capShare, after));
 
 /** How the car cools after it has stopped. */
-export const useCooling = (wish: CoolingWish | undefined): Asked<CoolingCourse> => useAsked(wish, (one) => quick().cooling(one));
+export const useCooling = (wish: CoolingWish | undefined): Asked<CoolingCourse> => useAsked(wish, (tasks, one) => tasks.cooling(one));

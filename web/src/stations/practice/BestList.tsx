@@ -15,7 +15,6 @@ export function BestList({ set }: { set: 1 | 2 | 3 }) {
   const limits = useLimits(undefined);
   const days = useDays();
   const over = useMemo(() => days.filter(({ day }) => day.set === set && day.over).map(({ day }) => day), [days, set]);
-  const key = over.map((day) => day.drives.map((one) => one.id).join()).join(';');
   const [best, setBest] = useState<Reckoning[]>([]);
   useEffect(() => {
     let wanted = true;
@@ -23,9 +22,7 @@ export function BestList({ set }: { set: 1 | 2 | 3 }) {
     return () => {
       wanted = false;
     };
-    // The days are known by their drives.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, limits]);
+  }, [over, limits]);
   if (over.length === 0) return <p className="mt-2 text-[12px] text-soft">Nobody has ended it yet.</p>;
   return (
     <ol aria-label="Best of this day" className="mt-2 list-decimal pl-5 text-[12.5px]">

@@ -108,7 +108,7 @@ export function useDay(carId: string): AtDay | undefined {
       if (isStep) stopStep(openStep.id, 0);
       // A builder points the thermometer before it goes off as well: a car that is still warm gets hotter.
       const startC = last && deviceId !== undefined ? await readBefore(deviceId, now.stoodS) : undefined;
-      dispatch(editRun(runId, ({ startC: _old, ...run }) => (startC ? { ...run, startC } : run), 'how warm it began'));
+      if (startC) dispatch(editRun(runId, (run) => ({ ...run, startC }), 'how warm it began'));
     });
 
   /** The step’s clock goes by the day’s: its car stopped so long ago. */
@@ -187,19 +187,18 @@ function runOf(plan: PlanFile, { how, capShare }: DriveChoice, planId: string, a
 
 /** Tells the devices of the last drive, again after the page was away. */
 function useDevices(day: Day | undefined, last: Drive | undefined): { deviceId: string | undefined; failed: string | undefined } {
-  const [told, setTold] = useState<{ drive: string; id?: string; failed?: string }>();
+  const [told, setTold] = useState<{ drive: Drive; id?: string; failed?: string }>();
+  const { base, seed, set } = day ?? {};
   useEffect(() => {
-    if (!day || !last) return;
+    if (!base || seed === undefined || !last) return;
     let wanted = true;
-    tellDevices(day, last)
-      .then((id) => wanted && setTold({ drive: last.id, id }))
-      .catch((cause: unknown) => wanted && setTold({ drive: last.id, failed: messageOf(cause) }));
+    tellDevices({ base, seed, ...(set === undefined ? {} : { set }) }, last)
+      .then((id) => wanted && setTold({ drive: last, id }))
+      .catch((cause: unknown) => wanted && setTold({ drive: last, failed: messageOf(cause) }));
     return () => {
       wanted = false;
     };
-    // A day is told by its drives: standing about changes nothing for the devices.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [last?.id]);
-  const now = told && told.drive === last?.id ? told : undefined;
+  }, [base, seed, set, last]);
+  const now = told && told.drive === last ? told : undefined;
   return { deviceId: now?.id, failed: now?.failed };
 }

@@ -1,4 +1,4 @@
-import type { Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
+import type { FigureWords, Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** “15/58”, with what is left of full throttle where it is held back. */
@@ -62,6 +62,15 @@ const endOf = (steps: readonly LadderStep[]): StepGears => {
   const { gearing } = steps[steps.length - 1]!;
   return { pinion: gearing.pinion, spur: gearing.spur, ...(gearing.kind === 'cap' ? { capShare: gearing.share } : {}) };
 };
+
+/** How reasons write their figures. */
+export function figureWords(system: UnitSystem): FigureWords {
+  const write = (unit: 'm/s' | '°C') => {
+    const shown = { ...unitOf(unit, system), digits: 0 };
+    return (value: number) => `${formatIn(value, shown)} ${shown.symbol}`;
+  };
+  return { speed: write('m/s'), heat: write('°C') };
+}
 
 /** “4:05”. */
 export function clockText(seconds: number): string {

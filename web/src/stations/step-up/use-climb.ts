@@ -26,7 +26,7 @@ import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useLadder, type LadderState } from '../../jobs/ladder-jobs';
 import type { LadderWish, StoodSince } from '../../workers/ladder-worker';
-import { gearsText } from './step-text';
+import { figureWords, gearsText } from './step-text';
 
 /** So many teeth under the target’s pinion are looked at. */
 const PINIONS_UNDER = 10;
@@ -101,14 +101,15 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
   const { limits } = useRunTerms(carId, file.limits);
+  const system = useAppSelector((state) => state.prefs.units);
   const teeth = useTeeth(inHand, climb.ownedOnly === true);
   const driven = useMemo(
     () =>
       climb.steps.flatMap((step): Driven[] => {
         const run = runs.find((one) => one.id === step.runId)?.run;
-        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }), step.foreseen, limits) }] : [];
+        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }), step.foreseen, limits, figureWords(system)) }] : [];
       }),
-    [climb.steps, runs, limits],
+    [climb.steps, runs, limits, system],
   );
   const last = driven[driven.length - 1];
   const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);

@@ -1,0 +1,112 @@
+import { LONGEST_NAME, LONGEST_NOTES, MOST_RUN_PHOTOS, type CarRun } from '@puddler/contract/shared';
+import { isHeldBack, setField } from '@puddler/core';
+import { format } from 'date-fns';
+import { X } from 'lucide-react';
+import { fileAddress } from '../../desk/api';
+import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
+import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
+import { Choice } from '../../ui/Choice';
+import type { AtLog } from './use-log';
+
+/** Name, day, notes, pictures, and whether it is learned from. */
+export function RunWords({ run, log }: { run: CarRun; log: AtLog }) {
+  const photos = useKeepPhotos();
+  const kept = run.photos ?? [];
+  return (
+    <div className="flex flex-col gap-1.5 py-2">
+      <span className="flex flex-wrap items-center gap-2">
+        <input
+          aria-label="Name of the run"
+          key={run.name}
+          defaultValue={run.name ?? ''}
+          maxLength={LONGEST_NAME}
+          placeholder="Name: first on the new pinion"
+          className="h-7 min-w-0 flex-1 basis-44 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+          onBlur={(event) => {
+            const name = event.target.value.trim() || undefined;
+            if (name !== run.name) log.change((now) => setField(now, 'name', name), 'name of the run');
+          }}
+        />
+        <input
+          type="datetime-local"
+          aria-label="When it was driven"
+          className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+          value={format(new Date(run.at), "yyyy-MM-dd'T'HH:mm")}
+          onChange={(event) => {
+            const at = new Date(event.target.value);
+            if (!Number.isNaN(at.getTime())) log.change((now) => ({ ...now, at: at.toISOString() }), 'when it was driven', 'at');
+          }}
+        />
+      </span>
+      <span className="grid gap-1.5 sm:grid-cols-2">
+        {(['notes', 'broke'] as const).map((field) => (
+          <textarea
+            key={field}
+            aria-label={field === 'notes' ? 'Notes' : 'What broke'}
+            placeholder={field === 'notes' ? 'Notes: wind, tyres, how it felt' : 'What broke'}
+            rows={1}
+            maxLength={LONGEST_NOTES}
+            defaultValue={run[field] ?? ''}
+            className="field-sizing-content w-full rounded-sm border border-rule bg-paper px-2 py-1 text-[13px]"
+            onBlur={(event) => {
+              const text = event.target.value.trim() || undefined;
+              if (text !== run[field]) log.change((now) => setField(now, field, text), field === 'notes' ? 'notes' : 'what broke');
+            }}
+          />
+        ))}
+      </span>
+      <span className="flex flex-wrap items-center gap-2">
+        {kept.map((photo) => (
+          <span key={photo.hash} className="relative">
+            <a href={fileAddress(photo)} target="_blank" rel="noreferrer">
+              <img src={fileAddress(photo)} alt={photo.name ?? 'Photo of the run'} loading="lazy" className="h-16 border border-rule object-cover" />
+            </a>
+            <button
+              type="button"
+              aria-label={`Remove ${photo.name ?? 'the photo'}`}
+              className="absolute top-0.5 right-0.5 grid size-5 place-items-center rounded-sm bg-sheet"
+              onClick={() =>
+                log.change(
+                  (now) =>
+                    setField(
+                      now,
+                      'photos',
+                      kept.filter((one) => one.hash !== photo.hash),
+                    ),
+                  'remove a photo',
+                )
+              }
+            >
+              <X size={12} />
+            </button>
+          </span>
+        ))}
+        <PhotoPickers
+          small
+          label="Photos of the run"
+          busy={photos.busy}
+          isFull={kept.length >= MOST_RUN_PHOTOS}
+          onFiles={(files) =>
+            void photos.keep(files, kept, MOST_RUN_PHOTOS - kept.length, `A run holds ${MOST_RUN_PHOTOS} photos.`).then((more) => {
+              if (more.length > 0) log.change((now) => ({ ...now, photos: [...(now.photos ?? []), ...more] }), 'photo');
+            })
+          }
+        />
+        <Choice
+          on={run.aside === true}
+          onClick={() => log.change((now) => setField(now, 'aside', now.aside ? undefined : (true as const)), 'learn from it')}
+        >
+          {run.aside ? 'Left out of learning' : 'Leave out of learning'}
+        </Choice>
+        {isHeldBack(run) && (
+          <span className="text-[12.5px] text-soft">throttle held at {Math.round(100 * run.capShare!)} %: learned from only with the ESC’s log</span>
+        )}
+      </span>
+      {photos.problems.map((problem) => (
+        <p key={problem} role="alert" className="text-[12px] text-stop">
+          {problem}
+        </p>
+      ))}
+    </div>
+  );
+}
