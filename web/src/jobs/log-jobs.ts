@@ -31,12 +31,16 @@ export function useLogTask<Q, T>(
   });
   useEffect(() => {
     if (question === undefined) return;
-    let wanted = true;
+    let [wanted, isWhole] = [true, false];
     // What comes back may be a whole page of passes and traces: it is drawn in pieces, between what the hands do.
     const tell = (asked: Asked<T>) => wanted && startTransition(() => setAnswer({ question, asked }));
     latest
-      .current(logTasks(), question, (value) => wanted && tell({ state: 'ready', value }))
-      .then((value) => tell({ state: 'ready', value }))
+      // What is there early may come in after the whole, by its own way: it counts for nothing then.
+      .current(logTasks(), question, (value) => !isWhole && tell({ state: 'ready', value }))
+      .then((value) => {
+        isWhole = true;
+        tell({ state: 'ready', value });
+      })
       .catch((cause: unknown) => tell({ state: 'failed', message: messageOf(cause) }));
     return () => {
       wanted = false;

@@ -65,7 +65,10 @@ export function useDrop(plan: PlanFile) {
         const opened = await logTasks().open(
           { file },
           optionsOf(choice),
-          proxy((share: number) => update(id, { state: { is: 'reading', share } })),
+          // What is told on the way may come in after the end: it changes nothing then.
+          proxy((share: number) =>
+            setDropped((all) => all.map((one) => (one.id === id && one.state.is === 'reading' ? { ...one, state: { is: 'reading', share } } : one))),
+          ),
         );
         if (!opened.ok) return update(id, { state: { is: 'failed', message: `line ${opened.line}: ${opened.reason}` } });
         const remembered = store.getState().prefs.logColumns[headsOf(opened.summary)];
