@@ -14,6 +14,8 @@ const PANE = 150;
 const GAP = 34;
 const TOP = 18;
 const BOTTOM = 40;
+/** A bar is never thinner; its middle is drawn where there is room for it. */
+const THINNEST_PX = 4;
 const MARKED = { good: 'fill-good', caution: 'fill-caution', stop: 'fill-stop' } as const;
 const BY_VERDICT = { go: 'good', hold: 'caution', back: 'stop' } as const;
 
@@ -181,8 +183,12 @@ function Pane({ title, unit, top, x, right, columns, fill, predicted, begun, mea
         const value = one.driven && measured(one.driven);
         return (
           <g key={one.key}>
-            {band && <rect x={left} width={wide} y={y(of(band.p90))} height={Math.max(2, y(of(band.p10)) - y(of(band.p90)))} className={fill} />}
-            {band && <path d={`M${left} ${y(of(band.p50))}h${wide}`} className="stroke-paper [stroke-width:2]" />}
+            {band && (
+              <rect x={left} width={wide} y={y(of(band.p90))} height={Math.max(THINNEST_PX, y(of(band.p10)) - y(of(band.p90)))} className={fill} />
+            )}
+            {band && y(of(band.p10)) - y(of(band.p90)) > 2 * THINNEST_PX && (
+              <path d={`M${left} ${y(of(band.p50))}h${wide}`} className="stroke-paper [stroke-width:2]" />
+            )}
             {one.begun && <path d={`M${left - 4} ${y(of(begun(one.begun)))}h${wide + 8}`} className="stroke-ink [stroke-dasharray:2_3]" />}
             {value !== undefined && (
               <rect

@@ -1,5 +1,5 @@
 import type { Ladder, LadderStep, RungBand } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { formatIn, toShown, unitOf } from '@puddler/figures';
 import { useAppSelector } from '../../desk/store';
 import { SideScroll } from '../../ui/SideScroll';
 import { gearsOfRung } from '@puddler/core';
@@ -10,7 +10,8 @@ import { isAt, type AtLadder } from './use-climb';
 export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   const system = useAppSelector((state) => state.prefs.units);
   const [speed, heat, length] = [unitOf('m/s', system), unitOf('°C', system), unitOf('m', system)];
-  const band = ({ p10, p90 }: RungBand, unit: typeof speed) => `${formatIn(p10, unit)}–${formatIn(p90, unit)}`;
+  // A dash before a minus would read as one of them.
+  const band = ({ p10, p90 }: RungBand, unit: typeof speed) => `${formatIn(p10, unit)}${toShown(p90, unit) < 0 ? ' to ' : '–'}${formatIn(p90, unit)}`;
   const radio = ladder.steps.some((step) => step.room.toRadioEdgeS !== undefined);
   const heads = ['Step', speed.symbol, `can ${heat.symbol}`, `ESC ${heat.symbol}`, `pack ${heat.symbol}`, 'A', `needs ${length.symbol}`];
   return (
