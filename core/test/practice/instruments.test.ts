@@ -27,6 +27,32 @@ test('an ESC logs at 20 Hz, volts to two hundredths, amps to a tenth with their 
   expect(log.escC!.every((c) => Number.isInteger(c))).toBe(true);
 });
 
+test('its gains spread from one ESC to the next by half a per cent in volts and two in amps (seeds 1 to 150)', () => {
+  const steady = session.samples.filter((sample) => sample.duty >= 0.99 && sample.packA > 8).slice(-40);
+  const [from, to] = [steady[0]!.timeS, steady[steady.length - 1]!.timeS];
+  const mean = (values: number[]) => spread(values).mean;
+  const truth = { volts: mean(steady.map((sample) => sample.busV)), amps: mean(steady.map((sample) => sample.packA)) };
+  const [volts, amps]: [number[], number[]] = [[], []];
+  for (let seed = 1; seed <= 150; seed++) {
+    const log = escLog(session.samples, 4, randomStream(seed));
+    const within = log.timeS.flatMap((time, i) => (time >= from && time <= to ? [i] : []));
+    volts.push(mean(within.map((i) => log.packV![i]!)) / truth.volts);
+    amps.push(mean(within.map((i) => log.packA![i]!)) / truth.amps);
+  }
+  expect(spread(volts).sigma).toBeGreaterThan(0.004);
+  expect(spread(volts).sigma).toBeLessThan(0.0065);
+  expect(spread(amps).sigma).toBeGreaterThan(0.015);
+  // Half an ampere of noise stays in the mean of so few samples.
+  expect(spread(amps).sigma).toBeLessThan(0.045);
+});
+
+test('its temperature comes three seconds late, to a degree', () => {
+  const log = escLog(session.samples, 4, randomStream(3));
+  const offs = log.timeS.flatMap((time, i) => (time > 8 ? [log.escC![i]! - at(time - 3).escC] : []));
+  expect(Math.abs(spread(offs).mean)).toBeLessThan(0.6);
+  expect(Math.max(...offs.map(Math.abs))).toBeLessThan(2.5);
+});
+
 test('a GPS is late and noisy by as much as it is said', () => {
   const gps = gpsSpeed(session.samples, 10, randomStream(4));
   const errors = gps.timeS.flatMap((time, i) => (time > 1 && at(time - 0.4).speedMs > 2 ? [gps.speedMs![i]! - at(time - 0.4).speedMs] : []));

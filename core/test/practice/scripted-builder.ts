@@ -216,10 +216,13 @@ export function workDay(base: PlanFile, seed: number, { straight = false, learns
     let read = first;
     let stoodS = coolingOf(plan, read, guess, readyC).readyS ?? LONG_S;
     if (stoodS > CHECKED_FROM_S) {
-      // Half way the thermometer is pointed once more, and the countdown set by it.
+      // Half way, and once more near the end, the thermometer is pointed again, and the countdown set by it.
       const pointing = { of: 'can', distanceM: 0.15, matt: true } as const;
-      read = [...read, asReading(pointing, new Devices({ day, drive: one }).thermometerC(pointing, stoodS / 2), stoodS / 2)];
-      stoodS = coolingOf(plan, read, guess, readyC).readyS ?? stoodS;
+      for (const share of [0.5, 0.8]) {
+        const afterS = share * stoodS;
+        read = [...read, asReading(pointing, new Devices({ day, drive: one }).thermometerC(pointing, afterS), afterS)];
+        stoodS = Math.max(afterS, coolingOf(plan, read, guess, readyC).readyS ?? stoodS);
+      }
       const truth = nowOf({ ...day, stoodS }, hidden);
       if (truth.canC >= truth.escC && truth.canC >= truth.packC) countdownOffK.push(truth.canC - readyC);
     }

@@ -145,6 +145,7 @@ export function duplicateCar(id: string): Thunk {
       }),
     );
     const learned = contentAt(getState(), 'learned', id);
+    const day = contentAt(getState(), 'day', id);
     // A run of the copy is a run of its own, of the plan’s copy.
     const runs = runsOfCar(getState(), id).map(({ run }) => {
       const { planId, ...said } = run;
@@ -158,6 +159,7 @@ export function duplicateCar(id: string): Thunk {
       ...noted,
       ...runs,
       ...(learned ? [made('learned', copyId, learned.body, copyId)] : []),
+      ...(day ? [made('day', copyId, day.body, copyId)] : []),
     ]);
   };
 }

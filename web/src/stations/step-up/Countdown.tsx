@@ -1,4 +1,4 @@
-import { LEAST_OVER_AIR_K, USUAL_READY_C } from '@puddler/core';
+import { HIGHEST_BY_S, LEAST_OVER_AIR_K, USUAL_READY_C } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -58,6 +58,26 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
       </p>
       {cooling && (
         <CoolingLine cooling={cooling} sinceS={sinceS} readyC={readyC} unitSymbol={heat.symbol} text={(c) => formatIn(c, { ...heat, digits: 0 })} />
+      )}
+      {leftS !== undefined && leftS > 0 && sinceS > HIGHEST_BY_S && (
+        <p className="text-[13px] print:hidden">
+          <FigureField
+            named
+            label="motor now"
+            path="readings.c"
+            value={undefined}
+            placeholder="read"
+            className="w-12"
+            onSet={(c) =>
+              c !== undefined &&
+              at.changeRun(
+                driven,
+                (known) => ({ ...known, readings: [...(known.readings ?? []), { of: 'can', c, afterStopS: Math.min(3600, Math.round(sinceS)) }] }),
+                'motor read while it cools',
+              )
+            }
+          />
+        </p>
       )}
       <p className="text-[12px] text-soft">
         By the cooling of this car
