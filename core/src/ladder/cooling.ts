@@ -23,11 +23,9 @@ export interface CoolingDown {
   readyS: number | undefined;
 }
 
-const at = (plan: ResolvedPlan, { from, rate }: Pick<CoolingDown, 'from' | 'rate'>, afterS: number): Temperatures =>
-  stoodFor(plan, from, rate * afterS);
-
 /** The temperatures of a cooling car some seconds after its stop. */
-export const cooledTo = at;
+export const cooledTo = (plan: ResolvedPlan, { from, rate }: Pick<CoolingDown, 'from' | 'rate'>, afterS: number): Temperatures =>
+  stoodFor(plan, from, rate * afterS);
 
 const timed = (readings: readonly TypedReading[], of: TypedReading['of'], ambientC: number) =>
   readings
@@ -55,9 +53,9 @@ export function coolingOf(
     let from: Temperatures = { windingC: canC, canC, escC: esc, packC: pack };
     for (let i = 0; i < 4; i++) {
       from = { windingC: canC + guess.windingOverCanK, canC, escC: esc, packC: pack };
-      canC += can[0]!.c - at(plan, { from, rate }, can[0]!.afterS).canC;
+      canC += can[0]!.c - cooledTo(plan, { from, rate }, can[0]!.afterS).canC;
     }
-    const off = can.slice(1).reduce((sum, one) => sum + ((at(plan, { from, rate }, one.afterS).canC - one.c) / READ_SIGMA_K) ** 2, 0);
+    const off = can.slice(1).reduce((sum, one) => sum + ((cooledTo(plan, { from, rate }, one.afterS).canC - one.c) / READ_SIGMA_K) ** 2, 0);
     return { from, rate, cost: off + (Math.log(rate) / RATE_SIGMA) ** 2 };
   };
   let best = fitted(1);

@@ -1,4 +1,3 @@
-import { quantileSorted } from 'd3-array';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import type { ResolvedPlan } from '../plan/resolved-plan';
@@ -7,7 +6,7 @@ import { Draws } from '../predict/draws';
 import { simulateRun } from '../predict/run';
 import type { RunSample } from '../predict/run-types';
 import { sessionFor, sessionSegments, STEP_PASSES, type TrackSession } from '../predict/track-session';
-import { RUNG_DRAWS, type RungBand } from './rung';
+import { bandOf, RUNG_DRAWS, type RungBand } from './rung';
 
 /** The first readings are taken so long after the stop, the highest is looked for until then [s]. */
 export const READ_BY_S = 60;
@@ -65,10 +64,7 @@ export function stepForeseen(plan: PlanFile, capShare: number, from?: Temperatur
   const session = stepSession(resolved, capShare);
   const draws = new Draws(plan, resolved, SEED);
   const all = Array.from({ length: RUNG_DRAWS }, () => driveStep(draws.next().resolved, session, from));
-  const band = (of: (one: Said) => number): RungBand => {
-    const sorted = all.map(of).sort((a, b) => a - b);
-    return { p10: quantileSorted(sorted, 0.1)!, p50: quantileSorted(sorted, 0.5)!, p90: quantileSorted(sorted, 0.9)! };
-  };
+  const band = (of: (one: Said) => number): RungBand => bandOf(all.map(of));
   return {
     topSpeedMs: band((one) => one.topSpeedMs),
     canC: band((one) => one.canC),

@@ -23,6 +23,12 @@ export interface RungBand {
   p90: number;
 }
 
+/** The band of drawn values, at least one. */
+export function bandOf(values: readonly number[]): RungBand {
+  const sorted = [...values].sort((a, b) => a - b);
+  return { p10: quantileSorted(sorted, 0.1)!, p50: quantileSorted(sorted, 0.5)!, p90: quantileSorted(sorted, 0.9)! };
+}
+
 /** A step that could be driven, with what it would do. */
 export interface Rung {
   gearing: RungGearing;
@@ -92,10 +98,7 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, limits: Limits): Ru
   const draws = new Draws(plan, resolved, SEED);
   const share = gearing.kind === 'cap' ? gearing.share : 1;
   const all = Array.from({ length: RUNG_DRAWS }, () => driven(draws.next().resolved, share));
-  const band = (of: (one: Driven) => number): RungBand => {
-    const sorted = all.map(of).sort((a, b) => a - b);
-    return { p10: quantileSorted(sorted, 0.1)!, p50: quantileSorted(sorted, 0.5)!, p90: quantileSorted(sorted, 0.9)! };
-  };
+  const band = (of: (one: Driven) => number): RungBand => bandOf(all.map(of));
   const [canC, escC, packC] = [band((one) => one.canC), band((one) => one.escC), band((one) => one.packC)];
   const checks: [RungStop['id'], number, number | undefined][] = [
     ['motor-temperature', canC.p90, limits['motor-temperature'].stop],
