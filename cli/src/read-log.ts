@@ -24,7 +24,7 @@ function readFile(file: string, options: LogOptions): LogOutcome {
   try {
     const { size } = fstatSync(handle);
     if (size > MOST_LOG_BYTES) throw new FileProblems([`${file}: ${size} bytes; at most ${MOST_LOG_BYTES}`]);
-    const reader = new AnyLogReader(options);
+    const reader = new AnyLogReader(options, size);
     const decoder = new TextDecoder();
     const piece = Buffer.alloc(PIECE_BYTES);
     for (let bytes = readSync(handle, piece); bytes > 0; bytes = readSync(handle, piece))

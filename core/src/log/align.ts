@@ -114,7 +114,7 @@ const BETWEEN_S = 1;
 /** Lays the logs of one run over each other: by what was told of their clocks, else by their speeds. `perRpm` is m/s for each rpm of the motor. */
 export function joinLogs(logs: readonly LogToJoin[], perRpm: number): { trace: Trace; shifts: ClockShift[] } {
   const traces = logs.map(({ samples }) => traceOf(samples));
-  const first = traces[0] && speedToAlign(traces[0], perRpm);
+  const first = traces.length > 1 ? speedToAlign(traces[0]!, perRpm) : undefined;
   let endS = traces[0] ? traces[0].startS + traces[0].count * traces[0].dtS : 0;
   const shifts = traces.map((trace, i): ClockShift => {
     const told = logs[i]!.shiftS;

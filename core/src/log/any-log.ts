@@ -10,8 +10,8 @@ interface Reader {
   end(): LogOutcome;
 }
 
-const READERS: Record<LogForm, (options: LogOptions) => Reader> = {
-  csv: (options) => new LogReader(options),
+const READERS: Record<LogForm, (options: LogOptions, length: number) => Reader> = {
+  csv: (options, length) => new LogReader(options, length),
   gpx: () => new GpxReader(),
   nmea: () => new NmeaReader(),
 };
@@ -28,7 +28,11 @@ export class AnyLogReader {
   private reader: Reader | undefined;
   form: LogForm = 'csv';
 
-  constructor(private readonly options: LogOptions = {}) {}
+  /** `length`: of the whole text, where it is known, in characters. */
+  constructor(
+    private readonly options: LogOptions = {},
+    private readonly length = 0,
+  ) {}
 
   push(chunk: string): void {
     if (this.reader) return this.reader.push(chunk);
@@ -43,7 +47,7 @@ export class AnyLogReader {
 
   private begin(): void {
     this.form = formOf(this.beginning);
-    this.reader = READERS[this.form](this.options);
+    this.reader = READERS[this.form](this.options, this.length);
     this.reader.push(this.beginning);
     this.beginning = '';
   }

@@ -15,17 +15,17 @@ export class Cells {
 
   constructor(private readonly decimal: '.' | ',') {}
 
-  /** Takes a line without quotes. */
-  take(text: string, separator: string): void {
+  /** Takes the line without quotes that stands in a text between two places. */
+  take(text: string, separator: string, lineFrom = 0, lineTo = text.length): void {
     this.text = text;
     this.count = 0;
-    let from = 0;
-    for (let at = text.indexOf(separator); at >= 0; at = text.indexOf(separator, from)) {
+    let from = lineFrom;
+    for (let at = text.indexOf(separator, from); at >= 0 && at < lineTo; at = text.indexOf(separator, from)) {
       this.starts[this.count++] = from;
       from = at + 1;
     }
     this.starts[this.count++] = from;
-    this.starts[this.count] = text.length + 1;
+    this.starts[this.count] = lineTo + 1;
   }
 
   /** Takes cells that are apart already. */
@@ -41,9 +41,12 @@ export class Cells {
     return this.textAt(column) === '';
   }
 
-  /** The number in a cell; NaN where there is none. */
-  numberAt(column: number): number {
-    if (column >= this.count) return NaN;
+  /** Puts the number in a cell to its place, NaN where there is none: a number that is handed back would leave a box behind, ten million of them. */
+  readNumber(column: number, into: Float64Array, place: number): void {
+    if (column >= this.count) {
+      into[place] = NaN;
+      return;
+    }
     const { text } = this;
     let at = this.starts[column]!;
     let end = this.starts[column + 1]! - 1;
@@ -60,10 +63,16 @@ export class Cells {
         digits++;
         if (after >= 0) after++;
       } else if (code === mark && after < 0) after = 0;
-      else return cellNumber(this.textAt(column), this.decimal);
+      else {
+        digits = 0;
+        break;
+      }
     }
-    if (digits === 0 || whole >= MOST_EXACT || after > 22) return cellNumber(this.textAt(column), this.decimal);
+    if (digits === 0 || whole >= MOST_EXACT || after > 22) {
+      into[place] = cellNumber(this.textAt(column), this.decimal);
+      return;
+    }
     const value = after > 0 ? whole / POWERS[after]! : whole;
-    return sign === MINUS ? -value : value;
+    into[place] = sign === MINUS ? -value : value;
   }
 }

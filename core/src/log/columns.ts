@@ -175,7 +175,10 @@ export interface Column {
 }
 
 export interface ReadColumn extends Column {
-  toSi: (value: number) => number;
+  /** A value in SI is this many times the value as written, … */
+  factor: number;
+  /** … and so much more. */
+  offset: number;
   range: readonly [number, number];
 }
 
@@ -195,19 +198,20 @@ export const LOG_QUANTITIES: readonly { as: LogQuantity; units: readonly string[
 /** A column as someone has said; its time is still read by what stands in it. */
 export function chosenColumn({ name, as, unit: spelled }: ColumnChoice): ReadColumn {
   const row = ROWS.find((candidate) => candidate.as === as);
-  if (!row) return { name, as: undefined, unit: '', sure: true, toSi: (value) => value, range: [-Infinity, Infinity] };
+  if (!row) return { name, as: undefined, unit: '', sure: true, ...UNKNOWN };
   const unit = row.units.find((one) => one.spelled.includes(spelled.toLowerCase())) ?? row.units[0]!;
   return { name, as: row.as, unit: unit.spelled[0]!, sure: true, ...inSi(unit, row.range) };
 }
 
-const inSi = ({ factor, offset = 0 }: Unit, range: ReadColumn['range']) => ({ toSi: (value: number) => value * factor + offset, range });
+const inSi = ({ factor, offset = 0 }: Unit, range: ReadColumn['range']) => ({ factor, offset, range });
+const UNKNOWN = inSi({ spelled: [], factor: 1 }, [-Infinity, Infinity]);
 
 /** What a column is by its head, and by its largest value where the head says no unit. */
 export function columnOf(head: string, unitBelow: string | undefined, largest: number): ReadColumn {
   const { words, unit: inHead } = readHead(head);
   const spelled = (inHead ?? unitBelow)?.toLowerCase();
   const row = ROWS.find((candidate) => candidate.words.test(words));
-  const nothing: ReadColumn = { name: head, as: undefined, unit: spelled ?? '', sure: true, toSi: (value) => value, range: [-Infinity, Infinity] };
+  const nothing: ReadColumn = { name: head, as: undefined, unit: spelled ?? '', sure: true, ...UNKNOWN };
   if (!row) return nothing;
   const find = (wanted: string) => row.units.find((unit) => unit.spelled.includes(wanted));
   const said = spelled === undefined ? undefined : find(spelled);

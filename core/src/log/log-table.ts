@@ -5,10 +5,19 @@ import type { TimeReading } from './read-time';
 import { SERIES_FIELDS, SERIES_WORDS, type SeriesField } from './run-file';
 import { packedOf, Packed, wholeColumn, type Floats, type Samples } from './samples';
 
+/** A line by where it stands in a text, its end left out, and by its number in the file. */
+export interface Line {
+  text: string;
+  from: number;
+  to: number;
+  line: number;
+}
+
 interface Target {
   column: number;
   field: SeriesField;
-  convert: (value: number) => number;
+  factor: number;
+  offset: number;
   from: number;
   to: number;
   values: Packed<Floats>;
@@ -20,7 +29,9 @@ export class LogTable {
   private readonly runs: Samples[] = [];
   private readonly targets: Target[];
   private readonly cells: Cells;
-  private times = new Packed(wholeColumn);
+  /** The number that was read last. */
+  private readonly number = new Float64Array(1);
+  private times: Packed<Float64Array>;
   private startS = NaN;
   private lastS = -Infinity;
 
@@ -31,10 +42,13 @@ export class LogTable {
     private readonly time: TimeReading,
     decimal: '.' | ',',
     { poles, cells }: Pick<LogOptions, 'poles' | 'cells'>,
+    /** So many rows are expected to come. */
+    rows: number,
   ) {
     this.cells = new Cells(decimal);
+    this.times = new Packed(wholeColumn, rows);
     const taken = new Set<SeriesField>();
-    this.targets = columns.flatMap(({ as, toSi, range, name }, column): Target[] => {
+    this.targets = columns.flatMap(({ as, factor, offset, range, name }, column): Target[] => {
       const made = madeOf(as, poles, cells);
       if (made === undefined) {
         if (as === 'electricalRpm') this.problem(1, name, 'electrical rpm need the number of magnet poles of the motor');
@@ -50,10 +64,11 @@ export class LogTable {
         {
           column,
           field: made.field,
-          convert: (value) => toSi(value) * made.factor,
+          factor: factor * made.factor,
+          offset: offset * made.factor,
           from: range[0] * made.factor,
           to: range[1] * made.factor,
-          values: packedOf(made.field),
+          values: packedOf(made.field, rows),
         },
       ];
     });
@@ -80,13 +95,23 @@ export class LogTable {
     this.fresh();
   }
 
-  /** Reads a line; one whose cells stand in quotes comes apart already. */
-  row(text: string | readonly string[], separator: string, line: number, isLast: boolean): void {
+  /** Reads a line where it stands in a text. */
+  row({ text, from, to, line }: Line, separator: string, isLast: boolean): void {
+    this.cells.take(text, separator, from, to);
+    this.readCells(line, isLast);
+  }
+
+  /** Reads a line that has been taken apart: its cells stand in quotes. */
+  rowApart(cells: readonly string[], line: number, isLast: boolean): void {
+    this.cells.takeApart(cells);
+    this.readCells(line, isLast);
+  }
+
+  private readCells(line: number, isLast: boolean): void {
     const { cells, time } = this;
-    if (typeof text === 'string') cells.take(text, separator);
-    else cells.takeApart(text);
     if (cells.count < this.heads.length && isLast) return this.problem(line, undefined, 'the last line is cut off and left out');
-    const at = time.factor === undefined ? time.read(cells.textAt(this.timeAt)) : time.factor * cells.numberAt(this.timeAt);
+    if (time.factor !== undefined) cells.readNumber(this.timeAt, this.number, 0);
+    const at = time.factor === undefined ? time.read(cells.textAt(this.timeAt)) : time.factor * this.number[0]!;
     if (!Number.isFinite(at)) return this.problem(line, this.heads[this.timeAt], 'no time: the line is left out');
     if (at < this.lastS) {
       this.problem(line, this.heads[this.timeAt], 'time begins again: another run begins');
@@ -95,8 +120,9 @@ export class LogTable {
     if (Number.isNaN(this.startS)) this.startS = at;
     this.lastS = at;
     this.times.push(at - this.startS);
-    for (const { column, convert, from, to, values } of this.targets) {
-      const value = convert(cells.numberAt(column));
+    for (const { column, factor, offset, from, to, values } of this.targets) {
+      cells.readNumber(column, this.number, 0);
+      const value = factor * this.number[0]! + offset;
       const isGood = value >= from && value <= to && Number.isFinite(value);
       if (!isGood && !cells.isBlank(column))
         this.problem(line, this.heads[column], Number.isFinite(value) ? 'a value that cannot be: left out' : 'no number: left out');

@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { cellNumber } from './cells';
 import { chosenColumn, columnOf } from './columns';
 import type { LogOptions, LogOutcome } from './log-reading';
-import { LogTable } from './log-table';
+import { LogTable, type Line } from './log-table';
 import { timeReading } from './read-time';
 
 /** Longest line, and most columns: more is no log. */
@@ -11,7 +11,12 @@ const MOST_COLUMNS = 200;
 const HEAD_WITHIN = 60;
 const SAMPLED = 400;
 const SHOWN = 5;
+/** Later lines may be shorter than the first. */
+const SPARE = 1.05;
+const MOST_EXPECTED = 4_000_000;
 const SEPARATORS = [';', '\t', ',', '|'] as const;
+/** A line that says nothing: empty, or a comment. */
+const NOTHING = /^\s*($|#|\/\/|;;|\*)/;
 const COMMENT = /^\s*(#|\/\/|;;|\*)/;
 const isNumber = (cell: string) => /^\s*[+-]?(\d+([.,]\d*)?|[.,]\d+)([eE][+-]?\d+)?\s*$/.test(cell);
 
@@ -34,31 +39,48 @@ export class LogReader {
   private separator = ',';
   private first: string[][] = [];
   private failed: { line: number; reason: string } | undefined;
-  /** The last whole line, held back: it may be cut. */
-  private held: { text: string; line: number } | undefined;
+  /** The last whole line, held back: it may be cut. One object for all of them: a million lines leave nothing behind. */
+  private readonly held: Line = { text: '', from: 0, to: 0, line: 0 };
+  private isHeld = false;
+  /** Where the next quote stands in the text that is being read. */
+  private quote = { text: '', at: -1 };
 
-  constructor(private readonly options: LogOptions = {}) {}
+  /** `length`: of the whole text, where it is known, in characters; it makes room, and nothing is believed of it. */
+  constructor(
+    private readonly options: LogOptions = {},
+    private readonly length = 0,
+  ) {}
 
   push(chunk: string): void {
     if (this.failed) return;
-    const text = this.lineNumber === 0 && this.rest === '' ? chunk.replace(/^\uFEFF/, '') : this.rest + chunk;
-    // A \r at the end may be the half of a \r\n.
-    const whole = text.endsWith('\r') ? text.slice(0, -1) : text;
-    const nextBreak = whole.includes('\r') ? anyBreak : feed;
-    let from = 0;
-    for (let at = nextBreak(whole, 0); at >= 0 && !this.failed; at = nextBreak(whole, from)) {
-      this.line(whole.slice(from, at));
-      from = at + (whole[at] === '\r' && whole[at + 1] === '\n' ? 2 : 1);
-    }
-    this.rest = text.slice(from);
+    const text = this.lineNumber === 0 && this.rest === '' ? chunk.replace(/^\uFEFF/, '') : chunk;
+    // Only the line that was cut is joined with its end: a long text that was put together is slow to read.
+    const breaks = text.indexOf('\n');
+    const isCut = this.rest !== '' && breaks >= 0 && !this.rest.endsWith('\r');
+    if (isCut) this.lines(this.rest + text.slice(0, breaks + 1), 0);
+    if (isCut) this.lines(text, breaks + 1);
+    else this.lines(this.rest + text, 0);
     if (this.rest.length > LONGEST_LINE) this.tooLong(this.lineNumber + 1, this.rest.length);
   }
 
+  /** Reads the whole lines of a text from a place on; what is left of it waits. */
+  private lines(text: string, begin: number): void {
+    // A \r at the end may be the half of a \r\n.
+    const end = text.endsWith('\r') ? text.length - 1 : text.length;
+    const nextBreak = text.includes('\r') ? anyBreak : feed;
+    let from = begin;
+    for (let at = nextBreak(text, from); at >= 0 && at < end && !this.failed; at = nextBreak(text, from)) {
+      this.line(text, from, at);
+      from = at + (text[at] === '\r' && text[at + 1] === '\n' ? 2 : 1);
+    }
+    this.rest = text.slice(from);
+  }
+
   end(): LogOutcome {
-    if (!this.failed && this.rest !== '') this.line(this.rest.replace(/\r$/, ''));
+    if (!this.failed && this.rest !== '') this.line(this.rest, 0, this.rest.length - (this.rest.endsWith('\r') ? 1 : 0));
     if (this.opening && !this.failed) this.open();
     if (this.failed || !this.table) return { ok: false, ...(this.failed ?? { line: 1, reason: NO_HEAD }) };
-    if (this.held) this.row(this.held.text, this.held.line, true);
+    if (this.isHeld) this.row(true);
     const runs = this.table.runsRead();
     if (runs.length === 0) return { ok: false, line: this.headLine, reason: 'no two lines below the heads hold a time' };
     return { ok: true, reading: { columns: this.table.shownColumns(), first: this.first, problems: this.table.problemsFound(), runs } };
@@ -68,24 +90,39 @@ export class LogReader {
     this.failed = { line, reason: `a line of ${length} characters is no log` };
   }
 
-  private line(text: string): void {
+  private line(text: string, from: number, to: number): void {
     const line = ++this.lineNumber;
-    if (text.length > LONGEST_LINE) return this.tooLong(line, text.length);
-    if (!this.opening) return this.data(text, line);
-    this.opening.push({ text, line });
+    if (to - from > LONGEST_LINE) return this.tooLong(line, to - from);
+    if (!this.opening) return this.data(text, from, to, line);
+    this.opening.push({ text: text.slice(from, to), line });
     if (this.opening.length >= HEAD_WITHIN + SAMPLED) this.open();
   }
 
-  private data(text: string, line: number): void {
-    if (this.held) this.row(this.held.text, this.held.line, false);
+  private data(text: string, from: number, to: number, line: number): void {
+    if (this.isHeld) this.row(false);
     // Most lines begin with a figure, and need no second look.
-    const isFigure = text.charCodeAt(0) >= 48 && text.charCodeAt(0) <= 57;
-    this.held = !isFigure && (text.trim() === '' || COMMENT.test(text)) ? undefined : { text, line };
+    const first = text.charCodeAt(from);
+    this.isHeld = from < to && ((first >= 48 && first <= 57) || !NOTHING.test(text.slice(from, to)));
+    if (!this.isHeld) return;
+    this.held.text = text;
+    this.held.from = from;
+    this.held.to = to;
+    this.held.line = line;
   }
 
-  private row(text: string, line: number, isLast: boolean): void {
-    if (text === this.head) this.table!.again(line);
-    else this.table!.row(text.includes('"') ? this.split(text) : text, this.separator, line, isLast);
+  /** Reads the line that was held back. */
+  private row(isLast: boolean): void {
+    const { text, from, to, line } = this.held;
+    if (to - from === this.head.length && text.startsWith(this.head, from)) this.table!.again(line);
+    else if (this.hasQuote(text, from, to)) this.table!.rowApart(this.split(text.slice(from, to)), line, isLast);
+    else this.table!.row(this.held, this.separator, isLast);
+  }
+
+  private hasQuote(text: string, from: number, to: number): boolean {
+    const { quote } = this;
+    if (quote.text !== text) this.quote = { text, at: text.indexOf('"', from) };
+    else if (quote.at >= 0 && quote.at < from) quote.at = text.indexOf('"', from);
+    return this.quote.at >= 0 && this.quote.at < to;
   }
 
   private split(line: string): string[] {
@@ -114,11 +151,17 @@ export class LogReader {
     const data = lines.slice(headAt + (hasUnits ? 2 : 1));
     const sample = data.slice(0, SAMPLED).map(({ text }) => this.split(text));
     this.first = heads.map((_, column) => sample.slice(0, SHOWN).map((row) => row[column] ?? ''));
-    this.table = this.tableOf(heads, hasUnits ? below : undefined, sample);
-    if (this.table) for (const one of data) this.data(one.text, one.line);
+    this.table = this.tableOf(heads, hasUnits ? below : undefined, sample, this.rowsExpected(lines));
+    if (this.table) for (const { text, line: at } of data) this.data(text, 0, text.length, at);
   }
 
-  private tableOf(heads: readonly string[], below: readonly string[] | undefined, sample: readonly string[][]): LogTable | undefined {
+  /** Rows by the length of the text and of its first lines. */
+  private rowsExpected(lines: readonly { text: string }[]): number {
+    const characters = lines.reduce((sum, { text }) => sum + text.length + 1, 0);
+    return Math.min(MOST_EXPECTED, Math.ceil((SPARE * this.length * lines.length) / characters));
+  }
+
+  private tableOf(heads: readonly string[], below: readonly string[] | undefined, sample: readonly string[][], rows: number): LogTable | undefined {
     const decimalComma = this.separator !== ',' && sample.some((row) => row.some((cell) => /^[+-]?\d+,\d+$/.test(cell)));
     const decimal = decimalComma ? ',' : '.';
     const toNumber = (cell: string) => cellNumber(cell, decimal);
@@ -136,18 +179,18 @@ export class LogReader {
       this.failed = { line: this.headLine, reason: 'no column is the time' };
       return undefined;
     }
-    const { sure, toSi } = columns[timeAt]!;
+    const { sure, factor } = columns[timeAt]!;
     const isSpelled =
       this.options.chosen?.some((one) => one.name === heads[timeAt]) === true ||
       (sure && /[[(_]|(^|\s)(s|ms|sec|µs|us)$/i.test(heads[timeAt]!)) ||
       (below?.[timeAt] ?? '') !== '';
     const time = timeReading(
       sample.map((row) => row[timeAt] ?? ''),
-      isSpelled ? toSi(1) : undefined,
+      isSpelled ? factor : undefined,
       toNumber,
     );
     columns[timeAt] = { ...columns[timeAt]!, unit: time.how, sure: time.sure };
-    return new LogTable(columns, heads, timeAt, time, decimal, this.options);
+    return new LogTable(columns, heads, timeAt, time, decimal, this.options, rows);
   }
 }
 

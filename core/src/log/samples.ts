@@ -51,9 +51,12 @@ export class Packed<C extends Floats> {
   private values: C;
   length = 0;
 
-  /** `room` makes the columns that it goes into. */
-  constructor(private readonly room: (length: number) => C) {
-    this.values = room(FIRST);
+  /** `room` makes the columns that it goes into; what is expected to come has room from the start: growing would leave as much behind. */
+  constructor(
+    private readonly room: (length: number) => C,
+    expected = FIRST,
+  ) {
+    this.values = room(Math.max(FIRST, expected));
   }
 
   push(value: number): void {
@@ -75,4 +78,4 @@ export class Packed<C extends Floats> {
   }
 }
 
-export const packedOf = (field: SeriesField): Packed<Floats> => new Packed((length) => columnOf(field, length));
+export const packedOf = (field: SeriesField, expected?: number): Packed<Floats> => new Packed((length) => columnOf(field, length), expected);

@@ -33,10 +33,11 @@ export function traceOf({ timeS, fields }: Samples): Trace {
   const stepS = medianStepS(timeS);
   const bridgeS = Math.min(LONGEST_MADE_UP_S, Math.max(GAP_STEPS * stepS, 2 * TRACE_DT_S));
   const trace: Trace = { startS, dtS: TRACE_DT_S, count: timeS.length > 0 ? count : 0, fields: {} };
+  const hits = new Uint32Array(trace.count);
   for (const field of SERIES_FIELDS) {
     const values = fields[field];
     if (values)
-      trace.fields[field] = slots(field, timeS, values, trace, Math.max(bridgeS, Math.min(LONGEST_MADE_UP_S, ownStep(timeS, values) * 1.5)));
+      trace.fields[field] = slots(field, timeS, values, trace, Math.max(bridgeS, Math.min(LONGEST_MADE_UP_S, ownStep(timeS, values) * 1.5)), hits);
   }
   return trace;
 }
@@ -53,9 +54,10 @@ function ownStep(timeS: Float64Array, values: Floats): number {
   return median(steps);
 }
 
-function slots(field: SeriesField, timeS: Float64Array, values: Floats, { startS, dtS, count }: Trace, bridgeS: number): Floats {
+/** One field on the grid; `hits` is room to count in. */
+function slots(field: SeriesField, timeS: Float64Array, values: Floats, { startS, dtS, count }: Trace, bridgeS: number, hits: Uint32Array): Floats {
   const even = columnOf(field, count);
-  const hits = new Uint32Array(count);
+  hits.fill(0);
   for (let i = 0; i < values.length; i++) {
     const value = values[i]!;
     if (!Number.isFinite(value)) continue;

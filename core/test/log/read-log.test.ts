@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { readLog, seriesOf, type LogOptions, type SeriesField } from '@puddler/core';
+import { LogReader } from '../../src/log/read-log';
 
 const reading = (text: string, options?: LogOptions) => {
   const outcome = readLog(text, options);
@@ -168,4 +169,30 @@ test('2,000 mutated logs neither throw nor take long (seed 12)', () => {
     { seed: 12, numRuns: 2000 },
   );
   expect(performance.now() - began).toBeLessThan(60_000);
+});
+
+test('room that is made for what a file is said to hold changes nothing that is read: too little, too much, or as it is', () => {
+  const text = `time (s),rpm,volts\n${Array.from({ length: 3000 }, (_, i) => `${i / 10},${i},${(8 - i / 1000).toFixed(3)}`).join('\n')}\n`;
+  const by = (length: number) => {
+    const reader = new LogReader({}, length);
+    for (let at = 0; at < text.length; at += 777) reader.push(text.slice(at, at + 777));
+    const outcome = reader.end();
+    return outcome.ok ? outcome.reading.runs : [];
+  };
+  const plain = by(0);
+  expect(plain[0]!.timeS).toHaveLength(3000);
+  for (const length of [10, text.length / 2, text.length, 1e12]) expect(by(length)).toEqual(plain);
+});
+
+test('a line that is cut between two pieces is one line, wherever it is cut and however it ends', () => {
+  for (const end of ['\n', '\r\n', '\r']) {
+    const text = ['time (s),rpm,"note, long"', ...Array.from({ length: 700 }, (_, i) => `${i},${10 * i},"a, ${i}"`)].join(end) + end;
+    const whole = readLog(text);
+    for (const size of [1, 2, 3, 7, 64, 1000]) {
+      const reader = new LogReader();
+      for (let at = 0; at < text.length; at += size) reader.push(text.slice(at, at + size));
+      expect(reader.end()).toEqual(whole);
+    }
+    expect(whole.ok && whole.reading.runs[0]!.timeS.length).toBe(700);
+  }
 });
