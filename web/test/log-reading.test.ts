@@ -46,9 +46,9 @@ test('of several runs in a file the longest is taken, or the one that was chosen
 });
 
 test('two sources are joined once while they are looked at; a clock that was told is another trace', async () => {
-  const first = joinedTrace([esc, gps], plan);
-  expect(joinedTrace([esc, gps], plan)).toBe(first);
-  const { trace, shifts } = await first;
+  const [first, second] = await Promise.all([joinedTrace([esc, gps], plan), joinedTrace([esc, gps], plan)]);
+  expect(second).toBe(first);
+  const { trace, shifts } = first;
   expect(Object.keys(trace.fields)).toEqual(expect.arrayContaining(['packV', 'speedMs', 'latDeg']));
   expect(Math.abs(shifts[1]!.shiftS)).toBeLessThan(1);
   const told = await joinedTrace([esc, { ...gps, log: { ...gps.log, shiftS: 3 } }], plan);
@@ -57,10 +57,12 @@ test('two sources are joined once while they are looked at; a clock that was tol
 
 test('what was dropped need not be fetched again once it is kept under a hash', async () => {
   const log: KeptLog = { hash: 'ab'.repeat(32), type: 'text/plain', bytes: 9, name: 'esc.csv', kind: 'esc', poles: 4 };
-  await readOnce(esc.source, { poles: 4, cells: resolvePlan(plan).pack.cells });
+  const before = await joinedTrace([esc], plan);
   adopt((esc.source as { file: File }).file, { poles: 4, cells: resolvePlan(plan).pack.cells }, log, plan);
   const run: CarRun = { at: '2027-01-09T10:00:00Z', plan, logs: [log], planId: 'x', aside: true };
   const logged = await loggedRunOf(run);
+  // Nor is it laid out again.
+  expect(logged.trace).toBe(before.trace);
   expect(logged.trace!.fields.motorRpm!.length).toBeGreaterThan(1000);
   expect(Object.keys(logged)).not.toEqual(expect.arrayContaining(['planId', 'logs', 'aside']));
   expect(await loggedRunOf({ at: run.at, plan })).toEqual({ at: run.at, plan });
@@ -109,4 +111,17 @@ test('each pass has its figures, and a line from just before full throttle', asy
     if (line.settled) expect(line.sagV).toBeGreaterThan(0);
   }
   expect(lines.some((line) => line.settled)).toBe(true);
+});
+
+test('the last few logs are kept as read; the oldest are let go of, and read again when they are asked for', async () => {
+  const small = (name: string) => ({ file: fileOf(name, 'time (s),rpm\n0,1\n1,2\n') });
+  const first = readOnce(small('first.csv'), {});
+  const later = Array.from({ length: 12 }, (_, i) => readOnce(small(`later ${i}.csv`), {}));
+  await Promise.all([first, ...later]);
+  // Letting go waits until it is known how large each is.
+  await new Promise((resolve) => setImmediate(resolve));
+  expect(readOnce(small('later 11.csv'), {})).toBe(later[11]);
+  const again = readOnce(small('first.csv'), {});
+  expect(again).not.toBe(first);
+  expect((await again).outcome.ok).toBe(true);
 });

@@ -55,9 +55,12 @@ export interface TraceWish {
   plan: PlanFile;
 }
 
-/** The trace of a run’s logs, laid over each other. */
-export const useTrace = (wish: TraceWish | undefined): Asked<TraceFacts> =>
-  useLogTask(wish, (tasks, { key, parts, plan }, early) => tasks.trace(key, parts, plan, proxy(early)));
+/** The trace of a run’s logs, laid over each other; the worker lets go of it when it is looked at no more. */
+export function useTrace(wish: TraceWish | undefined): Asked<TraceFacts> {
+  const key = wish?.key;
+  useEffect(() => (key === undefined ? undefined : () => void logTasks().forget(key)), [key]);
+  return useLogTask(wish, (tasks, asked, early) => tasks.trace(asked.key, asked.parts, asked.plan, proxy(early)));
+}
 
 export type Lesson =
   | { state: 'none' }

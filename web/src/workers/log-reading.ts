@@ -8,6 +8,7 @@ import {
   type LoggedRun,
   type LogForm,
   type LogOptions,
+  type LogOutcome,
   type LogProblem,
   type PlanFile,
   type Samples,
@@ -35,8 +36,11 @@ export interface TracePart {
   log: Pick<KeptLog, 'kind' | 'columns' | 'poles' | 'place' | 'shiftS'>;
 }
 
-const read = new Map<string, Promise<{ outcome: ReturnType<AnyLogReader['end']>; form: LogForm }>>();
+type Reading = { outcome: LogOutcome; form: LogForm };
+const read = new Map<string, Promise<Reading>>();
+/** How many logs are kept as read, and how many figures in them; the newest is kept whatever its size. */
 const MOST_READ = 12;
+const MOST_FIGURES = 15_000_000;
 
 export const optionsOf = ({ poles, columns }: TracePart['log'], plan: PlanFile | undefined): LogOptions => ({
   ...(poles === undefined ? {} : { poles }),
@@ -50,11 +54,11 @@ const cellsOf = (plan: PlanFile) => resolvePlan(plan).pack.cells;
 const decoderFor = (piece: Uint8Array) =>
   new TextDecoder(piece[0] === 0xff && piece[1] === 0xfe ? 'utf-16le' : piece[0] === 0xfe && piece[1] === 0xff ? 'utf-16be' : 'utf-8');
 
-async function readWhole(source: LogSource, options: LogOptions, report?: (share: number) => void) {
+async function readWhole(source: LogSource, options: LogOptions, report?: (share: number) => void): Promise<Reading> {
   const response = 'file' in source ? new Response(source.file.stream()) : await fetch(`/api/files/${source.hash}`);
   if (!response.ok || !response.body) throw new Error('The log is not in the data folder any more, or the server does not answer.');
   const size = 'file' in source ? source.file.size : 0;
-  const reader = new AnyLogReader(options);
+  const reader = new AnyLogReader(options, size);
   let decoder: TextDecoder | undefined;
   let [bytes, told] = [0, 0];
   const pieces = response.body.getReader();
@@ -73,7 +77,8 @@ export function readOnce(source: LogSource, options: LogOptions, report?: (share
   const key = keyOf(source, options);
   let known = read.get(key);
   if (!known) {
-    keepRead(key, (known = readWhole(source, options, report)));
+    known = readWhole(source, options, report);
+    void keepRead(key, known);
     known.catch(() => read.delete(key));
   }
   return known;
@@ -82,9 +87,19 @@ export function readOnce(source: LogSource, options: LogOptions, report?: (share
 export const nameOf = (source: LogSource) => ('hash' in source ? source.hash : `${source.file.name} ${source.file.size} ${source.file.lastModified}`);
 export const keyOf = (source: LogSource, { poles, cells, chosen }: LogOptions) => `${nameOf(source)} ${JSON.stringify([poles, cells, chosen])}`;
 
-export function keepRead(key: string, reading: ReturnType<typeof readWhole>): void {
+const figuresIn = ({ outcome }: Reading): number =>
+  outcome.ok ? outcome.reading.runs.reduce((sum, { timeS, fields }) => sum + timeS.length * (1 + Object.keys(fields).length), 0) : 0;
+
+/** Keeps a log as the newest, and lets go of the oldest that are more than memory has room for. */
+async function keepRead(key: string, reading: Promise<Reading>): Promise<void> {
+  read.delete(key);
   read.set(key, reading);
-  if (read.size > MOST_READ) read.delete(read.keys().next().value!);
+  const known = [...read].reverse();
+  let figures = 0;
+  for (const [place, [name, one]] of known.entries()) {
+    figures += await one.then(figuresIn, () => 0);
+    if (place > 0 && (place >= MOST_READ || figures > MOST_FIGURES) && read.get(name) === one) read.delete(name);
+  }
 }
 
 export async function samplesOfPart({ source, log }: TracePart, plan: PlanFile): Promise<Samples> {
@@ -100,28 +115,35 @@ export interface Joined {
   shifts: ClockShift[];
 }
 
-const joined = new Map<string, Promise<Joined>>();
-const MOST_JOINED = 3;
+const joined: { perRpm: number; told: readonly (number | undefined)[]; made: Joined }[] = [];
+/** The run that is open, and one that is laid over it. */
+const MOST_JOINED = 2;
 
-/** The logs of a run over each other, made once while they are looked at: a long one takes its time. */
-export function joinedTrace(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
-  const key = JSON.stringify([parts.map(({ source, log }) => [nameOf(source), log]), metresPerRpm(resolvePlan(plan)), cellsOf(plan)]);
-  let known = joined.get(key);
-  if (!known) {
-    joined.set(key, (known = joinAnew(parts, plan)));
-    known.catch(() => joined.delete(key));
-    if (joined.size > MOST_JOINED) joined.delete(joined.keys().next().value!);
-  }
-  return known;
-}
-
-async function joinAnew(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
+/**
+ * The logs of a run over each other, made once while they are looked at: a long one takes its time. They are known by what was read, so
+ * that a log that was dropped is the same when it is kept.
+ */
+export async function joinedTrace(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
   const samples = await Promise.all(parts.map((part) => samplesOfPart(part, plan)));
-  const laid = joinLogs(
-    samples.map((one, i) => ({ samples: one, shiftS: parts[i]!.log.shiftS })),
-    metresPerRpm(resolvePlan(plan)),
+  const told = parts.map(({ log }) => log.shiftS);
+  const perRpm = metresPerRpm(resolvePlan(plan));
+  const known = joined.find(
+    (one) =>
+      one.perRpm === perRpm &&
+      one.made.samples.length === samples.length &&
+      samples.every((sample, i) => sample === one.made.samples[i] && told[i] === one.told[i]),
   );
-  return { samples, ...laid };
+  if (known) return known.made;
+  const made = {
+    samples,
+    ...joinLogs(
+      samples.map((one, i) => ({ samples: one, shiftS: told[i] })),
+      perRpm,
+    ),
+  };
+  joined.unshift({ perRpm, told, made });
+  joined.length = Math.min(joined.length, MOST_JOINED);
+  return made;
 }
 
 export const partsOf = ({ logs = [] }: Pick<CarRun, 'logs'>): TracePart[] => logs.map((log) => ({ source: { hash: log.hash }, log }));
@@ -136,5 +158,7 @@ export async function loggedRunOf(run: CarRun): Promise<LoggedRun> {
 /** What was dropped is kept under a hash now: it need not be read again. */
 export function adopt(file: File, options: LogOptions, log: KeptLog, plan: PlanFile): void {
   const known = read.get(keyOf({ file }, options));
-  if (known) keepRead(keyOf({ hash: log.hash }, optionsOf(log, plan)), known);
+  if (!known) return;
+  read.delete(keyOf({ file }, options));
+  void keepRead(keyOf({ hash: log.hash }, optionsOf(log, plan)), known);
 }

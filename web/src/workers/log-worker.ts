@@ -37,6 +37,17 @@ import { clockSpeeds, type ClockSpeed } from './log-clocks';
 import { adopt, joinedTrace, loggedRunOf, partsOf, readOnce, samplesOfPart, type LogOpened, type LogSource, type TracePart } from './log-reading';
 
 const drawn = new Map<string, Drawn>();
+/** Told when a view is asked for. */
+const onView = new Map<string, () => void>();
+/** So long the search in a log waits for its first drawing. */
+const FIRST_VIEW_MS = 150;
+
+/** Lets the first view of a log be drawn, if anyone looks at it: what follows takes the worker a while. */
+const viewed = (key: string): Promise<void> =>
+  new Promise<void>((resolve) => {
+    onView.set(key, () => setTimeout(resolve));
+    setTimeout(resolve, FIRST_VIEW_MS);
+  }).finally(() => onView.delete(key));
 
 const tasks = {
   /** Reads a log, telling how far it is, and says what its columns are. */
@@ -62,6 +73,7 @@ const tasks = {
       const alone = drawAlone(await samplesOfPart(only, plan));
       drawn.set(key, alone);
       early(alone.facts);
+      await viewed(key);
     }
     const { trace, samples, shifts } = await joinedTrace(parts, plan);
     const before = drawn.get(key);
@@ -86,6 +98,7 @@ const tasks = {
 
   /** Least and most of each pixel’s stretch, by field. */
   view(key: string, fromS: number, toS: number, columns: number): Partial<Record<SeriesField, Float32Array>> {
+    onView.get(key)?.();
     const lanes = drawn.get(key)?.lanes ?? new Map<SeriesField, MinMax>();
     const over = Object.fromEntries([...lanes].map(([field, lane]) => [field, lane.over(fromS, toS, columns)]));
     return transfer(

@@ -1,6 +1,6 @@
 import { SideScroll } from '../../ui/SideScroll';
-import { useEffect, useMemo } from 'react';
-import { logTasks, useTrace } from '../../jobs/log-jobs';
+import { useMemo } from 'react';
+import { useTrace } from '../../jobs/log-jobs';
 import { TraceChart } from './TraceChart';
 import { LOG_QUANTITIES, type LogQuantity } from '@puddler/core';
 import { CircleHelp, X } from 'lucide-react';
@@ -193,7 +193,6 @@ function Preview({ one, dropping }: { one: Dropped; dropping: Dropping }) {
   const { preview } = dropping;
   const wish = useMemo(() => preview({ file, choice, kind, place }, id), [preview, file, choice, kind, place, id]);
   const asked = useTrace(wish);
-  useEffect(() => () => void logTasks().forget(wish.key), [wish.key]);
   return asked.state === 'ready' ? <TraceChart key={asked.value.durationS} traceKey={wish.key} facts={asked.value} name={file.name} /> : null;
 }
 
