@@ -247,6 +247,31 @@ test('the trace moves by keys and the wheel, and shows one stretch after the oth
   await expect.poll(ticks).not.toEqual(all);
 });
 
+test('what is under the hand stays under it while the trace is dragged, near and far', async ({ page, club }) => {
+  await openLog(page, club.address);
+  await page.getByRole('button', { name: /Two teeth more/ }).click();
+  const trace = page.getByRole('application', { name: /The log over/ });
+  await expect(trace.locator('path[fill=none]')).not.toHaveCount(0);
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Zoom in' }).click();
+  await trace.scrollIntoViewIfNeeded();
+  const { x, y } = (await trace.boundingBox())!;
+  const underHand = page.getByRole('article').locator('p[aria-live=off]');
+  const [from, height] = [x + 400, y + 120];
+  await page.mouse.move(from, height);
+  await expect(underHand).toContainText('volts');
+  const grabbed = await underHand.textContent();
+  await page.mouse.down();
+  // A little is within what was drawn around the window; more asks for a new drawing.
+  for (const away of [40, 200, 340, 120]) {
+    await page.mouse.move(from - away, height, { steps: 4 });
+    await expect(underHand).toHaveText(grabbed!);
+    await expect(trace.locator('path[fill=none]')).not.toHaveCount(0);
+  }
+  await page.mouse.up();
+  await page.mouse.move(from, height);
+  await expect(underHand).not.toHaveText(grabbed!);
+});
+
 test('no barriers, whatever the theme and the size', async ({ page, club }) => {
   await openLog(page, club.address);
   await page.getByRole('button', { name: /Two teeth more/ }).click();

@@ -5,6 +5,7 @@ Object.assign(globalThis, { TextEncoder, TextDecoder });
 Object.defineProperty(window, 'ResizeObserver', {
   value: class {
     observe = () => undefined;
+    unobserve = () => undefined;
     disconnect = () => undefined;
   },
 });

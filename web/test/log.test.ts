@@ -4,7 +4,7 @@ import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '..
 import { changesBetween, gearingText, insideOf, lacksBands, measuredIn, runName, verdictOf } from '../src/stations/log/log-text';
 import { passOverlay } from '../src/stations/log/pass-overlay';
 import { runOfFile } from '../src/stations/log/run-file';
-import { foundIn, layTrace, panned, readAt, seenIn, withinLog, zoomed, type View } from '../src/stations/log/trace-layout';
+import { bandsOf, foundIn, layTrace, panned, readAt, withinLog, zoomed, type View } from '../src/stations/log/trace-layout';
 import { newRun } from '../src/stations/log/use-log';
 import { plainPlan } from '../../core/test/helpers';
 
@@ -78,15 +78,15 @@ test('lanes share one axis; each draws its least and most, and reads back what i
     speedMs: Float32Array.from([0, 0, 5, 5, 10, 10]),
     outputShare: Float32Array.from([0, 1, 1, 1, 0, 0]),
   };
-  const lanes = layTrace(view, 'metric');
+  const lanes = layTrace(view, 'metric', 44);
   expect(lanes.map((lane) => `${lane.name} ${lane.symbol}`)).toEqual(['output %', 'speed km/h', 'volts V']);
   const [output, speed, volts] = lanes;
   // A pixel with a range is a stroke down, one with a single value a point.
   expect(output!.curves[0]!.path).toMatch(/^M44 [\d.]+L44 [\d.]+L45 /);
   expect(volts!.curves[0]!.path).not.toContain('NaN');
-  expect(readAt(view, speed!, 44 + 2, 'metric')).toEqual([{ field: 'speedMs', value: 36 }]);
-  expect(readAt(view, volts!, 44 + 1, 'metric')).toEqual([{ field: 'packV', value: 7.5 }]);
-  expect(readAt(view, speed!, 44 + 2, 'imperial')[0]!.value).toBeCloseTo(22.37, 2);
+  expect(readAt(view, speed!, 2, 'metric')).toEqual([{ field: 'speedMs', value: 36 }]);
+  expect(readAt(view, volts!, 1, 'metric')).toEqual([{ field: 'packV', value: 7.5 }]);
+  expect(readAt(view, speed!, 2, 'imperial')[0]!.value).toBeCloseTo(22.37, 2);
 });
 
 test('what was found is counted in words; of thousands only what a pixel can show is drawn', () => {
@@ -106,9 +106,15 @@ test('what was found is counted in words; of thousands only what a pixel can sho
     ['2 stretches of wheelspin', 2],
   ]);
   const many = Array.from({ length: 5000 }, (_, i) => ({ fromS: i, toS: i + 0.5 }));
-  const seen = seenIn(many, (timeS) => timeS / 10, 0, 400);
+  const seen = bandsOf(many, (timeS) => timeS / 10, [0, 400], [2, 2]).match(/M/g)!;
   expect(seen.length).toBeLessThanOrEqual(101);
   expect(seen.length).toBeGreaterThan(80);
+  const one = (window: { fromS: number; toS: number }) => bandsOf([window], (timeS) => 10 * timeS, [0, 400], [2, 3]);
+  expect(one({ fromS: 1, toS: 3 })).toBe('M10.0 2h20.0v3H10.0Z');
+  // However short, it can be seen; what lies outside is not drawn.
+  expect(one({ fromS: 1, toS: 1.01 })).toBe('M10.0 2h1.5v3H10.0Z');
+  expect(one({ fromS: -3, toS: -1 })).toBe('');
+  expect(one({ fromS: 41, toS: 42 })).toBe('');
 });
 
 test('passes lie over each other from full throttle on, and end where they end', () => {

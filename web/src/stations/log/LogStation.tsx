@@ -1,5 +1,5 @@
 import { FileUp } from 'lucide-react';
-import { Suspense, useState } from 'react';
+import { useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
@@ -8,8 +8,8 @@ import { useLesson } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FileButton } from '../../ui/FileButton';
-import { latePart } from '../../ui/late-part';
 import { useDroppedFiles } from '../../ui/use-dropped-files';
+import { DropPlace, type FileTaker } from './DropPlace';
 import { runName } from './log-text';
 import { MeasuredAgainst } from './MeasuredAgainst';
 import { LearningPanel } from './LearningPanel';
@@ -19,9 +19,6 @@ import { RunList } from './RunList';
 import { RunPage } from './RunPage';
 import { UpkeepPanel } from './UpkeepPanel';
 import { useLog, type AtLog } from './use-log';
-import { useTakeFiles } from './use-take-files';
-
-const DropDialog = latePart(() => import('./DropDialog'));
 
 const PANELS = [
   ['run', 'Run'],
@@ -43,8 +40,9 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
   const [panel, setPanel] = useState<Panel>('run');
   // A lesson stays while its runs are looked at.
   const lessons = useLesson();
-  const taking = useTakeFiles(log, inHand, () => setPanel('run'));
-  const { over, zone } = useDroppedFiles((files) => void taking.take(files));
+  const taker = useRef<FileTaker>(null);
+  const takeFiles = (files: File[]) => taker.current?.take(files);
+  const { over, zone } = useDroppedFiles(takeFiles);
   const begin = () => {
     log.begin();
     setPanel('run');
@@ -76,18 +74,14 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
           </h1>
         </div>
         {logLoaded ? <RunList log={at} /> : <p className="text-soft">Fetching the runs …</p>}
-        {logLoaded && log.runs.length === 0 && <NoRuns onBegin={begin} onFiles={(files) => void taking.take(files)} />}
+        {logLoaded && log.runs.length === 0 && <NoRuns onBegin={begin} onFiles={takeFiles} />}
         {at.open && (
           <section aria-label="Against the prediction" className="mt-4">
             <h2 className="eyebrow text-soft">{runName(at.open.run)}</h2>
             <MeasuredAgainst run={at.open.run} />
           </section>
         )}
-        {taking.problems.map((problem) => (
-          <p key={problem} role="alert" className="mt-1 text-[13px] text-stop">
-            {problem}
-          </p>
-        ))}
+        <DropPlace ref={taker} log={log} inHand={inHand} onKept={() => setPanel('run')} />
       </div>
       <div className="min-w-0">
         <div className="mb-2 flex flex-wrap gap-1.5 print:hidden" role="group" aria-label="Of the log">
@@ -99,7 +93,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
         </div>
         {panel === 'run' &&
           (at.open ? (
-            <RunPage key={at.open.id} open={at.open} log={at} onFiles={(files) => void taking.take(files)} />
+            <RunPage key={at.open.id} open={at.open} log={at} onFiles={takeFiles} />
           ) : (
             <p className="text-[13px] text-soft">
               Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
@@ -110,11 +104,6 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
         {panel === 'time' && <OverTime log={at} />}
         {panel === 'upkeep' && <UpkeepPanel log={at} inHand={inHand} />}
       </div>
-      {taking.dropping.dropped.length > 0 && (
-        <Suspense fallback={null}>
-          <DropDialog dropping={taking.dropping} onKeep={() => void taking.keep()} onClose={taking.dropping.clear} />
-        </Suspense>
-      )}
     </main>
   );
 }

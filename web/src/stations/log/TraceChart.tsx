@@ -2,29 +2,31 @@ import { SERIES_WORDS } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { Minus, Plus } from 'lucide-react';
-import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { Fragment, memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
-import { logTasks } from '../../jobs/log-jobs';
 import { useWidth } from '../../ui/useWidth';
 import type { TraceFacts } from '../../workers/log-drawing';
 import {
+  AROUND_VIEW,
+  bandsOf,
   foundIn,
   LEFT,
   layTrace,
+  movedFrom,
   panned,
   readAt,
   RIGHT,
-  seenIn,
   TOP,
   traceHeight,
+  viewLeft,
   withinLog,
   zoomed,
   type Found,
   type Lane,
-  type View,
   type Window,
 } from './trace-layout';
+import { useView } from './use-view';
 
 const TONE = { ink: 'fill-ink', steel: 'fill-steel', caution: 'fill-caution', stop: 'fill-stop' } as const;
 const TEXT = { ink: 'text-ink', steel: 'text-steel', caution: 'text-caution', stop: 'text-stop' } as const;
@@ -32,35 +34,6 @@ const STEP = 0.2;
 const ZOOM = 0.6;
 /** A stretch is looked at with this share of its length on both sides. */
 const AROUND = 0.15;
-
-/** The view of a window, always the newest that was asked for. */
-function useView(traceKey: string, window: Window, columns: number): { window: Window; view: View } | undefined {
-  const [answer, setAnswer] = useState<{ window: Window; view: View }>();
-  const busy = useRef(false);
-  const wanted = useRef<{ window: Window; columns: number }>(undefined);
-  const isHere = useRef(false);
-  useEffect(() => {
-    isHere.current = true;
-    return () => {
-      isHere.current = false;
-    };
-  }, []);
-  useEffect(() => {
-    wanted.current = { window, columns };
-    const next = async () => {
-      if (busy.current) return;
-      busy.current = true;
-      for (let ask = wanted.current; ask; ask = wanted.current) {
-        wanted.current = undefined;
-        const view = await logTasks().view(traceKey, ask.window.fromS, ask.window.toS, ask.columns);
-        if (isHere.current) setAnswer({ window: ask.window, view });
-      }
-      busy.current = false;
-    };
-    void next();
-  }, [traceKey, window, columns]);
-  return answer;
-}
 
 /** Lanes over one time axis; drag and arrow keys move it, the wheel, + and − zoom, 0 shows all. */
 export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts: TraceFacts; name: string }) {
@@ -75,8 +48,11 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
   const drag = useRef<{ x: number; window: Window }>(undefined);
   const found = useMemo(() => foundIn(facts), [facts]);
   const height = traceHeight(facts.fields);
-  const lanes = useMemo(() => (answer ? layTrace(answer.view, system) : []), [answer, system]);
-  const shown = answer?.window ?? window;
+  const lanes = useMemo(() => (answer ? layTrace(answer.view, system, viewLeft(answer.columns)) : []), [answer, system]);
+  // Until a view of another width is here, the old one is shown as it is.
+  const moved = answer?.columns === columns ? movedFrom(answer.window, window) : undefined;
+  const byPx = moved !== undefined && Math.abs(moved) <= AROUND_VIEW ? -moved * columns : 0;
+  const shown = answer && (moved === undefined || Math.abs(moved) > AROUND_VIEW) ? answer.window : window;
   const x = scaleLinear([shown.fromS, shown.toS], [LEFT, LEFT + columns]);
   const look = useCallback((next: Window) => setWindow(withinLog(next, durationS)), [durationS]);
   const lookAround = useCallback(
@@ -174,21 +150,19 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
           <rect x={LEFT} y={0} width={columns} height={height} />
         </clipPath>
         <g clipPath={`url(#clip-${traceKey})`}>
-          {found
-            .filter(({ kind }) => kind === 'passes')
-            .flatMap(({ at }) => seenIn(at, x, LEFT, LEFT + columns))
-            .map((one) => (
-              <rect key={one.key} x={one.x} y={TOP - 8} width={one.width} height={height - TOP - 12} className="fill-wash" />
-            ))}
-          {found.flatMap(({ kind, tone, at }, row) =>
-            seenIn(at, x, LEFT, LEFT + columns).map((one) => (
-              <rect key={`${kind} ${one.key}`} x={one.x} y={2 + 2 * row} width={one.width} height={2} className={TONE[tone]} />
-            )),
-          )}
+          {found.map(({ kind, tone, at }, row) => (
+            <Fragment key={kind}>
+              {kind === 'passes' && <path d={bandsOf(at, x, [LEFT, LEFT + columns], [TOP - 8, height - TOP - 12])} className="fill-wash" />}
+              <path d={bandsOf(at, x, [LEFT, LEFT + columns], [2 + 2 * row, 2])} className={TONE[tone]} />
+            </Fragment>
+          ))}
         </g>
-        {lanes.map((lane) => (
-          <LaneDrawing key={lane.name} lane={lane} right={LEFT + columns} />
-        ))}
+        <LaneScales lanes={lanes} right={LEFT + columns} />
+        <g clipPath={`url(#clip-${traceKey})`}>
+          <g transform={`translate(${byPx})`} className="will-change-transform">
+            <LaneCurves lanes={lanes} />
+          </g>
+        </g>
         {x.ticks(Math.max(2, Math.round(columns / 90))).map((tick) => (
           <text key={tick} x={x(tick)} y={height - 5} textAnchor="middle" className="fill-soft">
             {formatNumber(tick, 2)}
@@ -205,7 +179,7 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
             <span className="text-soft">at </span>
             <strong className="font-semibold">{formatNumber(x.invert(cursor), 2, true)} s</strong>
             {lanes.flatMap((lane) =>
-              readAt(answer.view, lane, cursor, system).map(({ field, value }) => (
+              readAt(answer.view, lane, cursor - byPx - viewLeft(answer.columns), system).map(({ field, value }) => (
                 <span key={field}>
                   <span className="text-soft"> · {SERIES_WORDS[field]} </span>
                   <strong className="font-semibold">
@@ -246,10 +220,10 @@ const FoundLine = memo(function FoundLine({ found, whole, onLook }: { found: rea
   );
 });
 
-/** Drawn anew when its lane is, not when the pointer moves. */
-const LaneDrawing = memo(function LaneDrawing({ lane, right }: { lane: Lane; right: number }) {
-  return (
-    <g>
+/** Drawn anew when its lanes are, not when the window or the pointer moves. */
+const LaneScales = memo(function LaneScales({ lanes, right }: { lanes: readonly Lane[]; right: number }) {
+  return lanes.map((lane) => (
+    <g key={lane.name}>
       {lane.ticks.map((tick) => (
         <g key={tick}>
           <path d={`M${LEFT} ${lane.y(tick)}H${right}`} className="stroke-rule" />
@@ -258,29 +232,23 @@ const LaneDrawing = memo(function LaneDrawing({ lane, right }: { lane: Lane; rig
           </text>
         </g>
       ))}
-      {lane.curves.map(({ field, path, isSecond }) => (
-        <path
-          key={field}
-          d={path}
-          fill="none"
-          strokeWidth={1.2}
-          strokeLinejoin="round"
-          className={
-            lane.name === 'temperature'
-              ? isSecond
-                ? 'stroke-heat'
-                : 'stroke-ember'
-              : isSecond
-                ? 'stroke-edge'
-                : lane.name === 'speed'
-                  ? 'stroke-ink'
-                  : 'stroke-steel'
-          }
-        />
-      ))}
       <text x={LEFT + 4} y={lane.top - 4} className="fill-ink text-[11.5px] font-semibold">
         {lane.name} {lane.symbol}
       </text>
     </g>
+  ));
+});
+
+const strokeOf = ({ name }: Lane, isSecond: boolean): string => {
+  if (name === 'temperature') return isSecond ? 'stroke-heat' : 'stroke-ember';
+  if (isSecond) return 'stroke-edge';
+  return name === 'speed' ? 'stroke-ink' : 'stroke-steel';
+};
+
+const LaneCurves = memo(function LaneCurves({ lanes }: { lanes: readonly Lane[] }) {
+  return lanes.flatMap((lane) =>
+    lane.curves.map(({ field, path, isSecond }) => (
+      <path key={field} d={path} fill="none" strokeWidth={1.2} strokeLinejoin="round" className={strokeOf(lane, isSecond)} />
+    )),
   );
 });

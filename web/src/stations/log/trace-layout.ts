@@ -30,6 +30,25 @@ export interface Lane {
   curves: { field: SeriesField; path: string; isSecond: boolean }[];
 }
 
+/** How far a view reaches beyond its window on both sides [shares of the window]. */
+export const AROUND_VIEW = 0.5;
+
+export const aroundWindow = ({ fromS, toS }: Window): Window => ({
+  fromS: fromS - AROUND_VIEW * (toS - fromS),
+  toS: toS + AROUND_VIEW * (toS - fromS),
+});
+
+/** Where a view of a window of so many pixels begins. */
+export const viewLeft = (columns: number): number => LEFT - Math.round(AROUND_VIEW * columns);
+
+/** How far a window was moved from another, in its own width; undefined where it is wider or narrower. */
+export function movedFrom(from: Window, to: Window): number | undefined {
+  const [before, after] = [from.toS - from.fromS, to.toS - to.fromS];
+  return Math.abs(after - before) > ALIKE * before ? undefined : (to.fromS - from.fromS) / before;
+}
+/** Widths that differ by rounding only. */
+const ALIKE = 1e-9;
+
 export const LEFT = 44;
 export const RIGHT = 10;
 export const TOP = 24;
@@ -65,8 +84,8 @@ function pathOf(values: Float32Array, y: (value: number) => number, left: number
   return path;
 }
 
-/** Places the lanes of a view; pure. */
-export function layTrace(view: View, system: UnitSystem): Lane[] {
+/** Places the lanes of a view whose first pixel stands at `left`; pure. */
+export function layTrace(view: View, system: UnitSystem, left: number): Lane[] {
   const there = Object.keys(view) as SeriesField[];
   return lanesOf(there).map((lane, i): Lane => {
     const { symbol, of, digits } = shownUnit(lane.unit, system);
@@ -89,19 +108,19 @@ export function layTrace(view: View, system: UnitSystem): Lane[] {
       y,
       ticks: y.ticks(2),
       digits,
-      curves: fields.map((field) => ({ field, isSecond: field !== fields[0], path: pathOf(view[field]!, (value) => y(of(value)), LEFT) })),
+      curves: fields.map((field) => ({ field, isSecond: field !== fields[0], path: pathOf(view[field]!, (value) => y(of(value)), left) })),
     };
   });
 }
 
-/** A figure under the pointer: the middle of what is drawn there. */
+/** A figure under the pointer, `x` pixels from where the view begins: the middle of what is drawn there. */
 export function readAt(view: View, lane: Lane, x: number, system: UnitSystem): { field: SeriesField; value: number }[] {
   const spec = LANES.find((one) => one.name === lane.name)!;
   const { of } = shownUnit(spec.unit, system);
   return lane.curves.flatMap(({ field }) => {
     const values = view[field]!;
     // Samples farther apart than pixels: the nearest to the left that was drawn.
-    for (let k = Math.min(values.length / 2 - 1, Math.round(x - LEFT)); k >= 0 && x - LEFT - k < 60; k--)
+    for (let k = Math.min(values.length / 2 - 1, Math.round(x)); k >= 0 && x - k < 60; k--)
       if (!Number.isNaN(values[2 * k]!)) return [{ field, value: of((values[2 * k]! + values[2 * k + 1]!) / 2) }];
     return [];
   });
@@ -133,22 +152,24 @@ export const foundIn = ({ stretches, dtS }: Pick<TraceFacts, 'stretches' | 'dtS'
 /** Stretches closer than this to the one before are not told apart [px]. */
 const APART_PX = 4;
 
-/** Stretches that can be seen in a window, none on top of another: a long log has thousands. */
-export function seenIn(
+/** Narrower than this nobody sees a stretch [px]. */
+const NARROWEST_PX = 1.5;
+
+/** Stretches that can be seen in a window as one path of bands from `top` down, none on top of another: a long log has thousands. */
+export function bandsOf(
   at: readonly Window[],
   x: (timeS: number) => number,
-  left: number,
-  right: number,
-): { key: number; x: number; width: number }[] {
-  const seen: { key: number; x: number; width: number }[] = [];
-  let last = -Infinity;
+  [left, right]: readonly [number, number],
+  [top, height]: readonly [number, number],
+): string {
+  let [path, last] = ['', -Infinity];
   for (const { fromS, toS } of at) {
     const [from, to] = [x(fromS), x(toS)];
     if (to < left || from > right || to < last + APART_PX) continue;
-    seen.push({ key: fromS, x: from, width: Math.max(1.5, to - from) });
+    path += `M${from.toFixed(1)} ${top}h${Math.max(NARROWEST_PX, to - from).toFixed(1)}v${height}H${from.toFixed(1)}Z`;
     last = to;
   }
-  return seen;
+  return path;
 }
 
 const SHORTEST_S = 0.2;

@@ -1,0 +1,32 @@
+import { Suspense, useImperativeHandle, type Ref } from 'react';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { latePart } from '../../ui/late-part';
+import type { AtLog } from './use-log';
+import { useTakeFiles } from './use-take-files';
+
+const DropDialog = latePart(() => import('./DropDialog'));
+
+/** What takes files, from wherever on the page they come. */
+export interface FileTaker {
+  take: (files: File[]) => void;
+}
+
+/** Where files that were dropped are read and mapped. What it tells of its progress draws nothing else of the page anew. */
+export function DropPlace({ ref, log, inHand, onKept }: { ref: Ref<FileTaker>; log: AtLog; inHand: PlanInHand; onKept: () => void }) {
+  const { take, keep, dropping, problems } = useTakeFiles(log, inHand, onKept);
+  useImperativeHandle(ref, () => ({ take: (files) => void take(files) }));
+  return (
+    <>
+      {problems.map((problem) => (
+        <p key={problem} role="alert" className="mt-1 text-[13px] text-stop">
+          {problem}
+        </p>
+      ))}
+      {dropping.dropped.length > 0 && (
+        <Suspense fallback={null}>
+          <DropDialog dropping={dropping} onKeep={() => void keep()} onClose={dropping.clear} />
+        </Suspense>
+      )}
+    </>
+  );
+}
