@@ -45,6 +45,7 @@ export { solveTopSpeed, warmKv, type TopSpeed, type TopSpeedOutcome } from './pr
 export { predictSteady, type Steady } from './predict/steady';
 export { LINK_NAMES, type Level, type LinkName } from './link';
 export { givesFirst, linkUse, type LinkUse } from './predict/link-use';
+export type { Band } from './predict/band';
 export { powerBand, type PowerBand } from './predict/power-band';
 export { PROFILE_SEGMENTS, USUAL_RAMP_S, type Segment } from './predict/profiles';
 export { TRUSTED_SHARE } from './chain/esc';
@@ -68,17 +69,7 @@ export { bySeverity, type Finding, type FindingInput } from './findings/finding'
 export { FINDING_IDS, FIT_FINDING_IDS, RETIRED_FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
 export { allFindings } from './findings/all-findings';
 export { DEFAULT_LIMITS, limitsWith, type Limit, type LimitChanges, type Limits } from './findings/limits';
-export {
-  BAND_FIGURES,
-  BAND_SAMPLES,
-  BandSampler,
-  minutesToCutoff,
-  sampleBands,
-  type Band,
-  type BandFigure,
-  type Bands,
-  type Narrowing,
-} from './predict/bands';
+export { BAND_FIGURES, BAND_SAMPLES, BandSampler, minutesToCutoff, sampleBands, type BandFigure, type Bands, type Narrowing } from './predict/bands';
 export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures, type PassMark, type PassWish } from './predict/pass-figures';
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
@@ -172,7 +163,7 @@ export { groundSpeed, LAUNCH_MARKS_M, stretchesOf, type Launch, type Stretch, ty
 export { learn, type Learned, type LearnedFigure, type Misfit } from './learn/learn';
 export { learnedFigures, withLearned } from './learn/learned-plan';
 export { notMet, type NotMet } from './learn/not-met';
-export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunBand, type RunFigure, type Score } from './learn/run-bands';
+export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunFigure, type Score } from './learn/run-bands';
 export { isHeldBack, loggedRun, planAsDriven, type LoggedRun } from './learn/logged-run';
 export { isLearnable, learnedOf, withoutLearned } from './predict/learned-figures';
 export type { SuspectedSlip } from './learn/slips';
@@ -222,7 +213,7 @@ export { carOfSeed, loggedSession, typedSession, type LoggedSession, type TypedS
 export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
 export { gpsTrack } from './practice/gps-track';
 export { ladder, isSmall, STEP_CAN_K, STEP_SPEED_SHARE, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
-export { type Room, type Rung, type RungBand, type RungGearing, type RungStop } from './ladder/rung';
+export { type Room, type Rung, type RungGearing, type RungStop } from './ladder/rung';
 export { verdictOf, type AtTrack, type FigureWords, type Reason, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
 export { driveStep, HIGHEST_BY_S, READ_BY_S, stepForeseen, stepSession, type Foreseen } from './ladder/foreseen';
 export { cooledTo, coolingOf, LEAST_OVER_AIR_K, USUAL_READY_C, type CoolingDown } from './ladder/cooling';

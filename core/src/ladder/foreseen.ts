@@ -1,12 +1,13 @@
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import type { ResolvedPlan } from '../plan/resolved-plan';
+import { bandOf, type Band } from '../predict/band';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { Draws } from '../predict/draws';
 import { simulateRun } from '../predict/run';
 import type { RunSample } from '../predict/run-types';
 import { sessionFor, sessionSegments, STEP_PASSES, type TrackSession } from '../predict/track-session';
-import { bandOf, RUNG_DRAWS, type RungBand } from './rung';
+import { RUNG_DRAWS } from './rung';
 
 /** The first readings are taken so long after the stop, the highest is looked for until then [s]. */
 export const READ_BY_S = 60;
@@ -16,11 +17,11 @@ const READ_AT_S = 30;
 
 /** What two passes and a thermometer afterwards are expected to say, with bands. */
 export interface Foreseen {
-  topSpeedMs: RungBand;
-  canC: RungBand;
-  escC: RungBand;
-  packC: RungBand;
-  packA: RungBand;
+  topSpeedMs: Band;
+  canC: Band;
+  escC: Band;
+  packC: Band;
+  packA: Band;
   /** How warm the winding is over the can when it stops: what the cooling of the can begins with. */
   windingOverCanK: number;
   ambientC: number;
@@ -64,7 +65,7 @@ export function stepForeseen(plan: PlanFile, capShare: number, from?: Temperatur
   const session = stepSession(resolved, capShare);
   const draws = new Draws(plan, resolved, SEED);
   const all = Array.from({ length: RUNG_DRAWS }, () => driveStep(draws.next().resolved, session, from));
-  const band = (of: (one: Said) => number): RungBand => bandOf(all.map(of));
+  const band = (of: (one: Said) => number): Band => bandOf(all.map(of));
   return {
     topSpeedMs: band((one) => one.topSpeedMs),
     canC: band((one) => one.canC),

@@ -1,8 +1,8 @@
-import { quantileSorted } from 'd3-array';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../plan/resolve-plan';
 import type { ResolvedPlan } from '../plan/resolved-plan';
+import { bandOf, type Band } from '../predict/band';
 import { Draws } from '../predict/draws';
 import { Drivetrain } from '../predict/drivetrain';
 import { passFigures } from '../predict/pass';
@@ -17,28 +17,16 @@ export type RungGearing =
   | { kind: 'gears'; pinion: number; spur: number; owned: boolean }
   | { kind: 'cap'; pinion: number | undefined; spur: number | undefined; share: number };
 
-export interface RungBand {
-  p10: number;
-  p50: number;
-  p90: number;
-}
-
-/** The band of drawn values, at least one. */
-export function bandOf(values: readonly number[]): RungBand {
-  const sorted = [...values].sort((a, b) => a - b);
-  return { p10: quantileSorted(sorted, 0.1)!, p50: quantileSorted(sorted, 0.5)!, p90: quantileSorted(sorted, 0.9)! };
-}
-
 /** A step that could be driven, with what it would do. */
 export interface Rung {
   gearing: RungGearing;
   plan: PlanFile;
   /** Full throttle, or what the cap leaves of it. */
-  topSpeedMs: RungBand;
-  canC: RungBand;
-  escC: RungBand;
-  packC: RungBand;
-  packA: RungBand;
+  topSpeedMs: Band;
+  canC: Band;
+  escC: Band;
+  packC: Band;
+  packA: Band;
   /** The stop limit that p90 passes, where one does. */
   stops: RungStop | undefined;
 }
@@ -98,7 +86,7 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, limits: Limits): Ru
   const draws = new Draws(plan, resolved, SEED);
   const share = gearing.kind === 'cap' ? gearing.share : 1;
   const all = Array.from({ length: RUNG_DRAWS }, () => driven(draws.next().resolved, share));
-  const band = (of: (one: Driven) => number): RungBand => bandOf(all.map(of));
+  const band = (of: (one: Driven) => number): Band => bandOf(all.map(of));
   const [canC, escC, packC] = [band((one) => one.canC), band((one) => one.escC), band((one) => one.packC)];
   const checks: [RungStop['id'], number, number | undefined][] = [
     ['motor-temperature', canC.p90, limits['motor-temperature'].stop],

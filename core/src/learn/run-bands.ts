@@ -1,5 +1,5 @@
-import { quantileSorted } from 'd3-array';
 import { resolvePlan } from '../plan/resolve-plan';
+import { bandOf, type Band } from '../predict/band';
 import { Draws } from '../predict/draws';
 import { normal, randomStream } from '../predict/random';
 import { CALM } from './conditions';
@@ -11,12 +11,6 @@ import { typedEvidence } from './typed-evidence';
 /** The figures of a run that a prediction is held against. */
 export const RUN_FIGURES = ['topSpeedMs', 'settledA', 'canC', 'escC', 'packC', 'usedAh', 'to18m3S', 'to40m2S'] as const;
 export type RunFigure = (typeof RUN_FIGURES)[number];
-
-export interface RunBand {
-  p10: number;
-  p50: number;
-  p90: number;
-}
 
 /** Plans drawn for the bands of a run. */
 export const RUN_BAND_SAMPLES = 120;
@@ -51,7 +45,7 @@ export function measuredOf(run: LoggedRun): Partial<Record<RunFigure, number>> {
  * the instruments together, so that eight of ten figures lie within. Where there is a log, temperatures and charge follow its own
  * throttle. The same run gives the same bands. Throws PlanError when the plan cannot be computed.
  */
-export function runBands(run: LoggedRun, samples = RUN_BAND_SAMPLES): Partial<Record<RunFigure, RunBand>> {
+export function runBands(run: LoggedRun, samples = RUN_BAND_SAMPLES): Partial<Record<RunFigure, Band>> {
   const plan = planAsDriven(run);
   const resolved = resolvePlan(plan);
   const { drafts, model } = typedEvidence(run, resolved);
@@ -69,11 +63,10 @@ export function runBands(run: LoggedRun, samples = RUN_BAND_SAMPLES): Partial<Re
       values[k]!.push(isTemperature(kind) ? value : Math.exp(value));
     }
   }
-  const bands: Partial<Record<RunFigure, RunBand>> = {};
+  const bands: Partial<Record<RunFigure, Band>> = {};
   for (const [k, figure] of figures.entries()) {
     if (!figure || bands[figure]) continue;
-    const sorted = values[k]!.sort((a, b) => a - b);
-    bands[figure] = { p10: quantileSorted(sorted, 0.1)!, p50: quantileSorted(sorted, 0.5)!, p90: quantileSorted(sorted, 0.9)! };
+    bands[figure] = bandOf(values[k]!);
   }
   return bands;
 }
@@ -87,7 +80,7 @@ export interface Score {
 }
 
 /** What a width is a share of: the figure itself; of temperatures, which have no zero that means anything, a usual rise. */
-const scaleOf = (figure: RunFigure, { p50 }: RunBand): number => (figure.endsWith('C') ? USUAL_RISE_K : Math.abs(p50));
+const scaleOf = (figure: RunFigure, { p50 }: Band): number => (figure.endsWith('C') ? USUAL_RISE_K : Math.abs(p50));
 const USUAL_RISE_K = 50;
 
 /** A miss counts so many times its distance: 2 over the share that lies outside. */
@@ -95,7 +88,7 @@ const MISS = 2 / 0.2;
 
 /** Holds what runs measured against the bands that were frozen before them. Undefined where there is nothing to hold. */
 export function scoreOf(
-  runs: readonly { measured: Partial<Record<RunFigure, number>>; predicted: Partial<Record<string, RunBand>> }[],
+  runs: readonly { measured: Partial<Record<RunFigure, number>>; predicted: Partial<Record<string, Band>> }[],
 ): Score | undefined {
   let [inside, of, sum] = [0, 0, 0];
   for (const { measured, predicted } of runs)

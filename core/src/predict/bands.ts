@@ -1,7 +1,7 @@
-import { quantileSorted } from 'd3-array';
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../plan/resolved-plan';
+import { bandOf, type Band } from './band';
 import { Draws } from './draws';
 import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';
@@ -13,12 +13,6 @@ import { solveTopSpeed } from './top-speed';
 /** The headline figures whose spread is asked for. */
 export const BAND_FIGURES = ['topSpeedMs', 'packCurrentA', 'peakPackCurrentA', 'maxCanC', 'maxWindingC', 'maxEscC', 'minutes'] as const;
 export type BandFigure = (typeof BAND_FIGURES)[number];
-
-export interface Band {
-  p10: number;
-  p50: number;
-  p90: number;
-}
 
 /** A figure whose measuring would narrow an answer, and the share of the answer's variance it makes. */
 export interface Narrowing {
@@ -116,12 +110,6 @@ export function minutesToCutoff(plan: ResolvedPlan, run: Run): number {
     else high = middle;
   }
   return (minutes * (plan.startCharge - high)) / used;
-}
-
-function bandOf(values: readonly number[]): Band {
-  const sorted = [...values].sort((a, b) => a - b);
-  const at = (share: number) => quantileSorted(sorted, share) ?? NaN;
-  return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
 }
 
 function squaredCorrelation(a: readonly number[], b: readonly number[]): number {

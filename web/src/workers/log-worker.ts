@@ -22,7 +22,7 @@ import {
   type NextMeasurement,
   type PlanFile,
   type Replay,
-  type RunBand,
+  type Band,
   type RunFigure,
   type RunFile,
   type Samples,
@@ -112,7 +112,7 @@ const tasks = {
   },
 
   /** The run’s figures as measured, and their bands by its own frozen plan. */
-  async bands(run: CarRun): Promise<{ measured: Partial<Record<RunFigure, number>>; predicted: Partial<Record<RunFigure, RunBand>> }> {
+  async bands(run: CarRun): Promise<{ measured: Partial<Record<RunFigure, number>>; predicted: Partial<Record<RunFigure, Band>> }> {
     const logged = await loggedRunOf(run);
     return { measured: measuredOf(logged), predicted: runBands(logged) };
   },

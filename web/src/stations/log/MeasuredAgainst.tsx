@@ -1,5 +1,5 @@
 import type { CarRun } from '@puddler/contract/shared';
-import { isHeldBack, RUN_FIGURES, type RunBand, type RunFigure } from '@puddler/core';
+import { isHeldBack, RUN_FIGURES, type Band, type RunFigure } from '@puddler/core';
 import { formatIn, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { Check, ChevronDown, ChevronUp } from 'lucide-react';
@@ -38,7 +38,7 @@ export function MeasuredAgainst({ run }: { run: CarRun }) {
 interface RowProps {
   figure: RunFigure;
   value: number;
-  band: RunBand | undefined;
+  band: Band | undefined;
   /** The throttle was held back: the plan foretells nothing of that. */
   isHeldBack: boolean;
   system: UnitSystem;
@@ -84,7 +84,7 @@ export function VerdictWord({ verdict }: { verdict: Verdict }) {
 }
 
 /** The band as a bar, its middle as a tick, what was measured as a mark over it. */
-function BandLine({ figure, value, band, system }: { figure: RunFigure; value: number; band: RunBand; system: UnitSystem }) {
+function BandLine({ figure, value, band, system }: { figure: RunFigure; value: number; band: Band; system: UnitSystem }) {
   const [ref, width] = useWidth<HTMLSpanElement>(150);
   const { unit, digits, tone } = FIGURE_WORDS[figure];
   const shown = { ...unitOf(unit, system), digits };

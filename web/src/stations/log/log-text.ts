@@ -1,5 +1,5 @@
 import type { CarRun } from '@puddler/contract/shared';
-import { isHeldBack, measuredOf, RUN_FIGURES, SERIES_WORDS, type LogQuantity, type RunBand, type RunFigure } from '@puddler/core';
+import { isHeldBack, measuredOf, RUN_FIGURES, SERIES_WORDS, type LogQuantity, type Band, type RunFigure } from '@puddler/core';
 import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import { format } from 'date-fns';
 
@@ -47,11 +47,11 @@ export const lacksBands = (run: CarRun): boolean =>
   // A throttle that was held back is held only against what was foreseen for it.
   !isHeldBack(run) && Object.keys(measuredIn(run)).some((figure) => !run.predicted?.[figure]);
 
-export const bandOf = (run: CarRun, figure: RunFigure): RunBand | undefined => run.predicted?.[figure];
+export const bandOf = (run: CarRun, figure: RunFigure): Band | undefined => run.predicted?.[figure];
 
 export type Verdict = 'in' | 'above' | 'below';
 
-export const verdictOf = (value: number, { p10, p90 }: RunBand): Verdict => (value < p10 ? 'below' : value > p90 ? 'above' : 'in');
+export const verdictOf = (value: number, { p10, p90 }: Band): Verdict => (value < p10 ? 'below' : value > p90 ? 'above' : 'in');
 
 /** How many of a run’s figures lie in their bands. */
 export function insideOf(run: CarRun): { inside: number; of: number } {

@@ -1,4 +1,4 @@
-import { gearsOfRung, type Ladder, type LadderStep, type RungBand } from '@puddler/core';
+import { gearsOfRung, type Ladder, type LadderStep, type Band } from '@puddler/core';
 import { formatIn, toShown, unitOf, type Unit } from '@puddler/figures';
 import { scaleBand, scaleLinear, type ScaleBand } from 'd3-scale';
 import { useRef } from 'react';
@@ -142,11 +142,11 @@ interface PaneProps {
   right: number;
   columns: readonly ColumnOfLadder[];
   fill: string;
-  predicted: (step: LadderStep) => RungBand;
+  predicted: (step: LadderStep) => Band;
   begun: (one: { topSpeedMs: number; canC: number }) => number;
   measured: (driven: Driven) => number | undefined;
   /** What was foreseen of a step that is on the ladder no more, where it is the same figure. */
-  foreseen?: (driven: Driven) => RungBand;
+  foreseen?: (driven: Driven) => Band;
   lines?: { at: number; tone: 'caution' | 'stop'; word: string }[];
   fromZero?: boolean;
 }

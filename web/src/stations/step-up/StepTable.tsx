@@ -1,4 +1,4 @@
-import type { Ladder, LadderStep, RungBand } from '@puddler/core';
+import type { Ladder, LadderStep, Band } from '@puddler/core';
 import { formatIn, toShown, unitOf } from '@puddler/figures';
 import { useAppSelector } from '../../desk/store';
 import { SideScroll } from '../../ui/SideScroll';
@@ -11,7 +11,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   const system = useAppSelector((state) => state.prefs.units);
   const [speed, heat, length] = [unitOf('m/s', system), unitOf('°C', system), unitOf('m', system)];
   // A dash before a minus would read as one of them.
-  const band = ({ p10, p90 }: RungBand, unit: typeof speed) => `${formatIn(p10, unit)}${toShown(p90, unit) < 0 ? ' to ' : '–'}${formatIn(p90, unit)}`;
+  const band = ({ p10, p90 }: Band, unit: typeof speed) => `${formatIn(p10, unit)}${toShown(p90, unit) < 0 ? ' to ' : '–'}${formatIn(p90, unit)}`;
   const radio = ladder.steps.some((step) => step.room.toRadioEdgeS !== undefined);
   const heads = ['Step', speed.symbol, `can ${heat.symbol}`, `ESC ${heat.symbol}`, `pack ${heat.symbol}`, 'A', `needs ${length.symbol}`];
   return (
