@@ -134,7 +134,7 @@ const atTheTrack = async (page: Page, address: string) => {
     await page.getByLabel(label).press('Enter');
   };
   const faster = (await page.getByRole('dialog').getByText('15/58').count()) > 0 ? 2.2 : 0;
-  await type(/^Pass out/, String(32.8 + faster));
+  await type(/^pass out/, String(32.8 + faster));
   await type(/^and back/, String(32.1 + faster));
   await page.getByRole('button', { name: /It has stopped/ }).click();
   await type(/^Motor/, '21');

@@ -30,7 +30,7 @@ test('a step is driven at the track: cautions, passes, four temperatures with th
   await page.getByRole('button', { name: 'Drive this step' }).click();
   await expect(page.getByText('Before the first step')).toBeVisible();
   await page.getByRole('button', { name: 'It is fitted: begin' }).click();
-  await type(page, /^Pass out/, '33 km/h');
+  await type(page, /^pass out/, '33 km/h');
   await page.getByRole('button', { name: /It has stopped/ }).click();
   await expect(verdict(page)).toContainText('Hold');
   await expect(verdict(page)).toContainText('A pass each way is missing');

@@ -206,7 +206,7 @@ describe('typing at the track', () => {
 
   test('passes are kept one way and the other, in the units that were typed', () => {
     draw(<TrackPasses at={ladderAt([drivenWith({})])} driven={drivenWith({})} />);
-    type(/^Pass out/, '36 km/h');
+    type(/^pass out/, '36 km/h');
     type(/^and back/, '22 mph');
     expect(changes.map(({ run }) => run.passes)).toEqual([
       [{ speedMs: 10, direction: 'out' }],

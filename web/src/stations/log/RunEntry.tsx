@@ -1,7 +1,8 @@
 import type { CarRun } from '@puddler/contract/shared';
 import { PROFILES, setField, SURFACES, wordFor, type PlanFile, type ProfileName, type Surface } from '@puddler/core';
 import { FigureField } from '../../in-hand/FigureField';
-import { withPass, withReading, typedPass, typedReading, READ_OF, withoutEmpty } from '../../in-hand/run-entry';
+import { AmountFields, PassFields } from '../../in-hand/RunFields';
+import { READ_OF, typedReading, withReading } from '../../in-hand/run-entry';
 import { RunWords } from './RunWords';
 import type { AtLog } from './use-log';
 
@@ -32,18 +33,7 @@ function Passes({ run, log }: Props) {
   return (
     <div className={ROW}>
       <span className={LABEL}>Fastest</span>
-      {(['out', 'back'] as const).map((way) => (
-        <FigureField
-          key={way}
-          named
-          label={way === 'out' ? 'pass out' : 'and back'}
-          path="passes.speedMs"
-          value={typedPass(run, way)}
-          placeholder="speed"
-          className="w-16"
-          onSet={(speedMs) => log.change((now) => withPass(now, way, speedMs), `pass ${way}`, `pass ${way}`)}
-        />
-      ))}
+      <PassFields run={run} onChange={log.change} className="w-16" />
     </div>
   );
 }
@@ -104,26 +94,7 @@ function Amounts({ run, log }: Props) {
   return (
     <div className={ROW}>
       <span className={LABEL}>Amps and charge</span>
-      <FigureField
-        named
-        label="at top speed"
-        path="current.settledA"
-        value={run.current?.settledA}
-        placeholder="amps"
-        className="w-14"
-        onSet={(value) =>
-          log.change((now) => withoutEmpty(setField(now, 'current', setField(now.current ?? {}, 'settledA', value))), 'amps at top speed', 'settledA')
-        }
-      />
-      <FigureField
-        named
-        label="put back"
-        path="usedAh"
-        value={run.usedAh}
-        placeholder="Ah"
-        className="w-14"
-        onSet={(value) => log.change((now) => setField(now, 'usedAh', value), 'charge put back', 'usedAh')}
-      />
+      <AmountFields run={run} onChange={log.change} className="w-14" />
     </div>
   );
 }

@@ -1,6 +1,4 @@
-import { setField } from '@puddler/core';
-import { FigureField } from '../../in-hand/FigureField';
-import { typedPass, withoutEmpty, withPass } from '../../in-hand/run-entry';
+import { AmountFields, PassFields } from '../../in-hand/RunFields';
 import { Choice } from '../../ui/Choice';
 import { withStep, type AtLadder, type Driven } from './use-climb';
 
@@ -13,46 +11,12 @@ const FLAGS = [
 /** The passes of a step, what it drew where that is known, and what went wrong. */
 export function TrackPasses({ at, driven }: { at: AtLadder; driven: Driven }) {
   const { run, step } = driven;
+  const change: Parameters<typeof PassFields>[0]['onChange'] = (make, label, joins) => at.changeRun(driven, make, label, joins);
   return (
     <section aria-label="Passes" className="mt-3 flex flex-col gap-2">
       <div className="flex flex-wrap gap-x-4 gap-y-2">
-        {(['out', 'back'] as const).map((way) => (
-          <FigureField
-            key={way}
-            named
-            label={way === 'out' ? 'Pass out' : 'and back'}
-            path="passes.speedMs"
-            value={typedPass(run, way)}
-            placeholder="speed"
-            className="w-20 text-[18px]"
-            onSet={(speedMs) => at.changeRun(driven, (now) => withPass(now, way, speedMs), `pass ${way}`, `pass ${way}`)}
-          />
-        ))}
-        <FigureField
-          named
-          label="at"
-          path="current.settledA"
-          value={run.current?.settledA}
-          placeholder="amps"
-          className="w-16 text-[18px]"
-          onSet={(value) =>
-            at.changeRun(
-              driven,
-              (now) => withoutEmpty(setField(now, 'current', setField(now.current ?? {}, 'settledA', value))),
-              'amps at top speed',
-              'settledA',
-            )
-          }
-        />
-        <FigureField
-          named
-          label="put back"
-          path="usedAh"
-          value={run.usedAh}
-          placeholder="Ah"
-          className="w-16 text-[18px]"
-          onSet={(value) => at.changeRun(driven, (now) => setField(now, 'usedAh', value), 'charge put back', 'usedAh')}
-        />
+        <PassFields run={run} onChange={change} className="w-20 text-[18px]" />
+        <AmountFields run={run} onChange={change} className="w-16 text-[18px]" />
       </div>
       <div className="flex flex-wrap gap-2" role="group" aria-label="What went wrong">
         {FLAGS.map(([flag, word]) => (
