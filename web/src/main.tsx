@@ -11,6 +11,7 @@ import { createStore } from './desk/store';
 import { startSync } from './desk/sync';
 import { watchPresses } from './desk/press';
 import { keepUnsaved, recallUnsaved } from './desk/unsaved';
+import { runQueue } from './jobs/run-queue';
 import { fetchAhead } from './ui/late-view';
 import './styles.css';
 
@@ -21,6 +22,7 @@ const store = createStore(recallPrefs(), recallPins());
 store.listen({ predicate: (_action, now, before) => now.prefs !== before.prefs, effect: () => storePrefs(store.getState().prefs) });
 store.listen({ predicate: (_action, now, before) => now.pins !== before.pins, effect: () => storePins(store.getState().pins) });
 watchPresses(window);
+runQueue.prepare();
 void recallUnsaved(store)
   .then(() => {
     keepUnsaved(store);
@@ -30,7 +32,8 @@ void recallUnsaved(store)
     startSync(store);
     return Promise.all([loadShelf(store), loadLog(store)]);
   })
-  .then(() => requestIdleCallback(fetchAhead));
+  // The first answers come before what may be opened next.
+  .then(() => requestIdleCallback(() => void runQueue.quiet().then(fetchAhead)));
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

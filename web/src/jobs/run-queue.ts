@@ -22,6 +22,7 @@ export class RunQueue {
   private current: { job: Job | undefined; since: number } | undefined;
   private worker: Worker | undefined;
   private tasks: Remote<PredictTasks> | undefined;
+  private onQuiet: (() => void)[] = [];
 
   /** Asks for a run; returns the way to cancel. `first` puts it ahead of the others. */
   ask(file: PlanFile, wish: RunTerms, answer: Answer, first = false): () => void {
@@ -38,6 +39,11 @@ export class RunQueue {
     };
   }
 
+  /** Resolves when no run is waited for: what can wait begins then. */
+  quiet(): Promise<void> {
+    return this.current || this.waiting.length > 0 ? new Promise((resolve) => this.onQuiet.push(resolve)) : Promise.resolve();
+  }
+
   private giveUp(slow: { job: Job | undefined }): void {
     if (this.current !== slow || slow.job !== undefined) return;
     this.worker?.terminate();
@@ -45,14 +51,20 @@ export class RunQueue {
     this.next();
   }
 
+  /** Starts the worker ahead of the first run: its code is fetched and read while the page still is. */
+  prepare(): Remote<PredictTasks> {
+    this.worker ??= new Worker(new URL('../workers/predict-worker.ts', import.meta.url), { type: 'module' });
+    return (this.tasks ??= wrap<PredictTasks>(this.worker));
+  }
+
   private next(): void {
     if (this.current) return;
     const job = this.waiting.shift();
-    if (!job) return;
-    if (!this.worker || !this.tasks) {
-      this.worker = new Worker(new URL('../workers/predict-worker.ts', import.meta.url), { type: 'module' });
-      this.tasks = wrap<PredictTasks>(this.worker);
+    if (!job) {
+      for (const tell of this.onQuiet.splice(0)) tell();
+      return;
     }
+    const tasks = this.prepare();
     const current: { job: Job | undefined; since: number } = { job, since: performance.now() };
     this.current = current;
     const settle = (result: RunResult | Error) => {
@@ -61,7 +73,7 @@ export class RunQueue {
       current.job?.answer(result);
       this.next();
     };
-    this.tasks.predictRun(job.file, job.wish).then(settle, (error: unknown) => settle(error instanceof Error ? error : new Error(String(error))));
+    tasks.predictRun(job.file, job.wish).then(settle, (error: unknown) => settle(error instanceof Error ? error : new Error(String(error))));
   }
 }
 

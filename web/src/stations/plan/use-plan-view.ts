@@ -56,7 +56,8 @@ export function usePlanView(inHand: PlanInHand) {
   const run = useRun(file, terms, true);
   const result = latest(run);
   const stale = run.state === 'waiting';
-  const bands = useBands(file);
+  // What gives first is wanted first; how sure it is follows.
+  const bands = useBands(stale ? undefined : file);
   const { fixes } = useFixes(inHand.file, terms, stale ? undefined : result);
   const sample = tab === 'Pass' && moment !== undefined && !stale ? result?.pass.samples[moment] : undefined;
   const atMoment = useMemo(() => (sample && view.state === 'ready' ? powerMoment(view.resolved, sample) : undefined), [sample, view]);
