@@ -1,8 +1,11 @@
 import { splitPlanFile, type CarRun } from '@puddler/contract';
-import { resolvePlan, type LearnedFigures } from '@puddler/core';
+import { resolvePlan, type Foreseen, type LearnedFigures } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { received, redone, undone } from '../src/desk/desk-slice';
-import { amendRun, deleteDocument, duplicateCar, editRun, keepRun, takeLearned } from '../src/desk/edits';
+import { duplicateCar } from '../src/desk/duplicate-car';
+import { deleteDocument } from '../src/desk/edits';
+import { beginStep, editPurchase } from '../src/desk/noted-edits';
+import { amendRun, editRun, keepRun, takeLearned } from '../src/desk/run-edits';
 import { contentAt, learnedOf, runsOfCar, selectGarage, selectSaveStatus } from '../src/desk/selectors';
 import { createStore, type AppStore } from '../src/desk/store';
 import { planFileFor } from '../src/in-hand/joined-plan';
@@ -11,6 +14,17 @@ import { docOf, garage } from './on-desk';
 const { car, plan } = splitPlanFile(plainPlan());
 const LEARNED: LearnedFigures = { from: ['R'], figures: [{ key: 'car.massKg', ln: 0.02, before: 0.03 }], covariance: [0.0004] };
 const run = (at: string, more: Partial<CarRun> = {}): CarRun => ({ at, plan: plainPlan(), ...more });
+
+const band = (p50: number) => ({ p10: p50 - 1, p50, p90: p50 + 1 });
+const FORESEEN: Foreseen = {
+  topSpeedMs: band(12),
+  canC: band(50),
+  escC: band(40),
+  packC: band(30),
+  packA: band(25),
+  windingOverCanK: 12,
+  ambientC: 20,
+};
 
 let store: AppStore;
 const runs = (carId = 'c1') => runsOfCar(store.getState(), carId).map(({ run: one }) => one.at);
@@ -74,4 +88,24 @@ test('a copy of a car has its runs and what they taught; deleted, they go with i
   store.dispatch(deleteDocument('car', copy.id));
   expect([runs(copy.id), learnedOf(store.getState(), copy.id)]).toEqual([[], undefined]);
   expect(runs()).toHaveLength(1);
+});
+
+test('a copy’s ladder and day of practice are driven by its own runs, and its notes are its own', () => {
+  const gears = { pinion: 15, spur: 60, capShare: 0.5 };
+  const step = { id: 's1', at: '2027-01-01T10:00:00Z', runId: 'r1', foreseen: FORESEEN, ...gears };
+  store.dispatch(beginStep('c1', 'p1', (noted) => ({ ...noted, steps: [step] }), 'r1', run('2027-01-01T10:00:00Z', { planId: 'p1' }), 'begin'));
+  store.dispatch(keepRun('c1', 'r2', run('2027-01-02T10:00:00Z', { planId: 'gone' }), 'a run of a plan that is gone'));
+  store.dispatch(editPurchase('p1', (noted) => ({ ...noted, favours: 'heat' as const }), 'note'));
+  store.dispatch(duplicateCar('c1'));
+  const copy = selectGarage(store.getState()).find(({ id }) => id !== 'c1')!;
+  const planId = copy.plans[0]!.id;
+  const copied = runsOfCar(store.getState(), copy.id);
+  const own = copied.find(({ run: one }) => one.planId === planId)!;
+  expect(copied.find(({ run: one }) => one !== own.run)!.run.planId).toBeUndefined();
+  expect(own.id).not.toBe('r1');
+  expect(contentAt(store.getState(), 'ladder', planId)!.body.steps).toEqual([{ ...step, runId: own.id }]);
+  expect(contentAt(store.getState(), 'purchase', planId)!.body).toEqual(contentAt(store.getState(), 'purchase', 'p1')!.body);
+  store.dispatch(undone({ at: 1 }));
+  expect([contentAt(store.getState(), 'ladder', planId), runs(copy.id)]).toEqual([undefined, []]);
+  expect(contentAt(store.getState(), 'ladder', 'p1')!.body.steps[0]!.runId).toBe('r1');
 });

@@ -6,7 +6,7 @@ import { createStore, type AppStore } from '../src/desk/store';
 import { imported, remoteGone, saved, undone } from '../src/desk/desk-slice';
 import { isUnsaved, keyOf } from '../src/desk/held';
 import { docOf, garage, shelfOf } from './on-desk';
-import { addParts, changeParts } from '../src/desk/edits';
+import { addParts, changeParts } from '../src/desk/part-edits';
 import { partOf, selectSaveStatus, selectShelf } from '../src/desk/selectors';
 import { fieldText, headOf, searchText, summary } from '../src/in-hand/part-text';
 import { possibleColumns, usualColumns } from '../src/shelf/use-columns';

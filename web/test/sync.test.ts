@@ -5,7 +5,9 @@ import { plainPlan } from '../../core/test/helpers';
 import { clientOf, startServer } from '../../server/test/helpers';
 import type { Running } from '../../server/src/serve';
 import { conflictSettled, deletionSettled, undone } from '../src/desk/desk-slice';
-import { addCar, addParts, addPlan, changeParts, deleteDocument, duplicateCar, editCar, editPlan, keepWishes } from '../src/desk/edits';
+import { duplicateCar } from '../src/desk/duplicate-car';
+import { addCar, addPlan, deleteDocument, editCar, editPlan, keepWishes } from '../src/desk/edits';
+import { addParts, changeParts } from '../src/desk/part-edits';
 import { keyOf } from '../src/desk/held';
 import { loadGarage, loadShelf } from '../src/desk/load';
 import {

@@ -6,7 +6,7 @@ import { useId } from 'react';
 import { useForm, type FieldErrors, type UseFormRegister } from 'react-hook-form';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../desk/store';
-import { changeParts } from '../desk/edits';
+import { changeParts } from '../desk/part-edits';
 import { getField, setField } from '@puddler/core';
 import { partOf } from '../desk/selectors';
 import { Button } from '../ui/Button';

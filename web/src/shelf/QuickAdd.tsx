@@ -2,7 +2,7 @@ import { LABEL_KINDS, type LabelKind } from '@puddler/core';
 import { useState } from 'react';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch } from '../desk/store';
-import { addParts } from '../desk/edits';
+import { addParts } from '../desk/part-edits';
 import { LabelField } from '../in-hand/labels/LabelField';
 import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';

@@ -1,7 +1,7 @@
 import { LINE_STATES, MOST_LINES, type Purchase } from '@puddler/contract/shared';
 import type { BuyGroup, PartsListOptions, PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
-import { editPurchase, partArrived } from '../../desk/edits';
+import { editPurchase, partArrived } from '../../desk/noted-edits';
 import { benchOf, partOf, purchaseOf, selectShelf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useRunTerms } from '../../in-hand/run-terms';

@@ -2,7 +2,7 @@ import { MOST_PHOTOS, type Fitting, type SettingNote, type StepPhoto } from '@pu
 import { benchSteps, fitInput, settingsSheet, wiringOf, type FitInput, type PlanFile, type Setting, type Wiring } from '@puddler/core';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
-import { editFitting } from '../../desk/edits';
+import { editFitting } from '../../desk/noted-edits';
 import { benchOf, fittingOf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';

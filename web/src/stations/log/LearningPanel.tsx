@@ -1,7 +1,8 @@
 import type { Learned } from '@puddler/core';
 import { learnedFigures } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { deleteDocument, takeLearned } from '../../desk/edits';
+import { deleteDocument } from '../../desk/edits';
+import { takeLearned } from '../../desk/run-edits';
 import { isPracticeCar, learnedOf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';

@@ -2,7 +2,7 @@ import { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_RUN_PHOTOS, type CarRun, type K
 import { proxy } from 'comlink';
 import { useState } from 'react';
 import { api } from '../../desk/api';
-import { keepRun } from '../../desk/edits';
+import { keepRun } from '../../desk/run-edits';
 import { useAppDispatch } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';

@@ -1,7 +1,7 @@
 import { SET_DAYS, type Day, type PlanFile, type SetDay } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { useState } from 'react';
-import { addPracticeDay } from '../../desk/edits';
+import { addPracticeDay } from '../../desk/run-edits';
 import { selectGarage } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { planFileFor, splitPlan } from '../../in-hand/joined-plan';

@@ -11,7 +11,8 @@ import {
   type StepGears,
 } from '@puddler/core';
 import { useCallback, useEffect, useState } from 'react';
-import { amendDay, editClimb, editRun, keepRun } from '../../desk/edits';
+import { editClimb } from '../../desk/noted-edits';
+import { amendDay, editRun, keepRun } from '../../desk/run-edits';
 import { carOf, climbOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector, useAppStore } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';

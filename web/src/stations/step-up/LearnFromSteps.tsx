@@ -1,6 +1,6 @@
 import { learnedFigures } from '@puddler/core';
 import { useMemo } from 'react';
-import { takeLearned } from '../../desk/edits';
+import { takeLearned } from '../../desk/run-edits';
 import { isPracticeCar, learnedOf, runsOfCar } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';

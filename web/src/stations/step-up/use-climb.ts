@@ -19,7 +19,8 @@ import {
   type Verdict,
 } from '@puddler/core';
 import { useMemo } from 'react';
-import { beginStep, editClimb, editRun } from '../../desk/edits';
+import { beginStep, editClimb } from '../../desk/noted-edits';
+import { editRun } from '../../desk/run-edits';
 import { climbOf, runsOfCar, selectShelf, isPracticeCar } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useRunTerms } from '../../in-hand/run-terms';
