@@ -84,6 +84,10 @@ test('lanes share one axis; each draws its least and most, and reads back what i
   // A pixel with a range is a stroke down, one with a single value a point.
   expect(output!.curves[0]!.path).toMatch(/^M44 [\d.]+L44 [\d.]+L45 /);
   expect(volts!.curves[0]!.path).not.toContain('NaN');
+  // What stands still has a scale all the same.
+  const [still] = layTrace({ canC: Float32Array.from([19, 19, 19, 19]) }, 'metric', 44);
+  expect(new Set(still!.ticks.map((tick) => tick.toFixed(1))).size).toBe(still!.ticks.length);
+  expect(still!.y.domain()[1]! - still!.y.domain()[0]!).toBeGreaterThanOrEqual(4);
   expect(readAt(view, speed!, 2, 'metric')).toEqual([{ field: 'speedMs', value: 36 }]);
   expect(readAt(view, volts!, 1, 'metric')).toEqual([{ field: 'packV', value: 7.5 }]);
   expect(readAt(view, speed!, 2, 'imperial')[0]!.value).toBeCloseTo(22.37, 2);

@@ -1,8 +1,8 @@
 import { SERIES_WORDS } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
-import { scaleLinear } from 'd3-scale';
+import { scaleLinear, type ScaleLinear } from 'd3-scale';
 import { Minus, Plus } from 'lucide-react';
-import { Fragment, memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { Fragment, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
@@ -22,15 +22,20 @@ import {
   viewLeft,
   withinLog,
   zoomed,
-  type Found,
-  type Lane,
   type Window,
 } from './trace-layout';
+import { FoundLine } from './FoundLine';
+import { LaneCurves, LaneScales } from './TraceLanes';
 import { useView } from './use-view';
 
 const TONE = { ink: 'fill-ink', steel: 'fill-steel', caution: 'fill-caution', stop: 'fill-stop' } as const;
-const TEXT = { ink: 'text-ink', steel: 'text-steel', caution: 'text-caution', stop: 'text-stop' } as const;
 const STEP = 0.2;
+/** What the “s” at the end of the axis needs [px]. */
+const UNIT_PX = 22;
+
+/** Moments that are marked on the axis, none under its unit. */
+const timeTicks = (x: ScaleLinear<number, number>, columns: number): number[] =>
+  x.ticks(Math.max(2, Math.round(columns / 90))).filter((tick) => x(tick) < LEFT + columns - UNIT_PX);
 const ZOOM = 0.6;
 /** A stretch is looked at with this share of its length on both sides. */
 const AROUND = 0.15;
@@ -163,7 +168,7 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
             <LaneCurves lanes={lanes} />
           </g>
         </g>
-        {x.ticks(Math.max(2, Math.round(columns / 90))).map((tick) => (
+        {timeTicks(x, columns).map((tick) => (
           <text key={tick} x={x(tick)} y={height - 5} textAnchor="middle" className="fill-soft">
             {formatNumber(tick, 2)}
           </text>
@@ -194,61 +199,3 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
     </figure>
   );
 }
-
-const FoundLine = memo(function FoundLine({ found, whole, onLook }: { found: readonly Found[]; whole: boolean; onLook: (window: Window) => void }) {
-  const [turn, setTurn] = useState<Partial<Record<Found['kind'], number>>>({});
-  if (!whole) return <p className="text-[12.5px] text-soft">Looking for passes in it …</p>;
-  if (found.length === 0) return <p className="text-[12.5px] text-soft">No pass, launch or roll-out was found in it.</p>;
-  return (
-    <p className="flex flex-wrap gap-x-3 text-[12.5px]">
-      {found.map(({ kind, word, tone, at }) => (
-        <button
-          key={kind}
-          type="button"
-          title="Look at one after the other"
-          className={`hit underline-offset-2 hover:underline ${TEXT[tone]}`}
-          onClick={() => {
-            const next = (turn[kind] ?? -1) + 1;
-            setTurn({ ...turn, [kind]: next % at.length });
-            onLook(at[next % at.length]!);
-          }}
-        >
-          {word}
-        </button>
-      ))}
-    </p>
-  );
-});
-
-/** Drawn anew when its lanes are, not when the window or the pointer moves. */
-const LaneScales = memo(function LaneScales({ lanes, right }: { lanes: readonly Lane[]; right: number }) {
-  return lanes.map((lane) => (
-    <g key={lane.name}>
-      {lane.ticks.map((tick) => (
-        <g key={tick}>
-          <path d={`M${LEFT} ${lane.y(tick)}H${right}`} className="stroke-rule" />
-          <text x={LEFT - 5} y={lane.y(tick) + 4} textAnchor="end" className="fill-soft">
-            {formatNumber(tick, 1)}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT + 4} y={lane.top - 4} className="fill-ink text-[11.5px] font-semibold">
-        {lane.name} {lane.symbol}
-      </text>
-    </g>
-  ));
-});
-
-const strokeOf = ({ name }: Lane, isSecond: boolean): string => {
-  if (name === 'temperature') return isSecond ? 'stroke-heat' : 'stroke-ember';
-  if (isSecond) return 'stroke-edge';
-  return name === 'speed' ? 'stroke-ink' : 'stroke-steel';
-};
-
-const LaneCurves = memo(function LaneCurves({ lanes }: { lanes: readonly Lane[] }) {
-  return lanes.flatMap((lane) =>
-    lane.curves.map(({ field, path, isSecond }) => (
-      <path key={field} d={path} fill="none" strokeWidth={1.2} strokeLinejoin="round" className={strokeOf(lane, isSecond)} />
-    )),
-  );
-});

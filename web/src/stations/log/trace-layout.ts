@@ -9,14 +9,17 @@ export interface Window {
   toS: number;
 }
 
-/** Lanes over one time axis, each with the fields that share it, in the unit they are kept in. */
-const LANES: readonly { name: string; unit: string; fields: readonly SeriesField[]; fromZero: boolean }[] = [
+/**
+ * Lanes over one time axis, each with the fields that share it, in the unit they are kept in. One that does not begin at zero shows at
+ * least so much, so that what stands still is a line with a scale and not its own noise.
+ */
+const LANES: readonly { name: string; unit: string; fields: readonly SeriesField[]; fromZero: boolean; least?: number }[] = [
   { name: 'output', unit: 'share', fields: ['outputShare', 'throttleShare'], fromZero: true },
   { name: 'speed', unit: 'm/s', fields: ['speedMs'], fromZero: true },
   { name: 'motor', unit: 'rpm', fields: ['motorRpm'], fromZero: true },
   { name: 'amps', unit: 'A', fields: ['packA'], fromZero: true },
-  { name: 'volts', unit: 'V', fields: ['packV'], fromZero: false },
-  { name: 'temperature', unit: '°C', fields: ['canC', 'escC'], fromZero: false },
+  { name: 'volts', unit: 'V', fields: ['packV'], fromZero: false, least: 0.1 },
+  { name: 'temperature', unit: '°C', fields: ['canC', 'escC'], fromZero: false, least: 4 },
 ];
 
 export interface Lane {
@@ -97,6 +100,8 @@ export function layTrace(view: View, system: UnitSystem, left: number): Lane[] {
         if (value > high) high = value;
       }
     if (low > high) [low, high] = [0, 1];
+    const lacks = Math.max(0, (lane.least ?? 0) - (high - low)) / 2;
+    [low, high] = [low - lacks, high + lacks];
     const top = TOP + i * (LANE_PX + GAP);
     const [from, to] = [of(low), of(high)];
     const y = scaleLinear([lane.fromZero ? Math.min(0, from) : from, Math.max(to, from + 1e-6)], [top + LANE_PX, top]).nice(3);

@@ -1,0 +1,36 @@
+import { formatNumber } from '@puddler/figures';
+import { memo } from 'react';
+import { LEFT, type Lane } from './trace-layout';
+
+/** Drawn anew when its lanes are, not when the window or the pointer moves. */
+export const LaneScales = memo(function LaneScales({ lanes, right }: { lanes: readonly Lane[]; right: number }) {
+  return lanes.map((lane) => (
+    <g key={lane.name}>
+      {lane.ticks.map((tick) => (
+        <g key={tick}>
+          <path d={`M${LEFT} ${lane.y(tick)}H${right}`} className="stroke-rule" />
+          <text x={LEFT - 5} y={lane.y(tick) + 4} textAnchor="end" className="fill-soft">
+            {formatNumber(tick, 1)}
+          </text>
+        </g>
+      ))}
+      <text x={LEFT + 4} y={lane.top - 4} className="fill-ink text-[11.5px] font-semibold">
+        {lane.name} {lane.symbol}
+      </text>
+    </g>
+  ));
+});
+
+const strokeOf = ({ name }: Lane, isSecond: boolean): string => {
+  if (name === 'temperature') return isSecond ? 'stroke-heat' : 'stroke-ember';
+  if (isSecond) return 'stroke-edge';
+  return name === 'speed' ? 'stroke-ink' : 'stroke-steel';
+};
+
+export const LaneCurves = memo(function LaneCurves({ lanes }: { lanes: readonly Lane[] }) {
+  return lanes.flatMap((lane) =>
+    lane.curves.map(({ field, path, isSecond }) => (
+      <path key={field} d={path} fill="none" strokeWidth={1.2} strokeLinejoin="round" className={strokeOf(lane, isSecond)} />
+    )),
+  );
+});
