@@ -1,5 +1,5 @@
 // A plan opened in a browser that has never seen it: from the address to its pass, and to the last of its answers: `npm run bench:open`.
-import { chromium } from '@playwright/test';
+import { chromium, expect } from '@playwright/test';
 import type { DocList } from '@puddler/contract';
 import { CHROMIUM } from '../../e2e/browser-options';
 import { startServer } from '../../e2e/start-server';
@@ -21,7 +21,7 @@ try {
     await page.getByText('Pass at full throttle').waitFor();
     const passMs = performance.now() - from;
     const pieces = await page.evaluate<number>(`performance.getEntriesByType('resource').length`);
-    await page.waitForFunction(`document.querySelectorAll('[aria-busy=true]').length === 0`);
+    await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
     runs.push({ pieces, passMs, settledMs: performance.now() - from });
     await context.close();
   }
