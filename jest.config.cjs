@@ -1,5 +1,5 @@
 const swc = [
-  '@swc/jest',
+  '<rootDir>/scripts/lib/jest-transform.cjs',
   {
     jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
     module: { type: 'commonjs' },

@@ -4,9 +4,6 @@ import { PlanError } from '../plan/plan-error';
 import type { ProvenanceLog } from '../plan/provenance';
 import { REFERENCE_C, ZERO_C_IN_K } from './constants';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { exp, floor, min } = Math;
-
 /** All packs of a car as one source. */
 export interface ResolvedPack {
   cells: number;
@@ -59,7 +56,7 @@ function cellResistance(pack: Pack, path: `packs[${number}]`, log: ProvenanceLog
 
 /** Factor on pack resistance at a temperature [°C]. */
 export function coldFactor(packC: number): number {
-  return exp(COLD_K * (1 / (packC + ZERO_C_IN_K) - 1 / (REFERENCE_C + ZERO_C_IN_K)));
+  return Math.exp(COLD_K * (1 / (packC + ZERO_C_IN_K) - 1 / (REFERENCE_C + ZERO_C_IN_K)));
 }
 
 /**
@@ -96,7 +93,7 @@ export function resolvePacks(packs: Pack[], wiring: NonNullable<PlanFile['packWi
   const capacities = packs.map((p) => p.capacityAh);
   return {
     cells: sumOverSeries(() => 1),
-    capacityAh: wiring === 'parallel' ? capacities.reduce((a, b) => a + b) : min(...capacities),
+    capacityAh: wiring === 'parallel' ? capacities.reduce((a, b) => a + b) : Math.min(...capacities),
     resistanceOhm: wiring === 'parallel' ? 1 / ohms.reduce((sum, ohm) => sum + 1 / ohm, 0) : ohms.reduce((a, b) => a + b),
     massKg,
     cutoffV: sumOverSeries((pack) => esc.cutoffVPerCell ?? DEFAULT_CUTOFF_V[pack.chemistry]),
@@ -110,7 +107,7 @@ export function openCircuitV(pack: ResolvedPack, charge: number): number {
   if (charge <= 0) return curve[0]!;
   if (charge >= 1) return curve[curve.length - 1]!;
   // The grid is even from 0.1 up, and has one point between 0 and 0.1.
-  const i = charge < 0.1 ? (charge < 0.05 ? 0 : 1) : min(10, floor(charge * 10 + 1e-9) + 1);
+  const i = charge < 0.1 ? (charge < 0.05 ? 0 : 1) : Math.min(10, Math.floor(charge * 10 + 1e-9) + 1);
   const from = OCV_CHARGE[i]!;
   return curve[i]! + ((curve[i + 1]! - curve[i]!) * (charge - from)) / (OCV_CHARGE[i + 1]! - from);
 }

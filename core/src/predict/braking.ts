@@ -1,9 +1,6 @@
 import { SWITCHING_PART_V } from '../chain/esc';
 import type { Drivetrain } from './drivetrain';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { max } = Math;
-
 /** Share of what a generating motor has left over that reaches the pack; the rest warms the winding. */
 const BACK_SHARE = 0.7;
 
@@ -26,12 +23,12 @@ export class Braking {
     this.motorA = this.windingW = this.escW = this.backA = 0;
     if (!(brakeN > 0) || !(omega > 0)) return;
     const torqueNm = (brakeN * line.efficiency) / (lever * line.motors);
-    const amp = max(0, (torqueNm - line.frictionNm - line.viscousNms * omega) / kt);
+    const amp = Math.max(0, (torqueNm - line.frictionNm - line.viscousNms * omega) / kt);
     const square = amp * amp;
     this.motorA = amp;
     this.windingW = square * at.windingOhm + line.brushV * amp;
     this.escW = square * line.escOhm + SWITCHING_PART_V * amp;
-    const leftW = max(0, kt * omega * amp - this.windingW - this.escW);
+    const leftW = Math.max(0, kt * omega * amp - this.windingW - this.escW);
     if (line.brakesBack) {
       this.backA = (BACK_SHARE * line.motors * leftW) / at.openCircuitV;
       this.windingW += (1 - BACK_SHARE) * leftW;

@@ -3,12 +3,9 @@ import type { Segment } from './profiles';
 import { BALANCED_SHARE, HOLD_REACTION_S, SPINNING_S } from './tolerances';
 import type { TopSpeed } from './top-speed';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { abs, log, min } = Math;
-
 /** The speed that a hold asks for [m/s]. */
 function heldSpeedMs(segment: Extract<Segment, { kind: 'hold' }>, topSpeedMs: number): number {
-  return 'speedMs' in segment ? segment.speedMs : min(segment.topShare * topSpeedMs, segment.mostMs ?? Infinity);
+  return 'speedMs' in segment ? segment.speedMs : Math.min(segment.topShare * topSpeedMs, segment.mostMs ?? Infinity);
 }
 
 /** What a driver does with the trigger in one segment of a profile; it answers by setting its own fields, as the drivetrain does. */
@@ -71,7 +68,7 @@ export class Driver {
       return;
     }
     const noForceMs = target + (at.resistanceN * HOLD_REACTION_S) / mass;
-    if (abs(speed - noForceMs) <= BALANCED_SHARE * noForceMs) {
+    if (Math.abs(speed - noForceMs) <= BALANCED_SHARE * noForceMs) {
       at.throttle(speed, 0);
       const coastN = at.forceN;
       if (coastN < at.resistanceN) {
@@ -83,7 +80,7 @@ export class Driver {
       }
     }
     this.reacting = at.demand(speed, wishN, wishSlope);
-    if (this.reacting && speed < noForceMs) this.untilNoForceS = HOLD_REACTION_S * log((target - speed) / (target - noForceMs));
+    if (this.reacting && speed < noForceMs) this.untilNoForceS = HOLD_REACTION_S * Math.log((target - speed) / (target - noForceMs));
     else if (wishN <= 0) this.untilNoForceS = ((speed - noForceMs) * mass) / (at.resistanceN - at.forceN);
   }
 }

@@ -2,9 +2,6 @@ import { REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
 import type { ResolvedPlan } from '../plan/resolved-plan';
 import { lineConstants, type LineConstants } from './line-constants';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { max, min, sqrt } = Math;
-
 /** Copper's resistance against temperature, per kelvin. */
 const COPPER_PER_K = 0.00393;
 const AIR_SPEED_OF_ROLLING_MS = 20;
@@ -82,7 +79,7 @@ export class Drivetrain {
 
   /** Sets the slope as rise over run, and whether the car is cornering. */
   slope(grade: number, corner: boolean): void {
-    const hypotenuse = sqrt(1 + grade * grade);
+    const hypotenuse = Math.sqrt(1 + grade * grade);
     this.levelN = this.line.weightRolling / hypotenuse;
     this.gradeN = (this.line.weightAll * grade) / hypotenuse + (corner ? this.line.scrubN : 0);
   }
@@ -197,7 +194,7 @@ export class Drivetrain {
     this.supply(this.line.gripN, lever);
     // The current stays as the car gains speed, and the duty that drives it rises with the back-EMF.
     this.dutySlope = this.duty < d ? (this.kt * lever) / this.openCircuitV : 0;
-    this.duty = min(this.duty, d);
+    this.duty = Math.min(this.duty, d);
     this.packA = this.line.motors * this.duty * this.motorA;
     this.limited = true;
     this.spinning = false;
@@ -214,8 +211,8 @@ export class Drivetrain {
     const ohm = this.seriesOhm + this.sourceOhm * d * d;
     const linear = b * ohm + a * line.lag + kt;
     const left = d * this.openCircuitV - line.brushV - a * ohm;
-    const omega = left > 0 ? (2 * left) / (linear + sqrt(linear * linear + 4 * b * line.lag * left)) : 0;
-    this.omega = max(this.omega, omega);
+    const omega = left > 0 ? (2 * left) / (linear + Math.sqrt(linear * linear + 4 * b * line.lag * left)) : 0;
+    this.omega = Math.max(this.omega, omega);
     this.motorA = a + b * this.omega;
     this.duty = d;
     this.packA = line.motors * d * this.motorA;
@@ -229,8 +226,8 @@ export class Drivetrain {
     const { line } = this;
     const lever = line.leverAtRest / (1 + line.growthPerV2 * v * v);
     const runUp =
-      (line.spinningMassKg * this.duty * this.openCircuitV) / (lever * lever * line.motors * this.kt * this.kt * max(rampS, SHORTEST_RUN_UP_S));
-    return min(line.burstA, this.motorA + runUp);
+      (line.spinningMassKg * this.duty * this.openCircuitV) / (lever * lever * line.motors * this.kt * this.kt * Math.max(rampS, SHORTEST_RUN_UP_S));
+    return Math.min(line.burstA, this.motorA + runUp);
   }
 
   /** Current for a force at the tyre, and the duty d·V − n·d²·I·R_source = I·R + Kt·ω + V_brush that drives it. */
@@ -241,7 +238,7 @@ export class Drivetrain {
     const back = amp * (this.seriesOhm + this.line.lag * this.omega) + this.kt * this.omega + this.line.brushV;
     const root = this.openCircuitV * this.openCircuitV - 4 * this.sourceOhm * amp * back;
     // This form of the smaller root stays exact when the source's resistance vanishes.
-    this.duty = root < 0 ? Infinity : (2 * back) / (this.openCircuitV + sqrt(root));
+    this.duty = root < 0 ? Infinity : (2 * back) / (this.openCircuitV + Math.sqrt(root));
   }
 
   /**
@@ -255,7 +252,7 @@ export class Drivetrain {
     }
     const lever = this.line.leverAtRest / (1 + this.line.growthPerV2 * v * v);
     this.omega = v * lever;
-    this.supply(min(wishN, this.line.gripN), lever);
+    this.supply(Math.min(wishN, this.line.gripN), lever);
     if (this.duty > 1 || this.motorA > this.line.burstA) {
       this.throttle(v, 1);
       return false;

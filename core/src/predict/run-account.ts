@@ -8,9 +8,6 @@ import { escLossW, type HeatSources, type HeatStores } from './heat';
 import type { Run } from './run-types';
 import { CUTOFF_DELAY_S } from './tolerances';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { max, min, sqrt } = Math;
-
 /** One step of a run as it was driven: where it began, and the speeds it came through. */
 export interface DrivenStep {
   seconds: number;
@@ -84,8 +81,8 @@ export class RunAccount {
   finish(): Run {
     const { run, plan } = this;
     run.usedAh = (plan.startCharge - this.charge) * plan.pack.capacityAh;
-    run.rmsPackCurrentA = run.endS > 0 ? sqrt(this.squareSum / run.endS) : 0;
-    run.rmsMotorCurrentA = run.endS > 0 ? sqrt(this.motorSquareSum / run.endS) : 0;
+    run.rmsPackCurrentA = run.endS > 0 ? Math.sqrt(this.squareSum / run.endS) : 0;
+    run.rmsMotorCurrentA = run.endS > 0 ? Math.sqrt(this.motorSquareSum / run.endS) : 0;
     run.ironW = run.endS > 0 ? this.ironJ / run.endS : 0;
     return run;
   }
@@ -93,7 +90,7 @@ export class RunAccount {
   /** From here on the pack lasts: its charge stays at the mean of what it had, and nothing cuts off. */
   lastOn(): void {
     this.lasting = true;
-    this.charge = (this.plan.startCharge + max(0, this.charge)) / 2;
+    this.charge = (this.plan.startCharge + Math.max(0, this.charge)) / 2;
   }
 
   save(): SavedAccount {
@@ -185,22 +182,22 @@ export class RunAccount {
     const { at, driver, heat, run, sources, plan, braking } = this;
     const { motors, escOhm, brushV } = at.line;
     const first = at.motorA;
-    this.peak(max(first, braking.motorA), at.packA + at.otherA);
+    this.peak(Math.max(first, braking.motorA), at.packA + at.otherA);
     const bus = at.busV();
     if (bus < run.minBusV) run.minBusV = bus;
     const rpm = at.omega * RPM_PER_RAD_S;
     if (rpm > run.maxMotorRpm) run.maxMotorRpm = rpm;
 
     const opening = at.motorADutySlope * driver.dutyRate * seconds;
-    const last = max(0, first + at.motorASlope * (nextSpeedMs - speedMs) + opening);
-    const mean = driver.drivingShare * max(0, first + at.motorASlope * (meanSpeedMs - speedMs) + opening / 2);
+    const last = Math.max(0, first + at.motorASlope * (nextSpeedMs - speedMs) + opening);
+    const mean = driver.drivingShare * Math.max(0, first + at.motorASlope * (meanSpeedMs - speedMs) + opening / 2);
     const meanSquare = (driver.drivingShare * (first * first + first * last + last * last)) / 3;
     // A trigger on its way opens the duty as well, but where the driver holds it at the tyres' limit.
     const rising = at.limited && !at.spinning ? 0 : (driver.dutyRate * seconds) / 2;
     const perPack = motors * (at.duty + rising + at.dutySlope * (meanSpeedMs - speedMs));
     if (brakeN > 0 && speedMs > 0) braking.act(brakeN, (at.omega * meanSpeedMs) / speedMs, at.omega / speedMs);
     const otherA = this.receiverA - braking.backA;
-    if (!this.lasting) this.charge = min(1, this.charge - ((perPack * mean + otherA) * seconds) / (3600 * plan.pack.capacityAh));
+    if (!this.lasting) this.charge = Math.min(1, this.charge - ((perPack * mean + otherA) * seconds) / (3600 * plan.pack.capacityAh));
     const packSquare = perPack * perPack * meanSquare + 2 * perPack * mean * otherA + otherA * otherA;
     const motorSquare = meanSquare + braking.motorA * braking.motorA;
     this.squareSum += packSquare * seconds;

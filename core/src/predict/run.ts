@@ -10,9 +10,6 @@ import { stepLength, type Moment } from './step-length';
 import { HOLD_REACTION_S, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { abs, expm1, max, min, sqrt } = Math;
-
 /** Drives the plan's profile for its minutes. Bounded; pure but for the callbacks. */
 export function simulateRun(plan: ResolvedPlan, options: RunOptions = {}): Run {
   return new RunSimulation(plan, options).drive();
@@ -64,7 +61,7 @@ export class RunSimulation {
     let first: Run | undefined;
     for (let i = 0; run.endS < total - 1e-9 && !(options.segments && i >= segments.length); i++) {
       const segment = segments[i % segments.length]!;
-      if (this.segment(segment, min(segment.seconds, total - run.endS))) continue;
+      if (this.segment(segment, Math.min(segment.seconds, total - run.endS))) continue;
       // Heat is judged over the minutes wanted, so a run that its pack ends early goes on for the heat alone.
       if (first || options.segments || !this.gaveOut()) break;
       first = this.endOfPack();
@@ -160,16 +157,16 @@ export class RunSimulation {
     }
     this.moment.speedMs = v;
     this.moment.underCutoffS = account.underCutoffS;
-    const step = stepLength(this.moment, segment, into, roomM === Infinity ? room : min(room, secondsTo(roomM, v, accel)), accel, rate);
+    const step = stepLength(this.moment, segment, into, roomM === Infinity ? room : Math.min(room, secondsTo(roomM, v, accel)), accel, rate);
     const z = rate * step;
-    const phi3 = abs(z) < SERIES_TO ? phi3Series(z) : ((expm1(z) / z - 1) / z - 0.5) / z;
+    const phi3 = Math.abs(z) < SERIES_TO ? phi3Series(z) : ((Math.expm1(z) / z - 1) / z - 0.5) / z;
     const phi2 = 0.5 + z * phi3;
     const phi1 = 1 + z * phi2;
     let next = v + step * (accel * phi1 + jerk * step * phi2);
     let mean = v + step * (accel * phi2 + jerk * step * phi3);
     if (next < 0) {
       // Stopped within the step: from v at a steady deceleration.
-      mean = accel < 0 ? min(v / 2, (v * v) / (-2 * accel * step)) : 0;
+      mean = accel < 0 ? Math.min(v / 2, (v * v) / (-2 * accel * step)) : 0;
       next = 0;
     }
     const { driven } = this;
@@ -215,8 +212,8 @@ export class RunSimulation {
 /** Seconds to cover `metres` from a speed at a steady acceleration; Infinity when it is not covered. */
 function secondsTo(metres: number, speedMs: number, accelMs2: number): number {
   const square = speedMs * speedMs + 2 * accelMs2 * metres;
-  const seconds = square > 0 ? (2 * metres) / (speedMs + sqrt(square)) : Infinity;
-  return max(RUN_MIN_STEP_S, seconds);
+  const seconds = square > 0 ? (2 * metres) / (speedMs + Math.sqrt(square)) : Infinity;
+  return Math.max(RUN_MIN_STEP_S, seconds);
 }
 
 /** Below this the closed form of φ3 loses digits to cancellation and its series has them. */

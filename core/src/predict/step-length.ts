@@ -15,9 +15,6 @@ import {
   STIFF_STEP,
 } from './tolerances';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { abs, max, min } = Math;
-
 /** The moment a step begins at. */
 export interface Moment {
   at: Drivetrain;
@@ -33,31 +30,31 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
   const { at, driver, speedMs, longestS, underCutoffS } = moment;
   const { dutyRate } = driver;
   // A held speed is linear in time by itself, at the grip limit the force is steady, and where nothing changes only the heat has to be followed.
-  const calm = abs(accel) * longestS < CALM_SHARE * speedMs;
-  let step = min(room, longestS * (calm ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
+  const calm = Math.abs(accel) * longestS < CALM_SHARE * speedMs;
+  let step = Math.min(room, longestS * (calm ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
   // Where the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
   const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
   const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
   if (untilGrip > 0 && untilGrip < step) step = landingOn(untilGrip, step);
   if (untilDriving > 0 && untilDriving < step) step = landingOn(untilDriving, step);
   if (driver.untilNoForceS > 0 && driver.untilNoForceS < step) step = landingOn(driver.untilNoForceS, step);
-  if (underCutoffS > 0) step = min(step, CUTOFF_DELAY_S - underCutoffS);
+  if (underCutoffS > 0) step = Math.min(step, CUTOFF_DELAY_S - underCutoffS);
   // Standing while the throttle opens: the moment it starts is found to a millisecond.
-  if (dutyRate > 0 && speedMs <= 0 && accel <= 0) step = min(step, START_STEP_S);
+  if (dutyRate > 0 && speedMs <= 0 && accel <= 0) step = Math.min(step, START_STEP_S);
   if (segment.kind === 'throttle') {
     const rampS = segment.rampS ?? 0;
-    if (dutyRate > 0) step = min(step, rampS - into);
+    if (dutyRate > 0) step = Math.min(step, rampS - into);
     // Where spinning tyres are caught the current changes at once.
-    else if (at.spinning && rampS + SPINNING_S > into) step = min(step, max(RUN_MIN_STEP_S, rampS + SPINNING_S - into));
+    else if (at.spinning && rampS + SPINNING_S > into) step = Math.min(step, Math.max(RUN_MIN_STEP_S, rampS + SPINNING_S - into));
   }
   // A fast transient is followed in its own time; once settled the long step is exact again.
-  if (-rate * step > STIFF_STEP && abs(accel) > SETTLED_SHARE * -rate * max(speedMs, SLOW_MS)) {
-    step = min(step, max(RUN_MIN_STEP_S, STIFF_STEP / -rate));
+  if (-rate * step > STIFF_STEP && Math.abs(accel) > SETTLED_SHARE * -rate * Math.max(speedMs, SLOW_MS)) {
+    step = Math.min(step, Math.max(RUN_MIN_STEP_S, STIFF_STEP / -rate));
   }
   return step;
 }
 
 /** A step that ends just past a kink `until` seconds away, and no longer than `step`. */
 function landingOn(until: number, step: number): number {
-  return max(RUN_MIN_STEP_S, min(step, until * PAST_KINK));
+  return Math.max(RUN_MIN_STEP_S, Math.min(step, until * PAST_KINK));
 }

@@ -5,10 +5,6 @@ import { Drivetrain } from './drivetrain';
 import { lineConstants } from './line-constants';
 import { SPEED_CEILING_MS, TOP_SPEED_ABS_MS, TOP_SPEED_MAX_STEPS, TOP_SPEED_REL } from './tolerances';
 
-// Local names for these: in the innermost loops each look-up of the global Math is slow where a test runner stands in between.
-const { abs, max, min, sqrt } = Math;
-const UNBOUNDED = Infinity;
-
 /** Temperatures that top speed is quoted at: a motor some way into a run [°C]. */
 const WINDING_C = 60;
 const CAN_C = 45;
@@ -51,14 +47,14 @@ export function warmUp(at: Drivetrain, plan: ResolvedPlan, share = 1): void {
 export function balance(at: Drivetrain, tyreGrowth: number): TopSpeed {
   const free = at.freeSpeedMs();
   // On a tyre that grows, motor speed has a maximum over car speed: the surplus falls only up to there.
-  const monotoneTo = tyreGrowth > 0 ? GROWTH_SPEED_MS / sqrt(tyreGrowth) : UNBOUNDED;
+  const monotoneTo = tyreGrowth > 0 ? GROWTH_SPEED_MS / Math.sqrt(tyreGrowth) : Infinity;
   if (!(free > 0) || monotoneTo < free) {
     if (surplusN(at, 0) <= 0) return { outcome: 'no-motion', topSpeedMs: 0, at };
   }
 
   let low = 0;
-  let high = UNBOUNDED;
-  let v = min(FIRST_GUESS * free, monotoneTo);
+  let high = Infinity;
+  let v = Math.min(FIRST_GUESS * free, monotoneTo);
   if (!(v > 0)) v = SPEED_CEILING_MS / 2;
   for (let step = 0; step < TOP_SPEED_MAX_STEPS; step++) {
     const value = surplusN(at, v);
@@ -67,14 +63,14 @@ export function balance(at: Drivetrain, tyreGrowth: number): TopSpeed {
     if (low >= SPEED_CEILING_MS) return { outcome: 'runaway', topSpeedMs: low, at };
     // A kink (grip, burst, free-running) can send Newton out of the bracket; doubling and halving never fail.
     let next = v - value / (at.forceSlope - at.resistanceSlope);
-    if (high === UNBOUNDED) {
+    if (high === Infinity) {
       if (!(next > low)) next = 2 * low;
-      next = min(next, max(monotoneTo, GROWTH_SEARCH * low), SPEED_CEILING_MS);
+      next = Math.min(next, Math.max(monotoneTo, GROWTH_SEARCH * low), SPEED_CEILING_MS);
     } else if (!(next > low && next < high)) {
       if (low === 0 && surplusN(at, 0) <= 0) return { outcome: 'no-motion', topSpeedMs: 0, at };
       next = 0.5 * (low + high);
     }
-    const moved = abs(next - v);
+    const moved = Math.abs(next - v);
     v = next;
     if (moved <= TOP_SPEED_REL * v || high - low <= TOP_SPEED_ABS_MS) {
       surplusN(at, v);
