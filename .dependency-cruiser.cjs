@@ -4,6 +4,45 @@
 const GROUND = ['ui', 'workers', 'desk', 'jobs', 'charts', 'drawings', 'in-hand'];
 const SIDE_BY_SIDE = ['garage', 'shelf', 'backup', 'stations/[^/]+'];
 
+/** Rooms of the core, from the ground up: each may use those before it, and the words for the links. */
+const CORE = [
+  'math',
+  'plan',
+  'shelf',
+  'chain',
+  'labels',
+  'resolve',
+  'predict',
+  'findings',
+  'compare',
+  'sweep',
+  'car',
+  'log',
+  'learn',
+  'replay',
+  'search',
+  'fit',
+  'ladder',
+  'practice',
+  'buy',
+];
+
+const coreOrder = CORE.map((name, i) => ({
+  name: `core-${name}-knows-only-what-is-below`,
+  severity: 'error',
+  comment: `core/src/${name} may use ${CORE.slice(0, i).join(', ') || 'no other room'}.`,
+  from: { path: `^core/src/${name}/` },
+  to: { path: '^core/src/', pathNot: `^core/src/(link\\.ts|(${CORE.slice(0, i + 1).join('|')})/)` },
+}));
+
+/** A folder of the core that nobody put in the order, or a file beside its rooms, would escape it. */
+const roomless = {
+  name: 'core-has-no-other-rooms',
+  severity: 'error',
+  from: { path: '^core/src/', pathNot: `^core/src/((index|link)\\.ts|(${CORE.join('|')})/)` },
+  to: {},
+};
+
 const room = (name) => `^web/src/${name}/`;
 const oneOf = (names) => `^web/src/(${names.join('|')})/`;
 
@@ -40,6 +79,8 @@ module.exports = {
     only('server', 'core', 'contract'),
     only('cli', 'core', 'contract', 'figures'),
     only('web', 'core', 'contract', 'figures'),
+    ...coreOrder,
+    roomless,
     ...upwards,
     ...apart,
     {

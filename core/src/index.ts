@@ -3,8 +3,8 @@ export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
 export type { Origin, Provenance, Source } from './plan/provenance';
 export { plannedRun } from './plan/planned-run';
-export { resolvePlan } from './plan/resolve-plan';
-export type { ResolvedPlan } from './plan/resolved-plan';
+export { resolvePlan } from './resolve/resolve-plan';
+export type { ResolvedPlan } from './resolve/resolved-plan';
 export {
   isOfCar,
   motorAs,
@@ -31,7 +31,7 @@ export {
   splitPlanFile,
   takenApart,
   type CarAndPlan,
-} from './plan/conversion';
+} from './resolve/conversion';
 export type { CarPath, FigurePath } from './plan/figure-path';
 export { CHOICE_WORDS, wordFor } from './plan/words';
 
@@ -44,8 +44,8 @@ export { SURFACE_TABLE, type GripLimit } from './chain/road';
 export { solveTopSpeed, warmKv, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
 export { predictSteady, type Steady } from './predict/steady';
 export { LINK_NAMES, type Level, type LinkName } from './link';
-export { givesFirst, linkUse, type LinkUse } from './predict/link-use';
-export type { Band } from './predict/band';
+export { givesFirst, linkUse, type LinkUse } from './findings/link-use';
+export type { Band } from './math/band';
 export { powerBand, type PowerBand } from './predict/power-band';
 export { PROFILE_SEGMENTS, USUAL_RAMP_S, type Segment } from './predict/profiles';
 export { TRUSTED_SHARE } from './chain/esc';
@@ -55,7 +55,7 @@ export { peakIfHeld, shownRun } from './predict/peak';
 export { simulateRun } from './predict/run';
 export type { Run, RunOptions, RunSample, RunStop } from './predict/run-types';
 export { drivePass, passFigures, type Pass } from './predict/pass';
-export { predict, type PredictOptions, type Prediction } from './predict/predict';
+export { predict, type PredictOptions, type Prediction } from './findings/predict';
 
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
 export { partFromLabel, type FromLabel } from './labels/part-from-label';
@@ -63,7 +63,7 @@ export type { LabelQuestion, ReadField, ReadFields } from './labels/label-text';
 
 export { explainDifference, type Difference, type Explanation, type MeasuredToday } from './car/explain-difference';
 export { equivalents, pinionsForSpeed, type Equivalents, type PinionBracket, type PinionSpeed } from './car/equivalents';
-export { uncertainFigures, type UncertainFigure } from './predict/uncertain-figures';
+export { uncertainFigures, type UncertainFigure } from './resolve/uncertain-figures';
 
 export { bySeverity, type Finding, type FindingInput } from './findings/finding';
 export { FINDING_IDS, FIT_FINDING_IDS, RETIRED_FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
@@ -79,7 +79,7 @@ export { getField, pathParts, setField } from './plan/fields';
 export { fixesFor, type Fix, type Fixes, type FixFigures } from './findings/fixes';
 export { coolDown, type CoolDown, type Temperatures } from './predict/cool-down';
 export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type HeatLimits } from './predict/heat-course';
-export { gearCell, gearRun, type GearCell, type GearRun } from './predict/gear-table';
+export { gearCell, gearRun, type GearCell, type GearRun } from './findings/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 
 export { canBeSure, nearlySureOf } from './search/sure';
@@ -108,7 +108,7 @@ export { compareShares, POWER_SINKS, powerShares, type PowerShares, type PowerSi
 export { SWAPPED_LINKS, withLinkOf, type SwappedLink } from './compare/swap-link';
 export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type SweepAnswers, type Swept } from './sweep/sweep';
 export { BUY_GROUPS, type BuyGroup, type ListLine } from './buy/list-line';
-export { massOfPartsG } from './plan/mass';
+export { massOfPartsG } from './resolve/mass';
 export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
@@ -165,7 +165,7 @@ export { learnedFigures, withLearned } from './learn/learned-plan';
 export { notMet, type NotMet } from './learn/not-met';
 export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunFigure, type Score } from './learn/run-bands';
 export { isHeldBack, loggedRun, planAsDriven, type LoggedRun } from './learn/logged-run';
-export { isLearnable, learnedOf, withoutLearned } from './predict/learned-figures';
+export { isLearnable, learnedOf, withoutLearned } from './resolve/learned-figures';
 export type { SuspectedSlip } from './learn/slips';
 export { hiddenCar, refitted, type HiddenCar, type HiddenOptions, type Slip, type Weather } from './practice/hidden-car';
 export { driveSession, type Session } from './practice/drive-session';
@@ -195,7 +195,7 @@ export { byMerit, REACHED, reckoningOf, type Reckoning, type TrueFigure } from '
 export { SET_DAYS, type SetDay } from './practice/set-days';
 export { sessionFor, sessionMinutes, sessionSegments, STEP_PASSES, type TrackSession } from './predict/track-session';
 export { escLog, gpsSpeed, putBack, readingsAt, thermometer, together } from './practice/instruments';
-export { randomStream } from './predict/random';
+export { randomStream } from './math/random';
 export { stoodFor } from './predict/cool-down';
 export { LOG_QUANTITIES, type Column, type ColumnChoice, type LogQuantity } from './log/columns';
 export { samplesOf, seriesOf, type Floats, type Samples } from './log/samples';

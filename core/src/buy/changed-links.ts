@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { SWAPPED_LINKS, withLinkOf } from '../compare/swap-link';
-import { massOfPartsG } from '../plan/mass';
+import { massOfPartsG } from '../resolve/mass';
 import type { Car, PlanFile } from '../plan/plan-file';
 
 /** What a conversion changes, each by itself: the links that go from one setup to another, its cooling, and the rest of the car. */

@@ -3,7 +3,7 @@ import type { Finding } from '../findings/finding';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { PlanError } from '../plan/plan-error';
-import { resolvePlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
 import { minutesToCutoff } from '../predict/bands';
 import { shownRun } from '../predict/peak';
 import { simulateRunFast } from '../predict/run-fast';

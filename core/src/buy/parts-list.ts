@@ -4,7 +4,7 @@ import type { Finding } from '../findings/finding';
 import { fitFindings } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
 import { shownRun } from '../predict/peak';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';

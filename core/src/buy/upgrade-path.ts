@@ -2,7 +2,7 @@ import type { Finding } from '../findings/finding';
 import { fixesFor, type Fix } from '../findings/fixes';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import type { Part } from '../shelf/part';

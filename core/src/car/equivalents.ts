@@ -1,9 +1,9 @@
 import { SMALLEST_PINION } from '../chain/gears';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { solveTopSpeed } from '../predict/top-speed';
-import { uncertainFigures } from '../predict/uncertain-figures';
+import { uncertainFigures } from '../resolve/uncertain-figures';
 
 /** A pinion and the top speed it gives. */
 export interface PinionSpeed {

@@ -1,11 +1,11 @@
 import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { simulateRun } from '../predict/run';
 import { heatOf } from '../predict/run-types';
 import { solveTopSpeed } from '../predict/top-speed';
-import { scaledBy, uncertainFigures, type UncertainFigure } from '../predict/uncertain-figures';
+import { scaledBy, uncertainFigures, type UncertainFigure } from '../resolve/uncertain-figures';
 
 /** What the car was measured to do, on the plan's ground with the plan's parts. */
 export interface MeasuredToday {

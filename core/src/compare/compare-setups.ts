@@ -1,6 +1,6 @@
 import { rolloutM } from '../chain/gears';
 import { openCircuitV } from '../chain/pack';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { powerBand, type PowerBand } from '../predict/power-band';
 import { solveTopSpeed, warmKv } from '../predict/top-speed';
 

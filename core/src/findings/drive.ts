@@ -1,7 +1,7 @@
 import { GROWTH_SPEED_MS, RPM_PER_RAD_S } from '../chain/constants';
 import { packLimitA } from '../chain/pack-limit';
 import { peakIfHeld } from '../predict/peak';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { passFigures } from '../predict/pass';
 import { solveTopSpeed } from '../predict/top-speed';
 import { over, under, type Finding, type FindingInput } from './finding';

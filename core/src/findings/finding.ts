@@ -1,5 +1,5 @@
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { LinkName } from '../link';
 import type { PassFigures } from '../predict/pass-figures';
 import type { Run } from '../predict/run-types';

@@ -1,5 +1,5 @@
 import type { Bay, PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bySeverity, type Finding } from './finding';
 import type { Limits } from './limits';
 import { supplyFindings } from './supply';

@@ -1,6 +1,6 @@
 import { withEdits, type PlanEdit } from '../plan/edits';
 import { PlanError } from '../plan/plan-error';
-import { resolvePlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
 import { heatOf } from '../predict/run-types';
 import { predictSteady } from '../predict/steady';

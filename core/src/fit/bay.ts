@@ -1,7 +1,7 @@
 import type { FindingId } from '../findings/finding-ids';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 
 /** A rectangle seen from above [mm]: x along the car from the spur’s axle, y along the axles from the motor plate toward the motor. */
 export interface Rect {

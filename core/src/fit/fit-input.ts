@@ -2,8 +2,8 @@ import { fitFindings, SAME_BORE_MM } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import { isLithium } from '../plan/chemistry';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { solveTopSpeed } from '../predict/top-speed';
 import type { PressMaterial } from './press-fit';
 

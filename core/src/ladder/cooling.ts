@@ -1,6 +1,6 @@
 import type { TypedReading } from '../log/run-file';
 import { surfaceOf } from '../log/thermometer';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 
 /** The next run starts under this where nothing else is chosen [°C]. */

@@ -1,7 +1,7 @@
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { bandOf, type Band } from '../predict/band';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { bandOf, type Band } from '../math/band';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { Draws } from '../predict/draws';
 import { simulateRun } from '../predict/run';

@@ -1,7 +1,7 @@
 import { fitFindings } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
 import { predictSteady } from '../predict/steady';
 import { gearsOfRung, sameGears, type StepGears } from './climb';
 import { roomFor, rungOf, type Room, type Rung, type RungGearing, type RungStop } from './rung';

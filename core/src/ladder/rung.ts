@@ -1,8 +1,8 @@
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { bandOf, type Band } from '../predict/band';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { bandOf, type Band } from '../math/band';
 import { Draws } from '../predict/draws';
 import { Drivetrain } from '../predict/drivetrain';
 import { passFigures } from '../predict/pass';

@@ -2,7 +2,7 @@ import type { Floats } from '../log/samples';
 import { RPM_PER_RAD_S } from '../chain/constants';
 import { openCircuitV } from '../chain/pack';
 import { meanOf, type Trace } from '../log/trace';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Temperatures } from '../predict/cool-down';
 import { Drivetrain } from '../predict/drivetrain';
 import { escLossW, HeatStores } from '../predict/heat';

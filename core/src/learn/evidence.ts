@@ -1,5 +1,5 @@
 import { isHeldBack, planAsDriven, type LoggedRun } from './logged-run';
-import { resolvePlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
 import { COUNT_IN_FULL, type Evidence, type FeatureKind } from './feature';
 import { tracedEvidence } from './traced-evidence';
 import { typedEvidence } from './typed-evidence';

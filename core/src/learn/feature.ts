@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Conditions, Day } from './conditions';
 
 /** What a run says of the car, one figure each. */

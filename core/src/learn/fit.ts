@@ -1,6 +1,6 @@
-import { scalableCopy, type UncertainFigure } from '../predict/uncertain-figures';
+import { scalableCopy, type UncertainFigure } from '../resolve/uncertain-figures';
 import type { Evidence } from './feature';
-import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from '../predict/matrix';
+import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from '../math/matrix';
 import { NUISANCE_SIGMA, type Nuisance } from './parameters';
 
 /** How a fit ended. */

@@ -1,9 +1,9 @@
 import type { LoggedRun } from './logged-run';
 import { assemble } from './assemble';
 import { evidenceOf } from './evidence';
-import { NARROWED } from '../predict/learned-figures';
+import { NARROWED } from '../resolve/learned-figures';
 import { fit, type Fit, type FitOutcome, type FittedRun } from './fit';
-import type { Matrix } from '../predict/matrix';
+import type { Matrix } from '../math/matrix';
 import type { LearnFigure } from './parameters';
 import { weighSlips, type SuspectedSlip } from './slips';
 

@@ -2,10 +2,10 @@ import type { RunFile } from '../log/run-file';
 import { samplesOf } from '../log/samples';
 import { traceOf, type Trace } from '../log/trace';
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Temperatures } from '../predict/cool-down';
 import { plannedRun } from '../plan/planned-run';
-import { withoutLearned } from '../predict/learned-figures';
+import { withoutLearned } from '../resolve/learned-figures';
 
 /** A run to learn from: what was typed of it, and its log on an even grid where it has one. */
 export interface LoggedRun extends Omit<RunFile, 'format' | 'version' | 'series' | 'photos' | 'logs' | 'predicted'> {

@@ -1,7 +1,7 @@
 import type { LearnedFigures, PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import { keyOf } from '../predict/learned-figures';
-import { uncertainFigures, type UncertainPath } from '../predict/uncertain-figures';
+import { resolvePlan } from '../resolve/resolve-plan';
+import { keyOf } from '../resolve/learned-figures';
+import { uncertainFigures, type UncertainPath } from '../resolve/uncertain-figures';
 
 /** A part of a plan that was in none of the runs, and how unsure its leading figure stays. */
 export interface NotMet {

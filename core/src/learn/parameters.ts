@@ -1,8 +1,8 @@
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { keyOf } from '../predict/learned-figures';
-import { uncertainFigures, type UncertainFigure } from '../predict/uncertain-figures';
-import { cholesky, inverseBy, zeros, type Matrix } from '../predict/matrix';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { keyOf } from '../resolve/learned-figures';
+import { uncertainFigures, type UncertainFigure } from '../resolve/uncertain-figures';
+import { cholesky, inverseBy, zeros, type Matrix } from '../math/matrix';
 
 /** A figure that runs teach, under a name that tells whose it is: a part’s, a ground’s, or the car’s. */
 export interface LearnFigure {

@@ -1,7 +1,7 @@
-import { resolvePlan } from '../plan/resolve-plan';
-import { bandOf, type Band } from '../predict/band';
+import { resolvePlan } from '../resolve/resolve-plan';
+import { bandOf, type Band } from '../math/band';
 import { Draws } from '../predict/draws';
-import { normal, randomStream } from '../predict/random';
+import { normal, randomStream } from '../math/random';
 import { CALM } from './conditions';
 import type { FeatureKind } from './feature';
 import { planAsDriven, type LoggedRun } from './logged-run';

@@ -6,7 +6,7 @@ import { evidenceOf } from './evidence';
 import type { Evidence } from './feature';
 import { fit, type Fit } from './fit';
 import { assemble } from './assemble';
-import type { Matrix } from '../predict/matrix';
+import type { Matrix } from '../math/matrix';
 
 /** Something that may have been noted wrongly, and how likely that is. */
 export interface SuspectedSlip {

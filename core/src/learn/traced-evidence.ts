@@ -4,7 +4,7 @@ import { warmStart, type LoggedRun } from './logged-run';
 import { metresPerRpm } from '../chain/gears';
 import { groundSpeed, stretchesOf, type Stretches } from '../log/stretches';
 import type { Trace } from '../log/trace';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Drivetrain } from '../predict/drivetrain';
 import { balance } from '../predict/top-speed';
 import { CALM, Conditions, drivenOf, type Driven } from './conditions';

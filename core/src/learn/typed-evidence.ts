@@ -1,7 +1,7 @@
 import { warmStart, type LoggedRun } from './logged-run';
 import { openCircuitV } from '../chain/pack';
 import { LAUNCH_MARKS_M } from '../log/stretches';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { Drivetrain } from '../predict/drivetrain';
 import { fastRun } from '../predict/run-fast';

@@ -1,15 +1,15 @@
 import { P90 } from '../predict/speed-spread';
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Drivetrain } from '../predict/drivetrain';
-import { covarianceAt } from '../predict/learned-figures';
-import { zeros, type Matrix } from '../predict/matrix';
+import { covarianceAt } from '../resolve/learned-figures';
+import { zeros, type Matrix } from '../math/matrix';
 import { fastRun } from '../predict/run-fast';
 import { ROUGH_RUN } from '../predict/tolerances';
 import { solveTopSpeed } from '../predict/top-speed';
-import { scaledBy, uncertainFigures, type UncertainFigure } from '../predict/uncertain-figures';
+import { scaledBy, uncertainFigures, type UncertainFigure } from '../resolve/uncertain-figures';
 import { readingSigma, SIGMA, withModel } from './feature';
 
 /** The answers that a measurement may narrow. */

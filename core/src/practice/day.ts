@@ -1,7 +1,7 @@
 import type { TypedReading } from '../log/run-file';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { cycleSeconds, segmentsOf, type Segment } from '../predict/profiles';
 import { simulateRun } from '../predict/run';

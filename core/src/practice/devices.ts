@@ -1,6 +1,6 @@
 import type { PlanFile } from '../plan/plan-file';
 import { stoodFor } from '../predict/cool-down';
-import { randomStream } from '../predict/random';
+import { randomStream } from '../math/random';
 import { logGpx } from '../log/write-log';
 import type { Samples } from '../log/samples';
 import { carOfDay, driveHidden, readOff, type Day, type Drive, type Driven, type Pointing } from './day';

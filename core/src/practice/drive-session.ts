@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Temperatures } from '../predict/cool-down';
 import { simulateRun } from '../predict/run';
 import type { Run, RunSample } from '../predict/run-types';

@@ -1,6 +1,6 @@
 import { METRES_A_DEG } from '../log/place-speed';
 import type { Samples } from '../log/samples';
-import { normal } from '../predict/random';
+import { normal } from '../math/random';
 import type { RunSample } from '../predict/run-types';
 
 /** A phone’s GPS, docs/model.md section 13. */

@@ -1,9 +1,9 @@
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { withoutLearned } from '../predict/learned-figures';
-import { normal, randomStream } from '../predict/random';
-import { scalableCopy, uncertainFigures } from '../predict/uncertain-figures';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { withoutLearned } from '../resolve/learned-figures';
+import { normal, randomStream } from '../math/random';
+import { scalableCopy, uncertainFigures } from '../resolve/uncertain-figures';
 
 /** A tooth counted wrong, a worn tyre, a bearing that drags: what a builder does not know of. */
 export type Slip = 'pinion' | 'spur' | 'tyre' | 'bearing';

@@ -2,7 +2,7 @@ import { MATT_EMITS } from '../log/thermometer';
 import { GPS } from './gps-track';
 import { REFERENCE_C } from '../chain/constants';
 import type { Series, TypedReading } from '../log/run-file';
-import { normal } from '../predict/random';
+import { normal } from '../math/random';
 import type { RunSample } from '../predict/run-types';
 
 /** The simulated instruments, docs/model.md section 13: each reads the truth with its own noise, lag and rounding. */

@@ -3,8 +3,8 @@ import { heatOf } from '../predict/run-types';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import { ROUGH_RUN } from '../predict/tolerances';
-import { resolvePlan } from '../plan/resolve-plan';
-import { uncertainFigures } from '../predict/uncertain-figures';
+import { resolvePlan } from '../resolve/resolve-plan';
+import { uncertainFigures } from '../resolve/uncertain-figures';
 import { carOfDay, type Day, type Lost } from './day';
 import { asFitted, type Slip, type Weather } from './hidden-car';
 

@@ -1,7 +1,7 @@
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { bandOf, type Band } from './band';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { bandOf, type Band } from '../math/band';
 import { Draws } from './draws';
 import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';

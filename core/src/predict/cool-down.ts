@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { HeatStores } from './heat';
 import type { RunSample } from './run-types';
 

@@ -1,9 +1,9 @@
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { covarianceOf } from './learned-figures';
-import { cholesky, type Matrix } from './matrix';
-import { normal, randomStream } from './random';
-import { scalableCopy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { covarianceOf } from '../resolve/learned-figures';
+import { cholesky, type Matrix } from '../math/matrix';
+import { normal, randomStream } from '../math/random';
+import { scalableCopy, uncertainFigures, type UncertainFigure } from '../resolve/uncertain-figures';
 
 /** One plan that the uncertain figures of another might just as well stand for. */
 export interface Draw {

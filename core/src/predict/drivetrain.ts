@@ -1,5 +1,5 @@
 import { REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { lineConstants, type LineConstants } from './line-constants';
 
 /** Copper's resistance against temperature, per kelvin. */

@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { coolDown, stoodFor, type CoolDown, type Temperatures } from './cool-down';
 import { shownRun } from './peak';
 import { simulateRun } from './run';

@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { HeatStores } from './heat';
 
 /** How much hotter a motor's parts settle for each watt that flows through them, at a steady speed [K/W]. */

@@ -1,6 +1,6 @@
 import { SWITCHING_FULL_V, SWITCHING_PART_V, FULL_DUTY } from '../chain/esc';
 import { coldFactor } from '../chain/pack';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 
 /** Shares of a motor's mass in copper and in the rest, and what they hold [J/(kg·K)]. */
 const COPPER_SHARE = 0.2;

@@ -1,5 +1,5 @@
 import { RPM_PER_RAD_S } from '../chain/constants';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { solveTopSpeed } from './top-speed';
 
 const STEPS = 400;

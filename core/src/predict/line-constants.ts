@@ -1,6 +1,6 @@
 import { GROWTH_SPEED_MS, GRAVITY_MS2 } from '../chain/constants';
 import { brakeLimitN, gripLimit, type GripLimit } from '../chain/road';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 
 /** In a corner the tyres scrub away this share of their grip. */
 const CORNER_SCRUB = 0.2;

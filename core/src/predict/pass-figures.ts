@@ -1,5 +1,5 @@
 import { GRAVITY_MS2 } from '../chain/constants';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { lineConstants } from './line-constants';
 import type { RunSample } from './run-types';
 import { solveTopSpeed } from './top-speed';

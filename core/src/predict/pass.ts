@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { PassFigureWatch, type PassFigures, type PassWish } from './pass-figures';
 import { USUAL_RAMP_S } from './profiles';
 import { RunSimulation } from './run';

@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { simulateRun } from './run';
 import { heatOf, type Run } from './run-types';
 import { USUAL_RAMP_S } from './profiles';

@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { coldFactor, openCircuitV } from '../chain/pack';
 import { Drivetrain } from './drivetrain';
 import { powerBand, type PowerBand } from './power-band';

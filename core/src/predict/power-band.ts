@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { escLossW } from './heat';
 import { solveTopSpeed, type TopSpeed } from './top-speed';
 

@@ -1,5 +1,6 @@
 import type { ProfileName } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { hasOwnTiming } from '../plan/planned-run';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 
 /**
  * One stretch of a run. Grades are rise over run and add to the site's; wind is against the car. With `metres` it ends there when that comes before its
@@ -43,11 +44,6 @@ export const PROFILE_SEGMENTS: Record<ProfileName, readonly Segment[]> = {
 
 /** Seconds from closed to full throttle in a pass, where nothing else is said. */
 export const USUAL_RAMP_S = 0.2;
-
-/** Profiles in which each driver keeps the trigger down for a time of their own. */
-const OF_THE_DRIVER: readonly ProfileName[] = ['race', 'bash'];
-
-export const hasOwnTiming = (profile: ProfileName): boolean => OF_THE_DRIVER.includes(profile);
 
 /** The segments of a plan's run, as long at full throttle as its driver keeps it there. */
 export function segmentsOf({ run, fullThrottle }: Pick<ResolvedPlan, 'run' | 'fullThrottle'>): readonly Segment[] {

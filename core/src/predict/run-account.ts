@@ -1,5 +1,5 @@
 import { openCircuitV } from '../chain/pack';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { RPM_PER_RAD_S } from '../chain/constants';
 import { Braking } from './braking';
 import type { Driver } from './driver';

@@ -1,4 +1,4 @@
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { cycleSeconds, segmentsOf } from './profiles';
 import type { Temperatures } from './cool-down';
 import { RunSimulation } from './run';

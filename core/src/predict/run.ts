@@ -1,5 +1,5 @@
 import { openCircuitV } from '../chain/pack';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
 import { HeatStores } from './heat';

@@ -1,8 +1,8 @@
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { covarianceAt } from './learned-figures';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { covarianceAt } from '../resolve/learned-figures';
 import { solveTopSpeed } from './top-speed';
-import { scaledBy, uncertainFigures, type UncertainFigure } from './uncertain-figures';
+import { scaledBy, uncertainFigures, type UncertainFigure } from '../resolve/uncertain-figures';
 
 /** How sure a top speed is, and which figures make it unsure. */
 export interface SpeedSpread {

@@ -1,6 +1,6 @@
 import { rolloutM } from '../chain/gears';
 import type { GripLimit } from '../chain/road';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Drivetrain } from './drivetrain';
 import { solveTopSpeed, type TopSpeed, type TopSpeedOutcome } from './top-speed';
 

@@ -1,6 +1,6 @@
 import { GROWTH_SPEED_MS, REFERENCE_C } from '../chain/constants';
 import { coldFactor, openCircuitV } from '../chain/pack';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Drivetrain } from './drivetrain';
 import { lineConstants } from './line-constants';
 import { SPEED_CEILING_MS, TOP_SPEED_ABS_MS, TOP_SPEED_MAX_STEPS, TOP_SPEED_REL } from './tolerances';

@@ -2,7 +2,7 @@ import type { Floats } from '../log/samples';
 import { metresPerRpm } from '../chain/gears';
 import { CLOSED, groundSpeed } from '../log/stretches';
 import { meanOf, slopeOf, type Trace } from '../log/trace';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Drivetrain } from '../predict/drivetrain';
 import type { Segment } from '../predict/profiles';
 import { simulateRun } from '../predict/run';

@@ -5,7 +5,7 @@ import type { FindingId } from '../findings/finding-ids';
 import type { Limits } from '../findings/limits';
 import { motorFindings } from '../findings/motor';
 import { minutesToCutoff } from '../predict/bands';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { simulateRunFast } from '../predict/run-fast';
 import { heatOf, type Run } from '../predict/run-types';
 import { predictSteady, type Steady } from '../predict/steady';

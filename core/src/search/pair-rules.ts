@@ -6,7 +6,7 @@ import type { FindingId } from '../findings/finding-ids';
 import { fitFindings } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { choiceGearing } from './choice-plan';
 import type { PinionOption, SpurOption } from './options';
 

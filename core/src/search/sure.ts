@@ -1,6 +1,6 @@
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { minutesToCutoff } from '../predict/bands';
 import { Draws } from '../predict/draws';
 import { lineConstants } from '../predict/line-constants';

@@ -2,7 +2,7 @@ import type { Limits } from '../findings/limits';
 import { gripLimit } from '../chain/road';
 import { GRAVITY_MS2 } from '../chain/constants';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
+import { resolvePlan } from '../resolve/resolve-plan';
 
 /** What a search tries to make the most of, beside heat, minutes and money. */
 export type Aim = 'speed' | 'pull';

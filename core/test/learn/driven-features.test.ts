@@ -1,7 +1,7 @@
 import { metresPerRpm, resolvePlan, stretchesOf, type Trace } from '@puddler/core';
 import { CALM, Conditions, drivenOf } from '../../src/learn/conditions';
 import { gripFeatures, partFeatures } from '../../src/learn/driven-features';
-import { scalableCopy } from '../../src/predict/uncertain-figures';
+import { scalableCopy } from '../../src/resolve/uncertain-figures';
 import { hiddenSession, KINDS } from './hidden-session';
 
 /** On loose dirt a car like this is held by its grip for seconds. */

@@ -2,11 +2,11 @@ import type { LoggedRun } from '@puddler/core';
 import { evidenceOf } from '../../src/learn/evidence';
 import { CALM } from '../../src/learn/conditions';
 import { Parameters } from '../../src/learn/parameters';
-import { keyOf } from '../../src/predict/learned-figures';
-import { uncertainFigures } from '../../src/predict/uncertain-figures';
+import { keyOf } from '../../src/resolve/learned-figures';
+import { uncertainFigures } from '../../src/resolve/uncertain-figures';
 import { plainPlan } from '../helpers';
 import { hiddenSession, KINDS } from './hidden-session';
-import { resolvePlan } from '../../src/plan/resolve-plan';
+import { resolvePlan } from '../../src/resolve/resolve-plan';
 
 const plan = plainPlan();
 const typed = (more: Partial<LoggedRun>): LoggedRun => ({ at: '2027-01-09T10:00:00Z', plan, ...more });

@@ -11,7 +11,7 @@ import {
   TRACE_DT_S,
   type Trace,
 } from '@puddler/core';
-import { normal } from '../../src/predict/random';
+import { normal } from '../../src/math/random';
 import { plainPlan } from '../helpers';
 
 const speedAt = (t: number) => Math.max(0, 8 * Math.sin(t / 3) + 6 * Math.sin(t / 7.3) + 2 * Math.sin(t / 1.9));

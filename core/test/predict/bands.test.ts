@@ -1,5 +1,5 @@
 import { BAND_FIGURES, BandSampler, minutesToCutoff, resolvePlan, sampleBands, simulateRun, solveTopSpeed, type PlanFile } from '@puddler/core';
-import { normal, randomStream } from '../../src/predict/random';
+import { normal, randomStream } from '../../src/math/random';
 import { caseNamed } from '../helpers';
 
 const plan = () => caseNamed('ridgeback-2s');

@@ -1,5 +1,5 @@
 import { resolvePlan, solveTopSpeed, speedSpread, uncertainFigures, withFigure, type PlanFile } from '@puddler/core';
-import { scaledBy } from '../../src/predict/uncertain-figures';
+import { scaledBy } from '../../src/resolve/uncertain-figures';
 import { simulateRun } from '../../src/predict/run';
 import { caseNamed, plainPlan } from '../helpers';
 

@@ -1,10 +1,10 @@
 import { packLimitA } from '../chain/pack-limit';
-import type { Limits } from '../findings/limits';
+import type { Limits } from './limits';
 import type { Level, LinkName } from '../link';
 import type { PlanFile } from '../plan/plan-file';
-import type { ResolvedPlan } from '../plan/resolved-plan';
-import { heatOf, type Run } from './run-types';
-import { solveTopSpeed } from './top-speed';
+import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { heatOf, type Run } from '../predict/run-types';
+import { solveTopSpeed } from '../predict/top-speed';
 
 /** How much of its nearest limit one link uses in a run. */
 export interface LinkUse {

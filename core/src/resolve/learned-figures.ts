@@ -1,5 +1,5 @@
 import type { LearnedFigures, PlanFile } from '../plan/plan-file';
-import { cholesky, type Matrix } from './matrix';
+import { cholesky, type Matrix } from '../math/matrix';
 
 /** The parts of a plan that name what is learned of them. */
 export type Named = Pick<PlanFile, 'motor' | 'esc' | 'packs' | 'site' | 'car'>;

@@ -2,10 +2,9 @@ import { BRUSHED_CONSTANT_SHARE } from '../chain/motor';
 import type { FigurePath } from '../plan/figure-path';
 import type { PlanFile } from '../plan/plan-file';
 import type { Source } from '../plan/provenance';
-import { plannedRun } from '../plan/planned-run';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import { hasOwnTiming, plannedRun } from '../plan/planned-run';
+import type { ResolvedPlan } from './resolved-plan';
 import { learnedOf } from './learned-figures';
-import { hasOwnTiming } from './profiles';
 
 /** A figure's place in the plan file; heat's stand for heat paths and stores, and the driver's for time at full throttle, which no plan names. */
 export type UncertainPath = FigurePath | OfNoPlan;

@@ -1,11 +1,11 @@
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import { fitFindings } from '../findings/fit';
-import type { Finding } from '../findings/finding';
-import type { Limits } from '../findings/limits';
-import { shownRun } from './peak';
-import { simulateRunFast } from './run-fast';
-import { predictSteady } from './steady';
+import { resolvePlan } from '../resolve/resolve-plan';
+import { fitFindings } from './fit';
+import type { Finding } from './finding';
+import type { Limits } from './limits';
+import { shownRun } from '../predict/peak';
+import { simulateRunFast } from '../predict/run-fast';
+import { predictSteady } from '../predict/steady';
 
 /** One pinion on one spur. Temperature and peak need a run and may come later. */
 export interface GearCell {

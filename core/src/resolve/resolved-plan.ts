@@ -2,8 +2,8 @@ import type { ResolvedEsc } from '../chain/esc';
 import type { ResolvedMotor } from '../chain/motor';
 import type { ResolvedPack } from '../chain/pack';
 import type { ResolvedCar, ResolvedSite } from '../chain/road';
-import type { PlannedRun } from './plan-file';
-import type { Provenance } from './provenance';
+import type { PlannedRun } from '../plan/plan-file';
+import type { Provenance } from '../plan/provenance';
 
 /** A plan without gaps: all that the equations need, in SI units, and where each figure came from. */
 export interface ResolvedPlan {

@@ -4,11 +4,11 @@ import { resolveMotor } from '../chain/motor';
 import { resolvePacks } from '../chain/pack';
 import { resolveCar, resolveSite } from '../chain/road';
 import { massWithParts, partsKg } from './mass';
-import type { PlanFile } from './plan-file';
-import { plannedRun } from './planned-run';
+import type { PlanFile } from '../plan/plan-file';
+import { plannedRun } from '../plan/planned-run';
 import type { ResolvedPlan } from './resolved-plan';
-import { ProvenanceLog } from './provenance';
-import { applyLearned } from '../predict/apply-learned';
+import { ProvenanceLog } from '../plan/provenance';
+import { applyLearned } from './apply-learned';
 
 const DEFAULT_WIRE_OHM = 0.0015;
 

@@ -1,9 +1,9 @@
 import { resolveEsc } from '../chain/esc';
 import { resolveMotor } from '../chain/motor';
 import { resolvePacks } from '../chain/pack';
-import { PlanError } from './plan-error';
-import type { Car, PlanBody } from './plan-file';
-import { ProvenanceLog } from './provenance';
+import { PlanError } from '../plan/plan-error';
+import type { Car, PlanBody } from '../plan/plan-file';
+import { ProvenanceLog } from '../plan/provenance';
 
 type Parts = Pick<PlanBody, 'motor' | 'motorCount' | 'esc' | 'packs' | 'packWiring'>;
 type Weights = { motor: { massKg: number }; motorCount: number; esc: { massKg: number }; pack: { massKg: number } };

@@ -1,8 +1,8 @@
 import equal from 'fast-deep-equal';
 import { massOfPartsG } from './mass';
-import { isOfCar, pathInCar, withEdits, withField, type PlanEdit } from './edits';
-import { CONVERTED, type Car, type Conversion, type ConvertedField, type PlanBody, type PlanFile } from './plan-file';
-import type { CarPath, FigurePath } from './figure-path';
+import { isOfCar, pathInCar, withEdits, withField, type PlanEdit } from '../plan/edits';
+import { CONVERTED, type Car, type Conversion, type ConvertedField, type PlanBody, type PlanFile } from '../plan/plan-file';
+import type { CarPath, FigurePath } from '../plan/figure-path';
 
 /**
  * A car and what a plan changes on it, kept apart: the car as bought stands once, and each plan has the figures that its

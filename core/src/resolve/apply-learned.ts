@@ -1,7 +1,7 @@
 import type { PlanFile } from '../plan/plan-file';
 import type { FigurePath } from '../plan/figure-path';
 import type { Provenance } from '../plan/provenance';
-import type { ResolvedPlan } from '../plan/resolved-plan';
+import type { ResolvedPlan } from './resolved-plan';
 import { learnedOf } from './learned-figures';
 import { scalableCopy, uncertainFigures } from './uncertain-figures';
 

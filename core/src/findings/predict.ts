@@ -1,13 +1,13 @@
-import { allFindings } from '../findings/all-findings';
-import type { Finding } from '../findings/finding';
-import { limitsWith } from '../findings/limits';
+import { allFindings } from './all-findings';
+import type { Finding } from './finding';
+import { limitsWith } from './limits';
 import type { PlanFile } from '../plan/plan-file';
-import { resolvePlan } from '../plan/resolve-plan';
-import type { Band } from './band';
-import { sampleBands, type BandFigure } from './bands';
-import { simulateRun } from './run';
-import type { Run } from './run-types';
-import { predictSteady, type Steady } from './steady';
+import { resolvePlan } from '../resolve/resolve-plan';
+import type { Band } from '../math/band';
+import { sampleBands, type BandFigure } from '../predict/bands';
+import { simulateRun } from '../predict/run';
+import type { Run } from '../predict/run-types';
+import { predictSteady, type Steady } from '../predict/steady';
 
 /** What `predict` prints for a plan, docs/model.md section 6. */
 export interface Prediction {

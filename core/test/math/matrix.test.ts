@@ -1,4 +1,4 @@
-import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from '../../src/predict/matrix';
+import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from '../../src/math/matrix';
 
 const A: Matrix = [
   [4, 2, 0.6],
