@@ -35,7 +35,7 @@ export default tseslint.config(
   { files: ['contract/src/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@puddler/server*', '@puddler/web*', 'node:*'] }] } },
   {
     files: ['**/*.mjs', '**/*.cjs'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', module: 'writable', URL: 'readonly' } },
+    languageOptions: { globals: { __filename: 'readonly', process: 'readonly', console: 'readonly', module: 'writable', URL: 'readonly' } },
   },
   {
     files: ['**/test/**', 'e2e/**'],

@@ -10,8 +10,10 @@ import { recallPrefs, storePrefs } from './desk/prefs-slice';
 import { createStore } from './desk/store';
 import { startSync } from './desk/sync';
 import { watchPresses } from './desk/press';
+import { keepCurrency } from './desk/keep-currency';
 import { keepUnsaved, recallUnsaved } from './desk/unsaved';
-import { runQueue } from './jobs/run-queue';
+import { freezeBands } from './jobs/freeze-bands';
+import { runClient } from './jobs/use-run';
 import { fetchAhead } from './ui/late-view';
 import './styles.css';
 
@@ -21,8 +23,9 @@ setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.co
 const store = createStore(recallPrefs(), recallPins());
 store.listen({ predicate: (_action, now, before) => now.prefs !== before.prefs, effect: () => storePrefs(store.getState().prefs) });
 store.listen({ predicate: (_action, now, before) => now.pins !== before.pins, effect: () => storePins(store.getState().pins) });
+keepCurrency(store);
 watchPresses(window);
-runQueue.prepare();
+runClient.prepare();
 void recallUnsaved(store)
   .then(() => {
     keepUnsaved(store);
@@ -30,10 +33,11 @@ void recallUnsaved(store)
   })
   .then(() => {
     startSync(store);
+    freezeBands(store);
     return Promise.all([loadShelf(store), loadLog(store)]);
   })
   // The first answers come before what may be opened next.
-  .then(() => requestIdleCallback(() => void runQueue.quiet().then(fetchAhead)));
+  .then(() => requestIdleCallback(() => void runClient.quiet().then(fetchAhead)));
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

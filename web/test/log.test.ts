@@ -1,7 +1,8 @@
 import type { CarRun } from '@puddler/contract/shared';
 import type { TraceFacts } from '../src/workers/log-drawing';
 import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/in-hand/run-entry';
-import { changesBetween, gearingText, insideOf, lacksBands, measuredIn, runName, verdictOf } from '../src/stations/log/log-text';
+import { changesBetween, gearingText, insideOf, runName, verdictOf } from '../src/stations/log/log-text';
+import { lacksBands, measuredIn } from '../src/desk/run-figures';
 import { passOverlay } from '../src/stations/log/pass-overlay';
 import { runOfFile } from '../src/stations/log/run-file';
 import { bandsOf, foundIn, layTrace, panned, readAt, withinLog, zoomed, type View } from '../src/stations/log/trace-layout';

@@ -1,6 +1,6 @@
 import type { SearchProgress, SearchTask, Setup } from '@puddler/core';
 import { SearchPool, type SearchState } from '../src/jobs/search-pool';
-import type { FoundSetup, SearchReport, SpaceFacts } from '../src/workers/search-worker';
+import type { FoundSetup, SearchReport } from '../src/workers/search-worker';
 
 /** Stands for a worker: what a test makes it report goes to the pool as a worker's would. */
 interface Stand {
@@ -10,46 +10,56 @@ interface Stand {
   stopped: number;
   terminated: boolean;
   relaxed: number;
+  /** Makes what was asked last fail. */
+  fail: () => void;
 }
 
 const stands: Stand[] = [];
 
-jest.mock('comlink', () => ({
-  proxy: <T>(one: T) => one,
-  wrap: (worker: { stand: Stand }) => ({
-    begin: (token: number, _task: SearchTask, share: { worker: number; of: number }) => {
-      worker.stand.begun.push({ token, share });
-      return Promise.resolve({ counts: { all: 100, cells: 80, fit: 60, gears: 40 }, broken: [], choices: {} } as unknown as SpaceFacts);
-    },
-    go: (_token: number, report: (report: SearchReport) => void) => {
-      worker.stand.report = report;
-      return Promise.resolve();
-    },
-    learn: (_token: number, setups: Setup[]) => {
-      worker.stand.learnt.push(...setups);
-      return Promise.resolve();
-    },
-    stop: () => {
-      worker.stand.stopped++;
-      return Promise.resolve();
-    },
-    relax: (_token: number, report: (found: unknown[]) => void) => {
-      worker.stand.relaxed++;
-      report([{ target: 'canC', asked: 50, possible: 61 }]);
-      return Promise.resolve();
-    },
-  }),
+jest.mock('../src/jobs/worker-client', () => ({
+  reasonOf: (cause: Error) => cause.message,
+  WorkerClient: class {
+    readonly stand: Stand = { begun: [], report: undefined, learnt: [], stopped: 0, terminated: false, relaxed: 0, fail: () => undefined };
+    constructor() {
+      stands.push(this.stand);
+    }
+    prepare(): void {}
+    close(): void {
+      this.stand.terminated = true;
+    }
+    ask(task: string, question: never, options?: { onPart: (part: unknown) => void }): Promise<unknown> {
+      return new Promise((resolve, reject) => {
+        this.stand.fail = () => reject(new Error('the worker died'));
+        resolveWith(this.stand, resolve)[task]!(question, options?.onPart);
+      });
+    }
+  },
 }));
 
-class FakeWorker {
-  readonly stand: Stand = { begun: [], report: undefined, learnt: [], stopped: 0, terminated: false, relaxed: 0 };
-  constructor() {
-    stands.push(this.stand);
-  }
-  terminate(): void {
-    this.stand.terminated = true;
-  }
-}
+const resolveWith = (
+  stand: Stand,
+  resolve: (answer?: unknown) => void,
+): Record<string, (question: never, report?: (part: unknown) => void) => void> => ({
+  begin: ({ token, share }: { token: number; share: { worker: number; of: number } }) => {
+    stand.begun.push({ token, share });
+    resolve({ counts: { all: 100, cells: 80, fit: 60, gears: 40 }, broken: [], choices: {} });
+  },
+  // A walk ends when all is looked at: these never do.
+  go: (_token: number, report?: (part: unknown) => void) => void (stand.report = report),
+  learn: ({ setups }: { setups: Setup[] }) => {
+    stand.learnt.push(...setups);
+    resolve();
+  },
+  stop: () => {
+    stand.stopped++;
+    resolve();
+  },
+  relax: (_token: number, report?: (part: unknown) => void) => {
+    stand.relaxed++;
+    report?.([{ target: 'canC', asked: 50, possible: 61 }]);
+    resolve();
+  },
+});
 
 const counts: SearchProgress['counts'] = {
   money: 20,
@@ -79,7 +89,6 @@ let pool: SearchPool;
 let state: SearchState;
 beforeEach(async () => {
   stands.length = 0;
-  Object.defineProperty(globalThis, 'Worker', { value: FakeWorker, configurable: true });
   Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 2 }, configurable: true });
   pool = new SearchPool();
   pool.start({} as SearchTask, (next) => (state = next));
@@ -142,4 +151,13 @@ test('a new search makes reports of the old one unheard; a pause stops the worke
   expect(stands.map((stand) => stand.report !== undefined)).toEqual([true, false]);
   pool.close();
   expect(stands.every((stand) => stand.terminated)).toBe(true);
+});
+
+test('a worker that fails ends the search with its reason; nothing that comes later changes it', async () => {
+  stands[0]!.fail();
+  await settled();
+  expect(state.failed).toBe('the worker died');
+  const shown = state;
+  stands[1]!.report!({ progress: progress({}), found: [found('a', 10, 5)] });
+  expect(state).toBe(shown);
 });

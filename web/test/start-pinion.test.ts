@@ -1,10 +1,11 @@
 import { DEFAULT_LIMITS, gearRun, limitsWith, type PlanFile } from '@puddler/core';
 import { caseNamed } from '../../core/test/helpers';
-import { gearsAround, keyOf, type Runs } from '../src/stations/plan/gear-choice';
+import { gearsAround } from '../src/stations/plan/gear-choice';
+import { gearsKey, type RunsByGears } from '../src/jobs/plan-jobs';
 import { startPinion } from '../src/stations/plan/start-pinion';
 
-const runsOf = (file: PlanFile): Runs =>
-  new Map(gearsAround(file).pinions.map((pinion) => [keyOf(pinion, file.gearing.spur!), gearRun(file, pinion, file.gearing.spur!)]));
+const runsOf = (file: PlanFile): RunsByGears =>
+  new Map(gearsAround(file).pinions.map((pinion) => [gearsKey(pinion, file.gearing.spur!), gearRun(file, pinion, file.gearing.spur!)]));
 
 const plan = (): PlanFile => caseNamed('ridgeback-2s');
 
@@ -19,7 +20,7 @@ test('else the largest smaller one that does: a tooth more is over the caution',
   expect(start).toMatchObject({ asPlanned: false, tooHot: false });
   expect(start.pinion).toBeLessThan(21);
   expect(start.canC).toBeLessThan(57.5);
-  expect(runs.get(keyOf(start.pinion + 1, 58))!.maxCanC).toBeGreaterThanOrEqual(57.5);
+  expect(runs.get(gearsKey(start.pinion + 1, 58))!.maxCanC).toBeGreaterThanOrEqual(57.5);
 });
 
 test('one that does not go in is none, and where all run hot the coolest is named with that', () => {

@@ -66,7 +66,7 @@ const GOOD: Partial<CarRun> = {
 let changes: { climb: Climb; run: CarRun; label: string }[] = [];
 const ladderAt = (driven: Driven[] = [], more: Partial<AtLadder> = {}): AtLadder => ({
   climb: { steps: driven.map((one) => one.step) },
-  state: { state: 'ready', ladder: LADDER },
+  state: { state: 'ready', value: LADDER },
   driven,
   last: driven[driven.length - 1],
   standing: { at: driven.length, why: driven.length === 0 ? 'first' : 'on' },

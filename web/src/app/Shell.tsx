@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
@@ -9,19 +9,16 @@ import { PracticeBanner } from './PracticeBanner';
 import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
 import { unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
-import { setCurrency } from '@puddler/figures';
 import { useWhere } from './use-where';
 
-const ConflictDialog = latePart(() => import('./ConflictDialog'));
-const Notices = latePart(() => import('./Notices'));
-const CommandPalette = latePart(() => import('./CommandPalette'));
+const ConflictDialog = latePart('The question', () => import('./ConflictDialog'));
+const Notices = latePart('The notices', () => import('./Notices'));
+const CommandPalette = latePart('The search', () => import('./CommandPalette'));
 
 /** The frame of every view: header, shortcuts, notices, and the questions that cannot wait. */
 export function Shell() {
   const dispatch = useAppDispatch();
   const theme = useAppSelector((state) => state.prefs.theme);
-  const currency = useAppSelector((state) => state.prefs.currency);
-  setCurrency(currency);
   const hasNotices = useAppSelector((state) => state.notices.length > 0 || selectRefused(state) !== undefined);
   const conflict = useAppSelector(selectConflict);
   const { station, car } = useWhere();
@@ -46,22 +43,10 @@ export function Shell() {
     <>
       <Header onSearch={() => setSearching(true)} />
       {car && <PracticeBanner carId={car.id} />}
-      <Outlet key={currency} />
-      {conflict && (
-        <Suspense fallback={null}>
-          <ConflictDialog held={conflict} />
-        </Suspense>
-      )}
-      {hasNotices && (
-        <Suspense fallback={null}>
-          <Notices />
-        </Suspense>
-      )}
-      {searching && (
-        <Suspense fallback={null}>
-          <CommandPalette onClose={() => setSearching(false)} />
-        </Suspense>
-      )}
+      <Outlet />
+      {conflict && <ConflictDialog held={conflict} />}
+      {hasNotices && <Notices />}
+      {searching && <CommandPalette onClose={() => setSearching(false)} />}
     </>
   );
 }

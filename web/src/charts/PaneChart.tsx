@@ -5,6 +5,7 @@ import type { PaneData } from './pane-layout';
 import { PaneDrawing } from './PaneDrawing';
 import type { PaneMark, PaneRegion } from './PaneFrame';
 import { csvOf, PaneTable } from './PaneTable';
+import { Guarded } from '../ui/Guarded';
 
 interface Props {
   title: string;
@@ -62,17 +63,19 @@ export function PaneChart({
       {asTable ? (
         <PaneTable title={title} data={data} xName={xName} xUnit={xUnit} height={height} />
       ) : (
-        <PaneDrawing
-          title={title}
-          data={data}
-          xUnit={xUnit}
-          height={height}
-          regions={regions}
-          marks={marks}
-          onReadout={onReadout}
-          onTake={onTake}
-          svg={svg}
-        />
+        <Guarded what="The chart" resetKeys={[data]} instead={<PaneTable title={title} data={data} xName={xName} xUnit={xUnit} height={height} />}>
+          <PaneDrawing
+            title={title}
+            data={data}
+            xUnit={xUnit}
+            height={height}
+            regions={regions}
+            marks={marks}
+            onReadout={onReadout}
+            onTake={onTake}
+            svg={svg}
+          />
+        </Guarded>
       )}
     </figure>
   );

@@ -1,4 +1,4 @@
-import { Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { Link } from 'react-router';
 import { selectGarage } from '../desk/selectors';
@@ -9,8 +9,13 @@ import { GarageHead } from './GarageHead';
 import { importFiles } from './import-files';
 import { useDroppedFiles } from '../ui/use-dropped-files';
 
-const NewCarDialog = latePart(() => import('./NewCarDialog'));
-const CarList = latePart(() => import('./CarList'));
+const NewCarDialog = latePart('The new car', () => import('./NewCarDialog'));
+const CarList = latePart(
+  'The list of cars',
+  () => import('./CarList'),
+  // The first of them stand there until the list can be drawn.
+  ({ cars }) => cars.slice(0, FIRST_DRAWN).map((car) => <CarRow key={car.id} {...car} />),
+);
 
 /** So many cars are drawn whole; of more only those in sight, by machinery that few garages need. */
 const DRAWN_WHOLE = 12;
@@ -36,17 +41,7 @@ export default function Garage() {
       <GarageHead line={over ? 'Let go to take the plan files in' : summary(cars.length, plans)} onFiles={take} onAdd={() => setAdding(true)} />
       <SetAsideNotice />
       {cars.length === 0 && <EmptyGarage loaded={loaded} onAdd={() => setAdding(true)} />}
-      {cars.length > DRAWN_WHOLE ? (
-        <Suspense
-          fallback={cars.slice(0, FIRST_DRAWN).map((car) => (
-            <CarRow key={car.id} {...car} />
-          ))}
-        >
-          <CarList cars={cars} />
-        </Suspense>
-      ) : (
-        cars.map((car) => <CarRow key={car.id} {...car} />)
-      )}
+      {cars.length > DRAWN_WHOLE ? <CarList cars={cars} /> : cars.map((car) => <CarRow key={car.id} {...car} />)}
       {practice.length > 0 && (
         <section aria-label="Practice" className="mt-8">
           <h2 className="eyebrow mb-2 text-soft">Practice: simulated cars</h2>
@@ -55,11 +50,7 @@ export default function Garage() {
           ))}
         </section>
       )}
-      {adding && (
-        <Suspense fallback={null}>
-          <NewCarDialog onClose={() => setAdding(false)} />
-        </Suspense>
-      )}
+      {adding && <NewCarDialog onClose={() => setAdding(false)} />}
     </main>
   );
 }

@@ -1,7 +1,7 @@
 import type { PlanBody } from '@puddler/contract/shared';
 import type { Car, Run } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { undoable } from '../desk/undoable';
 import { pinOf, togglePlanPin } from '../in-hand/pinning';
@@ -11,15 +11,17 @@ import { asBoughtOf, learnedOf, contentAt, type PlanOnDesk } from '../desk/selec
 import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
 import { useRunTerms } from '../in-hand/run-terms';
-import { latest, useRun } from '../jobs/use-run';
+import { latest } from '../jobs/asked';
+import { useRun } from '../jobs/use-run';
 import { headline, short } from '../in-hand/link-text';
+import { Button } from '../ui/Button';
 import { latePart } from '../ui/late-part';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
 
-const PlanProgress = latePart(() => import('./PlanProgress'));
+const PlanProgress = latePart('How far it is', () => import('./PlanProgress'));
 
 /** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
 export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOnDesk & { car: Car; stock: boolean; twin: boolean }) {
@@ -35,7 +37,8 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
   );
   const view = chainView(file);
   const wish = useRunTerms(carId, plan.limits);
-  const result = latest(useRun(view.state === 'ready' ? file : undefined, wish));
+  const driven = useRun(view.state === 'ready' ? file : undefined, wish);
+  const result = latest(driven);
   const worst = result?.findings[0];
   const isNoted = useAppSelector((state) => contentAt(state, 'purchase', id) !== undefined || contentAt(state, 'fitting', id) !== undefined);
   const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
@@ -72,17 +75,13 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
             )}
           </span>
         )}
-        {isNoted && result && (
-          <Suspense fallback={null}>
-            <PlanProgress planId={id} carId={carId} file={file} maxCanC={result.driven.run.maxCanC} />
-          </Suspense>
-        )}
+        {isNoted && result && <PlanProgress planId={id} carId={carId} file={file} maxCanC={result.driven.run.maxCanC} />}
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
         {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-[11.5px]">as bought</span>}
         {cellsText(plan)} · {headline('motor', file, system)} · {headline('gears', file, system)}
       </td>
-      <PlanFigures view={view} run={result?.driven.run} />
+      <PlanFigures view={view} run={result?.driven.run} failed={driven.state === 'failed' ? driven : undefined} />
       <td className="py-1 text-right">
         <Menu
           label={`More about ${plan.name}`}
@@ -112,7 +111,7 @@ function cellsText({ packs, packWiring }: Pick<PlanBody, 'packs' | 'packWiring'>
 }
 
 /** The three headline figures of a plan; those of its run come when it has been driven. */
-function PlanFigures({ view, run }: { view: ChainView; run: Run | undefined }) {
+function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefined; failed: { reason: string; retry: () => void } | undefined }) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
@@ -122,9 +121,22 @@ function PlanFigures({ view, run }: { view: ChainView; run: Run | undefined }) {
         cannot be computed: {view.path}
       </td>
     );
+  const top = <Figure value={formatIn(view.steady.topSpeedMs, speed, true)} unit={speed.symbol} />;
+  if (failed)
+    return (
+      <>
+        {top}
+        <td colSpan={2} className="py-1 pr-3 text-right text-[12.5px] text-stop">
+          not driven: {failed.reason}{' '}
+          <Button tone="quiet" onClick={failed.retry}>
+            Try again
+          </Button>
+        </td>
+      </>
+    );
   return (
     <>
-      <Figure value={formatIn(view.steady.topSpeedMs, speed, true)} unit={speed.symbol} />
+      {top}
       <Figure value={run ? short(run.peakPackCurrentA) : '…'} unit="A peak" className="max-sm:hidden" />
       <Figure value={run ? formatIn(run.maxCanC, warm) : '…'} unit={`${warm.symbol} can`} />
     </>

@@ -1,6 +1,6 @@
 import { Front, type SearchProgress, type SearchTask } from '@puddler/core';
-import { proxy, wrap, type Remote } from 'comlink';
 import type { FoundRelaxation, FoundSetup, SearchReport, SearchTasks, SpaceFacts } from '../workers/search-worker';
+import { reasonOf, WorkerClient } from './worker-client';
 
 /** What a search has come to. */
 export interface SearchState {
@@ -44,7 +44,7 @@ let lastToken = 0;
 
 /** One search at a time over several workers, each with its share of the groups, told now and then what the others found. */
 export class SearchPool {
-  private readonly workers: { worker: Worker; tasks: Remote<SearchTasks> }[];
+  private readonly workers: WorkerClient<SearchTasks>[];
   private token = 0;
   private state: SearchState = NOTHING_YET;
   private front = new Front();
@@ -59,8 +59,9 @@ export class SearchPool {
 
   constructor(size = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 2))) {
     this.workers = Array.from({ length: size }, () => {
-      const worker = new Worker(new URL('../workers/search-worker.ts', import.meta.url), { type: 'module' });
-      return { worker, tasks: wrap<SearchTasks>(worker) };
+      const client = new WorkerClient<SearchTasks>(() => new Worker(new URL('../workers/search-worker.ts', import.meta.url), { type: 'module' }));
+      client.prepare();
+      return client;
     });
   }
 
@@ -77,44 +78,39 @@ export class SearchPool {
     this.toldAt = 0;
     this.tell(NOTHING_YET);
     const { token } = this;
-    for (const [i, { tasks }] of this.workers.entries()) {
-      tasks
-        .begin(token, task, { worker: i, of: this.workers.length })
+    for (const [i, client] of this.workers.entries()) {
+      client
+        .ask('begin', { token, task, share: { worker: i, of: this.workers.length } })
         .then((facts) => {
           if (token !== this.token) return undefined;
           this.ready[i] = true;
           if (i === 0) this.tell({ ...this.state, facts });
           return this.held ? undefined : this.go(i);
         })
-        .catch(
-          (error: unknown) => token === this.token && this.tell({ ...this.state, failed: error instanceof Error ? error.message : String(error) }),
-        );
+        .catch(this.failing(token));
     }
   }
 
   /** Goes on where `pause` stopped it. */
   resume(): void {
     this.held = false;
-    for (const i of this.workers.keys()) if (this.ready[i] && !this.shares[i]?.finished) void this.go(i);
+    for (const i of this.workers.keys()) if (this.ready[i] && !this.shares[i]?.finished) this.go(i).catch(this.failing(this.token));
   }
 
   /** Stops all workers where they stand; one that is still laying out stops before its first combination. */
   pause(): void {
     this.held = true;
-    for (const { tasks } of this.workers) void tasks.stop();
+    for (const client of this.workers) client.ask('stop', undefined).catch(this.failing(this.token));
   }
 
   close(): void {
     this.token = -1;
-    for (const { worker } of this.workers) worker.terminate();
+    for (const client of this.workers) client.close();
   }
 
   private go(i: number): Promise<void> {
     const { token } = this;
-    return this.workers[i]!.tasks.go(
-      token,
-      proxy((report: SearchReport) => token === this.token && this.hear(i, report)),
-    );
+    return this.workers[i]!.ask('go', token, { onPart: (report) => token === this.token && this.hear(i, report) });
   }
 
   private hear(i: number, { progress, found }: SearchReport): void {
@@ -123,7 +119,8 @@ export class SearchPool {
     for (const one of joined) this.known.set(one.key, one);
     if (joined.length > 0) {
       const bare = joined.map(({ plan: _plan, parts: _parts, ...setup }) => setup);
-      for (const [other, { tasks }] of this.workers.entries()) if (other !== i) void tasks.learn(this.token, bare);
+      for (const [other, client] of this.workers.entries())
+        if (other !== i) client.ask('learn', { token: this.token, setups: bare }).catch(this.failing(this.token));
     }
     const now = performance.now() - this.startedAt;
     const whole = sum(this.shares);
@@ -144,10 +141,18 @@ export class SearchPool {
     if (this.state.relaxing || this.state.relaxations) return;
     const { token } = this;
     this.tell({ ...this.state, relaxing: true });
-    void this.workers[0]!.tasks.relax(
-      token,
-      proxy((relaxations: FoundRelaxation[]) => token === this.token && this.tell({ ...this.state, relaxations })),
-    ).then(() => token === this.token && this.tell({ ...this.state, relaxing: false, relaxations: this.state.relaxations ?? [] }));
+    this.workers[0]!.ask('relax', token, { onPart: (relaxations) => token === this.token && this.tell({ ...this.state, relaxations }) })
+      .then(() => token === this.token && this.tell({ ...this.state, relaxing: false, relaxations: this.state.relaxations ?? [] }))
+      .catch(this.failing(token));
+  }
+
+  /** A worker that fails ends the search it was at: its share of the groups would be missing. */
+  private failing(token: number): (cause: unknown) => void {
+    return (cause) => {
+      if (token !== this.token) return;
+      this.token = -1;
+      this.tell({ ...this.state, relaxing: false, failed: reasonOf(cause) });
+    };
   }
 
   private tell(state: SearchState): void {

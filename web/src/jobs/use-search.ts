@@ -11,6 +11,8 @@ export interface LiveSearch extends SearchState {
   resume: () => void;
   /** What is shown is the answer to an older wish. */
   stale: boolean;
+  /** Searches again after it failed. */
+  retry: () => void;
 }
 
 /** Searches whenever `task` changes (by identity); undefined searches nothing. The older answer stands until the newer has one. */
@@ -20,6 +22,9 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
   // A stop belongs to the wish it was pressed under, even one whose search has not begun yet.
   const [pausedFor, setPausedFor] = useState<SearchTask>();
   const heldBack = useRef<SearchTask>(undefined);
+
+  const [attempt, setAttempt] = useState(0);
+  const retry = useCallback(() => setAttempt((count) => count + 1), []);
 
   useEffect(() => {
     // Made at once, so that the workers are awake when the first wish comes.
@@ -43,7 +48,7 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
       if (heldBack.current === task) pool.current?.pause();
     }, HOLD_STILL_MS);
     return () => clearTimeout(waiting);
-  }, [task]);
+  }, [task, attempt]);
 
   const pause = useCallback(() => {
     heldBack.current = task;
@@ -56,5 +61,5 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
     pool.current?.resume();
   }, []);
   const paused = task !== undefined && pausedFor === task;
-  return { ...(answer?.state ?? NOTHING_YET), paused, pause, resume, stale: answer?.task !== task || answer?.old === true };
+  return { ...(answer?.state ?? NOTHING_YET), paused, pause, resume, retry, stale: answer?.task !== task || answer?.old === true };
 }

@@ -1,12 +1,13 @@
 import { Busy } from '../ui/Busy';
 import { Button } from '../ui/Button';
+import { Failed } from '../ui/Failed';
 import { Modal } from '../ui/Modal';
 import { CsvReview } from './CsvReview';
 import { useCsvImport } from './use-csv-import';
 
 /** Takes a CSV file in: what its columns mean, shown for correction; what is wrong, by line and column; then all of it or nothing. */
 export default function CsvDialog({ file, onClose }: { file: File; onClose: () => void }) {
-  const { state, setColumn, take } = useCsvImport(file, onClose);
+  const { state, setColumn, take, retry } = useCsvImport(file, onClose);
   return (
     <Modal open onClose={onClose} title={`Parts from ${file.name}`} wide>
       {state.at === 'reading' && <Busy text="Reading the file …" />}
@@ -16,9 +17,10 @@ export default function CsvDialog({ file, onClose }: { file: File; onClose: () =
           {state.message} Nothing was taken in.
         </p>
       )}
+      {state.at === 'failed' && <Failed what="The file could not be read" reason={state.reason} onRetry={retry} />}
       {state.at === 'review' && <CsvReview {...state} onColumn={setColumn} />}
       <div className="mt-5 flex justify-end gap-2">
-        <Button onClick={onClose}>{state.at === 'refused' ? 'Close' : 'Cancel'}</Button>
+        <Button onClick={onClose}>{state.at === 'refused' || state.at === 'failed' ? 'Close' : 'Cancel'}</Button>
         {state.at === 'review' && (
           <Button tone="action" disabled={!state.checked || state.checked.problemCount > 0 || state.checked.good === 0} onClick={() => void take()}>
             Take in {state.checked?.good ?? '…'} parts

@@ -1,4 +1,4 @@
-import { Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { useSearchParams } from 'react-router';
 import { useAppSelector } from '../desk/store';
@@ -13,14 +13,16 @@ import { ShelfFilters } from './ShelfFilters';
 import { ShelfHead } from './ShelfHead';
 import { useColumns } from './use-columns';
 
-const CsvDialog = latePart(() => import('./CsvDialog'));
-const PartSheet = latePart(() => import('./PartSheet'));
+const CsvDialog = latePart('The CSV file', () => import('./CsvDialog'));
+const PartSheet = latePart('The part', () => import('./PartSheet'));
 
 /** Every part that is owned, considered or worn out. */
 export default function Shelf() {
   // While a long list comes in, the table may skip what is overtaken.
   const shelf = useDeferredValue(useAppSelector(selectShelf));
   const loaded = useAppSelector((state) => state.desk.shelfLoaded);
+  // Heads and labels write prices with its sign.
+  useAppSelector((state) => state.prefs.currency);
   const [params, setParams] = useSearchParams();
   const [filter, setFilter] = useState(WHOLE_SHELF);
   const applied = useDeferredValue(filter);
@@ -48,16 +50,8 @@ export default function Shelf() {
         )}
         {shelf.length > 0 && parts.length === 0 && <p className="py-8 text-center text-soft">No part fits these filters.</p>}
       </div>
-      {file && (
-        <Suspense fallback={null}>
-          <CsvDialog file={file} onClose={() => setFile(undefined)} />
-        </Suspense>
-      )}
-      {open && (
-        <Suspense fallback={null}>
-          <PartSheet id={open} onClose={() => setParams({})} />
-        </Suspense>
-      )}
+      {file && <CsvDialog file={file} onClose={() => setFile(undefined)} />}
+      {open && <PartSheet id={open} onClose={() => setParams({})} />}
     </main>
   );
 }

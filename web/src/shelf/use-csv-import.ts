@@ -1,74 +1,80 @@
-import { wrap, type Remote } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { noticed } from '../desk/notices-slice';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch } from '../desk/store';
 import { imported } from '../desk/desk-slice';
+import { reasonOf, WorkerClient } from '../jobs/worker-client';
 import type { CheckedRows, CsvTasks, Mapping, Opened } from '../workers/csv-worker';
 import { MOST_CSV_BYTES } from '@puddler/figures/parts-csv';
 
 /** Parts put on the desk in one go: some milliseconds. */
 const PIECE = 160;
 
+const makeClient = () =>
+  new WorkerClient<CsvTasks>(() => new Worker(new URL('../workers/csv-worker.ts', import.meta.url), { type: 'module' }), { atOnce: 1 });
+
 export type CsvProgress =
   | { at: 'reading' }
   | { at: 'refused'; message: string }
+  | { at: 'failed'; reason: string }
   | { at: 'review'; opened: Extract<Opened, { ok: true }>; mapping: Mapping; checked: CheckedRows | undefined }
   | { at: 'sending' };
 
-/** Reads a CSV file in a worker, checks it anew when a column's meaning changes, and puts its parts on the desk: all or none. */
+/** Reads a CSV file in a worker, checks it again when a column's meaning changes, and puts its parts on the desk: all or none. */
 export function useCsvImport(file: File, onDone: () => void) {
   const dispatch = useAppDispatch();
   const [state, setState] = useState<CsvProgress>({ at: 'reading' });
-  const tasks = useRef<Remote<CsvTasks>>(undefined);
+  const [attempt, setAttempt] = useState(0);
+  // The worker keeps the file between the steps of one import, and goes with it.
+  const [client] = useState(makeClient);
 
   useEffect(() => {
-    const worker = new Worker(new URL('../workers/csv-worker.ts', import.meta.url), { type: 'module' });
-    tasks.current = wrap<CsvTasks>(worker);
     let alive = true;
+    const show = (next: CsvProgress) => alive && setState(next);
     const open = async () => {
-      if (file.size > MOST_CSV_BYTES) {
-        setState({
+      show({ at: 'reading' });
+      if (file.size > MOST_CSV_BYTES)
+        return show({
           at: 'refused',
           message: `The file has ${(file.size / 1048576).toFixed(0)} MB; 8 MB at most. A shelf of 20,000 parts is smaller.`,
         });
-        return;
-      }
-      const opened = await tasks.current!.open(await file.arrayBuffer());
-      if (!alive) return;
-      if (!opened.ok) setState({ at: 'refused', message: opened.message });
-      else {
-        const checked = await tasks.current!.check(opened.mapping);
-        if (alive) setState({ at: 'review', opened, mapping: opened.mapping, checked });
-      }
+      const opened = await client.ask('open', await file.arrayBuffer());
+      if (!opened.ok) return show({ at: 'refused', message: opened.message });
+      const checked = await client.ask('check', opened.mapping);
+      show({ at: 'review', opened, mapping: opened.mapping, checked });
     };
-    open().catch(() => alive && setState({ at: 'refused', message: 'The file could not be read.' }));
+    open().catch((cause: unknown) => show({ at: 'failed', reason: reasonOf(cause) }));
     return () => {
       alive = false;
-      worker.terminate();
+      client.close();
     };
-  }, [file]);
+  }, [client, file, attempt]);
 
   const remap = async (opened: Extract<Opened, { ok: true }>, mapping: Mapping) => {
     setState({ at: 'review', opened, mapping, checked: undefined });
-    const checked = await tasks.current!.check(mapping);
-    setState((now) => (now.at === 'review' && now.mapping === mapping ? { ...now, checked } : now));
+    try {
+      const checked = await client.ask('check', mapping);
+      setState((now) => (now.at === 'review' && now.mapping === mapping ? { ...now, checked } : now));
+    } catch (cause) {
+      setState({ at: 'failed', reason: reasonOf(cause) });
+    }
   };
 
   const take = async () => {
     const before = state;
     setState({ at: 'sending' });
-    const sent = await tasks.current!.send();
+    const sent = await client.ask('send', undefined).catch((cause: unknown) => ({ ok: false as const, message: reasonOf(cause) }));
     if (!sent.ok) {
       dispatch(noticed({ text: sent.message, tone: 'stop' }));
       setState(before);
       return;
     }
     const batch = `csv:${crypto.randomUUID()}`;
-    let next = tasks.current!.taken(0, PIECE);
+    const taken = (from: number) => client.ask('taken', { from, count: PIECE });
+    let next = taken(0);
     for (let from = 0; from < sent.count; from += PIECE) {
       const docs = await next;
-      next = tasks.current!.taken(from + PIECE, PIECE);
+      next = taken(from + PIECE);
       dispatch(
         imported({
           id: batch,
@@ -95,5 +101,5 @@ export function useCsvImport(file: File, onDone: () => void) {
     );
   };
 
-  return { state, setColumn, take };
+  return { state, setColumn, take, retry: () => setAttempt((count) => count + 1) };
 }

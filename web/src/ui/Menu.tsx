@@ -1,30 +1,21 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
+import { latePart } from './late-part';
 import { TRIGGER, type MenuProps } from './menu-item';
 
 const load = () => import('./MenuOpen');
-const MenuOpen = lazy(load);
+const MenuOpen = latePart('The menu', load, (props) => <Trigger {...props} />);
 
 /** A button that opens a list of things to do. The list's machinery comes when a hand comes near: the first view does without. */
 export function Menu(props: MenuProps) {
   const [wanted, setWanted] = useState(false);
-  const button = (
-    <button
-      type="button"
-      className={TRIGGER}
-      aria-label={props.label}
-      aria-haspopup="menu"
-      onPointerEnter={() => void load()}
-      onFocus={() => void load()}
-      onClick={() => setWanted(true)}
-    >
-      {props.icon}
+  return wanted ? <MenuOpen {...props} /> : <Trigger {...props} onWant={() => setWanted(true)} />;
+}
+
+function Trigger({ label, icon, onWant }: MenuProps & { onWant?: () => void }) {
+  const prepare = () => void load().catch(() => undefined);
+  return (
+    <button type="button" className={TRIGGER} aria-label={label} aria-haspopup="menu" onPointerEnter={prepare} onFocus={prepare} onClick={onWant}>
+      {icon}
     </button>
-  );
-  return wanted ? (
-    <Suspense fallback={button}>
-      <MenuOpen {...props} />
-    </Suspense>
-  ) : (
-    button
   );
 }

@@ -1,20 +1,16 @@
-import { explainDifference, PlanError, type Difference, type MeasuredToday, type PlanFile } from '@puddler/core';
-import { expose } from 'comlink';
+import { explainDifference, type Difference, type MeasuredToday, type PlanFile } from '@puddler/core';
+import { serve } from './serve';
 
-export type Explained = { ok: true; difference: Difference } | { ok: false; message: string };
+export interface ExplainQuestion {
+  plan: PlanFile;
+  today: MeasuredToday;
+}
 
 const tasks = {
-  /** Which figure explains a measured speed best; takes some runs, so it stands in a worker. */
-  explain(plan: PlanFile, today: MeasuredToday): Explained {
-    try {
-      return { ok: true, difference: explainDifference(plan, today) };
-    } catch (error) {
-      if (error instanceof PlanError) return { ok: false, message: error.message };
-      throw error;
-    }
-  },
+  /** Which figure explains a measured speed best. Takes some runs. */
+  explain: ({ plan, today }: ExplainQuestion): Difference => explainDifference(plan, today),
 };
 
 export type CarTasks = typeof tasks;
 
-expose(tasks);
+serve(tasks);

@@ -1,9 +1,9 @@
 import { KINDS, MOST_PARTS, type Doc, type DocsWritten } from '@puddler/contract/shared';
-import { expose } from 'comlink';
 import { PART_FIELDS } from '@puddler/contract/shared';
 import { matchHeads, unitFor } from '@puddler/figures/parts-csv';
 import { readParts, type CsvProblem } from '@puddler/figures/parts-csv';
 import { decode, readCsvText, type CsvTable } from '@puddler/figures/parts-csv';
+import { serve } from './serve';
 
 /** What a file's columns mean: the path of a field and the spelled unit; null leaves a column out. */
 export type Mapping = ({ path: string; unit: string | undefined } | null)[];
@@ -50,13 +50,15 @@ const tasks = {
       const field = column && PART_FIELDS.find((one) => one.path === column.path);
       return field ? { path: field.path, unit: unitFor(field, column.unit) } : undefined;
     });
-    const { parts, problems } = readParts(table!, matches);
+    // A worker that was started anew has not read the file.
+    if (!table) throw new Error('The file has to be read again.');
+    const { parts, problems } = readParts(table, matches);
     ready = problems.length > 0 ? [] : parts.map((body) => ({ id: crypto.randomUUID(), version: 1, createdAt: '', updatedAt: '', body }));
     return { good: parts.length, problemCount: problems.length, problems: problems.slice(0, PROBLEMS_SHOWN) };
   },
 
   /** Sends all parts in one request, which the server takes whole or not at all. Returns what went wrong. */
-  async send(): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
+  async send(_nothing: undefined): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
     try {
       const response = await fetch(`/api/${KINDS.part.path}`, {
         method: 'POST',
@@ -79,11 +81,11 @@ const tasks = {
   },
 
   /** Some of the parts that were sent, for putting on the desk piece by piece. */
-  taken(from: number, count: number): Doc<'part'>[] {
+  taken({ from, count }: { from: number; count: number }): Doc<'part'>[] {
     return ready.slice(from, from + count);
   },
 };
 
 export type CsvTasks = typeof tasks;
 
-expose(tasks);
+serve(tasks);

@@ -13,7 +13,7 @@ import {
   type Temperatures,
   type TypedReading,
 } from '@puddler/core';
-import { expose } from 'comlink';
+import { serve, type Work } from './serve';
 
 export interface LadderWish {
   plan: PlanFile;
@@ -38,6 +38,18 @@ export interface StoodSince extends Omit<CoolingWish, 'readyC'> {
   sinceS: number;
 }
 
+/** A step of the ladder; `after` is the one before: the car is still as warm as its cooling says. */
+export interface StepQuestion {
+  plan: PlanFile;
+  capShare: number;
+  after: StoodSince | undefined;
+}
+
+export interface StepForeseen {
+  foreseen: Foreseen;
+  warm: Temperatures | undefined;
+}
+
 function warmthOf({ plan, readings, guess, sinceS }: StoodSince): Temperatures {
   const resolved = resolvePlan(plan);
   return cooledTo(resolved, coolingOf(resolved, readings, guess, USUAL_READY_C), sinceS);
@@ -47,10 +59,9 @@ const COURSE_POINTS = 80;
 const COURSE_TO_S = 600;
 
 const tasks = {
-  ladder: ({ plan, options }: LadderWish, report: (share: number) => void): Ladder => ladder(plan, { ...options, report }),
+  ladder: ({ plan, options }: LadderWish, { progress }: Work): Ladder => ladder(plan, { ...options, report: progress }),
 
-  /** `after` is the step before: the car is still as warm as its cooling says. */
-  foreseen(plan: PlanFile, capShare: number, after: StoodSince | undefined): { foreseen: Foreseen; warm: Temperatures | undefined } {
+  foreseen({ plan, capShare, after }: StepQuestion): StepForeseen {
     const warm = after && warmthOf(after);
     return { foreseen: stepForeseen(plan, capShare, warm), warm };
   },
@@ -65,4 +76,4 @@ const tasks = {
 
 export type LadderTasks = typeof tasks;
 
-expose(tasks);
+serve(tasks);

@@ -30,11 +30,12 @@ import {
   type SeriesField,
 } from '@puddler/core';
 import { checkRunFile } from '@puddler/contract';
-import type { CarRun } from '@puddler/contract/shared';
-import { expose, transfer } from 'comlink';
+import type { CarRun, KeptLog } from '@puddler/contract/shared';
+import { transfer } from 'comlink';
 import { drawAlone, lanesOf, passLines, predictedPass, type Drawn, type PassLine, type TraceFacts } from './log-drawing';
 import { clockSpeeds, type ClockSpeed } from './log-clocks';
 import { adopt, joinedTrace, loggedRunOf, partsOf, readOnce, samplesOfPart, type LogOpened, type LogSource, type TracePart } from './log-reading';
+import { serve, type Work } from './serve';
 
 const drawn = new Map<string, Drawn>();
 /** Told when a view is asked for. */
@@ -49,10 +50,51 @@ const viewed = (key: string): Promise<void> =>
     setTimeout(resolve, FIRST_VIEW_MS);
   }).finally(() => onView.delete(key));
 
+/** What runs taught, from which of them, and how long it took. */
+export interface Lesson {
+  learned: Learned;
+  runs: readonly CarRun[];
+  tookMs: number;
+}
+
+/** The logs of a run, and the name under which they are kept for drawing. */
+export interface TraceQuestion {
+  key: string;
+  parts: TracePart[];
+  plan: PlanFile;
+}
+
+export interface ViewQuestion extends TraceQuestion {
+  fromS: number;
+  toS: number;
+  columns: number;
+}
+
+export interface OpenQuestion {
+  source: LogSource;
+  options: LogOptions;
+}
+
+export interface AdoptQuestion {
+  file: File;
+  options: LogOptions;
+  log: KeptLog;
+  plan: PlanFile;
+}
+
+/** Draws one log alone as soon as it is read; several are drawn when they lie over each other. */
+async function drawFirst({ key, parts, plan }: TraceQuestion): Promise<Drawn | undefined> {
+  const [only, other] = parts;
+  if (!only || other || drawn.has(key)) return undefined;
+  const alone = drawAlone(await samplesOfPart(only, plan));
+  drawn.set(key, alone);
+  return alone;
+}
+
 const tasks = {
   /** Reads a log, telling how far it is, and says what its columns are. */
-  async open(source: LogSource, options: LogOptions, report: (share: number) => void): Promise<LogOpened> {
-    const { outcome, form } = await readOnce(source, options, report);
+  async open({ source, options }: OpenQuestion, { progress }: Work): Promise<LogOpened> {
+    const { outcome, form } = await readOnce(source, options, progress);
     if (!outcome.ok) return outcome;
     const { columns, first, problems, runs } = outcome.reading;
     return {
@@ -61,25 +103,21 @@ const tasks = {
     };
   },
 
-  adopt,
+  adopt: ({ file, options, log, plan }: AdoptQuestion): void => adopt(file, options, log, plan),
 
-  /**
-   * Lays the logs of a run over each other and finds what is in them; kept under `key` for drawing. One log alone can be drawn as soon as
-   * it is read: `early` is told, and the rest follows.
-   */
-  async trace(key: string, parts: TracePart[], plan: PlanFile, early: (facts: TraceFacts) => void): Promise<TraceFacts> {
-    const [only, other] = parts;
-    if (only && !other && !drawn.has(key)) {
-      const alone = drawAlone(await samplesOfPart(only, plan));
-      drawn.set(key, alone);
-      early(alone.facts);
+  /** Lays the logs of a run over each other and finds what is in them. The first part is told as soon as one log alone can be drawn. */
+  async trace(question: TraceQuestion, { part }: Work<TraceFacts>): Promise<TraceFacts> {
+    const { key, parts, plan } = question;
+    const first = await drawFirst(question);
+    if (first) {
+      part(first.facts);
       await viewed(key);
     }
     const { trace, samples, shifts } = await joinedTrace(parts, plan);
     const before = drawn.get(key);
     if (before?.trace === trace) return before.facts;
     const startS = Math.min(...samples.map(({ timeS }, i) => (timeS[0] ?? 0) + shifts[i]!.shiftS));
-    const lanes = other || !before ? lanesOf(samples.map((one, i) => ({ samples: one, byS: shifts[i]!.shiftS - startS }))) : before.lanes;
+    const lanes = parts.length > 1 || !before ? lanesOf(samples.map((one, i) => ({ samples: one, byS: shifts[i]!.shiftS - startS }))) : before.lanes;
     const perRpm = metresPerRpm(resolvePlan(plan));
     const stretches = stretchesOf(trace, perRpm);
     const facts: TraceFacts = {
@@ -96,9 +134,11 @@ const tasks = {
     return facts;
   },
 
-  /** Least and most of each pixel’s stretch, by field. */
-  view(key: string, fromS: number, toS: number, columns: number): Partial<Record<SeriesField, Float32Array>> {
+  /** Least and most of each pixel’s stretch, by field. What is not kept for drawing (any more) is laid out again. */
+  async view({ fromS, toS, columns, ...question }: ViewQuestion): Promise<Partial<Record<SeriesField, Float32Array>>> {
+    const { key } = question;
     onView.get(key)?.();
+    if (!drawn.has(key)) await tasks.trace(question, { part: () => undefined, progress: () => undefined, isWanted: () => true });
     const lanes = drawn.get(key)?.lanes ?? new Map<SeriesField, MinMax>();
     const over = Object.fromEntries([...lanes].map(([field, lane]) => [field, lane.over(fromS, toS, columns)]));
     return transfer(
@@ -118,29 +158,31 @@ const tasks = {
   },
 
   /** Learns a car from its runs; tells what it is at. */
-  async learn(runs: CarRun[], report: (what: string, share: number) => void): Promise<Learned> {
+  async learn(runs: readonly CarRun[], { progress }: Work): Promise<Lesson> {
+    const beganMs = performance.now();
     const logged: LoggedRun[] = [];
     for (const [i, run] of runs.entries()) {
-      report('reading the logs', i / runs.length);
+      progress(i / runs.length, 'reading the logs');
       const one = await loggedRunOf(run);
       logged.push({ ...one, plan: withoutLearned(one.plan) });
     }
-    return learn(logged, report);
+    const learned = learn(logged, (what, share) => progress(share, what));
+    return { learned, runs, tookMs: performance.now() - beganMs };
   },
 
-  next: (plan: PlanFile, answer: NextAnswer): NextMeasurement[] => whatNext(plan, answer),
+  next: ({ plan, answer }: { plan: PlanFile; answer: NextAnswer }): NextMeasurement[] => whatNext(plan, answer),
 
   /** What plans give at full throttle, in turn. */
   plannedPasses: (plans: PlanFile[]): PassLine[] => plans.map(predictedPass),
 
   /** The speeds of a run’s logs, each by its own clock. */
-  clocks: (parts: TracePart[], plan: PlanFile): Promise<ClockSpeed[]> => clockSpeeds(parts, plan),
+  clocks: ({ parts, plan }: TraceQuestion): Promise<ClockSpeed[]> => clockSpeeds(parts, plan),
 
   /** Drives a plan by the trigger of a run that was logged. */
-  async replay(run: CarRun, plan: PlanFile | undefined): Promise<Replay | undefined> {
+  async replay({ run, plan }: { run: CarRun; plan: PlanFile | undefined }): Promise<Replay | null> {
     const { trace } = await joinedTrace(partsOf(run), run.plan);
     const own = resolvePlan(run.plan);
-    return replay(trace, own, plan ? resolvePlan(plan) : own);
+    return replay(trace, own, plan ? resolvePlan(plan) : own) ?? null;
   },
 
   /** A run file as typed or written: checked whole, or what is wrong with it. */
@@ -165,7 +207,7 @@ const tasks = {
   csvOf: (series: Series): string => logCsv(samplesOf(series)),
 
   /** The logs of a run written out: as CSV of all on one clock, or its places as GPX. */
-  async written(run: CarRun, form: 'csv' | 'gpx'): Promise<string | undefined> {
+  async written({ run, form }: { run: CarRun; form: 'csv' | 'gpx' }): Promise<string | undefined> {
     const { trace } = await joinedTrace(partsOf(run), run.plan);
     const samples: Samples = { timeS: Float64Array.from({ length: trace.count }, (_, i) => i * trace.dtS), fields: trace.fields };
     return form === 'csv' ? logCsv(samples) : logGpx(samples, (timeS) => new Date(Date.parse(run.at) + 1000 * timeS).toISOString());
@@ -174,4 +216,4 @@ const tasks = {
 
 export type LogTasks = typeof tasks;
 
-expose(tasks);
+serve(tasks);

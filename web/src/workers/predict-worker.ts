@@ -15,7 +15,7 @@ import {
   type PassFigures,
   type PlanFile,
 } from '@puddler/core';
-import { expose } from 'comlink';
+import { serve } from './serve';
 
 /** What a run is judged by besides the plan. The same object for the same wish, so that results can be remembered by it. */
 export interface RunTerms {
@@ -35,6 +35,11 @@ export interface RunResult {
   findings: Finding[];
 }
 
+export interface RunQuestion {
+  plan: PlanFile;
+  terms: RunTerms;
+}
+
 /** The moments that a run is asked for besides its end: when a store goes over its caution. */
 const cautions = (limits: Limits): HeatLimits => ({
   canC: limits['motor-temperature'].caution,
@@ -45,7 +50,7 @@ const cautions = (limits: Limits): HeatLimits => ({
 
 const tasks = {
   /** The run over time, what it uses of each limit, what gives, and one full-throttle pass. */
-  predictRun(plan: PlanFile, { limits, stock, rampS }: RunTerms): RunResult {
+  predictRun({ plan, terms: { limits, stock, rampS } }: RunQuestion): RunResult {
     const resolved = resolvePlan(plan);
     const driven = driveRun(resolved, cautions(limits));
     const { run } = driven;
@@ -71,4 +76,4 @@ const tasks = {
 
 export type PredictTasks = typeof tasks;
 
-expose(tasks);
+serve(tasks);

@@ -9,7 +9,8 @@ import {
   type Setup,
   type Share,
 } from '@puddler/core';
-import { expose } from 'comlink';
+import { yieldToEventLoop } from './in-pieces';
+import { serve, type Work } from './serve';
 
 /** A part of a setup, as shown and bought. */
 export interface FoundPart {
@@ -47,8 +48,6 @@ export interface FoundRelaxation extends Omit<Relaxation, 'setup'> {
 /** Work goes on in pieces of about this long, so that a stop or news from another worker is heard. */
 const PIECE_MS = 20;
 const REPORT_EVERY_MS = 60;
-
-const breath = () => new Promise<void>((resolve) => setTimeout(resolve));
 
 let current: { token: number; search: Search; told: Set<string> } | undefined;
 /** The walk that is wanted; each call of `go` or `relax` is a walk of its own, so that a stop and a quick go-on never leave two. */
@@ -98,7 +97,7 @@ function withPlan(space: SearchSpace, setup: Setup): FoundSetup {
 
 const tasks = {
   /** Lays out what there is to search; a search under way is given up. */
-  begin(token: number, task: SearchTask, share: Share): SpaceFacts {
+  begin({ token, task, share }: { token: number; task: SearchTask; share: Share }): SpaceFacts {
     walk++;
     const space = new SearchSpace(task);
     current = { token, search: new Search(space, share), told: new Set() };
@@ -111,7 +110,7 @@ const tasks = {
   },
 
   /** Goes on until all is looked at, or `stop` is called. */
-  async go(token: number, report: (report: SearchReport) => void): Promise<void> {
+  async go(token: number, { part }: Work<SearchReport>): Promise<void> {
     const state = current;
     if (state?.token !== token) return;
     const mine = ++walk;
@@ -119,7 +118,7 @@ const tasks = {
     const tell = () => {
       const fresh = search.front.members.filter((one) => !told.has(one.key));
       for (const one of fresh) told.add(one.key);
-      report({ progress: search.progress(), found: fresh.map((one) => withPlan(search.space, one)) });
+      part({ progress: search.progress(), found: fresh.map((one) => withPlan(search.space, one)) });
     };
     let last = performance.now();
     let more = true;
@@ -135,25 +134,25 @@ const tasks = {
         last = performance.now();
         toldAny ||= first;
       }
-      await breath();
+      await yieldToEventLoop();
       if (walk !== mine) return;
     }
   },
 
   /** Takes in what another worker found. */
-  learn(token: number, setups: Setup[]): void {
+  learn({ token, setups }: { token: number; setups: Setup[] }): void {
     if (current?.token !== token) return;
     for (const one of setups) current.told.add(one.key);
     current.search.learn(setups);
   },
 
   /** Stops where it stands; `go` with the same token goes on. */
-  stop(): void {
+  stop(_nothing: undefined): void {
     walk++;
   },
 
   /** Which target to give up, and how far, when nothing meets all. */
-  async relax(token: number, report: (found: FoundRelaxation[]) => void): Promise<void> {
+  async relax(token: number, { part }: Work<FoundRelaxation[]>): Promise<void> {
     if (current?.token !== token) return;
     const mine = ++walk;
     const { space } = current.search;
@@ -166,9 +165,9 @@ const tasks = {
       while (more && performance.now() - start < PIECE_MS);
       if (relaxing.found.length > told || !more) {
         told = relaxing.found.length;
-        report(relaxing.found.map((one) => ({ ...one, setup: withPlan(space, one.setup) })));
+        part(relaxing.found.map((one) => ({ ...one, setup: withPlan(space, one.setup) })));
       }
-      await breath();
+      await yieldToEventLoop();
       if (walk !== mine) return;
     }
   },
@@ -176,4 +175,4 @@ const tasks = {
 
 export type SearchTasks = typeof tasks;
 
-expose(tasks);
+serve(tasks);

@@ -25,7 +25,7 @@ export function BuyList({ buying }: { buying: Buying }) {
     lines[lines.indexOf(event.currentTarget) + by]?.focus();
   };
   return (
-    <section aria-label="Parts list" aria-busy={!buying.answer.fresh}>
+    <section aria-label="Parts list" aria-busy={buying.asked.state === 'waiting' && buying.asked.sofar === undefined}>
       <p className="mb-1 text-[12px] text-soft max-sm:hidden print:hidden">
         On a line: {STATE_KEYS.map(([key, state]) => `${key} ${state === 'not-for-me' ? 'not for me' : state}`).join(' · ')}. Arrows go from line to
         line.

@@ -5,6 +5,7 @@ import { useLimits } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
+import { Failed } from '../../ui/Failed';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { moneyText } from '@puddler/figures';
 import { paidFor, partsProgress } from '../../in-hand/noted/buy-rows';
@@ -17,6 +18,7 @@ import { costText } from './path-text';
 import { RadioQuestions } from '../../in-hand/RadioQuestions';
 import { UpgradeLadder } from './UpgradeLadder';
 import { useBuy, type Buying } from './use-buy';
+import { Guarded } from '../../ui/Guarded';
 
 export default function BuyStation() {
   return <OnPlan so="no list can be made for it">{(inHand) => <AtTheShop key={inHand.id} inHand={inHand} />}</OnPlan>;
@@ -29,13 +31,13 @@ const BUDGET_ID = 'instalments';
 function AtTheShop({ inHand }: { inHand: PlanInHand }) {
   const buying = useBuy(inHand);
   const limits = useLimits(inHand.plan.limits);
-  const { view, answer, purchase, stock } = buying;
+  const { view, asked, answer, purchase, stock } = buying;
   return (
     <main className="mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,440px)] print:block">
       <div className="min-w-0">
         <BuyHead inHand={inHand} buying={buying} />
         <RadioQuestions carId={inHand.carId} />
-        {answer.value?.list.wrong.map((one) => (
+        {answer?.list.wrong.map((one) => (
           <p key={one.id} role="alert" className="my-1 flex items-baseline gap-2 border-l-4 border-stop bg-sheet px-3 py-1.5 text-[13px]">
             <VerdictMark level="stop" />
             <span>
@@ -43,20 +45,31 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
             </span>
           </p>
         ))}
-        {view ? <BuyList buying={buying} /> : <p className="py-6 text-soft">Making the list …</p>}
+        {asked.state === 'failed' && <Failed what="The list could not be made" reason={asked.reason} onRetry={asked.retry} />}
+        {view ? (
+          <Guarded what="The list">
+            <BuyList buying={buying} />
+          </Guarded>
+        ) : (
+          asked.state === 'waiting' && <p className="py-6 text-soft">Making the list …</p>
+        )}
       </div>
       <div className="flex min-w-0 flex-col gap-5 self-start lg:sticky lg:top-3 print:hidden">
         {stock ? (
           view && view.houses.length > 1 ? (
             <>
-              <Houses houses={view.houses} done={answer.value!.done} />
+              <Guarded what="What runs by itself">
+                <Houses houses={view.houses} done={answer!.done} />
+              </Guarded>
               {view.paths && (
-                <UpgradeLadder
-                  paths={view.paths}
-                  bought={view.path}
-                  limits={limits}
-                  onBuy={(path) => buying.change((noted) => ({ ...noted, favours: path.favours[0]! }), 'order of buying')}
-                />
+                <Guarded what="The upgrade path">
+                  <UpgradeLadder
+                    paths={view.paths}
+                    bought={view.path}
+                    limits={limits}
+                    onBuy={(path) => buying.change((noted) => ({ ...noted, favours: path.favours[0]! }), 'order of buying')}
+                  />
+                </Guarded>
               )}
             </>
           ) : (
@@ -75,7 +88,11 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
       <section id={BUDGET_ID} aria-label="Budget" className="min-w-0 scroll-mt-3 lg:col-span-2 print:hidden">
         <h2 className="eyebrow mb-1 text-soft">In instalments</h2>
         <BudgetSentence buying={buying} />
-        {purchase.budget && view?.plan && <Instalments buying={buying} plan={view.plan} budget={purchase.budget} />}
+        {purchase.budget && view?.plan && (
+          <Guarded what="The instalments">
+            <Instalments buying={buying} plan={view.plan} budget={purchase.budget} />
+          </Guarded>
+        )}
         {purchase.budget && view && !view.plan && <p className="mt-1 text-[13px] text-soft">Nothing is left to pay for.</p>}
       </section>
     </main>

@@ -13,7 +13,7 @@ import {
   type UpgradePath,
   type UpgradePaths,
 } from '@puddler/core';
-import type { BuyAnswer, PricedHouse } from '../../workers/detail-worker';
+import type { BuyAnswer, PricedHouse } from '../../workers/plan-worker';
 import { buyRows, costOfRows, itemsToBuy, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { periodOfDay } from './envelopes';
 

@@ -1,24 +1,23 @@
 import { LINE_STATES, MOST_LINES, type Purchase } from '@puddler/contract/shared';
-import type { BuyGroup, PartsListOptions, PlanFile } from '@puddler/core';
+import type { BuyGroup, PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
 import { editPurchase, partArrived } from '../../desk/noted-edits';
 import { benchOf, partOf, purchaseOf, selectShelf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { useDetail, type Detail } from '../../jobs/detail';
-import type { BuyAnswer } from '../../workers/detail-worker';
+import { latest, type Asked } from '../../jobs/asked';
+import { housesJob } from '../../jobs/plan-jobs';
+import { useJob } from '../../jobs/use-job';
+import type { BuyAnswer, HousesQuestion } from '../../workers/plan-worker';
 import { withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
 import { buyView, type BuyView } from './buy-view';
 
-interface Question {
-  file: PlanFile;
-  options: PartsListOptions;
-}
-
 /** The parts list of a plan with what is noted, and everything that can be done with it. */
 export interface Buying {
-  answer: Detail<BuyAnswer>;
+  asked: Asked<BuyAnswer>;
+  /** The newest list there is. */
+  answer: BuyAnswer | undefined;
   view: BuyView | undefined;
   purchase: Purchase;
   stock: PlanFile | undefined;
@@ -37,9 +36,9 @@ export function useBuy({ id, carId, file, plan, asBought }: PlanInHand): Buying 
   const shelf = useAppSelector(selectShelf);
   const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
   const purchase = useAppSelector((state) => purchaseOf(state, id));
-  const question = useMemo<Question>(
+  const question = useMemo<HousesQuestion>(
     () => ({
-      file,
+      plan: file,
       options: {
         stock,
         limits,
@@ -50,15 +49,12 @@ export function useBuy({ id, carId, file, plan, asBought }: PlanInHand): Buying 
     }),
     [file, stock, limits, shelf, radio],
   );
-  const answer = useDetail<Question, BuyAnswer, BuyAnswer>(
-    'houses',
-    question,
-    (tasks, token, { file: of, options }, report) => tasks.houses(token, of, options, report),
-    (_before, report) => report,
-  );
-  const view = useMemo(() => answer.value && buyView(answer.value, purchase), [answer.value, purchase]);
+  const asked = useJob(housesJob, question);
+  const answer = latest(asked);
+  const view = useMemo(() => answer && buyView(answer, purchase), [answer, purchase]);
   const change: Buying['change'] = (make, label, joins) => dispatch(editPurchase(id, make, label, joins));
   return {
+    asked,
     answer,
     view,
     purchase,

@@ -11,8 +11,10 @@ import { formatIn, formatNumber, parseFigure, toShown, unitOf } from '@puddler/f
 import { TODAY_FIELDS } from './car-fields';
 import { Fields } from './Fields';
 import type { CarInHand } from '../../in-hand/use-car';
+import { current } from '../../jobs/asked';
+import { useExplained } from '../../jobs/car-jobs';
 import { useBands } from '../../jobs/use-bands';
-import { useExplained } from './use-explained';
+import { Failed } from '../../ui/Failed';
 
 /** What the car does today, and which of its figures that teaches. */
 export function TodayStep({ inHand }: { inHand: CarInHand }) {
@@ -97,8 +99,10 @@ const SHOWN = 4;
 function CanAlone({ file, canC }: { file: PlanFile; canC: number }) {
   const system = useAppSelector((state) => state.prefs.units);
   const warm = unitOf('°C', system);
-  const { value: bands, fresh } = useBands(file);
-  if (!bands || !fresh) return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
+  const asked = useBands(file);
+  const bands = current(asked);
+  if (asked.state === 'failed') return <Failed what="It could not be compared" reason={asked.reason} onRetry={asked.retry} />;
+  if (!bands) return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
   const { p10, p50, p90 } = bands.figures.maxCanC;
   const verdict =
     canC > p90
@@ -123,9 +127,9 @@ function CanAlone({ file, canC }: { file: PlanFile; canC: number }) {
 function Explained({ inHand, today, explained }: { inHand: CarInHand; today: MeasuredToday; explained: ReturnType<typeof useExplained> }) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
-  if (!explained) return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
-  if (!explained.ok) return <p className="mt-3 text-stop">{explained.message}</p>;
-  const { predictedMs, measuredMs, explanations } = explained.difference;
+  if (explained.state === 'waiting') return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
+  if (explained.state === 'failed') return <Failed what="It could not be compared" reason={explained.reason} onRetry={explained.retry} />;
+  const { predictedMs, measuredMs, explanations } = explained.value;
   const off = 100 * (predictedMs / measuredMs - 1);
   return (
     <div className="mt-3 border-l-2 border-steel pl-3">

@@ -17,6 +17,8 @@ import { PlanPicker } from './PlanPicker';
 import { PowerBands } from './PowerBands';
 import { useOpenSetup } from './use-open-setup';
 import { useSetups, type ComparedSetup } from './use-setups';
+import { Failed } from '../../ui/Failed';
+import { Guarded } from '../../ui/Guarded';
 
 /** Up to four pinned setups side by side: chains, answers on one scale, why they differ, their courses, parts and findings. */
 export default function Compare() {
@@ -52,22 +54,40 @@ export default function Compare() {
         <CsvButton name="compared setups" table={() => comparedTable(setups)} />
         <span className="ml-auto min-w-0 max-sm:basis-full">{setups.length < MOST_PINS && <PlanPicker />}</span>
       </div>
-      <ChainTable setups={setups} onOpen={open} />
+      <Guarded what="The table of chains">
+        <ChainTable setups={setups} onOpen={open} />
+      </Guarded>
       {setups.some((one) => one.view.state === 'failed') && (
         <p role="alert" className="my-3 border-l-4 border-stop bg-sheet px-4 py-2">
           {setups.map((one) => (one.view.state === 'failed' ? `${one.letter} cannot be computed: ${one.view.message}. ` : ''))}
         </p>
       )}
+      {setups.map(
+        ({ letter, failed }) =>
+          failed && <Failed key={letter} what={`${letter} could not be driven`} reason={failed.reason} onRetry={failed.retry} />,
+      )}
       <div className="mt-3 grid gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,5fr)_minmax(0,9fr)]">
-        {others.length > 0 && <Differences first={first} others={others} />}
-        <PowerBands setups={setups} />
+        {others.length > 0 && (
+          <Guarded what="Why they differ">
+            <Differences first={first} others={others} />
+          </Guarded>
+        )}
+        <Guarded what="Where the power goes">
+          <PowerBands setups={setups} />
+        </Guarded>
       </div>
       <div className="mt-4 border-t border-rule pt-2">
-        <ComparedAnswers setups={setups} />
+        <Guarded what="The answers">
+          <ComparedAnswers setups={setups} />
+        </Guarded>
       </div>
       <div className="mt-4 grid gap-x-6 gap-y-4 border-t border-rule pt-2">
-        <OverlaidCharts setups={setups} />
-        <PartsAndFindings setups={setups} />
+        <Guarded what="The charts">
+          <OverlaidCharts setups={setups} />
+        </Guarded>
+        <Guarded what="The parts">
+          <PartsAndFindings setups={setups} />
+        </Guarded>
       </div>
     </main>
   );

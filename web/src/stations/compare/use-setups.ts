@@ -4,8 +4,9 @@ import type { PinnedSetup } from '../../desk/pins-slice';
 import { useAppSelector } from '../../desk/store';
 import { chainView, type ChainView } from '../../jobs/chain-view';
 import { useRunTerms } from '../../in-hand/run-terms';
-import { useBandsOfAll } from '../../jobs/use-bands';
-import { latest, useRun, type RunState } from '../../jobs/use-run';
+import { current, latest, type Asked } from '../../jobs/asked';
+import { useBands } from '../../jobs/use-bands';
+import { useRun } from '../../jobs/use-run';
 import type { RunResult, RunTerms } from '../../workers/predict-worker';
 import { LETTERS, TONES } from './compare-text';
 
@@ -19,6 +20,8 @@ export interface ComparedSetup {
   result: RunResult | undefined;
   stale: boolean;
   bands: Bands | undefined;
+  /** Its run or its bands, when they could not be computed. */
+  failed: Extract<Asked<unknown>, { state: 'failed' }> | undefined;
   shares: PowerShares | undefined;
   /** Against the first; undefined for the first itself. */
   difference: SetupDifference | undefined;
@@ -26,21 +29,21 @@ export interface ComparedSetup {
 
 interface Slot {
   wish: RunTerms;
-  run: RunState;
+  run: Asked<RunResult>;
+  bands: Asked<Bands>;
 }
 
 /** One place in the comparison; hooks want as many calls whether it is taken or not. */
 function useSlot(pin: PinnedSetup | undefined): Slot {
   const wish = useRunTerms(pin?.carId ?? '', pin?.file.limits);
   const run = useRun(pin?.file, wish, true);
-  return { wish, run };
+  return { wish, run, bands: useBands(run.state === 'waiting' ? undefined : pin?.file) };
 }
 
 /** The pinned setups, computed. */
 export function useSetups(): ComparedSetup[] {
   const pins = useAppSelector((state) => state.pins);
   const slots = [useSlot(pins[0]), useSlot(pins[1]), useSlot(pins[2]), useSlot(pins[3])];
-  const bands = useBandsOfAll(useMemo(() => pins.map((pin) => pin.file), [pins]));
   const shares = useMemo(
     () =>
       pins.map((pin) => {
@@ -50,7 +53,7 @@ export function useSetups(): ComparedSetup[] {
     [pins],
   );
   return pins.map((pin, i): ComparedSetup => {
-    const { wish, run } = slots[i]!;
+    const { wish, run, bands } = slots[i]!;
     const [first, own] = [shares[0], shares[i]];
     return {
       pin,
@@ -60,7 +63,8 @@ export function useSetups(): ComparedSetup[] {
       wish,
       result: latest(run),
       stale: run.state === 'waiting',
-      bands: bands[i],
+      bands: current(bands),
+      failed: [run, bands].find((one) => one.state === 'failed'),
       shares: own,
       difference: i > 0 && first && own ? compareShares(first, own) : undefined,
     };

@@ -9,6 +9,7 @@ import { SavedWishes } from './SavedWishes';
 import { Sieve } from './Sieve';
 import { useFind, useFront, useSince } from './use-find';
 import { WishSentence } from './WishSentence';
+import { Failed } from '../../ui/Failed';
 
 const PARTS = ['motor', 'esc', 'pack'] as const;
 
@@ -28,11 +29,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
       <LearnedNote learned={inHand.file.learned} planId={inHand.id} />
       <WishSentence search={wish} file={inHand.file} onChange={wishes.change} />
       {isShelfEmpty && <EmptyShelf scope={wish.scope} />}
-      {live.failed !== undefined && (
-        <p role="alert" className="mt-2 border-l-4 border-stop bg-sheet px-4 py-3">
-          <strong>The search could not go on.</strong> {live.failed}
-        </p>
-      )}
+      {live.failed !== undefined && <Failed what="The search could not go on" reason={live.failed} onRetry={live.retry} />}
       {problems.length > 0 || (done && live.setups.length === 0) ? (
         <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[250px_1fr]">
           <div>{problems.length === 0 && <Sieve live={live} />}</div>

@@ -17,6 +17,7 @@ import { SetupDetail } from './SetupDetail';
 import { Sieve } from './Sieve';
 import { TableExport } from './TableExport';
 import type { FrontInHand } from './use-find';
+import { Guarded } from '../../ui/Guarded';
 
 interface Props {
   inHand: PlanInHand;
@@ -45,42 +46,50 @@ export function FoundFront({ inHand: { car, carId }, wish, live, front, since }:
     <>
       <div className="mt-2 grid gap-x-6 gap-y-3 lg:grid-cols-[235px_minmax(0,1fr)_290px]">
         <div className="max-lg:order-last">
-          <Sieve live={live} />
+          <Guarded what="The sieve">
+            <Sieve live={live} />
+          </Guarded>
         </div>
-        <FrontChart
-          setups={setups}
-          axes={front.axes}
-          onAxes={front.setAxes}
-          selected={held?.key}
-          onSelect={setSelected}
-          brush={front.brush}
-          onBrush={front.setBrush}
-          height={286}
-          stale={stale}
-          nameOf={setupName}
-        />
-        {held && (
-          <SetupDetail
-            setup={held}
-            standing={front.standingOf(held)}
-            wish={wish.wish}
-            pinned={front.pinned.has(held.key)}
-            onOpen={() => open(held)}
-            onPin={() => pin(held)}
-            nameOf={front.nameOf}
+        <Guarded what="The chart of the front">
+          <FrontChart
+            setups={setups}
+            axes={front.axes}
+            onAxes={front.setAxes}
+            selected={held?.key}
+            onSelect={setSelected}
+            brush={front.brush}
+            onBrush={front.setBrush}
+            height={286}
+            stale={stale}
+            nameOf={setupName}
           />
+        </Guarded>
+        {held && (
+          <Guarded what="The setup" resetKeys={[held]}>
+            <SetupDetail
+              setup={held}
+              standing={front.standingOf(held)}
+              wish={wish.wish}
+              pinned={front.pinned.has(held.key)}
+              onOpen={() => open(held)}
+              onPin={() => pin(held)}
+              nameOf={front.nameOf}
+            />
+          </Guarded>
         )}
       </div>
       <FrontHead wish={wish} count={setups.length} front={front} since={since} name={`${car.name} ${wish.name}`} />
-      <ResultsTable
-        setups={front.inBrush}
-        selected={held?.key}
-        onSelect={setSelected}
-        onOpen={open}
-        pinned={front.pinned}
-        also={front.also}
-        whyOf={front.whyOf}
-      />
+      <Guarded what="The table">
+        <ResultsTable
+          setups={front.inBrush}
+          selected={held?.key}
+          onSelect={setSelected}
+          onOpen={open}
+          pinned={front.pinned}
+          also={front.also}
+          whyOf={front.whyOf}
+        />
+      </Guarded>
     </>
   );
 }

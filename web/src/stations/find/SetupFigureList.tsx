@@ -1,6 +1,8 @@
 import type { BandFigure, PlanFile, SetupFigures } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
+import { current } from '../../jobs/asked';
 import { useBands } from '../../jobs/use-bands';
+import { Failed } from '../../ui/Failed';
 import { formatIn, unitOf, type Unit } from '@puddler/figures';
 
 interface Row {
@@ -14,18 +16,20 @@ interface Row {
 /** What a setup does, each figure with the range that is likely: eight of ten predictions lie in it. */
 export function SetupFigureList({ figures, plan }: { figures: SetupFigures; plan: PlanFile }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const { value: bands, fresh } = useBands(plan);
+  const asked = useBands(plan);
+  const bands = current(asked);
   const rows: Row[] = [
     { what: 'speed', value: figures.topSpeedMs, band: 'topSpeedMs', unit: unitOf('m/s', system), fixed: true },
     { what: 'can', value: figures.maxCanC, band: 'maxCanC', unit: unitOf('°C', system) },
     { what: 'lasts', value: figures.minutes, band: 'minutes', unit: { ...unitOf('min', system), digits: 0 } },
     { what: 'peak', value: figures.peakPackCurrentA, band: 'peakPackCurrentA', unit: { ...unitOf('A', system), digits: 0 } },
   ];
+  if (asked.state === 'failed') return <Failed what="How likely it is could not be worked out" reason={asked.reason} onRetry={asked.retry} />;
   return (
-    <table className="mt-1 w-full text-[13px]" aria-busy={!fresh}>
+    <table className="mt-1 w-full text-[13px]" aria-busy={!bands}>
       <tbody>
         {rows.map(({ what, value, band, unit, fixed }) => {
-          const range = fresh ? bands?.figures[band] : undefined;
+          const range = bands?.figures[band];
           return (
             <tr key={what}>
               <th scope="row" className="w-[4.6rem] pr-2 text-left text-[12.5px] font-normal text-soft">

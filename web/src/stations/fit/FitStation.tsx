@@ -1,6 +1,6 @@
 import { FIT_PHASES } from '@puddler/core';
 import { Maximize2, Printer } from 'lucide-react';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
@@ -14,8 +14,9 @@ import { FitSteps } from './FitSteps';
 import { SettingsTable } from './SettingsTable';
 import { useFit, type AtBench } from './use-fit';
 import { WhichWayHelper } from './WhichWayHelper';
+import { Guarded } from '../../ui/Guarded';
 
-const BenchMode = latePart(() => import('./BenchMode'));
+const BenchMode = latePart('The bench', () => import('./BenchMode'));
 
 const PANELS = [
   ['wiring', 'Wiring'],
@@ -71,17 +72,15 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
           ))}
         </nav>
         <Choices bench={bench} carId={inHand.carId} />
-        <FitSteps bench={bench} />
+        <Guarded what="The steps">
+          <FitSteps bench={bench} />
+        </Guarded>
         <p className="text-[12px] text-soft">
           A conversion ends most warranties. In doubt about a joint, a pack or a rule of the place ask a hobby shop or a licensed electrician.
         </p>
       </div>
       <Panels bench={bench} inHand={inHand} />
-      {isBench && (
-        <Suspense fallback={null}>
-          <BenchMode bench={bench} onClose={() => setBench(false)} />
-        </Suspense>
-      )}
+      {isBench && <BenchMode bench={bench} onClose={() => setBench(false)} />}
     </main>
   );
 }
@@ -106,9 +105,9 @@ function Panels({ bench, inHand }: { bench: AtBench; inHand: PlanInHand }) {
           </Choice>
         ))}
       </div>
-      {PANELS.map(([id]) => (
+      {PANELS.map(([id, word]) => (
         <div key={id} className={`${shown === id ? '' : 'hidden'} ${id === 'which-way' ? 'print:hidden' : 'print:mb-4 print:block'}`}>
-          {bodies[id]}
+          <Guarded what={`The panel “${word}”`}>{bodies[id]}</Guarded>
         </div>
       ))}
     </div>

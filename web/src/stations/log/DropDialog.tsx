@@ -1,11 +1,13 @@
 import { SideScroll } from '../../ui/SideScroll';
 import { useMemo } from 'react';
+import { current } from '../../jobs/asked';
 import { useTrace } from '../../jobs/log-jobs';
 import { TraceChart } from './TraceChart';
 import { LOG_QUANTITIES, type LogQuantity } from '@puddler/core';
 import { CircleHelp, X } from 'lucide-react';
 import { FigureField } from '../../in-hand/FigureField';
 import { Button } from '../../ui/Button';
+import { Failed } from '../../ui/Failed';
 import { Modal } from '../../ui/Modal';
 import { QUANTITY_WORDS } from './log-text';
 import { asks, type Dropped, type Dropping } from './use-drop';
@@ -193,7 +195,9 @@ function Preview({ one, dropping }: { one: Dropped; dropping: Dropping }) {
   const { preview } = dropping;
   const wish = useMemo(() => preview({ file, choice, kind, place }, id), [preview, file, choice, kind, place, id]);
   const asked = useTrace(wish);
-  return asked.state === 'ready' ? <TraceChart key={asked.value.durationS} traceKey={wish.key} facts={asked.value} name={file.name} /> : null;
+  const facts = current(asked);
+  if (asked.state === 'failed') return <Failed what="The log could not be drawn" reason={asked.reason} onRetry={asked.retry} />;
+  return facts ? <TraceChart key={facts.durationS} trace={wish} facts={facts} name={file.name} /> : null;
 }
 
 function UnitChoice({ one, dropping, place }: { one: Dropped; dropping: Dropping; place: number }) {

@@ -1,10 +1,10 @@
-import { Suspense, useImperativeHandle, type Ref } from 'react';
+import { useImperativeHandle, type Ref } from 'react';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { latePart } from '../../ui/late-part';
 import type { AtLog } from './use-log';
 import { useTakeFiles } from './use-take-files';
 
-const DropDialog = latePart(() => import('./DropDialog'));
+const DropDialog = latePart('The logs', () => import('./DropDialog'));
 
 /** What takes files, from wherever on the page they come. */
 export interface FileTaker {
@@ -22,11 +22,7 @@ export function DropPlace({ ref, log, inHand, onKept }: { ref: Ref<FileTaker>; l
           {problem}
         </p>
       ))}
-      {dropping.dropped.length > 0 && (
-        <Suspense fallback={null}>
-          <DropDialog dropping={dropping} onKeep={() => void keep()} onClose={dropping.clear} />
-        </Suspense>
-      )}
+      {dropping.dropped.length > 0 && <DropDialog dropping={dropping} onKeep={() => void keep()} onClose={dropping.clear} />}
     </>
   );
 }

@@ -9,7 +9,8 @@ import { undoable } from '../../desk/undoable';
 import { learnable } from '../../in-hand/learnable-runs';
 import { runsText } from '../../in-hand/runs-text';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import type { useLesson } from '../../jobs/log-jobs';
+import type { Learning } from '../../jobs/log-jobs';
+import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
 import { LearnedTable } from './LearnedTable';
 import { Misfits, Slips } from './LessonNotes';
@@ -18,17 +19,18 @@ import type { AtLog } from './use-log';
 import { WhatNext } from './WhatNext';
 
 /** What the runs say about the car’s own figures; taken on a word, forgotten on a word. */
-export function LearningPanel({ log, inHand, lessons }: { log: AtLog; inHand: PlanInHand; lessons: ReturnType<typeof useLesson> }) {
+export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: PlanInHand; learning: Learning }) {
   const dispatch = useAppDispatch();
   const { carId, car } = inHand;
   const taken = useAppSelector((state) => learnedOf(state, carId));
-  const { lesson, begin, cancel } = lessons;
+  const { asked, begin, cancel } = learning;
+  const lesson = asked?.state === 'ready' ? asked.value : undefined;
   const [all, setAll] = useState(false);
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
   const runs = useMemo(() => learnable(log.runs, practice), [log.runs, practice]);
-  const learned = lesson.state === 'done' ? lesson.learned : undefined;
+  const learned = lesson?.learned;
   const isOld =
-    lesson.state === 'done' &&
+    lesson !== undefined &&
     (lesson.runs.length !== runs.length || lesson.runs.some((run, i) => withoutPredicted(run) !== withoutPredicted(runs[i]!)));
   const take = (lessonLearned: Learned) => {
     dispatch(takeLearned(carId, learnedFigures(lessonLearned)));
@@ -41,11 +43,11 @@ export function LearningPanel({ log, inHand, lessons }: { log: AtLog; inHand: Pl
   return (
     <section aria-label="Learning" className="flex flex-col gap-3">
       <div className="flex flex-wrap items-center gap-2">
-        {lesson.state === 'running' ? (
+        {asked?.state === 'waiting' ? (
           <>
-            <progress className="h-1 w-40" value={lesson.share} aria-label="Learning" />
+            <progress className="h-1 w-40" value={asked.progress?.share ?? 0} aria-label="Learning" />
             <span role="status" className="text-[13px] text-soft">
-              {lesson.what} …
+              {asked.progress?.what ?? 'reading the logs'} …
             </span>
             <Button onClick={cancel}>Stop</Button>
           </>
@@ -54,7 +56,7 @@ export function LearningPanel({ log, inHand, lessons }: { log: AtLog; inHand: Pl
             {learned ? 'Learn again' : `Learn from ${runsText(runs.length)}`}
           </Button>
         )}
-        {learned && lesson.state === 'done' && (
+        {learned && (
           <Button tone={isOld ? 'plain' : 'action'} disabled={!canTake(learned)} onClick={() => take(learned)}>
             Take it for the car’s own
           </Button>
@@ -72,15 +74,11 @@ export function LearningPanel({ log, inHand, lessons }: { log: AtLog; inHand: Pl
         <p className="text-[13px] text-soft">Learning needs a run with a figure in it. What is left out of learning, and practice, is not asked.</p>
       )}
       {isOld && <p className="text-[13px] text-caution">The runs have changed since: learn again before it is taken.</p>}
-      {lesson.state === 'failed' && (
-        <p role="alert" className="text-stop">
-          Nothing was learned: {lesson.message}
-        </p>
-      )}
-      {learned && (
+      {asked?.state === 'failed' && <Failed what="Nothing was learned" reason={asked.reason} onRetry={asked.retry} />}
+      {learned && lesson && (
         <>
           <p className="text-[13px]">
-            {outcomeText(learned)} <span className="text-soft">{lesson.state === 'done' && `It took ${(lesson.tookMs / 1000).toFixed(1)} s.`}</span>
+            {outcomeText(learned)} <span className="text-soft">It took {(lesson.tookMs / 1000).toFixed(1)} s.</span>
           </p>
           <Slips slips={learned.slips} />
           <LearnedTable learned={learned} all={all} onAll={() => setAll(!all)} />

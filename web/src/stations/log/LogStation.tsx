@@ -4,7 +4,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useAppSelector } from '../../desk/store';
-import { useLesson } from '../../jobs/log-jobs';
+import { useLearning } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { FileButton } from '../../ui/FileButton';
@@ -19,6 +19,7 @@ import { RunList } from './RunList';
 import { RunPage } from './RunPage';
 import { UpkeepPanel } from './UpkeepPanel';
 import { useLog, type AtLog } from './use-log';
+import { Guarded } from '../../ui/Guarded';
 
 const PANELS = [
   ['run', 'Run'],
@@ -38,8 +39,8 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
   const log = useLog(inHand);
   const logLoaded = useAppSelector((state) => state.desk.logLoaded);
   const [panel, setPanel] = useState<Panel>('run');
-  // A lesson stays while its runs are looked at.
-  const lessons = useLesson();
+  // What was learned stays while its runs are looked at.
+  const learning = useLearning();
   const taker = useRef<FileTaker>(null);
   const takeFiles = (files: File[]) => taker.current?.take(files);
   const { over, zone } = useDroppedFiles(takeFiles);
@@ -73,12 +74,20 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
             </span>
           </h1>
         </div>
-        {logLoaded ? <RunList log={at} /> : <p className="text-soft">Fetching the runs …</p>}
+        {logLoaded ? (
+          <Guarded what="The list of runs">
+            <RunList log={at} />
+          </Guarded>
+        ) : (
+          <p className="text-soft">Fetching the runs …</p>
+        )}
         {logLoaded && log.runs.length === 0 && <NoRuns onBegin={begin} onFiles={takeFiles} />}
         {at.open && (
           <section aria-label="Against the prediction" className="mt-4">
             <h2 className="eyebrow text-soft">{runName(at.open.run)}</h2>
-            <MeasuredAgainst run={at.open.run} />
+            <Guarded what="The comparison with the prediction">
+              <MeasuredAgainst run={at.open.run} />
+            </Guarded>
           </section>
         )}
         <DropPlace ref={taker} log={log} inHand={inHand} onKept={() => setPanel('run')} />
@@ -93,16 +102,34 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
         </div>
         {panel === 'run' &&
           (at.open ? (
-            <RunPage key={at.open.id} open={at.open} log={at} onFiles={takeFiles} />
+            <Guarded what="The run">
+              <RunPage key={at.open.id} open={at.open} log={at} onFiles={takeFiles} />
+            </Guarded>
           ) : (
             <p className="text-[13px] text-soft">
               Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
             </p>
           ))}
-        {panel === 'learning' && <LearningPanel log={at} inHand={inHand} lessons={lessons} />}
-        {panel === 'replay' && <ReplayPanel log={at} inHand={inHand} />}
-        {panel === 'time' && <OverTime log={at} />}
-        {panel === 'upkeep' && <UpkeepPanel log={at} inHand={inHand} />}
+        {panel === 'learning' && (
+          <Guarded what="What the runs teach">
+            <LearningPanel log={at} inHand={inHand} learning={learning} />
+          </Guarded>
+        )}
+        {panel === 'replay' && (
+          <Guarded what="The replay">
+            <ReplayPanel log={at} inHand={inHand} />
+          </Guarded>
+        )}
+        {panel === 'time' && (
+          <Guarded what="The runs over time">
+            <OverTime log={at} />
+          </Guarded>
+        )}
+        {panel === 'upkeep' && (
+          <Guarded what="The upkeep">
+            <UpkeepPanel log={at} inHand={inHand} />
+          </Guarded>
+        )}
       </div>
     </main>
   );

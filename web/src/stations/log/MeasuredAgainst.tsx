@@ -5,7 +5,8 @@ import { scaleLinear } from 'd3-scale';
 import { Check, ChevronDown, ChevronUp } from 'lucide-react';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
-import { bandOf, FIGURE_WORDS, figureText, measuredIn, verdictOf, type Verdict } from './log-text';
+import { bandOf, FIGURE_WORDS, figureText, verdictOf, type Verdict } from './log-text';
+import { measuredIn } from '../../desk/run-figures';
 
 /** Each figure of a run on the scale of its band as it was before the run. */
 export function MeasuredAgainst({ run }: { run: CarRun }) {

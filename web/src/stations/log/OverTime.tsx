@@ -7,7 +7,8 @@ import { ChartExport } from '../../charts/ChartExport';
 import type { RunOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
-import { changesBetween, FIGURE_WORDS, measuredIn, runDay, runName } from './log-text';
+import { changesBetween, FIGURE_WORDS, runDay, runName } from './log-text';
+import { measuredIn } from '../../desk/run-figures';
 import type { AtLog } from './use-log';
 
 const SHOWN: readonly RunFigure[] = ['topSpeedMs', 'canC', 'settledA'];

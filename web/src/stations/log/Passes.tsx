@@ -1,3 +1,4 @@
+import { Failed } from '../../ui/Failed';
 import { SideScroll } from '../../ui/SideScroll';
 import type { PlanFile } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
@@ -5,7 +6,8 @@ import { useMemo, useState } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
 import { asBoughtOf, carOf, learnedOf, plansOfCar, runsOfCar, type RunOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
-import { useLogTask, useTrace } from '../../jobs/log-jobs';
+import { plannedPassesJob, useTrace } from '../../jobs/log-jobs';
+import { useJob } from '../../jobs/use-job';
 import type { PassLine } from '../../workers/log-drawing';
 import { planFileFor } from '../../in-hand/joined-plan';
 import { runName } from './log-text';
@@ -19,7 +21,7 @@ const MOST_PLANS = 3;
 const SHOWN = 12;
 
 /** What can be laid over a run’s passes: another run’s, or what a plan of the car gives. */
-function useLaidOver(open: RunOnDesk, choice: string): { over: readonly NamedPass[]; failed: string | undefined } {
+function useLaidOver(open: RunOnDesk, choice: string): { over: readonly NamedPass[]; failed: { reason: string; retry: () => void } | undefined } {
   const runs = useAppSelector((state) => runsOfCar(state, open.carId));
   const plans = usePlanFiles(open.carId);
   const other = runs.find(({ id }) => choice === `run ${id}`);
@@ -30,13 +32,13 @@ function useLaidOver(open: RunOnDesk, choice: string): { over: readonly NamedPas
     return choice === 'plans' ? plans.slice(0, MOST_PLANS) : plans.filter(({ id }) => choice === `plan ${id}`);
   }, [choice, plans, open.run.plan]);
   const question = useMemo(() => (asked.length === 0 ? undefined : asked.map(({ file }) => file)), [asked]);
-  const driven = useLogTask(question, (tasks, files) => tasks.plannedPasses(files));
+  const driven = useJob(plannedPassesJob, question);
   const over = useMemo(() => {
     if (other)
       return traced.state === 'ready' ? traced.value.passes.slice(0, 2).map((pass, i) => ({ name: `${runName(other.run)}, ${i + 1}`, pass })) : [];
     return driven.state === 'ready' ? driven.value.map((pass, i) => ({ name: asked[i]!.name, pass, predicted: true as const })) : [];
   }, [other, traced, driven, asked]);
-  return { over, failed: driven.state === 'failed' ? driven.message : traced.state === 'failed' ? traced.message : undefined };
+  return { over, failed: [driven, traced].find((one) => one.state === 'failed') };
 }
 
 /** The plans of a car as plan files, with what was learned. */
@@ -67,11 +69,7 @@ export function Passes({ passes, open }: { passes: readonly PassLine[]; open: Ru
       <PaneChart title="From the moment of full throttle" data={data} xUnit="s" height={210}>
         <OverChoice open={open} choice={choice} onChoose={choose} />
       </PaneChart>
-      {failed && (
-        <p role="alert" className="text-[12.5px] text-stop">
-          It cannot be laid over them: {failed}
-        </p>
-      )}
+      {failed && <Failed what="It could not be laid over them" reason={failed.reason} onRetry={failed.retry} />}
     </section>
   );
 }

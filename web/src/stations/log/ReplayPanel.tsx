@@ -7,7 +7,9 @@ import { asBoughtOf, learnedOf, plansOfCar } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { useLogTask } from '../../jobs/log-jobs';
+import { replayJob } from '../../jobs/log-jobs';
+import { useJob } from '../../jobs/use-job';
+import { Failed } from '../../ui/Failed';
 import { Busy } from '../../ui/Busy';
 import { runName } from './log-text';
 import type { AtLog } from './use-log';
@@ -37,10 +39,10 @@ export function ReplayPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
   const file = useMemo(() => (plan ? planFileFor(inHand.car, plan.plan, asBought, learned) : undefined), [plan, inHand.car, asBought, learned]);
   const run = source?.run;
   const question = useMemo(
-    () => (run ? { run: planId === 'learned' && learned ? { ...run, plan: { ...run.plan, learned } } : run, file } : undefined),
+    () => (run ? { run: planId === 'learned' && learned ? { ...run, plan: { ...run.plan, learned } } : run, plan: file } : undefined),
     [run, file, planId, learned],
   );
-  const asked = useLogTask(question, (tasks, one) => tasks.replay(one.run, one.file));
+  const asked = useJob(replayJob, question);
   const replay = asked.state === 'ready' ? asked.value : undefined;
   if (!source) return <p className="text-[13px] text-soft">A replay needs a run with the log of an ESC: drop one on this page.</p>;
   return (
@@ -66,11 +68,7 @@ export function ReplayPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
         </select>
       </p>
       {asked.state === 'waiting' && <Busy text="Driving it …" />}
-      {asked.state === 'failed' && (
-        <p role="alert" className="text-stop">
-          It cannot be driven: {asked.message}
-        </p>
-      )}
+      {asked.state === 'failed' && <Failed what="It could not be driven" reason={asked.reason} onRetry={asked.retry} />}
       {asked.state === 'ready' && !replay && (
         <p className="text-[13px] text-soft">This log has no throttle and no output, so there is no trigger to follow.</p>
       )}

@@ -9,7 +9,8 @@ import { useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { SortHead } from '../../ui/SortHead';
-import { bandOf, FIGURE_WORDS, gearingText, insideOf, measuredIn, runDay, runName } from './log-text';
+import { bandOf, FIGURE_WORDS, gearingText, insideOf, runDay, runName } from './log-text';
+import { measuredIn } from '../../desk/run-figures';
 import type { AtLog } from './use-log';
 
 type Column = 'at' | 'gearing' | 'topSpeedMs' | 'settledA' | 'canC' | 'inside';

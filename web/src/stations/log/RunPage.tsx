@@ -1,12 +1,14 @@
 import { Download, FileUp, Printer, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import type { RunOnDesk } from '../../desk/selectors';
-import { logTasks, useTrace } from '../../jobs/log-jobs';
+import { current } from '../../jobs/asked';
+import { logClient, useTrace } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { fileName } from '../../ui/CsvButton';
 import { download } from '../../ui/download';
 import { FileButton } from '../../ui/FileButton';
 import { Busy } from '../../ui/Busy';
+import { Failed } from '../../ui/Failed';
 import { Passes } from './Passes';
 import { RunEntry } from './RunEntry';
 import { runFileOf } from './run-file';
@@ -23,7 +25,7 @@ export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; o
   // What is typed of a run does not read its logs again.
   const wish = useMemo(() => traceWish(id, { plan, ...(logs ? { logs } : {}) }), [id, logs, plan]);
   const asked = useTrace(wish);
-  const facts = wish && asked.state === 'ready' ? asked.value : undefined;
+  const facts = wish && current(asked);
   return (
     <article aria-label={runName(run)} className="flex flex-col gap-3">
       <header className="flex flex-wrap items-baseline justify-between gap-2">
@@ -43,13 +45,9 @@ export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; o
       </header>
       <RunEntry key={open.id} run={run} log={log} />
       {wish && <RunLogs run={run} log={log} facts={facts} />}
-      {wish && asked.state === 'waiting' && <Busy text="Reading the log …" />}
-      {asked.state === 'failed' && (
-        <p role="alert" className="text-stop">
-          The log cannot be shown: {asked.message}
-        </p>
-      )}
-      {facts && <TraceChart key={`${open.id} ${facts.durationS}`} traceKey={open.id} facts={facts} name={runName(run)} />}
+      {wish && !facts && asked.state === 'waiting' && <Busy text="Reading the log …" />}
+      {asked.state === 'failed' && <Failed what="The log could not be read" reason={asked.reason} onRetry={asked.retry} />}
+      {wish && facts && <TraceChart key={`${open.id} ${facts.durationS}`} trace={wish} facts={facts} name={runName(run)} />}
       {facts && <Passes passes={facts.passes} open={open} />}
     </article>
   );
@@ -60,7 +58,7 @@ function RunExports({ open: { run } }: { open: RunOnDesk }) {
   const name = fileName(`${run.plan.car.name} ${runName(run)}`);
   const save = async (form: 'run' | 'csv' | 'gpx') => {
     if (form === 'run') return download(`${name}.run.json`, 'application/json', await runFileOf(run));
-    const text = await logTasks().written(run, form);
+    const text = await logClient.ask('written', { run, form });
     if (text !== undefined) download(`${name}.${form}`, form === 'csv' ? 'text/csv' : 'application/gpx+xml', text);
   };
   const hasLogs = (run.logs ?? []).length > 0;

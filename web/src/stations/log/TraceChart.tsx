@@ -7,6 +7,8 @@ import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
 import type { TraceFacts } from '../../workers/log-drawing';
+import type { TraceQuestion } from '../../workers/log-worker';
+import { Failed } from '../../ui/Failed';
 import {
   AROUND_VIEW,
   bandsOf,
@@ -41,7 +43,7 @@ const ZOOM = 0.6;
 const AROUND = 0.15;
 
 /** Lanes over one time axis; drag and arrow keys move it, the wheel, + and − zoom, 0 shows all. */
-export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts: TraceFacts; name: string }) {
+export function TraceChart({ trace, facts, name }: { trace: TraceQuestion; facts: TraceFacts; name: string }) {
   const system = useAppSelector((state) => state.prefs.units);
   const [box, width] = useWidth<HTMLDivElement>(640);
   const svg = useRef<SVGSVGElement>(null);
@@ -49,7 +51,7 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
   const [window, setWindow] = useState<Window>({ fromS: 0, toS: durationS });
   const [cursor, setCursor] = useState<number>();
   const columns = Math.max(40, Math.round(width - LEFT - RIGHT));
-  const answer = useView(traceKey, window, columns);
+  const { answer, failed } = useView(trace, window, columns);
   const drag = useRef<{ x: number; window: Window }>(undefined);
   const found = useMemo(() => foundIn(facts), [facts]);
   const height = traceHeight(facts.fields);
@@ -151,10 +153,10 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
         onPointerCancel={() => (drag.current = undefined)}
         onPointerLeave={() => setCursor(undefined)}
       >
-        <clipPath id={`clip-${traceKey}`}>
+        <clipPath id={`clip-${trace.key}`}>
           <rect x={LEFT} y={0} width={columns} height={height} />
         </clipPath>
-        <g clipPath={`url(#clip-${traceKey})`}>
+        <g clipPath={`url(#clip-${trace.key})`}>
           {found.map(({ kind, tone, at }, row) => (
             <Fragment key={kind}>
               {kind === 'passes' && <path d={bandsOf(at, x, [LEFT, LEFT + columns], [TOP - 8, height - TOP - 12])} className="fill-wash" />}
@@ -163,7 +165,7 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
           ))}
         </g>
         <LaneScales lanes={lanes} right={LEFT + columns} />
-        <g clipPath={`url(#clip-${traceKey})`}>
+        <g clipPath={`url(#clip-${trace.key})`}>
           <g transform={`translate(${byPx})`} className="will-change-transform">
             <LaneCurves lanes={lanes} />
           </g>
@@ -178,6 +180,7 @@ export function TraceChart({ traceKey, facts, name }: { traceKey: string; facts:
         </text>
         {cursor !== undefined && cursor >= LEFT && <path d={`M${cursor} ${TOP - 4}V${height - 18}`} className="stroke-edge" />}
       </svg>
+      {failed && <Failed what="The log could not be drawn" reason={failed.reason} onRetry={failed.retry} />}
       <p className="min-h-5 pl-11 text-[12.5px]" aria-live="off">
         {answer && cursor !== undefined && cursor >= LEFT && (
           <>

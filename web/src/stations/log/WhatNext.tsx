@@ -1,7 +1,9 @@
 import { NEXT_ANSWERS, type NextAnswer, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { useLogTask } from '../../jobs/log-jobs';
+import { nextJob } from '../../jobs/log-jobs';
+import { useJob } from '../../jobs/use-job';
 import { Choice } from '../../ui/Choice';
+import { Failed } from '../../ui/Failed';
 
 const WORDS: Record<NextAnswer, string> = { topSpeedMs: 'top speed', packCurrentA: 'amps', maxCanC: 'can' };
 const SHOWN = 4;
@@ -10,8 +12,8 @@ const share = (width: number) => `±${(50 * width).toFixed(width < 0.1 ? 1 : 0)}
 /** What to measure next to be surer of an answer, and how. */
 export function WhatNext({ file }: { file: PlanFile }) {
   const [answer, setAnswer] = useState<NextAnswer>('topSpeedMs');
-  const question = useMemo(() => ({ file, answer }), [file, answer]);
-  const asked = useLogTask(question, (tasks, one) => tasks.next(one.file, one.answer));
+  const question = useMemo(() => ({ plan: file, answer }), [file, answer]);
+  const asked = useJob(nextJob, question);
   return (
     <div>
       <div className="flex flex-wrap items-center gap-2">
@@ -23,6 +25,7 @@ export function WhatNext({ file }: { file: PlanFile }) {
         ))}
       </div>
       {asked.state === 'waiting' && <p className="py-1 text-[13px] text-soft">Weighing what would tell most …</p>}
+      {asked.state === 'failed' && <Failed what="It could not be weighed" reason={asked.reason} onRetry={asked.retry} />}
       {asked.state === 'ready' && asked.value.length === 0 && (
         <p className="py-1 text-[13px] text-soft">Nothing would make this plan’s {WORDS[answer]} notably surer.</p>
       )}

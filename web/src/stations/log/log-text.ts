@@ -1,7 +1,8 @@
 import type { CarRun } from '@puddler/contract/shared';
-import { isHeldBack, measuredOf, RUN_FIGURES, SERIES_WORDS, type LogQuantity, type Band, type RunFigure } from '@puddler/core';
+import { RUN_FIGURES, SERIES_WORDS, type LogQuantity, type Band, type RunFigure } from '@puddler/core';
 import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import { format } from 'date-fns';
+import { measuredIn } from '../../desk/run-figures';
 
 /** What each figure of a run is called, the unit it is kept in, and its tone on a scale. */
 export const FIGURE_WORDS: Record<RunFigure, { name: string; unit: string; digits: number; tone: 'amps' | 'heat' }> = {
@@ -25,27 +26,6 @@ export const QUANTITY_WORDS: Record<LogQuantity, string> = {
   usedAh: 'charge used',
   motorA: 'motor amps',
 };
-
-const known = new WeakMap<CarRun, Partial<Record<RunFigure, number>>>();
-
-/** What was measured in a run; nothing for a run whose plan cannot be computed. */
-export function measuredIn(run: CarRun): Partial<Record<RunFigure, number>> {
-  let measured = known.get(run);
-  if (!measured) {
-    try {
-      measured = measuredOf(run);
-    } catch {
-      measured = {};
-    }
-    known.set(run, measured);
-  }
-  return measured;
-}
-
-/** A run is held against bands that are kept with it; those that are missing are still to be computed. */
-export const lacksBands = (run: CarRun): boolean =>
-  // A throttle that was held back is held only against what was foreseen for it.
-  !isHeldBack(run) && Object.keys(measuredIn(run)).some((figure) => !run.predicted?.[figure]);
 
 export const bandOf = (run: CarRun, figure: RunFigure): Band | undefined => run.predicted?.[figure];
 

@@ -1,11 +1,11 @@
 import type { CarRun } from '@puddler/contract/shared';
 import type { RunFile } from '@puddler/core';
-import { logTasks } from '../../jobs/log-jobs';
+import { logClient } from '../../jobs/log-jobs';
 
 /** A kept run as a run file: its photos and logs by hash, and what its logs say as a series. */
 export async function runFileOf(run: CarRun): Promise<string> {
   const { planId: _plan, aside: _aside, photos, logs, ...said } = run;
-  const series = (logs ?? []).length > 0 ? await logTasks().series(run) : undefined;
+  const series = (logs ?? []).length > 0 ? await logClient.ask('series', run) : undefined;
   const file: RunFile = {
     format: 'puddler-run',
     version: 1,

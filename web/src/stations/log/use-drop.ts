@@ -1,12 +1,13 @@
 import { LONGEST_FILE_NAME, MOST_LOG_BYTES, type FileRef, type KeptLog } from '@puddler/contract/shared';
 import type { Column, LogQuantity, PlanFile } from '@puddler/core';
-import { proxy } from 'comlink';
 import { startTransition, useCallback, useState } from 'react';
 import { api, errorOf } from '../../desk/api';
 import { logColumnsChosen, type LogChoice } from '../../desk/prefs-slice';
 import { useAppDispatch, useAppStore } from '../../desk/store';
-import { logTasks, messageOf, type TraceWish } from '../../jobs/log-jobs';
+import { logClient } from '../../jobs/log-jobs';
+import { reasonOf } from '../../jobs/worker-client';
 import type { LogSummary } from '../../workers/log-reading';
+import type { TraceQuestion } from '../../workers/log-worker';
 
 /** A file that was dropped, on its way to being a log of a run. */
 export interface Dropped {
@@ -62,13 +63,10 @@ export function useDrop(plan: PlanFile) {
     async (id: string, file: File, choice: LogChoice, isFirst: boolean): Promise<void> => {
       update(id, { state: { is: 'reading', share: 0 }, choice });
       try {
-        const opened = await logTasks().open(
-          { file },
-          optionsOf(choice),
-          // What is told on the way may come in after the end: it changes nothing then.
-          proxy((share: number) =>
-            setDropped((all) => all.map((one) => (one.id === id && one.state.is === 'reading' ? { ...one, state: { is: 'reading', share } } : one))),
-          ),
+        const opened = await logClient.ask(
+          'open',
+          { source: { file }, options: optionsOf(choice) },
+          { onProgress: (share) => update(id, { state: { is: 'reading', share } }) },
         );
         if (!opened.ok) return update(id, { state: { is: 'failed', message: `line ${opened.line}: ${opened.reason}` } });
         const remembered = store.getState().prefs.logColumns[headsOf(opened.summary)];
@@ -78,7 +76,7 @@ export function useDrop(plan: PlanFile) {
         if (isElectrical && choice.poles === undefined && poles !== undefined) return await read(id, file, { ...choice, poles }, false);
         startTransition(() => update(id, { state: { is: 'ready', summary: opened.summary }, kind: kindOf(opened.summary.columns) }));
       } catch (cause) {
-        update(id, { state: { is: 'failed', message: messageOf(cause) } });
+        update(id, { state: { is: 'failed', message: reasonOf(cause) } });
       }
     },
     [optionsOf, plan, store, update],
@@ -109,7 +107,7 @@ export function useDrop(plan: PlanFile) {
 
   /** What the worker needs to draw a log before it is kept. */
   const preview = useCallback(
-    ({ file, choice, kind, place }: Pick<Dropped, 'file' | 'choice' | 'kind' | 'place'>, id: string): TraceWish => ({
+    ({ file, choice, kind, place }: Pick<Dropped, 'file' | 'choice' | 'kind' | 'place'>, id: string): TraceQuestion => ({
       key: `preview-${id}`,
       plan,
       parts: [
@@ -148,7 +146,7 @@ export function useDrop(plan: PlanFile) {
           ...(one.place === undefined ? {} : { place: one.place }),
         };
         kept.push(log);
-        await logTasks().adopt(one.file, optionsOf(one.choice), log, plan);
+        await logClient.ask('adopt', { file: one.file, options: optionsOf(one.choice), log, plan });
         if (summary.form === 'csv' && one.choice.columns.length > 0) dispatch(logColumnsChosen({ heads: headsOf(summary), choice: one.choice }));
       } catch (cause) {
         const error = errorOf(cause);

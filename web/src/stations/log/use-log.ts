@@ -1,15 +1,13 @@
 import { MOST_RUN_LOGS, type CarRun } from '@puddler/contract/shared';
 import { isHeldBack, plannedRun, type PlanFile } from '@puddler/core';
-import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { deleteDocument } from '../../desk/edits';
-import { amendRun, editRun, keepRun } from '../../desk/run-edits';
+import { editRun, keepRun } from '../../desk/run-edits';
 import { runsOfCar, type RunOnDesk } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { logTasks } from '../../jobs/log-jobs';
-import { lacksBands, runName } from './log-text';
+import { runName } from './log-text';
 
 /** The log of a car: its runs, the one that is open, and everything that can be done. */
 export interface AtLog {
@@ -48,7 +46,6 @@ export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {
   const [params, setParams] = useSearchParams();
   const open = runs.find((one) => one.id === params.get('run'));
   const show = (id: string | undefined) => setParams(id === undefined ? {} : { run: id }, { replace: open !== undefined });
-  useFrozenBands(runs);
   return {
     runs,
     open,
@@ -67,36 +64,6 @@ export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {
       dispatch(undoable(`The run ${runName(run)} is deleted.`));
     },
   };
-}
-
-/** Runs whose bands were asked for: one that cannot be computed is not asked again and again. */
-const tried = new WeakSet<CarRun>();
-
-/** Bands by the plan that is kept with each run, computed once where they are missing: what is learned later does not touch them. */
-function useFrozenBands(runs: readonly RunOnDesk[]): void {
-  const dispatch = useAppDispatch();
-  const [, turn] = useState(0);
-  const next = runs.find(({ run }) => lacksBands(run) && !tried.has(run));
-  useEffect(() => {
-    if (!next) return;
-    let wanted = true;
-    logTasks()
-      .bands(next.run)
-      .then(({ predicted }) => {
-        // What was typed meanwhile asks again.
-        if (!wanted) return;
-        const amended = { ...next.run, predicted };
-        tried.add(amended);
-        dispatch(amendRun(next.id, (run) => (run === next.run ? amended : run)));
-      })
-      .catch(() => {
-        tried.add(next.run);
-        if (wanted) turn((count) => count + 1);
-      });
-    return () => {
-      wanted = false;
-    };
-  }, [next, dispatch]);
 }
 
 export const roomForLogs = ({ logs = [] }: CarRun): number => MOST_RUN_LOGS - logs.length;

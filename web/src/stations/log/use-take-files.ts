@@ -1,5 +1,4 @@
 import { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from '@puddler/contract/shared';
-import { proxy } from 'comlink';
 import { useState } from 'react';
 import { api } from '../../desk/api';
 import { keepRun } from '../../desk/run-edits';
@@ -7,7 +6,8 @@ import { useAppDispatch } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { logTasks, messageOf } from '../../jobs/log-jobs';
+import { logClient } from '../../jobs/log-jobs';
+import { reasonOf } from '../../jobs/worker-client';
 import { withoutEmpty } from '../../in-hand/run-entry';
 import { runName } from './log-text';
 import { runOfFile } from './run-file';
@@ -26,12 +26,12 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
 
   const takeRunFile = async (file: File): Promise<void> => {
     if (file.size > MOST_LOG_BYTES) throw new Error('it is larger than 200 MB.');
-    const read = await logTasks().checkRun(await file.text());
+    const read = await logClient.ask('checkRun', await file.text());
     if (!read.ok) throw new Error(`nothing was taken in. ${read.problems.slice(0, 3).join('; ')}`);
     const { run } = read;
     const kept: KeptLog[] = [];
     if (run.series) {
-      const csv = await logTasks().csvOf(run.series);
+      const csv = await logClient.ask('csvOf', run.series);
       const ref = await dispatch(api.endpoints.keepLog.initiate(new Blob([csv], { type: 'text/csv' }))).unwrap();
       kept.push({ ...ref, name: `${file.name.replace(/\.run\.json$|\.json$/, '')}.csv`.slice(-LONGEST_FILE_NAME), kind: 'esc' });
     }
@@ -57,7 +57,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
     const runFiles = files.filter((file) => /\.json$/i.test(file.name));
     const logs = files.filter((file) => !pictures.includes(file) && !runFiles.includes(file));
     const bad: string[] = [];
-    for (const file of runFiles) await takeRunFile(file).catch((cause: unknown) => bad.push(`${file.name}: ${messageOf(cause)}`));
+    for (const file of runFiles) await takeRunFile(file).catch((cause: unknown) => bad.push(`${file.name}: ${reasonOf(cause)}`));
     if (pictures.length > 0) await takePhotos(pictures);
     const room = log.open ? roomForLogs(log.open.run) : roomForLogs(newRun(inHand.id, inHand.file, undefined));
     if (logs.length > room) bad.push(`A run holds no more logs: ${logs.length - room} of them were left out.`);
@@ -76,13 +76,8 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
     const all = [...known, ...kept].sort((a, b) => (a.kind === b.kind ? 0 : a.kind === 'esc' ? -1 : 1));
     const { predicted: _old, ...bare } = before;
     const next: CarRun = { ...bare, logs: all };
-    const said = await logTasks()
-      .trace(
-        id,
-        all.map((one) => ({ source: { hash: one.hash }, log: one })),
-        before.plan,
-        proxy(() => undefined),
-      )
+    const said = await logClient
+      .ask('trace', { key: id, parts: all.map((one) => ({ source: { hash: one.hash }, log: one })), plan: before.plan })
       .then(({ figures }) => figures)
       .catch(() => ({}));
     dispatch(keepRun(inHand.carId, id, withoutEmpty({ ...said, ...next }), kept.length === 1 ? 'log of a run' : 'logs of a run'));

@@ -1,5 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import { logTasks } from '../../jobs/log-jobs';
+import { logClient } from '../../jobs/log-jobs';
+import { reasonOf } from '../../jobs/worker-client';
+import type { TraceQuestion } from '../../workers/log-worker';
 import { aroundWindow, AROUND_VIEW, movedFrom, type View, type Window } from './trace-layout';
 
 /** What the worker drew of a window and of what lies on both sides of it. */
@@ -13,13 +15,26 @@ export interface Answer {
 /** While a view reaches this far beyond the window on both sides, it is not asked for anew [shares of the window]. */
 const NEAR_EDGE = AROUND_VIEW / 2;
 
+/** The newest view that is here, and why there is none of the present window. */
+export interface ViewState {
+  answer: Answer | undefined;
+  failed: { reason: string; retry: () => void } | undefined;
+}
+
 /** The view of a window, always the newest that was asked for. It reaches beyond the window, so that moving it a little draws nothing anew. */
-export function useView(traceKey: string, window: Window, columns: number): Answer | undefined {
+export function useView(trace: TraceQuestion, window: Window, columns: number): ViewState {
+  const traceKey = trace.key;
   const [answer, setAnswer] = useState<Answer>();
+  const [reason, setReason] = useState<string>();
+  const [attempt, setAttempt] = useState(0);
   const busy = useRef(false);
   const wanted = useRef<Omit<Answer, 'view'>>(undefined);
   const asked = useRef<Omit<Answer, 'view'>>(undefined);
   const isHere = useRef(false);
+  const question = useRef(trace);
+  useEffect(() => {
+    question.current = trace;
+  });
   useEffect(() => {
     isHere.current = true;
     return () => {
@@ -37,12 +52,18 @@ export function useView(traceKey: string, window: Window, columns: number): Answ
       for (let ask = wanted.current; ask; ask = wanted.current) {
         wanted.current = undefined;
         const around = aroundWindow(ask.window);
-        const view = await logTasks().view(ask.traceKey, around.fromS, around.toS, Math.round(ask.columns * (1 + 2 * AROUND_VIEW)));
-        if (isHere.current) setAnswer({ ...ask, view });
+        try {
+          const view = await logClient.ask('view', { ...question.current, ...around, columns: Math.round(ask.columns * (1 + 2 * AROUND_VIEW)) });
+          if (isHere.current) setAnswer({ ...ask, view });
+          if (isHere.current) setReason(undefined);
+        } catch (cause) {
+          asked.current = undefined;
+          if (isHere.current) setReason(reasonOf(cause));
+        }
       }
       busy.current = false;
     };
     void next();
-  }, [traceKey, window, columns]);
-  return answer;
+  }, [traceKey, window, columns, attempt]);
+  return { answer, failed: reason === undefined ? undefined : { reason, retry: () => setAttempt((count) => count + 1) } };
 }

@@ -1,6 +1,6 @@
 import { givesFirst, FIT_FINDING_IDS, type Finding, type Fix, type LinkUse } from '@puddler/core';
 import { SlidersHorizontal } from 'lucide-react';
-import { Suspense, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { latePart } from '../../ui/late-part';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
@@ -8,16 +8,20 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordsForUse } from '../../in-hand/link-text';
 import { applyEdits } from '../../in-hand/plan-edits';
-import type { FixesById } from './use-fixes';
+import { latest, type Asked } from '../../jobs/asked';
+import type { FixesById } from '../../jobs/plan-jobs';
+import { Failed } from '../../ui/Failed';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
-const LimitsDialog = latePart(() => import('./LimitsDialog'));
+const LimitsDialog = latePart('The limits', () => import('./LimitsDialog'));
 
 interface Props {
   inHand: PlanInHand;
   findings: readonly Finding[] | undefined;
   uses: readonly LinkUse[] | undefined;
-  fixes: FixesById;
+  fixes: Asked<FixesById>;
+  /** There is no run to judge, which is told above. */
+  isFailed: boolean;
   /** The can now, to say what a fix changes. */
   canC: number | undefined;
   topSpeedMs: number;
@@ -30,8 +34,9 @@ interface Props {
 export const FINDINGS_ID = 'findings';
 
 /** What fails first, why, and what would mend it, each with its figures before it is taken. */
-export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs, stale, children }: Props) {
+export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, canC, topSpeedMs, stale, children }: Props) {
   const [limits, setLimits] = useState(false);
+  const fixes = latest(asked) ?? {};
   const system = useAppSelector((state) => state.prefs.units);
   const calm = uses && givesFirst(uses);
   const marking = findings?.filter((one) => one.level !== 'info');
@@ -57,7 +62,8 @@ export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs,
         </span>
       </div>
       {findings && <FitLine findings={findings} />}
-      {!findings && <p className="mt-1 text-soft">…</p>}
+      {!findings && <p className="mt-1 text-soft">{isFailed ? 'Not known: the run could not be computed.' : '…'}</p>}
+      {asked.state === 'failed' && <Failed what="What would help could not be worked out" reason={asked.reason} onRetry={asked.retry} />}
       {marking?.length === 0 && (
         <p className="mt-1 flex items-baseline gap-2">
           <VerdictMark level="good" />
@@ -85,11 +91,7 @@ export function FindingsPanel({ inHand, findings, uses, fixes, canC, topSpeedMs,
         ))}
       </ul>
       {findings && <WorthKnowing findings={findings.filter((one) => one.level === 'info' && one.id !== 'fit-unknown')} />}
-      {limits && (
-        <Suspense fallback={null}>
-          <LimitsDialog inHand={inHand} onClose={() => setLimits(false)} />
-        </Suspense>
-      )}
+      {limits && <LimitsDialog inHand={inHand} onClose={() => setLimits(false)} />}
     </section>
   );
 }

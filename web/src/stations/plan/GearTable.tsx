@@ -4,7 +4,8 @@ import { useAppSelector } from '../../desk/store';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, toShown, unitOf } from '@puddler/figures';
-import { keyOf, METRICS, type GearChoice, type Metric, type Runs } from './gear-choice';
+import { METRICS, type GearChoice, type Metric } from './gear-choice';
+import { gearsKey, type RunsByGears } from '../../jobs/plan-jobs';
 import { useTakeGears } from './use-take-gears';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
@@ -15,7 +16,7 @@ interface Props {
   inHand: PlanInHand;
   choice: GearChoice;
   metric: Metric;
-  runs: Runs | undefined;
+  runs: RunsByGears | undefined;
   limits: Limits;
 }
 
@@ -32,7 +33,9 @@ export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
   );
   const unit = { speed: unitOf('m/s', system), can: unitOf('°C', system), current: unitOf('A', system), rollout: unitOf('mm', system) }[metric];
   const value = (cell: GearCell): number | undefined =>
-    ({ speed: cell.topSpeedMs, can: runs?.get(keyOf(cell.pinion, cell.spur))?.maxCanC, current: cell.packCurrentA, rollout: cell.rolloutMm })[metric];
+    ({ speed: cell.topSpeedMs, can: runs?.get(gearsKey(cell.pinion, cell.spur))?.maxCanC, current: cell.packCurrentA, rollout: cell.rolloutMm })[
+      metric
+    ];
   const show = (cell: GearCell): string => {
     const known = value(cell);
     return known === undefined ? '…' : formatIn(known, unit, metric !== 'can');
@@ -71,7 +74,7 @@ export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
               {row.map((cell) => {
                 const now = cell.pinion === nowPinion && cell.spur === nowSpur;
                 const same = !now && Math.abs(cell.spur / cell.pinion / ratio - 1) < SAME_RATIO;
-                const verdict = verdictOf(cell, runs?.get(keyOf(cell.pinion, cell.spur)), limits);
+                const verdict = verdictOf(cell, runs?.get(gearsKey(cell.pinion, cell.spur)), limits);
                 return (
                   <td key={cell.pinion} className="p-px">
                     <button

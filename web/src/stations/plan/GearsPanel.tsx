@@ -1,14 +1,17 @@
-import { gearCell, type GearRun, type Limits, type PlanFile } from '@puddler/core';
+import { gearCell, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneData } from '../../charts/pane-layout';
 import { selectShelf } from '../../desk/selectors';
-import { useDetail } from '../../jobs/detail';
+import { current } from '../../jobs/asked';
+import { gearsJob, gearsKey, type RunsByGears } from '../../jobs/plan-jobs';
+import { useJob } from '../../jobs/use-job';
+import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { formatIn, formatNumber, toShown, unitOf } from '@puddler/figures';
-import { gearsAround, gearsOnShelf, keyOf, METRICS, type Metric, type Runs } from './gear-choice';
+import { gearsAround, gearsOnShelf, METRICS, type Metric } from './gear-choice';
 import { GearTable } from './GearTable';
 import { startPinion } from './start-pinion';
 import { ForSpeed } from './ForSpeed';
@@ -28,15 +31,10 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
     if (spur === undefined) return undefined;
     const curve = gearsAround(file).pinions.map((teeth): [number, number] => [teeth, spur]);
     const table = choice.spurs.flatMap((s) => choice.pinions.map((p): [number, number] => [p, s]));
-    return { file, pairs: [...new Map([...curve, ...table].map((pair) => [keyOf(...pair), pair])).values()] };
+    return { plan: file, pairs: [...new Map([...curve, ...table].map((pair) => [gearsKey(...pair), pair])).values()] };
   }, [file, choice, spur]);
-  const { value, fresh } = useDetail<NonNullable<typeof question>, [number, number, GearRun][], Runs>(
-    'gears',
-    question,
-    (tasks, token, asked, report) => tasks.gears(token, asked.file, asked.pairs, report),
-    (sofar, done) => new Map([...(sofar ?? []), ...done.map(([p, s, run]): [string, GearRun] => [keyOf(p, s), run])]),
-  );
-  const runs = fresh ? value : undefined;
+  const asked = useJob(gearsJob, question);
+  const runs = current(asked);
   if (pinion === undefined || spur === undefined)
     return (
       <p className="py-6 text-soft">The motor stands on the axle: there are no gears to choose. Tyre and kv set the speed, in the chain above.</p>
@@ -63,7 +61,8 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
         <ForSpeed inHand={inHand} limits={limits} />
       </div>
       {metric === 'rollout' && <p className="mt-1 text-[12px] text-soft">{TERMS.rollout}</p>}
-      <StartWith inHand={inHand} runs={runs} limits={limits} />
+      {asked.state === 'failed' && <Failed what="The pairs of gears could not be driven" reason={asked.reason} onRetry={asked.retry} />}
+      <StartWith inHand={inHand} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
       <GearTable inHand={inHand} choice={choice} metric={metric} runs={runs} limits={limits} />
       <Curve file={file} runs={runs} limits={limits} />
     </>
@@ -71,10 +70,11 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
 }
 
 /** Which pinion to begin with on the bench, and which two to have beside it. */
-function StartWith({ inHand, runs, limits }: { inHand: PlanInHand; runs: Runs | undefined; limits: Limits }) {
+function StartWith({ inHand, runs, limits, isFailed }: { inHand: PlanInHand; runs: RunsByGears | undefined; limits: Limits; isFailed: boolean }) {
   const system = useAppSelector((state) => state.prefs.units);
   const take = useTakeGears(inHand);
   const start = useMemo(() => startPinion(inHand.file, runs, limits), [inHand.file, runs, limits]);
+  if (!start && isFailed) return null;
   if (!start) return <p className="mt-1 h-5 text-[12.5px] text-soft">Which pinion to start with is being computed …</p>;
   const { pinion, asPlanned, tooHot } = start;
   const [speed, warm] = [unitOf('m/s', system), unitOf('°C', system)];
@@ -99,14 +99,14 @@ function StartWith({ inHand, runs, limits }: { inHand: PlanInHand; runs: Runs | 
   );
 }
 
-function Curve({ file, runs, limits }: { file: PlanFile; runs: Runs | undefined; limits: Limits }) {
+function Curve({ file, runs, limits }: { file: PlanFile; runs: RunsByGears | undefined; limits: Limits }) {
   const system = useAppSelector((state) => state.prefs.units);
   const spur = file.gearing.spur!;
   const data = useMemo<PaneData | undefined>(() => {
     const cells = gearsAround(file)
       .pinions.map((pinion) => gearCell(file, pinion, spur, limits))
       .reverse();
-    const heats = cells.map((cell) => runs?.get(keyOf(cell.pinion, spur))?.maxCanC);
+    const heats = cells.map((cell) => runs?.get(gearsKey(cell.pinion, spur))?.maxCanC);
     const speed = unitOf('m/s', system);
     const warm = unitOf('°C', system);
     const caution = limits['motor-temperature'].caution;

@@ -9,6 +9,8 @@ interface Props {
   pass: Pass | undefined;
   figures: PassFigures | undefined;
   stale: boolean;
+  /** There is no run to show, which is told above the chain. */
+  isFailed: boolean;
   limit: 'grip' | 'wheelie';
   rampS: number;
   onRamp: (rampS: number) => void;
@@ -20,7 +22,7 @@ interface Props {
  * A full-throttle pass from standstill: speed, pack current and bus voltage against time, and what a strip judges.
  * Drawn anew only with a new pass: while stepping, the chart waits for the worker and costs nothing.
  */
-export const PassPanel = memo(function PassPanel({ pass, figures, stale, limit, rampS, onRamp, onMoment }: Props) {
+export const PassPanel = memo(function PassPanel({ pass, figures, stale, isFailed, limit, rampS, onRamp, onMoment }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const data = useMemo<PaneData | undefined>(() => {
     if (!pass) return undefined;
@@ -42,6 +44,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, limit, 
       ],
     };
   }, [pass, system]);
+  if (isFailed && !pass) return <p className="py-10 text-center text-soft">There is no pass to show.</p>;
   if (!data || !pass) return <p className="py-10 text-center text-soft">Driving the pass …</p>;
   const held = pass.gripLimitedS;
   return (

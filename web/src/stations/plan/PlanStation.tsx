@@ -1,5 +1,5 @@
 import { Pin, PinOff } from 'lucide-react';
-import { memo, Suspense, useCallback, useDeferredValue, useMemo } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import { latePart } from '../../ui/late-part';
 import { useParams } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
@@ -7,7 +7,9 @@ import { LearnedNote } from '../../in-hand/LearnedNote';
 import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
 import { togglePlanPin } from '../../in-hand/pinning';
 import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
+import { current, latest } from '../../jobs/asked';
 import { Button } from '../../ui/Button';
+import { Failed } from '../../ui/Failed';
 import { Answers } from './Answers';
 import { Chain } from './Chain';
 import { FindingsPanel } from './FindingsPanel';
@@ -15,8 +17,9 @@ import { PhoneAnswers } from './PhoneAnswers';
 import { PlanTabs } from './PlanTabs';
 import { usePinned, usePlanView, type PlanView } from './use-plan-view';
 import { usePlanKeys } from './usePlanKeys';
+import { Guarded } from '../../ui/Guarded';
 
-const LinkDrawer = latePart(() => import('./LinkDrawer'));
+const LinkDrawer = latePart('The figures of the link', () => import('./LinkDrawer'));
 
 export default function PlanStation() {
   const { planId = '' } = useParams();
@@ -36,37 +39,33 @@ function Planning({ inHand }: { inHand: PlanInHand }) {
       <h1 className="sr-only">
         {inHand.car.name}: {inHand.plan.name}
       </h1>
-      <Chain
-        inHand={inHand}
-        view={view}
-        moment={plan.atMoment}
-        momentS={plan.sample?.timeS}
-        uses={result?.uses}
-        usesStale={stale}
-        worst={result?.findings[0]}
-        onOpen={setLink}
-      />
+      <Guarded what="The chain">
+        <Chain
+          inHand={inHand}
+          view={view}
+          moment={plan.atMoment}
+          momentS={plan.sample?.timeS}
+          uses={result?.uses}
+          usesStale={stale}
+          worst={result?.findings[0]}
+          onOpen={setLink}
+        />
+      </Guarded>
       {view.state === 'failed' && (
         <p role="alert" className="my-4 border-l-4 border-stop bg-sheet px-4 py-3">
           <strong>This plan cannot be computed.</strong> {view.message}. Open the link it stands in and mend the figure, or undo.
         </p>
       )}
-      {run.state === 'failed' && (
-        <p role="alert" className="my-4 border-l-4 border-stop bg-sheet px-4 py-3">
-          <strong>The run could not be computed.</strong> {run.message}
-        </p>
-      )}
+      {run.state === 'failed' && <Failed what="The run could not be computed" reason={run.reason} onRetry={run.retry} />}
       {view.state === 'ready' && <Computed inHand={inHand} plan={plan} view={view} />}
       {link && (
-        <Suspense fallback={null}>
-          <LinkDrawer
-            link={link}
-            inHand={inHand}
-            resolved={view.state === 'ready' ? view.resolved : undefined}
-            onClose={() => setLink(undefined)}
-            onOpen={setLink}
-          />
-        </Suspense>
+        <LinkDrawer
+          link={link}
+          inHand={inHand}
+          resolved={view.state === 'ready' ? view.resolved : undefined}
+          onClose={() => setLink(undefined)}
+          onOpen={setLink}
+        />
       )}
     </main>
   );
@@ -92,18 +91,21 @@ function Computed({ inHand, plan, view }: ComputedProps) {
     <>
       <LearnedNote learned={inHand.file.learned} planId={inHand.id} className="mt-1 text-right" />
       <div className="mt-2 border-y border-rule">
-        <Answers
-          file={inHand.file}
-          steady={view.steady}
-          run={run}
-          runStale={stale}
-          bands={bands.value}
-          bandsStale={!bands.fresh}
-          limits={terms.limits}
-          pinned={against}
-          onWhy={why}
-        />
+        <Guarded what="The answers" resetKeys={[inHand.file]}>
+          <Answers
+            file={inHand.file}
+            steady={view.steady}
+            run={run}
+            runStale={stale}
+            bands={latest(bands)}
+            bandsStale={bands.state !== 'ready' && current(bands) === undefined}
+            limits={terms.limits}
+            pinned={against}
+            onWhy={why}
+          />
+        </Guarded>
       </div>
+      {bands.state === 'failed' && <Failed what="How sure the answers are could not be worked out" reason={bands.reason} onRetry={bands.retry} />}
       <Below {...below} />
       <PhoneAnswers steady={view.steady} run={run} findings={result?.findings} />
     </>
@@ -122,17 +124,20 @@ const Below = memo(function Below({ inHand, plan, view, isPinnedNow, hasPin }: B
     <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_330px]">
       <PlanTabs inHand={inHand} plan={plan} view={view} />
       <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
-        <FindingsPanel
-          inHand={inHand}
-          findings={result?.findings}
-          uses={result?.uses}
-          fixes={fixes}
-          canC={result?.driven.run.maxCanC}
-          topSpeedMs={view.steady.topSpeedMs}
-          stale={stale}
-        >
-          <PinButton planId={inHand.id} isPinnedNow={isPinnedNow} hasPin={hasPin} />
-        </FindingsPanel>
+        <Guarded what="What fails first" resetKeys={[inHand.file]}>
+          <FindingsPanel
+            inHand={inHand}
+            findings={result?.findings}
+            uses={result?.uses}
+            fixes={fixes}
+            isFailed={plan.run.state === 'failed'}
+            canC={result?.driven.run.maxCanC}
+            topSpeedMs={view.steady.topSpeedMs}
+            stale={stale}
+          >
+            <PinButton planId={inHand.id} isPinnedNow={isPinnedNow} hasPin={hasPin} />
+          </FindingsPanel>
+        </Guarded>
         <p className="mt-3 text-[12px] text-soft">
           Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are hot
           after a run.

@@ -1,18 +1,19 @@
 import { Tabs } from 'radix-ui';
-import { Suspense } from 'react';
 import { latePart } from '../../ui/late-part';
 import { useAppSelector } from '../../desk/store';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { latest } from '../../jobs/asked';
 import type { ChainView } from '../../jobs/chain-view';
 import { Figures } from './Figures';
 import { PassPanel } from './PassPanel';
 import { TABS, type PlanView, type Tab } from './use-plan-view';
 import { workingOf } from './working';
 import { WorkingPanel } from './WorkingPanel';
+import { Guarded } from '../../ui/Guarded';
 
-const HeatPanel = latePart(async () => ({ default: (await import('./heat/HeatPanel')).HeatPanel }));
-const GearsPanel = latePart(async () => ({ default: (await import('./GearsPanel')).GearsPanel }));
-const SweepPanel = latePart(async () => ({ default: (await import('./sweep/SweepPanel')).SweepPanel }));
+const HeatPanel = latePart('The heat', async () => ({ default: (await import('./heat/HeatPanel')).HeatPanel }));
+const GearsPanel = latePart('The table of gears', async () => ({ default: (await import('./GearsPanel')).GearsPanel }));
+const SweepPanel = latePart('The sweep', async () => ({ default: (await import('./sweep/SweepPanel')).SweepPanel }));
 
 const TAB =
   'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
@@ -37,6 +38,7 @@ export function PlanTabs({ inHand, plan, view }: Props) {
         pass={result?.pass}
         figures={result?.passFigures}
         stale={stale}
+        isFailed={plan.run.state === 'failed'}
         limit={view.steady.gripLimit}
         rampS={plan.rampS}
         onRamp={plan.setRampS}
@@ -44,13 +46,19 @@ export function PlanTabs({ inHand, plan, view }: Props) {
       />
     ),
     Heat: () => (
-      <HeatPanel inHand={inHand} limits={limits} driven={stale ? undefined : result?.driven} minutesToCutoff={bands.value?.figures.minutes.p50} />
+      <HeatPanel
+        inHand={inHand}
+        limits={limits}
+        driven={stale ? undefined : result?.driven}
+        isFailed={plan.run.state === 'failed'}
+        minutesToCutoff={latest(bands)?.figures.minutes.p50}
+      />
     ),
     Gears: () => <GearsPanel inHand={inHand} limits={limits} />,
     Sweep: () => <SweepPanel inHand={inHand} limits={limits} />,
     Working: () => {
       const run = result?.driven.run;
-      const blocks = workingOf({ ...view, file: inHand.file, run, bands: bands.value, system });
+      const blocks = workingOf({ ...view, file: inHand.file, run, bands: latest(bands), system });
       return (
         <WorkingPanel blocks={blocks}>
           <Figures file={inHand.file} steady={view.steady} run={run} stale={stale} />
@@ -75,7 +83,11 @@ export function PlanTabs({ inHand, plan, view }: Props) {
               kv leave it as it is.
             </p>
           )}
-          {name === tab && <Suspense fallback={null}>{panels[name]()}</Suspense>}
+          {name === tab && (
+            <Guarded what={`The panel “${name}”`} resetKeys={[inHand.file]}>
+              {panels[name]()}
+            </Guarded>
+          )}
         </Tabs.Content>
       ))}
     </Tabs.Root>

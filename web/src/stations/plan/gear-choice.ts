@@ -1,5 +1,5 @@
 import type { PartOnDesk } from '../../desk/selectors';
-import type { GearRun, PlanFile } from '@puddler/core';
+import type { PlanFile } from '@puddler/core';
 import { SMALLEST_PINION } from '@puddler/core';
 
 /** Teeth to lay out: those on the shelf that run with this module, or a range around the present. */
@@ -11,10 +11,6 @@ export interface GearChoice {
 /** What a table of gears shows. */
 export type Metric = 'speed' | 'can' | 'current' | 'rollout';
 export const METRICS: Record<Metric, string> = { speed: 'top speed', can: 'can', current: 'current', rollout: 'rollout' };
-
-/** Runs that are known, by pair. */
-export type Runs = Map<string, GearRun>;
-export const keyOf = (pinion: number, spur: number) => `${pinion}/${spur}`;
 
 const AROUND_PINION = 6;
 const AROUND_SPUR = 2;

@@ -1,36 +1,31 @@
-import type { FindingId, Fixes, PlanFile } from '@puddler/core';
+import type { PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { selectShelf } from '../../desk/selectors';
-import { useDetail } from '../../jobs/detail';
+import type { Asked } from '../../jobs/asked';
+import { fixesJob, type FixesById } from '../../jobs/plan-jobs';
+import { useJob } from '../../jobs/use-job';
+import type { FixesQuestion } from '../../workers/plan-worker';
 import type { RunResult, RunTerms } from '../../workers/predict-worker';
-
-export type FixesById = Partial<Record<FindingId, Fixes>>;
 
 /** More findings than this are not mended one by one. */
 const MENDED = 5;
 
 /** The fixes of the worst findings, as they come in from the worker. */
-export function useFixes(file: PlanFile, wish: RunTerms, result: RunResult | undefined): { fixes: FixesById; fresh: boolean } {
+export function useFixes(plan: PlanFile, terms: RunTerms, result: RunResult | undefined): Asked<FixesById> {
   const shelf = useAppSelector(selectShelf);
-  const question = useMemo(
+  const question = useMemo<FixesQuestion | undefined>(
     () =>
       result && result.findings.length > 0
         ? {
-            file,
-            wish,
+            plan,
+            terms,
             run: result.driven.run,
             findings: result.findings.slice(0, MENDED),
             shelf: shelf.map(({ part }) => part).filter(({ kind }) => kind === 'esc' || kind === 'motor' || kind === 'pack'),
           }
         : undefined,
-    [file, wish, result, shelf],
+    [plan, terms, result, shelf],
   );
-  const { value, fresh } = useDetail<NonNullable<typeof question>, [FindingId, Fixes], FixesById>(
-    'fixes',
-    question,
-    (tasks, token, asked, report) => tasks.fixes(token, asked.file, asked.wish, asked.run, asked.findings, asked.shelf, report),
-    (sofar, [id, fixes]) => ({ ...sofar, [id]: fixes }),
-  );
-  return { fixes: value ?? {}, fresh };
+  return useJob(fixesJob, question);
 }

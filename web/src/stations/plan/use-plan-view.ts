@@ -5,9 +5,10 @@ import { useAppSelector } from '../../desk/store';
 import { pinOf } from '../../in-hand/pinning';
 import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { latest } from '../../jobs/asked';
 import { chainView } from '../../jobs/chain-view';
 import { useBands } from '../../jobs/use-bands';
-import { latest, useRun } from '../../jobs/use-run';
+import { useRun } from '../../jobs/use-run';
 import { useFixes } from './use-fixes';
 
 export const TABS = ['Pass', 'Heat', 'Gears', 'Sweep', 'Working'] as const;
@@ -58,7 +59,7 @@ export function usePlanView(inHand: PlanInHand) {
   const stale = run.state === 'waiting';
   // What gives first is wanted first; how sure it is follows.
   const bands = useBands(stale ? undefined : file);
-  const { fixes } = useFixes(inHand.file, terms, stale ? undefined : result);
+  const fixes = useFixes(inHand.file, terms, stale ? undefined : result);
   const sample = tab === 'Pass' && moment !== undefined && !stale ? result?.pass.samples[moment] : undefined;
   const atMoment = useMemo(() => (sample && view.state === 'ready' ? powerMoment(view.resolved, sample) : undefined), [sample, view]);
   return { tab, setTab, rampS, setRampS, setMoment, link, setLink, view, terms, run, result, stale, bands, fixes, sample, atMoment };

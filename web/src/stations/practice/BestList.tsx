@@ -1,9 +1,11 @@
-import { byMerit, type Reckoning } from '@puddler/core';
+import { byMerit } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { useLimits } from '../../in-hand/run-terms';
-import { practiceTasks } from '../../jobs/practice-jobs';
+import { reckoningsJob } from '../../jobs/practice-jobs';
+import { useJob } from '../../jobs/use-job';
+import { Failed } from '../../ui/Failed';
 import { useDays } from './use-days';
 
 const SHOWN = 3;
@@ -14,16 +16,14 @@ export function BestList({ set }: { set: 1 | 2 | 3 }) {
   const heat = unitOf('°C', system);
   const limits = useLimits(undefined);
   const days = useDays();
-  const over = useMemo(() => days.filter(({ day }) => day.set === set && day.over).map(({ day }) => day), [days, set]);
-  const [best, setBest] = useState<Reckoning[]>([]);
-  useEffect(() => {
-    let wanted = true;
-    void Promise.all(over.map((day) => practiceTasks().reckoning(day, limits))).then((all) => wanted && setBest(all.sort(byMerit).slice(0, SHOWN)));
-    return () => {
-      wanted = false;
-    };
-  }, [over, limits]);
-  if (over.length === 0) return <p className="mt-2 text-[12px] text-soft">Nobody has ended it yet.</p>;
+  const question = useMemo(
+    () => ({ days: days.filter(({ day }) => day.set === set && day.over).map(({ day }) => day), limits }),
+    [days, set, limits],
+  );
+  const asked = useJob(reckoningsJob, question);
+  if (question.days.length === 0) return <p className="mt-2 text-[12px] text-soft">Nobody has ended it yet.</p>;
+  if (asked.state === 'failed') return <Failed what="The best could not be found" reason={asked.reason} onRetry={asked.retry} />;
+  const best = asked.state === 'ready' ? [...asked.value].sort(byMerit).slice(0, SHOWN) : [];
   return (
     <ol aria-label="Best of this day" className="mt-2 list-decimal pl-5 text-[12.5px]">
       {best.map((one, i) => (

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { withPass } from '../../in-hand/run-entry';
 import { askDevice, askThermometer, escLogAddress, NEAR_M, trackAddress } from '../../jobs/instruments';
-import { messageOf } from '../../jobs/log-jobs';
+import { reasonOf } from '../../jobs/worker-client';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { fastestOf } from './nmea-live';
@@ -40,7 +40,7 @@ export function Instruments({ at }: { at: AtDay }) {
     setProblem(undefined);
     work()
       .then((line) => setSaid((lines) => [line, ...lines].slice(0, 6)))
-      .catch((cause: unknown) => setProblem(messageOf(cause)));
+      .catch((cause: unknown) => setProblem(reasonOf(cause)));
   };
   return (
     <section aria-label="Instruments" className="flex min-w-0 flex-col gap-3 text-[13px]">

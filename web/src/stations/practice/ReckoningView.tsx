@@ -1,13 +1,14 @@
 import type { Reckoning } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { learnedOf } from '../../desk/selectors';
 import { useLimits } from '../../in-hand/run-terms';
-import { messageOf } from '../../jobs/log-jobs';
-import { practiceTasks } from '../../jobs/practice-jobs';
+import { reckoningJob } from '../../jobs/practice-jobs';
+import { useJob } from '../../jobs/use-job';
 import { Busy } from '../../ui/Busy';
+import { Failed } from '../../ui/Failed';
 import type { AtDay } from './use-day';
 
 const SLIPS = {
@@ -21,21 +22,14 @@ const LOST = { motor: 'The motor is burnt: its varnish gave way.', pack: 'The pa
 /** The day at its end: what was believed, what was true, how hot it got inside, what it took. */
 export function ReckoningView({ at }: { at: AtDay }) {
   const limits = useLimits(at.file.limits);
-  const [answer, setAnswer] = useState<Reckoning | string>();
   const { day } = at;
-  useEffect(() => {
-    let wanted = true;
-    practiceTasks()
-      .reckoning(day, limits)
-      .then((one) => wanted && setAnswer(one))
-      .catch((cause: unknown) => wanted && setAnswer(messageOf(cause)));
-    return () => {
-      wanted = false;
-    };
-  }, [day, limits]);
-  if (answer === undefined) return <Busy text="Laying the truth beside it …" />;
-  if (typeof answer === 'string') return <p className="text-stop">The reckoning cannot be made: {answer}</p>;
-  return <Told reckoning={answer} at={at} />;
+  const asked = useJob(
+    reckoningJob,
+    useMemo(() => ({ day, limits }), [day, limits]),
+  );
+  if (asked.state === 'waiting') return <Busy text="Laying the truth beside it …" />;
+  if (asked.state === 'failed') return <Failed what="The reckoning could not be made" reason={asked.reason} onRetry={asked.retry} />;
+  return <Told reckoning={asked.value} at={at} />;
 }
 
 function Told({ reckoning, at }: { reckoning: Reckoning; at: AtDay }) {

@@ -17,8 +17,8 @@ import { carOf, climbOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../d
 import { useAppDispatch, useAppSelector, useAppStore } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';
 import { askThermometer, NEAR_M, tellDevices } from '../../jobs/instruments';
-import { messageOf } from '../../jobs/log-jobs';
-import { practiceTasks } from '../../jobs/practice-jobs';
+import { reasonOf } from '../../jobs/worker-client';
+import { practiceClient } from '../../jobs/practice-jobs';
 
 export interface DriveChoice extends StepGears {
   how: DriveHow;
@@ -73,7 +73,7 @@ export function useDay(carId: string): AtDay | undefined {
     try {
       await work();
     } catch (cause) {
-      setProblem(messageOf(cause));
+      setProblem(reasonOf(cause));
     }
     setBusy(false);
   }, []);
@@ -85,7 +85,7 @@ export function useDay(carId: string): AtDay | undefined {
       const plan = fitted(file, choice);
       const { how, capShare } = choice;
       const now = dayOf(store.getState(), carId)!;
-      const outcome = await practiceTasks().drive(now, { plan, how, ...(capShare === undefined ? {} : { capShare }) });
+      const outcome = await practiceClient.ask('drive', { day: now, wish: { plan, how, ...(capShare === undefined ? {} : { capShare }) } });
       const at = new Date().toISOString();
       const isStep =
         openStep &&
@@ -149,7 +149,7 @@ export function useDay(carId: string): AtDay | undefined {
       driving(async () => {
         let stoodS = day.stoodS;
         for (; stoodS < LONGEST_WAIT_S; stoodS += COOL_STEP_S) {
-          const now = await practiceTasks().now({ ...day, stoodS });
+          const now = await practiceClient.ask('now', { ...day, stoodS });
           if (Math.max(now.canC, now.escC, now.packC, now.windingC) <= c) break;
         }
         wait(stoodS - day.stoodS);
@@ -195,7 +195,7 @@ function useDevices(day: Day | undefined, last: Drive | undefined): { deviceId: 
     let wanted = true;
     tellDevices({ base, seed, ...(set === undefined ? {} : { set }) }, last)
       .then((id) => wanted && setTold({ drive: last, id }))
-      .catch((cause: unknown) => wanted && setTold({ drive: last, failed: messageOf(cause) }));
+      .catch((cause: unknown) => wanted && setTold({ drive: last, failed: reasonOf(cause) }));
     return () => {
       wanted = false;
     };

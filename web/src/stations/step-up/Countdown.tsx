@@ -5,7 +5,9 @@ import { line } from 'd3-shape';
 import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { FigureField } from '../../in-hand/FigureField';
+import { latest } from '../../jobs/asked';
 import { useCooling } from '../../jobs/ladder-jobs';
+import { Failed } from '../../ui/Failed';
 import { useNow } from '../../ui/use-now';
 import { useWidth } from '../../ui/useWidth';
 import type { CoolingCourse } from '../../workers/ladder-worker';
@@ -27,8 +29,8 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
   const now = useNow();
   const sinceS = (now - Date.parse(stoppedAt)) / 1000;
   if (!wish) return <p className="text-[13px] text-soft">Read the motor, and the time until it is cool is told here.</p>;
-  if (asked.state === 'failed') return <p className="text-[13px] text-stop">The cooling cannot be computed: {asked.message}</p>;
-  const cooling = asked.state === 'ready' ? asked.value : undefined;
+  if (asked.state === 'failed') return <Failed what="The cooling could not be computed" reason={asked.reason} onRetry={asked.retry} />;
+  const cooling = latest(asked);
   const leftS = cooling?.readyS === undefined ? undefined : cooling.readyS - sinceS;
   return (
     <section aria-label="Until the next run">

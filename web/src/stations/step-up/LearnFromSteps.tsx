@@ -7,7 +7,8 @@ import { undoable } from '../../desk/undoable';
 import { learnable } from '../../in-hand/learnable-runs';
 import { runsText } from '../../in-hand/runs-text';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { useLesson } from '../../jobs/log-jobs';
+import { useLearning } from '../../jobs/log-jobs';
+import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
 import type { Driven } from './use-climb';
 
@@ -18,10 +19,10 @@ export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven:
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
   const taken = useAppSelector((state) => learnedOf(state, carId));
-  const { lesson, begin, cancel } = useLesson();
+  const { asked, begin, cancel } = useLearning();
   const from = useMemo(() => learnable(runs, practice), [runs, practice]);
   if (driven.length === 0 || from.length === 0) return null;
-  const learned = lesson.state === 'done' ? lesson.learned : undefined;
+  const learned = asked?.state === 'ready' ? asked.value.learned : undefined;
   const counted = learned?.figures.filter((figure) => figure.counts).length ?? 0;
   const take = () => {
     if (!learned) return;
@@ -32,11 +33,11 @@ export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven:
     <section aria-label="What the steps teach" className="text-[13px]">
       <h2 className="eyebrow text-soft">What the steps teach</h2>
       <div className="flex flex-wrap items-center gap-2">
-        {lesson.state === 'running' ? (
+        {asked?.state === 'waiting' ? (
           <>
-            <progress className="h-1 w-32" value={lesson.share} aria-label="Learning" />
+            <progress className="h-1 w-32" value={asked.progress?.share ?? 0} aria-label="Learning" />
             <span role="status" className="text-soft">
-              {lesson.what} …
+              {asked.progress?.what ?? 'reading the logs'} …
             </span>
             <Button onClick={cancel}>Stop</Button>
           </>
@@ -57,12 +58,8 @@ export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven:
           )}
         </p>
       )}
-      {lesson.state === 'failed' && (
-        <p role="alert" className="text-stop">
-          Nothing was learned: {lesson.message}
-        </p>
-      )}
-      {taken && lesson.state === 'none' && <p className="mt-1 text-soft">The ladder is drawn by what {runsText(taken.from.length)} taught.</p>}
+      {asked?.state === 'failed' && <Failed what="Nothing was learned" reason={asked.reason} onRetry={asked.retry} />}
+      {taken && !asked && <p className="mt-1 text-soft">The ladder is drawn by what {runsText(taken.from.length)} taught.</p>}
     </section>
   );
 }

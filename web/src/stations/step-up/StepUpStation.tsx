@@ -1,9 +1,10 @@
 import { Flag, Printer } from 'lucide-react';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
+import { Failed } from '../../ui/Failed';
 import { Choice } from '../../ui/Choice';
 import { latePart } from '../../ui/late-part';
 import { LadderDrawing } from './LadderDrawing';
@@ -12,8 +13,9 @@ import { StandingNote } from './StandingNote';
 import { StepTable } from './StepTable';
 import { outcomeText } from './step-text';
 import { useClimb, type AtLadder } from './use-climb';
+import { Guarded } from '../../ui/Guarded';
 
-const TrackMode = latePart(() => import('./TrackMode'));
+const TrackMode = latePart('The track', () => import('./TrackMode'));
 
 export default function StepUpStation() {
   return <OnPlan so="no ladder leads to it">{(inHand) => <OnTheLadder key={inHand.id} inHand={inHand} />}</OnPlan>;
@@ -48,15 +50,21 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
         </span>
       </div>
       <Outcome at={at} />
-      {at.state.state === 'ready' && at.state.ladder.steps.length > 0 && (
+      {at.state.state === 'ready' && at.state.value.steps.length > 0 && (
         <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] print:block">
           <div className="min-w-0">
-            <LadderDrawing at={at} ladder={at.state.ladder} name={inHand.plan.name} />
-            <StepTable at={at} ladder={at.state.ladder} />
+            <Guarded what="The drawing of the ladder">
+              <LadderDrawing at={at} ladder={at.state.value} name={inHand.plan.name} />
+            </Guarded>
+            <Guarded what="The table of steps">
+              <StepTable at={at} ladder={at.state.value} />
+            </Guarded>
           </div>
           <div className="flex min-w-0 flex-col gap-4 max-lg:order-first print:hidden">
-            <StandingNote at={at} inHand={inHand} steps={at.state.ladder.steps} onTrack={() => setTrack(true)} />
-            <LearnFromSteps inHand={inHand} driven={at.driven} />
+            <StandingNote at={at} inHand={inHand} steps={at.state.value.steps} onTrack={() => setTrack(true)} />
+            <Guarded what="What the steps teach">
+              <LearnFromSteps inHand={inHand} driven={at.driven} />
+            </Guarded>
             <p className="border-t border-rule pt-2 text-[12.5px] text-soft">
               Step up only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Wear eye protection,
               keep hands from spinning gears, carry lithium packs in a fireproof bag, and stop at the first smell.
@@ -64,34 +72,25 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
           </div>
         </div>
       )}
-      {isTrack && (
-        <Suspense fallback={null}>
-          <TrackMode at={at} inHand={inHand} onClose={() => setTrack(false)} />
-        </Suspense>
-      )}
+      {isTrack && <TrackMode at={at} inHand={inHand} onClose={() => setTrack(false)} />}
     </main>
   );
 }
 
 function Outcome({ at: { state } }: { at: AtLadder }) {
   const system = useAppSelector((store) => store.prefs.units);
-  if (state.state === 'working')
+  if (state.state === 'waiting')
     return (
       <p role="status" className="flex items-center gap-2 py-3 text-[13px] text-soft">
-        <progress className="h-1 w-48" value={state.share} aria-label="Trying gears" /> trying gears and caps, with everything that is unsure of the
-        car …
+        <progress className="h-1 w-48" value={state.progress?.share ?? 0} aria-label="Trying gears" /> trying gears and caps, with everything that is
+        unsure of the car …
       </p>
     );
-  if (state.state === 'failed')
-    return (
-      <p role="alert" className="text-stop">
-        The ladder cannot be drawn: {state.message}
-      </p>
-    );
-  const { text, why, change } = outcomeText(state.ladder, system);
+  if (state.state === 'failed') return <Failed what="The ladder could not be drawn" reason={state.reason} onRetry={state.retry} />;
+  const { text, why, change } = outcomeText(state.value, system);
   return (
     <p className="max-w-3xl text-[13px]">
-      <strong className={`font-semibold ${state.ladder.outcome === 'reached' ? '' : 'text-stop'}`}>{text}</strong>
+      <strong className={`font-semibold ${state.value.outcome === 'reached' ? '' : 'text-stop'}`}>{text}</strong>
       {why && ` ${why}`}
       {change && <span className="text-soft"> What would have to change: {change}</span>}
     </p>

@@ -7,6 +7,7 @@ import { useAppSelector } from '../../desk/store';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useForeseen } from '../../jobs/ladder-jobs';
 import { Busy } from '../../ui/Busy';
+import { Failed } from '../../ui/Failed';
 import { useAwake } from '../../ui/use-awake';
 import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
@@ -23,7 +24,7 @@ export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHan
   const isJudged = last?.step.stoppedAt !== undefined;
   // What was just driven stays until one goes on.
   const shown = last && (!isJudged || looking === last.step.id) ? last : undefined;
-  const next = !shown && standing && state.state === 'ready' ? state.ladder.steps[standing.at] : undefined;
+  const next = !shown && standing && state.state === 'ready' ? state.value.steps[standing.at] : undefined;
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -38,7 +39,8 @@ export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHan
             <OnStep at={at} driven={shown} onStopped={() => setLooking(shown.step.id)} onNext={() => setLooking(undefined)} onClose={onClose} />
           )}
           {!shown && next && <BeforeStep at={at} step={next} />}
-          {!shown && !next && <Busy text="Drawing the rest of the ladder …" />}
+          {!shown && !next && state.state === 'failed' && <Failed what="The ladder could not be drawn" reason={state.reason} onRetry={state.retry} />}
+          {!shown && !next && state.state !== 'failed' && <Busy text="Drawing the rest of the ladder …" />}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
@@ -59,7 +61,7 @@ function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
       <div className={BODY}>
         <p className="wide text-[34px] leading-tight font-semibold">{gearsText(gears)}</p>
         {asked.state === 'waiting' && <Busy text="Working out what to expect …" />}
-        {asked.state === 'failed' && <p className="text-stop">It cannot be foreseen: {asked.message}</p>}
+        {asked.state === 'failed' && <Failed what="What to expect could not be worked out" reason={asked.reason} onRetry={asked.retry} />}
         {asked.state === 'ready' && <Expect foreseen={asked.value.foreseen} step={step} />}
         {at.driven.length === 0 && <Cautions />}
         <p className="mt-3 text-soft">

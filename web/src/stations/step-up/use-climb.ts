@@ -11,6 +11,7 @@ import {
   verdictOf,
   type AtTrack,
   type Foreseen,
+  type Ladder,
   type LadderStep,
   type LadderStanding,
   type Limits,
@@ -25,7 +26,8 @@ import { climbOf, runsOfCar, selectShelf, isPracticeCar } from '../../desk/selec
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { useLadder, type LadderState } from '../../jobs/ladder-jobs';
+import type { Asked } from '../../jobs/asked';
+import { useLadder } from '../../jobs/ladder-jobs';
 import type { LadderWish, StoodSince } from '../../workers/ladder-worker';
 import { figureWords, gearsText } from './step-text';
 
@@ -42,7 +44,7 @@ export interface Driven {
 /** The ladder of a plan, what was driven of it, and everything that can be done. */
 export interface AtLadder {
   climb: Climb;
-  state: LadderState;
+  state: Asked<Ladder>;
   driven: Driven[];
   /** The one that has been begun and is not judged yet, or the last. */
   last: Driven | undefined;
@@ -134,9 +136,9 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   const state = useLadder(wish);
   const standing = useMemo(
     () =>
-      state.state === 'ready' && state.ladder.steps.length > 0
+      state.state === 'ready' && state.value.steps.length > 0
         ? standingOf(
-            state.ladder.steps,
+            state.value.steps,
             judged.map(({ step, verdict }) => ({ ...step, verdict: verdict.verdict })),
             (gears) => speedWith(inHand, gears),
           )
@@ -161,7 +163,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
     };
     const begun =
       climb.begun ??
-      (state.state === 'ready' ? state.ladder.steps.map((one) => ({ ...gearsOfRung(one), topSpeedMs: one.topSpeedMs.p50, canC: one.canC.p50 })) : []);
+      (state.state === 'ready' ? state.value.steps.map((one) => ({ ...gearsOfRung(one), topSpeedMs: one.topSpeedMs.p50, canC: one.canC.p50 })) : []);
     const next: DrivenStep = { id: crypto.randomUUID(), at, runId, foreseen, ...defined(gears) };
     dispatch(beginStep(carId, id, (noted) => ({ ...noted, begun: begun.map(defined), steps: [...noted.steps, next] }), runId, run, 'begin a step'));
   };

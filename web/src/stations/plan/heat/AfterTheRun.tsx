@@ -1,26 +1,26 @@
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../../desk/store';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
-import type { HeatAnswer } from '../../../workers/detail-worker';
-import type { HeatQuestion } from './use-heat';
+import type { HeatAnswer } from '../../../workers/plan-worker';
+import type { HeatChoices } from './use-heat';
 
 const READY_STEPS_C = [30, 35, 40, 45, 50];
 const RUNS = [1, 2, 3, 4];
 const PAUSES_MIN = [2, 5, 10, 20, 30];
 
 interface Props {
-  question: HeatQuestion;
+  choices: HeatChoices;
   answer: HeatAnswer;
   minutesToCutoff: number | undefined;
 }
 
 /** The can after the stop, the wait until the next run, and runs back to back. */
-export function AfterTheRun({ question, answer: { course, series }, minutesToCutoff }: Props) {
+export function AfterTheRun({ choices, answer: { course, series }, minutesToCutoff }: Props) {
   const warm = unitOf(
     '°C',
     useAppSelector((state) => state.prefs.units),
   );
-  const { readyC, setReadyC, runs, setRuns, pauseMin, setPauseMin } = question;
+  const { readyC, setReadyC, runs, setRuns, pauseMin, setPauseMin } = choices;
   const { cool, run } = course;
   const degrees = (c: number) => `${formatIn(c, warm)} ${warm.symbol}`;
   return (

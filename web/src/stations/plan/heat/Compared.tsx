@@ -5,12 +5,12 @@ import type { PlanInHand } from '../../../in-hand/use-plan';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { formatIn, unitOf } from '@puddler/figures';
-import type { HeatAnswer } from '../../../workers/detail-worker';
+import type { HeatAnswer } from '../../../workers/plan-worker';
 import { HEAT_CHANGES } from './heat-changes';
-import type { HeatQuestion } from './use-heat';
+import type { HeatChoices } from './use-heat';
 
 /** What the heat may be compared with: one thing changed. */
-export function CompareChoices({ file, question: { change, compareWith } }: { file: PlanFile; question: HeatQuestion }) {
+export function CompareChoices({ file, choices: { change, compareWith } }: { file: PlanFile; choices: HeatChoices }) {
   const system = useAppSelector((state) => state.prefs.units);
   return (
     <span className="ml-auto flex flex-wrap items-center gap-1" role="group" aria-label="Compare with">
@@ -25,11 +25,11 @@ export function CompareChoices({ file, question: { change, compareWith } }: { fi
 }
 
 /** What the compared change does, and a word that takes it. */
-export function ComparedLine({ inHand, question, answer }: { inHand: PlanInHand; question: HeatQuestion; answer: HeatAnswer }) {
+export function ComparedLine({ inHand, choices, answer }: { inHand: PlanInHand; choices: HeatChoices; answer: HeatAnswer }) {
   const dispatch = useAppDispatch();
   const system = useAppSelector((state) => state.prefs.units);
   const warm = unitOf('°C', system);
-  const { change, compareWith } = question;
+  const { change, compareWith } = choices;
   const { course, compared } = answer;
   if (!change || !compared) return null;
   const take = () => {

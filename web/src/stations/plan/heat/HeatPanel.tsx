@@ -4,6 +4,8 @@ import { PaneChart } from '../../../charts/PaneChart';
 import { useAppSelector } from '../../../desk/store';
 import type { PlanInHand } from '../../../in-hand/use-plan';
 import { formatNumber, unitOf } from '@puddler/figures';
+import { latest } from '../../../jobs/asked';
+import { Failed } from '../../../ui/Failed';
 import { AfterTheRun } from './AfterTheRun';
 import { CompareChoices, ComparedLine } from './Compared';
 import { heatChart } from './heat-chart-data';
@@ -23,18 +25,22 @@ interface Props {
   limits: Limits;
   /** The run as it was driven for the answers; undefined while it is on its way. */
   driven: DrivenRun | undefined;
+  /** There is no run, which is told above. */
+  isFailed: boolean;
   minutesToCutoff: number | undefined;
 }
 
 /** Heat over the minutes of the run and after it: limits, the moment one is crossed, the wait until the next run, and what would cool it. */
-export function HeatPanel({ inHand, limits, driven, minutesToCutoff }: Props) {
+export function HeatPanel({ inHand, limits, driven, isFailed, minutesToCutoff }: Props) {
   const warm = unitOf(
     '°C',
     useAppSelector((state) => state.prefs.units),
   );
-  const { question, answer } = useHeat(inHand.file, driven);
-  const { value, fresh } = answer;
+  const { choices, asked } = useHeat(inHand.file, driven);
+  const value = latest(asked);
   const data = useMemo(() => value && heatChart(value, limits, warm), [value, limits, warm]);
+  if (asked.state === 'failed') return <Failed what="The heat could not be computed" reason={asked.reason} onRetry={asked.retry} />;
+  if (isFailed) return <p className="py-10 text-center text-soft">There is no run to show.</p>;
   if (!value || !data) return <p className="py-10 text-center text-soft">Driving the run …</p>;
   const { course } = value;
   const endMin = course.run.endS / 60;
@@ -45,7 +51,7 @@ export function HeatPanel({ inHand, limits, driven, minutesToCutoff }: Props) {
         data={data}
         xUnit="min"
         height={186}
-        stale={!fresh}
+        stale={asked.state === 'waiting'}
         marks={[
           { at: endMin, label: ENDS[course.run.stop] },
           ...CROSSED.flatMap(([store, label]) => {
@@ -54,10 +60,10 @@ export function HeatPanel({ inHand, limits, driven, minutesToCutoff }: Props) {
           }),
         ]}
       >
-        <CompareChoices file={inHand.file} question={question} />
+        <CompareChoices file={inHand.file} choices={choices} />
       </PaneChart>
-      <ComparedLine inHand={inHand} question={question} answer={value} />
-      <AfterTheRun question={question} answer={value} minutesToCutoff={minutesToCutoff} />
+      <ComparedLine inHand={inHand} choices={choices} answer={value} />
+      <AfterTheRun choices={choices} answer={value} minutesToCutoff={minutesToCutoff} />
       <p className="mt-1 text-[12px] text-soft">
         Parts are hot after a run. Charge a pack only once it is cool, with a charger for its kind, never unattended.
       </p>

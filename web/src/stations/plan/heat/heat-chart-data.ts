@@ -1,7 +1,7 @@
 import type { HeatCourse, Limits } from '@puddler/core';
 import type { Pane, PaneData } from '../../../charts/pane-layout';
 import { formatNumber, toShown, type Unit } from '@puddler/figures';
-import type { HeatAnswer } from '../../../workers/detail-worker';
+import type { HeatAnswer } from '../../../workers/plan-worker';
 
 function pointsOf(course: HeatCourse): { x: number[]; of: (store: 'windingC' | 'canC' | 'escC' | 'packC', unit: Unit) => number[] } {
   const after = course.cool.samples.map((sample) => ({ ...sample, timeS: sample.timeS + course.run.endS }));

@@ -14,8 +14,9 @@ const swepts = (list: readonly Swept[]) =>
   ));
 
 /** What is swept over what range, and for which answer. */
-export function SweepControls({ sweep: { choice, stale, done } }: { sweep: Sweep }) {
+export function SweepControls({ sweep: { choice, asked } }: { sweep: Sweep }) {
   const { can, x, y, answer, setX, setY, setAnswer, spanOf, setSpan } = choice;
+  const done = asked.state === 'waiting' ? asked.progress?.share : undefined;
   const span = (swept: Swept) => <SpanField swept={swept} span={spanOf(swept)} onSpan={(next) => setSpan(swept, next)} />;
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 pb-1 text-[12.5px]">
@@ -54,7 +55,7 @@ export function SweepControls({ sweep: { choice, stale, done } }: { sweep: Sweep
           ))}
         </select>
       </label>
-      {stale && done !== undefined && done < 1 && (
+      {done !== undefined && (
         <span className="flex items-center gap-1.5 text-soft">
           <progress className="h-1.5 w-20 accent-(--steel)" value={done} max={1} aria-label="Points computed" />
           {formatNumber(100 * done, 0)} %

@@ -4,10 +4,10 @@ import { useAppSelector } from '../../../desk/store';
 import { toShown } from '@puddler/figures';
 import { axisUnit, shownAxis, sweepPane } from './sweep-data';
 import { SWEPT_WORDS, type SweepAnswerId } from './sweep-specs';
-import type { WholeSweep } from './use-sweep';
+import type { SweepAnswer } from '../../../workers/plan-worker';
 
 interface Props {
-  whole: WholeSweep;
+  whole: SweepAnswer;
   third: SweepAnswerId;
   file: PlanFile;
   limits: Limits;
@@ -16,21 +16,22 @@ interface Props {
 }
 
 /** Speed, can and a third answer over one figure. */
-export function SweepCurves({ whole: { wish, points }, third, file, limits, stale, onTake }: Props) {
+export function SweepCurves({ whole, third, file, limits, stale, onTake }: Props) {
+  const { points } = whole;
   const system = useAppSelector((state) => state.prefs.units);
-  const range = axisUnit(wish.x, system);
-  const at = shownAxis(wish.x, system);
+  const range = axisUnit(whole.x, system);
+  const at = shownAxis(whole.x, system);
   const good = points.flatMap((point, i) => (point ? [{ point, at: at[i]!, i }] : []));
   if (good.length < 2) return <p className="py-10 text-center text-soft">Too few points of this range can be computed: widen it.</p>;
   const computed = good.map(({ point }) => point);
   const pane = (id: SweepAnswerId, weight: number) => sweepPane(id, weight, computed, file, limits, system);
-  const now = sweptValue(file, wish.x.swept);
+  const now = sweptValue(file, whole.x.swept);
   return (
     <PaneChart
-      title={`Over ${SWEPT_WORDS[wish.x.swept]}`}
+      title={`Over ${SWEPT_WORDS[whole.x.swept]}`}
       data={{ x: good.map((one) => one.at), panes: [pane('topSpeedMs', 4), pane('maxCanC', 4), pane(third, 3)] }}
       xUnit={range.symbol}
-      xName={SWEPT_WORDS[wish.x.swept]}
+      xName={SWEPT_WORDS[whole.x.swept]}
       height={262}
       stale={stale}
       marks={now === undefined ? [] : [{ at: toShown(now, range), label: 'now' }]}

@@ -2,15 +2,14 @@ import { sweptValue, type Limits, type PlanFile, type SweepAnswers } from '@pudd
 import { ContourChart } from '../../../charts/ContourChart';
 import { useAppSelector } from '../../../desk/store';
 import { toShown } from '@puddler/figures';
-import type { SweepAxis } from '../../../workers/detail-worker';
+import type { SweepAnswer, SweepAxis } from '../../../workers/plan-worker';
 import { axisUnit, shownAxis, sweepCsv } from './sweep-data';
 import { ANSWER_SPECS, bordersOf, SWEPT_WORDS, type SweepAnswerId } from './sweep-specs';
-import type { WholeSweep } from './use-sweep';
 
 const HOT: readonly SweepAnswerId[] = ['maxCanC', 'maxEscC', 'maxWindingC'];
 
 interface Props {
-  whole: WholeSweep;
+  whole: SweepAnswer;
   y: SweepAxis;
   answer: SweepAnswerId;
   file: PlanFile;
@@ -22,17 +21,17 @@ interface Props {
 /** One answer over two figures, with the limits as borders. */
 export function SweepMap({ whole, y, answer, file, limits, stale, onTake }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
-  const { wish, points } = whole;
+  const { points } = whole;
   const spec = ANSWER_SPECS[answer];
   const unit = spec.unit(system);
-  const [rangeX, rangeY] = [axisUnit(wish.x, system), axisUnit(y, system)];
+  const [rangeX, rangeY] = [axisUnit(whole.x, system), axisUnit(y, system)];
   const of = (read: (point: SweepAnswers) => number) => points.map((point) => (point ? read(point) : NaN));
-  const [nowX, nowY] = [sweptValue(file, wish.x.swept), sweptValue(file, y.swept)];
+  const [nowX, nowY] = [sweptValue(file, whole.x.swept), sweptValue(file, y.swept)];
   return (
     <ContourChart
-      title={`${spec.label} over ${SWEPT_WORDS[wish.x.swept]} and ${SWEPT_WORDS[y.swept]}`}
-      field={{ x: shownAxis(wish.x, system), y: shownAxis(y, system), values: of((point) => toShown(point[answer], unit)) }}
-      x={{ label: SWEPT_WORDS[wish.x.swept], unit: rangeX.symbol, digits: Math.max(rangeX.digits, 1) }}
+      title={`${spec.label} over ${SWEPT_WORDS[whole.x.swept]} and ${SWEPT_WORDS[y.swept]}`}
+      field={{ x: shownAxis(whole.x, system), y: shownAxis(y, system), values: of((point) => toShown(point[answer], unit)) }}
+      x={{ label: SWEPT_WORDS[whole.x.swept], unit: rangeX.symbol, digits: Math.max(rangeX.digits, 1) }}
       y={{ label: SWEPT_WORDS[y.swept], unit: rangeY.symbol, digits: Math.max(rangeY.digits, 1) }}
       value={{ label: spec.label, unit: unit.symbol, digits: unit.digits }}
       tone={HOT.includes(answer) ? 'heat' : 'amps'}

@@ -2,7 +2,8 @@ import { sweepEdits, type Limits } from '@puddler/core';
 import { useAppDispatch } from '../../../desk/store';
 import { applyEdits } from '../../../in-hand/plan-edits';
 import type { PlanInHand } from '../../../in-hand/use-plan';
-import type { SweepAxis } from '../../../workers/detail-worker';
+import type { SweepAxis } from '../../../workers/plan-worker';
+import { Failed } from '../../../ui/Failed';
 import { SweepControls } from './SweepControls';
 import { SweepCurves } from './SweepCurves';
 import { SweepMap } from './SweepMap';
@@ -14,27 +15,22 @@ export function SweepPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
   const dispatch = useAppDispatch();
   const { file } = inHand;
   const sweep = useSweep(file);
-  const { shown, stale, choice } = sweep;
+  const { shown, asked, choice } = sweep;
   const take = (...places: [SweepAxis, number][]) => {
     const edits = places.flatMap(([{ swept, values }, place]) => sweepEdits(file, swept, values[place]!));
     dispatch(applyEdits(inHand, edits, `${places.map(([{ swept }]) => SWEPT_WORDS[swept]).join(' and ')} from the sweep`));
   };
-  const shared = { file, limits, stale };
+  const shared = { file, limits, stale: asked.state !== 'ready' };
   return (
     <>
       <SweepControls sweep={sweep} />
-      {!shown && <p className="py-10 text-center text-soft">Driving through the range …</p>}
-      {shown && !shown.wish.y && (
-        <SweepCurves whole={shown} third={thirdOf(choice.answer, ALWAYS)} onTake={(place) => take([shown.wish.x, place])} {...shared} />
+      {asked.state === 'failed' && <Failed what="The range could not be driven" reason={asked.reason} onRetry={asked.retry} />}
+      {!shown && asked.state === 'waiting' && <p className="py-10 text-center text-soft">Driving through the range …</p>}
+      {shown && !shown.y && (
+        <SweepCurves whole={shown} third={thirdOf(choice.answer, ALWAYS)} onTake={(place) => take([shown.x, place])} {...shared} />
       )}
-      {shown?.wish.y && (
-        <SweepMap
-          whole={shown}
-          y={shown.wish.y}
-          answer={choice.answer}
-          onTake={(across, up) => take([shown.wish.x, across], [shown.wish.y!, up])}
-          {...shared}
-        />
+      {shown?.y && (
+        <SweepMap whole={shown} y={shown.y} answer={choice.answer} onTake={(across, up) => take([shown.x, across], [shown.y!, up])} {...shared} />
       )}
     </>
   );

@@ -2,9 +2,8 @@ import type { Limits, PlanFile } from '@puddler/core';
 import type { Pane } from '../../../charts/pane-layout';
 import { toCsv } from '../../../ui/to-csv';
 import { formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
-import type { SweepAxis } from '../../../workers/detail-worker';
+import type { SweepAnswer, SweepAxis } from '../../../workers/plan-worker';
 import { ANSWER_SPECS, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptRange, type SweepAnswerId } from './sweep-specs';
-import type { WholeSweep } from './use-sweep';
 
 /** A limit further beyond a curve than this would only flatten it. */
 const NEAR_TIMES = 1.35;
@@ -18,7 +17,7 @@ export const shownAxis = (axis: SweepAxis, system: UnitSystem): number[] => axis
 export function sweepPane(
   id: SweepAnswerId,
   weight: number,
-  points: readonly NonNullable<WholeSweep['points'][number]>[],
+  points: readonly NonNullable<SweepAnswer['points'][number]>[],
   file: PlanFile,
   limits: Limits,
   system: UnitSystem,
@@ -44,13 +43,13 @@ export function sweepPane(
 }
 
 /** Every point with every answer. */
-export function sweepCsv({ wish, points }: WholeSweep, system: UnitSystem): Promise<string> {
+export function sweepCsv({ x, y, points }: SweepAnswer, system: UnitSystem): Promise<string> {
   const heads = [
-    ...[wish.x, wish.y].flatMap((axis) => (axis ? [`${SWEPT_WORDS[axis.swept]} [${axisUnit(axis, system).symbol}]`] : [])),
+    ...[x, y].flatMap((axis) => (axis ? [`${SWEPT_WORDS[axis.swept]} [${axisUnit(axis, system).symbol}]`] : [])),
     ...SWEEP_ANSWERS.map((id) => `${ANSWER_SPECS[id].label} [${ANSWER_SPECS[id].unit(system).symbol}]`),
   ];
-  const across = shownAxis(wish.x, system);
-  const up = wish.y && shownAxis(wish.y, system);
+  const across = shownAxis(x, system);
+  const up = y && shownAxis(y, system);
   return toCsv(
     heads,
     points.map((point, i) => [

@@ -1,7 +1,9 @@
 import { sweepValues, type PlanFile, type Swept } from '@puddler/core';
 import { useCallback, useMemo, useState } from 'react';
-import { useDetail } from '../../../jobs/detail';
-import type { SweepAnswer, SweepAxis, SweepWish } from '../../../workers/detail-worker';
+import { latest, type Asked } from '../../../jobs/asked';
+import { sweepJob } from '../../../jobs/plan-jobs';
+import { useJob } from '../../../jobs/use-job';
+import type { SweepAnswer, SweepAxis, SweepQuestion } from '../../../workers/plan-worker';
 import { sweptOf, usualSpan, type SweepAnswerId } from './sweep-specs';
 
 const POINTS_ALONE = 41;
@@ -11,9 +13,6 @@ const POINTS_UP = 17;
 export const ALWAYS: readonly SweepAnswerId[] = ['topSpeedMs', 'maxCanC'];
 
 type Span = [from: number, to: number];
-
-/** All points of a sweep, with what was asked. */
-export type WholeSweep = NonNullable<SweepAnswer['whole']>;
 
 /** Which figures are swept, over what, and for which answer. */
 export interface SweepChoice {
@@ -46,11 +45,9 @@ function useChoice(file: PlanFile): SweepChoice {
 
 export interface Sweep {
   choice: SweepChoice;
-  /** The newest whole answer; it stands while the next one is computed. */
-  shown: WholeSweep | undefined;
-  stale: boolean;
-  /** Share of the present question that is done. */
-  done: number | undefined;
+  asked: Asked<SweepAnswer>;
+  /** The newest answer; it stands while the next one is computed. */
+  shown: SweepAnswer | undefined;
 }
 
 /** A sweep of a plan over one or two figures, computed whenever the plan or the choice changes. */
@@ -59,18 +56,10 @@ export function useSweep(file: PlanFile): Sweep {
   const { x, y, spanOf } = choice;
   const [x0, x1] = spanOf(x);
   const [y0, y1] = y ? spanOf(y) : [0, 0];
-  const question = useMemo(() => {
+  const question = useMemo((): SweepQuestion => {
     const axis = (swept: Swept, from: number, to: number, count: number): SweepAxis => ({ swept, values: sweepValues(swept, from, to, count) });
-    const wish: SweepWish = { x: axis(x, x0, x1, y ? POINTS_ACROSS : POINTS_ALONE), y: y && axis(y, y0, y1, POINTS_UP) };
-    return { file, wish };
+    return { plan: file, x: axis(x, x0, x1, y ? POINTS_ACROSS : POINTS_ALONE), y: y && axis(y, y0, y1, POINTS_UP) };
   }, [file, x, y, x0, x1, y0, y1]);
-  const { value, fresh } = useDetail<typeof question, SweepAnswer, SweepAnswer>(
-    'sweep',
-    question,
-    (tasks, token, asked, report) => tasks.sweep(token, asked.file, asked.wish, report),
-    (_sofar, one) => one,
-  );
-  const [kept, keep] = useState(value?.whole);
-  if (value?.whole && value.whole !== kept) keep(value.whole);
-  return { choice, shown: value?.whole ?? kept, stale: !fresh || value?.whole === undefined, done: value?.done };
+  const asked = useJob(sweepJob, question);
+  return { choice, asked, shown: latest(asked) };
 }

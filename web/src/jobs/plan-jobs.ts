@@ -1,0 +1,35 @@
+import type { FindingId, Fixes, GearRun } from '@puddler/core';
+import type { PlanTasks } from '../workers/plan-worker';
+import { Job } from './use-job';
+import { WorkerClient } from './worker-client';
+
+const make = () => new Worker(new URL('../workers/plan-worker.ts', import.meta.url), { type: 'module' });
+
+/** A drag changes its mind every frame. */
+const SETTLE_MS = 18;
+
+/** What the panels of a plan ask; the worker goes from one to the other in small pieces. */
+const client = new WorkerClient<PlanTasks>(make);
+/** Bands have a worker of their own, for one plan after the other: they must not wait for fixes, which take longer in one piece. */
+const bandsClient = new WorkerClient<PlanTasks>(make, { atOnce: 1 });
+
+export const bandsJob = new Job(bandsClient, 'bands', { keeps: 64, settleMs: SETTLE_MS });
+
+export type FixesById = Partial<Record<FindingId, Fixes>>;
+export const fixesJob = new Job(client, 'fixes', {
+  settleMs: SETTLE_MS,
+  gather: (sofar: FixesById | undefined, found): FixesById => ({ ...sofar, ...(Object.fromEntries(found) as FixesById) }),
+});
+
+/** Runs that are known, by their pair of gears. */
+export type RunsByGears = Map<string, GearRun>;
+export const gearsKey = (pinion: number, spur: number) => `${pinion}/${spur}`;
+export const gearsJob = new Job(client, 'gears', {
+  settleMs: SETTLE_MS,
+  gather: (sofar: RunsByGears | undefined, done): RunsByGears =>
+    new Map([...(sofar ?? []), ...done.map(([pinion, spur, run]): [string, GearRun] => [gearsKey(pinion, spur), run])]),
+});
+
+export const heatJob = new Job(client, 'heat', { settleMs: SETTLE_MS });
+export const sweepJob = new Job(client, 'sweep', { settleMs: SETTLE_MS });
+export const housesJob = new Job(client, 'houses', { settleMs: SETTLE_MS });

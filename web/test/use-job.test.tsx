@@ -1,0 +1,101 @@
+/** @jest-environment jsdom */
+import './jsdom-gaps';
+import { act, renderHook, waitFor } from '@testing-library/react';
+import { current, latest } from '../src/jobs/asked';
+import { AnswerCache } from '../src/jobs/answer-cache';
+import { Job, useJob } from '../src/jobs/use-job';
+import type { AskOptions, WorkerClient } from '../src/jobs/worker-client';
+
+type Tasks = { square: (question: { x: number }) => number };
+interface Question {
+  question: { x: number };
+  options: AskOptions<never>;
+  answer: (value: number) => void;
+  fail: (cause: Error) => void;
+}
+
+/** Stands for a client: a test answers what was asked of it. */
+function standIn() {
+  const asked: Question[] = [];
+  const ask = (_task: string, question: { x: number }, options: AskOptions<never>) =>
+    new Promise<number>((answer, fail) => asked.push({ question, options, answer, fail }));
+  return { asked, client: { ask } as unknown as WorkerClient<Tasks> };
+}
+
+test('the last answer stays while the next is computed; a newer question cancels the older one', async () => {
+  const { asked, client } = standIn();
+  const job = new Job(client, 'square');
+  const [two, three, four] = [{ x: 2 }, { x: 3 }, { x: 4 }];
+  const { result, rerender } = renderHook(({ q }) => useJob(job, q), { initialProps: { q: two } });
+  expect(result.current).toMatchObject({ state: 'waiting', last: undefined });
+  await act(async () => asked[0]!.answer(4));
+  expect(result.current).toEqual({ state: 'ready', value: 4 });
+  rerender({ q: three });
+  expect(result.current).toMatchObject({ state: 'waiting', last: 4, sofar: undefined });
+  expect([latest(result.current), current(result.current)]).toEqual([4, undefined]);
+  rerender({ q: four });
+  expect(asked[1]!.options.signal!.aborted).toBe(true);
+  await act(async () => asked[1]!.answer(9));
+  expect(result.current).toMatchObject({ state: 'waiting', last: 4 });
+  await act(async () => asked[2]!.answer(16));
+  expect(result.current).toEqual({ state: 'ready', value: 16 });
+});
+
+test('two viewers of one kind do not cancel each other', async () => {
+  const { asked, client } = standIn();
+  const job = new Job(client, 'square');
+  const [a, b] = [{ x: 2 }, { x: 3 }];
+  const one = renderHook(() => useJob(job, a));
+  const other = renderHook(() => useJob(job, b));
+  expect(asked.map((question) => question.options.signal!.aborted)).toEqual([false, false]);
+  await act(async () => asked.forEach((question) => question.answer(question.question.x ** 2)));
+  expect([one.result.current, other.result.current]).toMatchObject([{ value: 4 }, { value: 9 }]);
+});
+
+test('a failure says why, keeps the last answer, and trying again asks again', async () => {
+  const { asked, client } = standIn();
+  const job = new Job(client, 'square');
+  const question = { x: 5 };
+  const { result } = renderHook(() => useJob(job, question));
+  await act(async () => asked[0]!.fail(new Error('the worker died')));
+  expect(result.current).toMatchObject({ state: 'failed', reason: 'the worker died' });
+  act(() => (result.current as { retry: () => void }).retry());
+  expect(result.current.state).toBe('waiting');
+  expect(asked).toHaveLength(2);
+  await act(async () => asked[1]!.answer(25));
+  expect(result.current).toEqual({ state: 'ready', value: 25 });
+});
+
+test('a remembered answer is there at once and asks nothing; a question that does not stand still is not asked', async () => {
+  const { asked, client } = standIn();
+  const job = new Job(client, 'square', { keeps: 1, settleMs: 20, keyOf: ({ x }) => [x] });
+  const { result, rerender, unmount } = renderHook(({ x }) => useJob(job, useQuestion(x)), { initialProps: { x: 1 } });
+  rerender({ x: 2 });
+  rerender({ x: 3 });
+  await waitFor(() => expect(asked).toHaveLength(1));
+  expect(asked[0]!.question).toEqual({ x: 3 });
+  await act(async () => asked[0]!.answer(9));
+  unmount();
+  const again = renderHook(() => useJob(job, useQuestion(3)));
+  expect(again.result.current).toEqual({ state: 'ready', value: 9 });
+  expect(asked).toHaveLength(1);
+  expect(result.current).toEqual({ state: 'ready', value: 9 });
+});
+
+const questions = new Map<number, { x: number }>();
+function useQuestion(x: number): { x: number } {
+  if (!questions.has(x)) questions.set(x, { x });
+  return questions.get(x)!;
+}
+
+test('a cache holds no more than its bound and lets the oldest go', () => {
+  const cache = new AnswerCache<string>(3);
+  const [plan, other] = [{}, {}];
+  cache.set([plan, 1], 'a');
+  cache.set([plan, 2], 'b');
+  cache.set([other, 1], 'c');
+  cache.set([other, 1], 'd');
+  expect([cache.get([plan, 1]), cache.get([plan, 2]), cache.get([other, 1]), cache.get([{}, 1])]).toEqual(['a', 'b', 'd', undefined]);
+  cache.set([{}, 1], 'e');
+  expect([cache.get([plan, 1]), cache.get([plan, 2]), cache.get([other, 1])]).toEqual([undefined, 'b', 'd']);
+});
