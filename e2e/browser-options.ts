@@ -1,8 +1,11 @@
 import type { LaunchOptions } from '@playwright/test';
+import { chromiumPath } from './chromium.mjs';
 
-/** Debian's Chromium, kept off the network. */
+const path = chromiumPath();
+
+/** Chromium, kept off the network. */
 export const CHROMIUM: LaunchOptions = {
-  executablePath: '/usr/bin/chromium',
+  ...(path === undefined ? {} : { executablePath: path }),
   args: [
     '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
     '--disable-background-networking',

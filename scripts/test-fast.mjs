@@ -1,5 +1,5 @@
-// What can be known in seconds: types of what changed, the order of modules, and units without search, server and browser.
-// `-- --watch` stays, and tests again what depends on whatever changes.
+// What can be known in seconds: types of what changed, the order of modules, and the units that are not slow: `*.slow.test.ts` go through
+// thousands of plans, files or labels, or start servers, and are for the whole run. `-- --watch` stays, and tests what depends on a change.
 import { bin, root, run } from './lib/run.mjs';
 import { ensureInstalled } from './lib/setup.mjs';
 import { ORDER } from './lib/order.mjs';
@@ -7,18 +7,8 @@ import { ORDER } from './lib/order.mjs';
 process.chdir(root);
 await ensureInstalled();
 const inherit = { stdio: ['inherit', 1, 2] };
-/** These go through thousands of plans, files or labels, or start servers: they are for the whole run. */
-const SLOW = [
-  'core/test/search/',
-  'core/test/predict/(metamorphic|any-plan|run-fast|bands|after-the-run)',
-  'core/test/findings/fixes',
-  'core/test/labels/read-label',
-  'contract/test/(plan-file|merge)',
-  'server/test/',
-  'web/test/(sync|plan-panels)',
-  'cli/test/',
-];
-const units = (...more) => run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--testPathIgnorePatterns', ...SLOW, ...more], inherit);
+const units = (...more) =>
+  run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--testPathIgnorePatterns', '\\.slow\\.test\\.tsx?$', ...more], inherit);
 
 if (process.argv.includes('--watch')) process.exit(await units('--watch'));
 

@@ -1,0 +1,1 @@
+export function chromiumPath(): string | undefined;
