@@ -26,6 +26,11 @@ export function checkPlanFile(input: unknown): Checked<PlanFile> {
   return checked(input, problems.length > 0 ? problems : unresolvable(input as PlanFile));
 }
 
+/** Checks a plan's own part by itself. */
+export function checkPlanBodyAlone(input: unknown): Checked<PlanBody> {
+  return checked(input, joiProblems(planBodySchema, input));
+}
+
 /** Checks a plan's own part, with the car it belongs to. */
 export function checkPlanBody(input: unknown, car: Car): Checked<PlanBody> {
   const problems = joiProblems(planBodySchema, input);

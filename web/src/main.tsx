@@ -20,7 +20,7 @@ import './styles.css';
 // The scroll lock of dialogs writes a style element: it needs the nonce that this page's CSP names.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '');
 
-const store = createStore(recallPrefs(), recallPins());
+const store = createStore(recallPrefs());
 store.listen({ predicate: (_action, now, before) => now.prefs !== before.prefs, effect: () => storePrefs(store.getState().prefs) });
 store.listen({ predicate: (_action, now, before) => now.pins !== before.pins, effect: () => storePins(store.getState().pins) });
 keepCurrency(store);
@@ -34,6 +34,7 @@ void recallUnsaved(store)
   .then(() => {
     startSync(store);
     freezeBands(store);
+    void recallPins(store);
     return Promise.all([loadShelf(store), loadLog(store)]);
   })
   // The first answers come before what may be opened next.

@@ -2,7 +2,7 @@ import { splitPlanFile } from '@puddler/contract';
 import { plainPlan } from '../../core/test/helpers';
 import { recallPins, storePins } from '../src/desk/keep-pins';
 import { nameOf, pinOf, togglePin, togglePlanPin, toggleStockPin } from '../src/in-hand/pinning';
-import { repinned } from '../src/desk/pins-slice';
+import { repinned, pinned } from '../src/desk/pins-slice';
 import { createStore, type AppStore } from '../src/desk/store';
 import { editPlan } from '../src/desk/edits';
 import { docOf, garage } from './on-desk';
@@ -71,16 +71,32 @@ describe('pins are kept in the browser', () => {
     });
   });
 
-  it('and come back, without what is not one', () => {
-    expect(recallPins()).toEqual([]);
+  const recalled = async () => {
+    const fresh = createStore();
+    await recallPins(fresh);
+    return fresh.getState().pins;
+  };
+
+  it('and come back, without what is not one or cannot be computed', async () => {
+    expect(await recalled()).toEqual([]);
     store.dispatch(togglePlanPin('p1'));
     storePins(pins());
-    expect(recallPins()).toEqual(pins());
-    stored.set('puddler.pins.v1', JSON.stringify([null, { id: 'x' }, ...pins(), { ...pins()[0], file: { format: 'other' } }]));
-    expect(recallPins()).toEqual(pins());
-    stored.set('puddler.pins.v1', 'torn{');
-    expect(recallPins()).toEqual([]);
-    stored.set('puddler.pins.v1', '{}');
-    expect(recallPins()).toEqual([]);
+    expect(await recalled()).toEqual(pins());
+    const file = { ...pins()[0]!.file, motor: { kind: 'steam' } };
+    stored.set('puddler.pins.v1', JSON.stringify([null, { id: 'x' }, { ...pins()[0], file }, ...pins()]));
+    expect(await recalled()).toEqual(pins());
+    for (const torn of ['torn{', '{}']) {
+      stored.set('puddler.pins.v1', torn);
+      expect(await recalled()).toEqual([]);
+    }
+  });
+
+  it('before those that were made since', async () => {
+    store.dispatch(togglePlanPin('p1'));
+    storePins(pins());
+    const fresh = createStore();
+    fresh.dispatch(pinned({ ...pins()[0]!, id: 'since' }));
+    await recallPins(fresh);
+    expect(fresh.getState().pins.map(({ id }) => id)).toEqual([pins()[0]!.id, 'since']);
   });
 });

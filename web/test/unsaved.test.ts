@@ -1,17 +1,19 @@
 import { splitPlanFile } from '@puddler/contract';
-import { delMany, setMany, values } from 'idb-keyval';
+import { createStore as createIdb, delMany, entries, setMany, type UseStore } from 'idb-keyval';
 import { plainPlan } from '../../core/test/helpers';
 import { saved } from '../src/desk/desk-slice';
 import { editPlan } from '../src/desk/edits';
 import { isUnsaved, keyOf, type Held } from '../src/desk/held';
 import { planOf } from '../src/desk/selectors';
 import { createStore, type AppStore } from '../src/desk/store';
-import { keepUnsaved, recallUnsaved } from '../src/desk/unsaved';
+import { discardQuarantined, keepUnsaved, recallUnsaved } from '../src/desk/unsaved';
+import { readPrefs } from '../src/desk/read-prefs';
 import { docOf, garage } from './on-desk';
 
 // Node has no IndexedDB; a browser's own is used in e2e/keeping.spec.ts. Here it is a map that can be full.
 jest.mock('idb-keyval');
-const kept = new Map<string, Held>();
+const kept = new Map<string, unknown>();
+const apart = new Map<string, unknown>();
 let full = false;
 
 const { car, plan } = splitPlanFile(plainPlan());
@@ -25,16 +27,19 @@ function opened(): AppStore {
 
 beforeEach(() => {
   kept.clear();
+  apart.clear();
   full = false;
   jest.useFakeTimers();
-  jest.mocked(values).mockImplementation(() => Promise.resolve([...kept.values()]));
-  jest.mocked(setMany).mockImplementation((entries) => {
+  jest.mocked(createIdb).mockImplementation((name) => (name === 'puddler' ? kept : apart) as unknown as UseStore);
+  const mapOf = (idb: unknown) => idb as Map<string, unknown>;
+  jest.mocked(entries).mockImplementation((idb) => Promise.resolve([...mapOf(idb)] as never));
+  jest.mocked(setMany).mockImplementation((all, idb) => {
     if (full) return Promise.reject(new Error('QuotaExceededError'));
-    for (const [key, held] of entries) kept.set(key as string, structuredClone(held) as Held);
+    for (const [key, held] of all) mapOf(idb).set(key as string, structuredClone(held));
     return Promise.resolve();
   });
-  jest.mocked(delMany).mockImplementation((keys) => {
-    for (const key of keys) kept.delete(key as string);
+  jest.mocked(delMany).mockImplementation((keys, idb) => {
+    for (const key of keys) mapOf(idb).delete(key as string);
     return Promise.resolve();
   });
   Object.assign(globalThis, { window: { addEventListener: () => undefined } });
@@ -92,4 +97,85 @@ test('a full store is told once, and what was typed stays on the page', async ()
   store.dispatch(editPlan('p1', 'gearing.pinion', 23, 'pinion'));
   await settled();
   expect(kept.has(KEY)).toBe(true);
+});
+
+describe('what an earlier release kept', () => {
+  const edit = (more: Partial<Held> & { form?: number }) => ({
+    key: KEY,
+    id: 'p1',
+    content: { kind: 'plan', parentId: 'c1', body: { ...plan, name: 'Typed while away' } },
+    remote: { state: 'absent' },
+    updatedAt: '2026-11-01T10:00:00.000Z',
+    ...more,
+  });
+  const recalled = async () => {
+    const store = createStore();
+    await recallUnsaved(store);
+    return store.getState().desk;
+  };
+
+  test('without its form is read by trying; a car with photos by their old ids is brought to today’s', async () => {
+    kept.set(KEY, edit({}));
+    const body = { car, bench: { radio: { inEsc: true }, photos: [{ id: 'photo-1', caption: 'before' }] } };
+    kept.set('car:c1', { ...edit({}), key: 'car:c1', id: 'c1', content: { kind: 'car', body } });
+    const { held, quarantined } = await recalled();
+    expect(held[KEY]!.content!.body).toMatchObject({ name: 'Typed while away' });
+    expect(held[keyOf('car', 'c1')]!.content!.body).toEqual({ car, bench: { radio: { inEsc: true } } });
+    expect(quarantined).toEqual([]);
+  });
+
+  test.each([
+    ['a newer form', edit({ form: 9 }), /form 9/],
+    ['a body that no form has', edit({ content: { kind: 'plan', parentId: 'c1', body: { name: 'Odd', wheels: 5 } } as never }), /motor|wheels|field/],
+    ['another kind than its key says', edit({ content: { kind: 'part', body: {} } as never }), /no plan/],
+    ['no parent', edit({ content: { kind: 'plan', body: plan } as never }), /belongs to/],
+    ['no server state', edit({ remote: undefined as never }), /server had/],
+    ['no edit at all', 'rot', /no edit/],
+    ['a body without end', edit({ content: { kind: 'plan', parentId: 'c1', body: deep(100) } as never }), /no edit/],
+  ])('%s is set apart with its words, stops nothing, and is kept until it is thrown away', async (_name, value, why) => {
+    kept.set(KEY, value);
+    kept.set('plan:p9', { ...edit({}), key: 'plan:p9', id: 'p9' });
+    const { held, quarantined } = await recalled();
+    expect(Object.keys(held)).toEqual(['plan:p9']);
+    expect(quarantined).toEqual([{ key: KEY, name: expect.any(String) as string, why: expect.stringMatching(why) as string, kept: value }]);
+    expect([...kept.keys()]).toEqual(['plan:p9']);
+    // It is told at each start until it is thrown away.
+    const store = createStore();
+    await recallUnsaved(store);
+    expect(store.getState().desk.quarantined).toHaveLength(1);
+    await discardQuarantined(store);
+    expect([apart.size, store.getState().desk.quarantined.length]).toEqual([0, 0]);
+  });
+});
+
+function deep(levels: number): object {
+  let one: object = {};
+  for (let i = 0; i < levels; i++) one = { one };
+  return one;
+}
+
+test('preferences are read one by one: what cannot be read falls back', () => {
+  const fallback = { units: 'metric', theme: 'light', currency: 'EUR', limits: {}, logColumns: {} } as const;
+  expect(readPrefs('rot', fallback)).toBe(fallback);
+  expect(
+    readPrefs(
+      {
+        units: 'furlongs',
+        theme: 'dark',
+        currency: 'XYZW',
+        limits: { 'motor-temperature': { caution: 60, stop: 'hot' }, 'no-such': { stop: 1 }, grip: 7 },
+        logColumns: {
+          't|v': { columns: [{ name: 't', as: 'timeS', unit: 's' }] },
+          bad: { columns: [{ name: 't', as: 'soup', unit: '' }] },
+          worse: 3,
+        },
+      },
+      fallback,
+    ),
+  ).toEqual({
+    ...fallback,
+    theme: 'dark',
+    limits: { 'motor-temperature': { caution: 60 } },
+    logColumns: { 't|v': { columns: [{ name: 't', as: 'timeS', unit: 's' }] } },
+  });
 });

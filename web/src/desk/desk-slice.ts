@@ -1,6 +1,7 @@
 import { kindOf, merge, type BodyOf, type Doc, type DocList, type KindName, type ListName, type SetAside } from '@puddler/contract/shared';
 import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import { contentOf, isUnsaved, keyOf, parentKeyOf, type Conflict, type Content, type Held, type Key, type Refusal, type Remote } from './held';
+import type { UnreadableEdit } from './read-unsaved';
 import { joined, joinsTo, turned, type Change, type Step } from './history';
 
 /** `failing` with the reason that the server or its disk gives. */
@@ -17,6 +18,8 @@ export interface DeskState {
   held: Record<Key, Held>;
   /** Documents that the server has and cannot read. */
   setAside: SetAside[];
+  /** Edits that this browser kept and this release cannot read. */
+  quarantined: UnreadableEdit[];
   past: Change[];
   future: Change[];
   sync: SyncState;
@@ -31,6 +34,7 @@ const initialState: DeskState = {
   keys: [],
   held: {},
   setAside: [],
+  quarantined: [],
   past: [],
   future: [],
   sync: { state: 'idle' },
@@ -116,6 +120,9 @@ const slice = createSlice({
         if (!desk.held[held.key]) desk.keys.push(held.key);
         desk.held[held.key] = held;
       }
+    },
+    quarantined(desk, action: PayloadAction<UnreadableEdit[]>) {
+      desk.quarantined = action.payload;
     },
     changed(desk, action: PayloadAction<Change>) {
       const change = action.payload;
@@ -259,6 +266,7 @@ export const {
   garageFailed,
   garageAwaited,
   unsavedRecalled,
+  quarantined,
   changed,
   amended,
   imported,

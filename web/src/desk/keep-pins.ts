@@ -1,21 +1,19 @@
-import type { PinnedSetup } from './pins-slice';
-import { MOST_PINS } from './pins-slice';
+import { pinsRecalled, type PinnedSetup } from './pins-slice';
+import type { AppStore } from './store';
 
 const STORED_AS = 'puddler.pins.v1';
 
-function isPin(one: unknown): one is PinnedSetup {
-  const pin = one as Partial<PinnedSetup> | null;
-  return typeof pin?.id === 'string' && typeof pin.name === 'string' && typeof pin.carId === 'string' && pin.file?.format === 'puddler-plan';
-}
-
-/** The pins of earlier visits; what is not one is left out. */
-export function recallPins(): PinnedSetup[] {
+/** Brings back the pins of earlier visits; what is not one, or cannot be computed any more, is left out. Their validator is fetched only for them. */
+export async function recallPins(store: AppStore): Promise<void> {
+  let stored: unknown;
   try {
-    const stored: unknown = JSON.parse(localStorage.getItem(STORED_AS) ?? '[]');
-    return Array.isArray(stored) ? stored.filter(isPin).slice(0, MOST_PINS) : [];
+    stored = JSON.parse(localStorage.getItem(STORED_AS) ?? '[]');
   } catch {
-    return [];
+    return;
   }
+  if (!Array.isArray(stored) || stored.length === 0) return;
+  const { readPins } = await import('./read-pins');
+  store.dispatch(pinsRecalled(readPins(stored)));
 }
 
 export function storePins(pins: readonly PinnedSetup[]): void {

@@ -25,6 +25,11 @@ const slice = createSlice({
     pinned(pins, action: PayloadAction<PinnedSetup>) {
       if (pins.length < MOST_PINS && !pins.some((one) => one.id === action.payload.id)) pins.push(action.payload);
     },
+    /** Pins of earlier visits come before those that were made since. */
+    pinsRecalled(pins, action: PayloadAction<PinnedSetup[]>) {
+      const known = new Set(pins.map(({ id }) => id));
+      return [...action.payload.filter(({ id }) => !known.has(id)), ...pins].slice(0, MOST_PINS);
+    },
     unpinned(pins, action: PayloadAction<{ id: string }>) {
       return pins.filter((one) => one.id !== action.payload.id);
     },
@@ -49,4 +54,4 @@ const slice = createSlice({
 });
 
 export const pinsReducer = slice.reducer;
-export const { pinned, unpinned, repinned, putBack, broughtFirst } = slice.actions;
+export const { pinned, pinsRecalled, unpinned, repinned, putBack, broughtFirst } = slice.actions;

@@ -1,25 +1,9 @@
-import type { FindingId, LimitChanges } from '@puddler/core';
-import { isCurrency, type UnitSystem, USUAL_CURRENCY } from '@puddler/figures';
+import type { FindingId } from '@puddler/core';
+import { USUAL_CURRENCY } from '@puddler/figures';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { readPrefs, type LogChoice, type Prefs } from './read-prefs';
 
-export type Theme = 'light' | 'dark';
-
-export interface Prefs {
-  units: UnitSystem;
-  theme: Theme;
-  /** What prices are in: the ISO code. */
-  currency: string;
-  /** The builder's own limits, by finding. */
-  limits: LimitChanges;
-  /** How columns of logs were chosen, by the heads of the file. */
-  logColumns: Record<string, LogChoice>;
-}
-
-/** What was chosen for a log of some heads. */
-export interface LogChoice {
-  columns: { name: string; as: string; unit: string }[];
-  poles?: number;
-}
+export type { LogChoice, Prefs };
 
 /** Kinds of logs that are remembered. */
 const MOST_LOG_KINDS = 40;
@@ -36,14 +20,7 @@ export function recallPrefs(): Prefs {
     logColumns: {},
   };
   try {
-    const stored = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Partial<Prefs>;
-    return {
-      units: stored.units === 'imperial' || stored.units === 'metric' ? stored.units : fallback.units,
-      theme: stored.theme === 'dark' || stored.theme === 'light' ? stored.theme : fallback.theme,
-      currency: isCurrency(stored.currency) ? stored.currency : fallback.currency,
-      limits: typeof stored.limits === 'object' && stored.limits !== null ? stored.limits : {},
-      logColumns: typeof stored.logColumns === 'object' && stored.logColumns !== null ? stored.logColumns : {},
-    };
+    return readPrefs(JSON.parse(localStorage.getItem(STORED_AS) ?? '{}'), fallback);
   } catch {
     return fallback;
   }

@@ -3,7 +3,7 @@ import { useDispatch, useSelector, useStore } from 'react-redux';
 import { api } from './api';
 import { deskReducer } from './desk-slice';
 import { noticesReducer } from './notices-slice';
-import { pinsReducer, type PinnedSetup } from './pins-slice';
+import { pinsReducer } from './pins-slice';
 import { prefsReducer, type Prefs } from './prefs-slice';
 
 const reducer = combineReducers({
@@ -20,11 +20,11 @@ export type RootState = ReturnType<typeof reducer>;
 const CHECKS = { warnAfter: 400 };
 
 /** One store a page; tests make their own. */
-export function createStore(prefs?: Prefs, pins?: PinnedSetup[]) {
+export function createStore(prefs?: Prefs) {
   const listener = createListenerMiddleware();
   const store = configureStore({
     reducer,
-    ...(prefs ? { preloadedState: { prefs, ...(pins ? { pins } : {}) } } : {}),
+    ...(prefs ? { preloadedState: { prefs } } : {}),
     middleware: (defaults) => defaults({ serializableCheck: CHECKS, immutableCheck: CHECKS }).prepend(listener.middleware).concat(api.middleware),
   });
   type State = ReturnType<typeof store.getState>;

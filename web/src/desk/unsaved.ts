@@ -1,22 +1,54 @@
-import { createStore as createIdb, delMany, setMany, values } from 'idb-keyval';
-import { unsavedRecalled } from './desk-slice';
-import { isUnsaved, type Held, type Key } from './held';
+import { formOf, kindOf } from '@puddler/contract/shared';
+import { createStore as createIdb, delMany, entries, setMany } from 'idb-keyval';
+import { quarantined, unsavedRecalled } from './desk-slice';
+import { isUnsaved, kindOfKey, type Held, type Key } from './held';
 import { noticed } from './notices-slice';
+import type { KeptEdit, UnreadableEdit } from './read-unsaved';
 import type { AppStore } from './store';
 
 const SETTLE_MS = 150;
 
-/** Puts on the desk what an earlier visit could not save. */
+const browserStore = () => createIdb('puddler', 'unsaved');
+/** Edits that could not be read, kept apart until the builder has saved or thrown them away. */
+const quarantineStore = () => createIdb('puddler-quarantine', 'edits');
+
+/** Puts on the desk what an earlier visit could not save. What cannot be read is set apart, and said. */
 export async function recallUnsaved(store: AppStore): Promise<void> {
   try {
-    const waiting = await values<Held>(browserStore());
-    if (waiting.length > 0) store.dispatch(unsavedRecalled(waiting));
+    const waiting = await entries(browserStore());
+    if (waiting.length > 0) {
+      // Its validator is fetched only when there is something to check.
+      const { readUnsaved } = await import('./read-unsaved');
+      const { edits, unreadable } = readUnsaved(waiting);
+      if (edits.length > 0) store.dispatch(unsavedRecalled(edits));
+      if (unreadable.length > 0) {
+        await setMany(
+          unreadable.map((one): [string, UnreadableEdit] => [one.key, one]),
+          quarantineStore(),
+        );
+        await delMany(
+          unreadable.map(({ key }) => key),
+          browserStore(),
+        );
+      }
+    }
+    const apart = await entries<string, UnreadableEdit>(quarantineStore());
+    if (apart.length > 0) store.dispatch(quarantined(apart.map(([, one]) => one)));
   } catch {
     // A browser that keeps nothing has nothing to recall.
   }
 }
 
-const browserStore = () => createIdb('puddler', 'unsaved');
+/** Forgets the edits that could not be read. */
+export async function discardQuarantined(store: Pick<AppStore, 'dispatch' | 'getState'>): Promise<void> {
+  await delMany(
+    store.getState().desk.quarantined.map(({ key }) => key),
+    quarantineStore(),
+  );
+  store.dispatch(quarantined([]));
+}
+
+const keptEdit = (held: Held): KeptEdit => ({ ...held, form: formOf(kindOf(kindOfKey(held.key)) as never) });
 
 /** Keeps unsaved documents in the browser too, so that closing the page while the server is away loses nothing. */
 export function keepUnsaved(store: AppStore): void {
@@ -43,7 +75,11 @@ export function keepUnsaved(store: AppStore): void {
     for (const key of done) stored.delete(key);
     try {
       const idb = browserStore();
-      if (fresh.length > 0) await setMany(fresh, idb);
+      if (fresh.length > 0)
+        await setMany(
+          fresh.map(([key, held]): [Key, KeptEdit] => [key, keptEdit(held)]),
+          idb,
+        );
       if (done.length > 0) await delMany(done, idb);
     } catch {
       for (const [key] of fresh) stored.delete(key);

@@ -8,6 +8,7 @@ import { EmptyGarage } from './EmptyGarage';
 import { GarageHead } from './GarageHead';
 import { importFiles } from './import-files';
 import { useDroppedFiles } from '../ui/use-dropped-files';
+import { QuarantineNotice } from './QuarantineNotice';
 
 const NewCarDialog = latePart('The new car', () => import('./NewCarDialog'));
 const CarList = latePart(
@@ -40,6 +41,7 @@ export default function Garage() {
     >
       <GarageHead line={over ? 'Let go to take the plan files in' : summary(cars.length, plans)} onFiles={take} onAdd={() => setAdding(true)} />
       <SetAsideNotice />
+      <QuarantineNotice />
       {cars.length === 0 && <EmptyGarage loaded={loaded} onAdd={() => setAdding(true)} />}
       {cars.length > DRAWN_WHOLE ? <CarList cars={cars} /> : cars.map((car) => <CarRow key={car.id} {...car} />)}
       {practice.length > 0 && (

@@ -39,9 +39,13 @@ export function useColumns(kind: PartKind | ''): [string[], (shown: string[]) =>
 
 function recall(): Chosen {
   try {
-    const stored = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Chosen;
+    const stored: unknown = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}');
     const known = new Set([...PART_FIELDS.map(({ path }) => path), 'figures']);
-    return Object.fromEntries(Object.entries(stored).map(([kind, paths]) => [kind, paths.filter((path) => known.has(path))]));
+    return Object.fromEntries(
+      Object.entries(stored ?? {}).flatMap(([kind, paths]) =>
+        Array.isArray(paths) ? [[kind, paths.filter((path): path is string => typeof path === 'string' && known.has(path))]] : [],
+      ),
+    );
   } catch {
     return {};
   }

@@ -11,9 +11,17 @@ const MOST_KEPT = 100;
 
 const askedOf = ({ wish, scope, surface, profile }: WishOnDesk) => JSON.stringify([wish, scope, surface, profile]);
 
+const isSeen = (value: unknown): value is Seen =>
+  typeof value === 'object' &&
+  value !== null &&
+  typeof (value as Seen).asked === 'string' &&
+  Array.isArray((value as Seen).keys) &&
+  (value as Seen).keys.every((key) => typeof key === 'string');
+
 function recall(): Record<string, Seen> {
   try {
-    return JSON.parse(localStorage.getItem(STORED_AS) ?? '{}') as Record<string, Seen>;
+    const kept: unknown = JSON.parse(localStorage.getItem(STORED_AS) ?? '{}');
+    return Object.fromEntries(Object.entries(kept ?? {}).filter((entry): entry is [string, Seen] => isSeen(entry[1])));
   } catch {
     return {};
   }
