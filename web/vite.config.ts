@@ -19,7 +19,7 @@ export default defineConfig({
       output: {
         // A hundred pieces of half a kilobyte take longer to fetch than to read: what views share is put together.
         // Tables that go out as a file have their reader fetched then.
-        codeSplitting: { groups: [{ name: 'shared', minShareCount: 3, test: (id) => !id.includes('papaparse') }] },
+        codeSplitting: { groups: [{ name: 'shared', minShareCount: 3, test: (id) => !/papaparse|joi|contract\/src\/.*(check|schema)/.test(id) }] },
       },
     },
   },

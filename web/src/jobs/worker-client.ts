@@ -9,6 +9,8 @@ const ENDED = 'The computation ended before it had an answer.';
 const SILENT = 'The computation has not answered for two minutes.';
 /** A worker that says nothing for this long is taken for dead, where nothing else tells. */
 const SILENCE_MS = 120_000;
+/** A worker whose program has not begun to run by then will not. */
+const START_MS = 20_000;
 
 export const reasonOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));
 
@@ -43,6 +45,8 @@ interface Pending {
 
 interface Living {
   worker: Worker;
+  /** Stops waiting for its first sign of life. */
+  stopWaiting?: () => void;
   remote: Remote<ServedWorker>;
 }
 
@@ -169,7 +173,10 @@ export class WorkerClient<T extends Tasks> {
   /** A worker holds a lock for as long as it lives, however it ends: the page has it next. */
   private async noticeDeath(living: Living): Promise<void> {
     const name = `worker ${Date.now()} ${Math.random()}`;
+    const late = setTimeout(() => this.end(living, new WorkError(NOT_LOADED)), START_MS);
+    living.stopWaiting = () => clearTimeout(late);
     const isHeld = await living.remote.holdLifeLock(name);
+    living.stopWaiting();
     if (!isHeld || this.living !== living) return;
     await navigator.locks.request(name, () => this.end(living, new WorkError(ENDED)));
   }
@@ -177,6 +184,7 @@ export class WorkerClient<T extends Tasks> {
   private end(living: Living, cause: Error): void {
     if (this.living !== living) return;
     this.living = undefined;
+    living.stopWaiting?.();
     living.worker.terminate();
     const lost = [...this.underWay.values()];
     this.underWay.clear();

@@ -32,9 +32,10 @@ export type News = { workId: number; part: unknown } | { workId: number; share: 
 export function serve(tasks: Tasks, endpoint: Endpoint = self as unknown as Endpoint): void {
   const send = (news: News) => endpoint.postMessage(news);
   const wanted = new Set<number>();
+  let lifeLock: Promise<boolean> | undefined;
   const served: ServedWorker = {
     holdLifeLock: (name) =>
-      new Promise((resolve) => {
+      (lifeLock ??= new Promise((resolve) => {
         // A browser grants locks only to pages from a secure address; without one a worker that ends is noticed by its silence.
         if (!('locks' in navigator)) resolve(false);
         else
@@ -42,9 +43,11 @@ export function serve(tasks: Tasks, endpoint: Endpoint = self as unknown as Endp
             resolve(true);
             return new Promise(() => undefined);
           });
-      }),
+      })),
     async run(id, task, question) {
       wanted.add(id);
+      // Long work begins when the worker's end would be noticed.
+      await lifeLock;
       try {
         const work: Work<unknown> = {
           part: (part) => send({ workId: id, part }),
