@@ -21,6 +21,7 @@ export {
   type SetAside,
 } from './documents/kinds';
 export { leafName } from './documents/leaf-name';
+export { withReferences } from './documents/references';
 export { merge, type Clash, type Merged } from './documents/merge';
 export { LONGEST_NAME, LONGEST_NOTES, MOST_PACKS } from './document-limits';
 export { MOST_PARTS } from './documents/part/part';

@@ -12,6 +12,7 @@ import { healthRoutes } from './health/routes';
 import { errorMiddleware } from './http/errors';
 import { guardMiddleware } from './http/guard';
 import { pageMiddleware } from './http/page';
+import { requestLog } from './http/request-log';
 import { securityHeaders } from './http/security-headers';
 import { instrumentRoutes } from './instruments/routes';
 import { planFileRoutes } from './plan-files/routes';
@@ -35,6 +36,7 @@ export function createApp({ store, files, scratchFolder, log, pageFolder }: Serv
     // Who listens to something live hangs up when they have heard enough.
     if (err.code !== 'ERR_STREAM_PREMATURE_CLOSE') log.warn({ err }, 'response failed');
   });
+  app.use(requestLog(log));
   app.use(securityHeaders());
   app.use(errorMiddleware(log));
   app.use(guardMiddleware());

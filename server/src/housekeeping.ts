@@ -6,24 +6,32 @@ import { sweepFiles } from './files/sweep';
 
 const EVERY_MS = 60 * 60 * 1000;
 
-/** What the server does by itself while it runs, once at the start and then every hour: none of it holds up a request for long. */
+/**
+ * What the server does by itself while it runs, once at the start and then every hour: none of it holds up a request for long. A stop
+ * waits for the task that is under way and begins no other.
+ */
 export function keepHouse({ db, store, files }: DataFolder, dataFolder: string, log: Logger): { stop(): Promise<void> } {
-  const round = async () => {
-    await copyDaily(db, path.join(dataFolder, 'backups'), new Date());
-    await sweepFiles(store, files, Date.now());
-    await db.checkpoint();
+  let isStopping = false;
+  const round = [
+    () => copyDaily(db, path.join(dataFolder, 'backups'), new Date()),
+    () => sweepFiles(store, files, Date.now()),
+    () => db.checkpoint(),
+  ];
+  const inTurn = async (tasks: readonly (() => Promise<unknown>)[]) => {
+    try {
+      for (const task of tasks) if (!isStopping) await task();
+    } catch (error) {
+      log.error({ err: error }, 'housekeeping failed');
+    }
   };
-  let last: Promise<unknown> = Promise.resolve();
-  const begin = () => {
-    last = round().catch((error: unknown) => log.error({ err: error }, 'housekeeping failed'));
-  };
-  last = files.sweepParts().then(begin, (error: unknown) => log.error({ err: error }, 'housekeeping failed'));
-  const timer = setInterval(begin, EVERY_MS);
+  let underWay = inTurn([() => files.sweepParts(), ...round]);
+  const timer = setInterval(() => (underWay = underWay.then(() => inTurn(round))), EVERY_MS);
   timer.unref();
   return {
     async stop() {
+      isStopping = true;
       clearInterval(timer);
-      await last;
+      await underWay;
     },
   };
 }

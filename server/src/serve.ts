@@ -23,6 +23,8 @@ export interface ServeOptions {
   empty?: boolean;
   /** Fills the data folder before the first request is answered. */
   prepare?: (folder: DataFolder) => Promise<void>;
+  /** Where it logs; to stderr unless another is handed in. */
+  log?: pino.Logger;
 }
 
 type Handle = (request: IncomingMessage, response: ServerResponse) => unknown;
@@ -32,7 +34,7 @@ type Handle = (request: IncomingMessage, response: ServerResponse) => unknown;
  * are this process's own. Rejects when the port is taken or the folder in use.
  */
 export async function serve(config: Config, options: ServeOptions = {}): Promise<Running> {
-  const log = pino({ level: config.logLevel }, pino.destination(2));
+  const log = options.log ?? pino({ level: config.logLevel }, pino.destination(2));
   let stopping = false;
   let handle: (value: Handle) => void;
   const ready = new Promise<Handle>((resolve) => (handle = resolve));

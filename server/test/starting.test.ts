@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { FolderInUse, LOCK_FILES } from '../src/db/lock';
 import { storageFault } from '../src/http/storage-fault';
 import { serve } from '../src/serve';
+import pino from 'pino';
 import { clientOf, configOf, newFolder, startServer } from './helpers';
 
 test('a second server on one folder says who holds it and does not start; after the first has stopped it does', async () => {
@@ -117,4 +118,32 @@ test('a full disk is told as such, and what was acknowledged stays', async () =>
   expect((await client.list('garage')).documents.car).toEqual([car]);
   expect((await client.list('shelf')).documents.part).toEqual([]);
   await running.stop();
+});
+
+test('fifty starts, each stopped at once: what the house does by itself ends with it, and nothing is logged', async () => {
+  const lines: string[] = [];
+  const log = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
+  const folder = newFolder();
+  for (let i = 0; i < 50; i++) {
+    const running = await serve(configOf(folder), { log });
+    // The stop comes at another moment of the first round each time.
+    for (let turn = 0; turn < i; turn++) await new Promise((resolve) => setImmediate(resolve));
+    await running.stop();
+  }
+  expect(lines).toEqual([]);
+}, 60_000);
+
+test('each request is logged once with the id that its answer carries: at info, or at warn when it was refused', async () => {
+  const lines: { level: number; req: { id: string; method: string; url: string }; res: { statusCode: number } }[] = [];
+  const log = pino({ level: 'info' }, { write: (line: string) => void lines.push(JSON.parse(line) as (typeof lines)[number]) });
+  const running = await serve(configOf(newFolder()), { log });
+  const { http } = clientOf(running);
+  const good = await http.get('/api/garage').set('Cookie', 'secret=1');
+  const bad = await http.put('/api/cars/nobody').send({ base: 'x' });
+  await running.stop();
+  expect(lines.map(({ level, req, res }) => [level, req, res])).toEqual([
+    [30, { id: good.headers['x-request-id'], method: 'GET', url: '/api/garage' }, { statusCode: 200 }],
+    [40, { id: bad.headers['x-request-id'], method: 'PUT', url: '/api/cars/nobody' }, { statusCode: 422 }],
+  ]);
+  expect(JSON.stringify(lines)).not.toContain('secret');
 });

@@ -1,4 +1,4 @@
-import { splitPlanFile, type CarRun } from '@puddler/contract';
+import { KIND_NAMES, kindOf, parentOf, splitPlanFile, type CarRun, type Doc, type KindName } from '@puddler/contract';
 import { resolvePlan, type Foreseen, type LearnedFigures } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { received, redone, undone } from '../src/desk/desk-slice';
@@ -109,3 +109,41 @@ test('a copy’s ladder and day of practice are driven by its own runs, and its 
   expect([contentAt(store.getState(), 'ladder', planId), runs(copy.id)]).toEqual([undefined, []]);
   expect(contentAt(store.getState(), 'ladder', 'p1')!.body.steps[0]!.runId).toBe('r1');
 });
+
+test('a copy has a document of every kind that can belong to a car, each with its references among the copies', () => {
+  const kinds = KIND_NAMES.filter((kind) => kind !== 'car' && rootOf(kind) === 'car');
+  const docs = kinds.map((kind): Doc => {
+    const { parent, hasIdOfParent } = kindOf(kind);
+    const parentId = parent === 'car' ? 'c1' : 'p1';
+    const id = kind === 'plan' ? 'p1' : hasIdOfParent ? parentId : `${kind}-1`;
+    return docOf(id, { mark: kind, ...referring(kind) } as never, parentId);
+  });
+  const fresh = createStore();
+  fresh.dispatch(garage([docOf<'car'>('c1', { car, bench: { stockPlanId: 'p1' } })], []));
+  for (const [i, kind] of kinds.entries()) fresh.dispatch(received({ documents: { [kind]: [docs[i]!] }, setAside: [] }));
+  fresh.dispatch(duplicateCar('c1'));
+  const all = Object.values(fresh.getState().desk.held);
+  for (const kind of kinds)
+    expect(all.filter(({ content }) => content?.kind === kind).map(({ content }) => (content!.body as unknown as { mark: string }).mark)).toEqual([
+      kind,
+      kind,
+    ]);
+  const copyOf = (kind: KindName) => all.filter(({ content }) => content?.kind === kind)[1]!;
+  expect(copyOf('car').content!.body).toMatchObject({ bench: { stockPlanId: copyOf('plan').id } });
+  expect(copyOf('run').content!.body).toMatchObject({ planId: copyOf('plan').id });
+  expect(copyOf('ladder')).toMatchObject({ id: copyOf('plan').id, content: { parentId: copyOf('plan').id } });
+  const [known, gone] = (copyOf('ladder').content!.body as { steps: { runId: string }[] }).steps;
+  expect(known!.runId).toBe(copyOf('run').id);
+  // A run that is gone is not found by its old id either.
+  expect(gone!.runId).not.toBe('gone');
+});
+
+const rootOf = (kind: KindName): KindName => {
+  const parent = parentOf(kind);
+  return parent === undefined ? kind : rootOf(parent);
+};
+
+/** A body that refers to the run and the plan of the test wherever its kind can refer to one, and to one that is gone. */
+const referring = (kind: KindName): object =>
+  ({ run: { planId: 'p1' }, ladder: { steps: [{ runId: 'run-1' }, { runId: 'gone' }] }, day: { drives: [{ runId: 'run-1' }] } })[kind as string] ??
+  {};

@@ -25,6 +25,13 @@ export type FormStep = (body: unknown, earlier: EarlierFiles) => unknown;
 export const LIST_NAMES = ['garage', 'shelf', 'log'] as const;
 export type ListName = (typeof LIST_NAMES)[number];
 
+/** A reference from one document to another. */
+export interface Reference {
+  kind: string;
+  /** The field is left out where there is nothing to refer to. */
+  optional?: true;
+}
+
 /**
  * One kind of document, as everything but its validator knows it: the server's routes and store, the desk, the sync, merging
  * and the backup read this and nothing else. `Body` is what the builder writes.
@@ -41,6 +48,10 @@ export interface Kind<Body> {
   nameOf: (body: Body) => string;
   /** Lists whose members are told apart by a field of theirs, by path; members of other lists go by their place. */
   memberIds: Readonly<Record<string, string>>;
+  /** There is one a parent, and it has the parent's id. */
+  hasIdOfParent?: true;
+  /** What its documents refer to by id: where in the body (`steps[].runId` for the members of a list), and what kind stands there. */
+  refersTo?: Readonly<Record<string, Reference>>;
   /** Hashes of the files it refers to, where its documents can refer to any. */
   fileHashes?: (body: Body) => string[];
   steps: readonly FormStep[];

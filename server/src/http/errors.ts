@@ -22,7 +22,7 @@ export function errorMiddleware(log: Logger): Middleware {
       if ((ctx.status === 405 || ctx.status === 501) && ctx.body == null) throw new AppError('method-not-allowed');
     } catch (error) {
       const known = error instanceof AppError ? error : fromHttp(error);
-      if (!known || known.status >= 500) log.error({ err: error, method: ctx.method, path: ctx.path }, 'request failed');
+      if (!known || known.status >= 500) (ctx.req.log ?? log).error({ err: error }, 'request failed');
       const shown = known ?? new AppError('internal');
       ctx.status = shown.status;
       ctx.body = shown.body();

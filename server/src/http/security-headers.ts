@@ -1,39 +1,40 @@
 import { randomBytes } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import helmet from 'koa-helmet';
 import type { Context, Middleware } from 'koa';
 
-/** The nonce of this response's own style elements. */
-export function styleNonce(ctx: Context): string {
-  ctx.state['styleNonce'] ??= randomBytes(16).toString('base64');
-  return ctx.state['styleNonce'] as string;
+const nonces = new WeakMap<ServerResponse, string>();
+
+/** The nonce of a response's own style elements. */
+function nonceOf(response: ServerResponse): string {
+  let nonce = nonces.get(response);
+  if (nonce === undefined) nonces.set(response, (nonce = randomBytes(16).toString('base64')));
+  return nonce;
 }
 
+export const styleNonce = (ctx: Context): string => nonceOf(ctx.res);
+
 /** Strict CSP: everything from here, nothing inline but styles that carry the response's nonce. */
-export function securityHeaders(): Middleware {
-  return async (ctx, next) => {
-    const nonce = styleNonce(ctx);
-    const set = helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'none'"],
-          scriptSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          styleSrc: ["'self'", `'nonce-${nonce}'`],
-          imgSrc: ["'self'", 'data:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          manifestSrc: ["'self'"],
-          baseUri: ["'none'"],
-          formAction: ["'none'"],
-          frameAncestors: ["'none'"],
-        },
+export const securityHeaders = (): Middleware =>
+  helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        styleSrc: ["'self'", (_request: IncomingMessage, response: ServerResponse) => `'nonce-${nonceOf(response)}'`],
+        imgSrc: ["'self'", 'data:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
       },
-      // The server speaks plain HTTP to this machine only: telling a browser to insist on HTTPS would lock it out.
-      strictTransportSecurity: false,
-      crossOriginEmbedderPolicy: true,
-      referrerPolicy: { policy: 'no-referrer' },
-    });
-    await set(ctx, next);
-  };
-}
+    },
+    // The server speaks plain HTTP to this machine only: telling a browser to insist on HTTPS would lock it out.
+    strictTransportSecurity: false,
+    crossOriginEmbedderPolicy: true,
+    referrerPolicy: { policy: 'no-referrer' },
+  }) as Middleware;

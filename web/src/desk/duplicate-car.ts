@@ -1,67 +1,66 @@
-import type { Wish } from '@puddler/contract/shared';
+import { KIND_NAMES, kindOf, withReferences, type BodyOf, type KindName } from '@puddler/contract/shared';
 import { commit, made, type Thunk } from './commit';
 import { copyName } from './edits';
-import type { Step } from './history';
-import { contentAt, plansOfCar, runsOfCar, wishesOfCar } from './selectors';
+import { keyOf, parentKeyOf, type Content, type Key } from './held';
+import { contentAt } from './selectors';
 import type { RootState } from './store';
 
-/** Names of the copies, each made when it is first asked for: what belonged together does so among the copies. */
-function copyIds(): (of: string) => string {
-  const known = new Map<string, string>();
-  return (of) => {
-    if (!known.has(of)) known.set(of, crypto.randomUUID());
-    return known.get(of)!;
-  };
-}
-
-/** A copy of a car with all that belongs to it. */
+/**
+ * A copy of a car with all that belongs to it, whatever its kind, and what referred to one another does so among the copies: each kind
+ * says what it belongs to and what it refers to.
+ */
 export function duplicateCar(id: string): Thunk {
   return (dispatch, getState) => {
     const state = getState();
-    const content = contentAt(state, 'car', id);
-    if (!content) return;
-    const { car, bench } = content.body;
-    const copy = copyIds();
-    const plans = plansOfCar(state, id);
-    const { stockPlanId, ...notes } = bench;
-    const hasStock = plans.some((plan) => plan.id === stockPlanId);
-    commit(dispatch, `copy of ${car.name}`, [
-      made('car', copy(id), {
-        car: { ...car, name: copyName(car.name) },
-        bench: hasStock ? { ...notes, stockPlanId: copy(stockPlanId!) } : notes,
-      }),
-      ...plans.map(({ id: planId, plan }) => made('plan', copy(planId), plan, copy(id))),
-      ...wishesOfCar(state, id).map(({ id: _id, carId: _carId, ...wish }) => made('wish', crypto.randomUUID(), wish satisfies Wish, copy(id))),
-      ...plans.flatMap((plan) => notesOfPlan(state, plan.id, copy)),
-      ...history(state, id, copy),
-    ]);
+    const car = contentAt(state, 'car', id)?.body.car;
+    if (!car) return;
+    const root = keyOf('car', id);
+    const tree = treeOf(state, root);
+    const ids = copyIds(tree);
+    const steps = [...tree].map(([key, { id: old, content }]) => {
+      const body = withReferences(
+        content.kind,
+        content.body,
+        (kind, of, isOptional) => ids.get(keyOf(kind, of)) ?? (isOptional ? undefined : ids.fresh(kind, of)),
+      );
+      // Lists know a document by its body: a copy has a body of its own.
+      const named = { ...body, ...(key === root ? { car: { ...car, name: copyName(car.name) } } : {}) };
+      const parent = parentKeyOf(content);
+      return made(content.kind, ids.get(keyOf(content.kind, old))!, named as BodyOf<KindName>, parent && ids.get(parent));
+    });
+    commit(dispatch, `copy of ${car.name}`, steps);
   };
 }
 
-/** What is noted of a plan: buying, fitting, and its ladder, whose steps are driven by the copies of its runs. */
-function notesOfPlan(state: RootState, planId: string, copy: (of: string) => string): Step[] {
-  const purchase = contentAt(state, 'purchase', planId)?.body;
-  const fitting = contentAt(state, 'fitting', planId)?.body;
-  const ladder = contentAt(state, 'ladder', planId)?.body;
-  const id = copy(planId);
-  return [
-    ...(purchase ? [made('purchase', id, purchase, id)] : []),
-    ...(fitting ? [made('fitting', id, fitting, id)] : []),
-    ...(ladder ? [made('ladder', id, { ...ladder, steps: ladder.steps.map((step) => ({ ...step, runId: copy(step.runId) })) }, id)] : []),
-  ];
+type Tree = ReadonlyMap<Key, { id: string; content: Content }>;
+
+/** A document and all that belong to it, parents before their children. */
+function treeOf({ desk }: RootState, root: Key): Tree {
+  const tree = new Map<Key, { id: string; content: Content }>();
+  for (const kind of KIND_NAMES)
+    for (const key of desk.keys) {
+      const { id, content } = desk.held[key]!;
+      if (content?.kind !== kind) continue;
+      const parent = parentKeyOf(content);
+      if (key === root || (parent && tree.has(parent))) tree.set(key, { id, content });
+    }
+  return tree;
 }
 
-/** What happened to a car: its runs, each of the copy of its plan, what they taught, and its day of practice. */
-function history(state: RootState, carId: string, copy: (of: string) => string): Step[] {
-  const learned = contentAt(state, 'learned', carId)?.body;
-  const day = contentAt(state, 'day', carId)?.body;
-  const runs = runsOfCar(state, carId).map(({ id, run: { planId, ...said } }) => {
-    const isThere = planId !== undefined && contentAt(state, 'plan', planId) !== undefined;
-    return made('run', copy(id), isThere ? { ...said, planId: copy(planId) } : said, copy(carId));
-  });
-  return [
-    ...runs,
-    ...(learned ? [made('learned', copy(carId), learned, copy(carId))] : []),
-    ...(day ? [made('day', copy(carId), { ...day, drives: day.drives.map((drive) => ({ ...drive, runId: copy(drive.runId) })) }, copy(carId))] : []),
-  ];
+/** The id of each copy. What is referred to and is not there gets an id that stands for nothing either, so that it is not the original’s. */
+function copyIds(tree: Tree) {
+  const ids = new Map<Key, string>();
+  for (const [key, { content }] of tree) {
+    const parent = parentKeyOf(content);
+    ids.set(key, (kindOf(content.kind).hasIdOfParent && parent && ids.get(parent)) || crypto.randomUUID());
+  }
+  const gone = new Map<Key, string>();
+  return {
+    get: (key: Key) => ids.get(key),
+    fresh: (kind: KindName, of: string): string => {
+      const key = keyOf(kind, of);
+      if (!gone.has(key)) gone.set(key, crypto.randomUUID());
+      return gone.get(key)!;
+    },
+  };
 }

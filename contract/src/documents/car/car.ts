@@ -72,6 +72,7 @@ export const CAR: Kind<CarBody> = {
   list: 'garage',
   nameOf: ({ car }) => car.name,
   memberIds: { 'bench.photos': 'hash', 'bench.upkeep': 'id' },
+  refersTo: { 'bench.stockPlanId': { kind: 'plan', optional: true } },
   fileHashes: ({ bench }) => (bench.photos ?? []).map((photo) => photo.hash),
   steps: [photosByHash],
 };

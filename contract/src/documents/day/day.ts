@@ -11,5 +11,7 @@ export const DAY: Kind<Day> = {
   parent: 'car',
   nameOf: ({ set }) => (set === undefined ? 'A practice day' : `Set day ${set}`),
   memberIds: { drives: 'id' },
+  hasIdOfParent: true,
+  refersTo: { 'drives[].runId': { kind: 'run' } },
   steps: [],
 };

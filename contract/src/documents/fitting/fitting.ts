@@ -42,6 +42,7 @@ export const FITTING: Kind<Fitting> = {
   parent: 'plan',
   nameOf: () => 'The fitting',
   memberIds: { steps: 'id', photos: 'hash', settings: 'id' },
+  hasIdOfParent: true,
   fileHashes: ({ photos }) => photos.map((photo) => photo.hash),
   steps: [],
 };

@@ -43,5 +43,7 @@ export const LADDER: Kind<Climb> = {
   parent: 'plan',
   nameOf: () => 'The ladder',
   memberIds: { steps: 'id' },
+  hasIdOfParent: true,
+  refersTo: { 'steps[].runId': { kind: 'run' } },
   steps: [],
 };

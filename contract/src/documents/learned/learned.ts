@@ -10,5 +10,6 @@ export const LEARNED: Kind<LearnedFigures> = {
   nameOf: () => 'What was learned',
   // A matrix is of one piece: figures of two lessons make no third.
   memberIds: {},
+  hasIdOfParent: true,
   steps: [],
 };

@@ -78,5 +78,6 @@ export const PURCHASE: Kind<Purchase> = {
   parent: 'plan',
   nameOf: () => 'The parts list',
   memberIds: { lines: 'id', own: 'id', bundles: 'id', sales: 'id', 'budget.skipped': 'day' },
+  hasIdOfParent: true,
   steps: [],
 };
