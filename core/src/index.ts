@@ -1,4 +1,5 @@
 /** The core's public list. Everything takes and gives SI units, with °C for temperatures. */
+export { amend, compact } from './compact';
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
 export type { Origin, Provenance, Source } from './plan/provenance';

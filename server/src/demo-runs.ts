@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { Readable } from 'node:stream';
-import { carOfSeed, loggedSession, logGpx, trackNmea, typedSession, type PlanFile, type RunFile } from '@puddler/core';
+import { compact, carOfSeed, loggedSession, logGpx, trackNmea, typedSession, type PlanFile, type RunFile } from '@puddler/core';
 import { checkBody, type CarRun, type KeptLog } from '@puddler/contract';
 import type { DocumentStore } from './documents/store';
 import type { FileStore } from './files/store';
@@ -61,7 +61,7 @@ async function runOf(one: DemoRun, place: number, found: DemoPlan, plans: readon
     at,
     planId: found.id,
     plan,
-    ...Object.fromEntries(Object.entries({ name, purpose, minutes, notes }).filter(([, value]) => value !== undefined)),
+    ...compact({ name, purpose, minutes, notes }),
   };
   if (one.typed) {
     const { passes, readings, usedAh } = typedSession(car, minutes === undefined ? plan : { ...plan, run: { ...plan.run!, minutes } }, wish);
@@ -83,9 +83,6 @@ async function runOf(one: DemoRun, place: number, found: DemoPlan, plans: readon
     ...figures,
     readings,
     usedAh,
-    logs: [
-      { ...(await keep(escCsv, `esc-${day}.csv`, 'esc')), ...(poles === undefined ? {} : { poles }) },
-      await keep(text, `phone-${day}.${form}`, 'gps'),
-    ],
+    logs: [{ ...(await keep(escCsv, `esc-${day}.csv`, 'esc')), ...compact({ poles }) }, await keep(text, `phone-${day}.${form}`, 'gps')],
   };
 }

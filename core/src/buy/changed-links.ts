@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { SWAPPED_LINKS, withLinkOf } from '../compare/swap-link';
 import { massOfPartsG } from '../resolve/mass';
@@ -38,7 +39,7 @@ export function withChanges(stock: PlanFile, plan: PlanFile, changes: readonly C
   let made: PlanFile = {
     ...stock,
     name: plan.name,
-    car: takesCar ? plan.car : { ...stock.car, ...(weighedPartsG === undefined ? {} : { weighedPartsG }) },
+    car: takesCar ? plan.car : { ...stock.car, ...compact({ weighedPartsG }) },
     site: plan.site,
     ...(plan.run ? { run: plan.run } : {}),
     ...(plan.limits ? { limits: plan.limits } : {}),

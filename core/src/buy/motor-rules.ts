@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { SAME_BORE_MM } from '../findings/fit';
 import { screwDepth } from '../fit/screw';
 import type { PlanFile } from '../plan/plan-file';
@@ -29,7 +30,7 @@ export function pinions({ plan, stock }: BuyInput): Wanted[] {
       figures: [module.figures, bore].filter(Boolean).join(', '),
       why: motors > 1 ? `${why} Two motors on one gear need equal pinions.` : why,
       ...measuring(module.measureFirst, bore ? undefined : 'the motor’s shaft, for the bore'),
-      part: onShelf('pinion', { name: `${teeth} T pinion`, teeth, ...moduleOf(plan), ...(shaftMm === undefined ? {} : { boreMm: shaftMm }) }),
+      part: onShelf('pinion', { name: `${teeth} T pinion`, teeth, ...moduleOf(plan), ...compact({ boreMm: shaftMm }) }),
       serves: (part) =>
         part.kind === 'pinion' &&
         part.spec.teeth === teeth &&

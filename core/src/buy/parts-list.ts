@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { openCircuitV } from '../chain/pack';
 import { cellFindings } from '../findings/electric';
 import type { Finding } from '../findings/finding';
@@ -77,8 +78,6 @@ function withShelf({ serves, ...line }: Wanted, shelf: readonly ShelfPart[]): Li
   return {
     ...line,
     have: owned.map(({ part }) => part.name),
-    ...(offered
-      ? { offer: { id: offered.id, name: offered.part.name, ...(offered.part.price === undefined ? {} : { price: offered.part.price }) } }
-      : {}),
+    ...(offered ? { offer: { id: offered.id, name: offered.part.name, ...compact({ price: offered.part.price }) } } : {}),
   };
 }

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { isLithium } from '../plan/chemistry';
 import type { Motor, Pack, PlanFile } from '../plan/plan-file';
@@ -115,7 +116,7 @@ export function plugs({ plan, stock }: BuyInput): Wanted[] {
         ? {}
         : {
             serves: named('plug', now),
-            part: onShelf('plug', { name: now, ...(plan.packs[0]!.plugA === undefined ? {} : { ratedA: plan.packs[0]!.plugA }) }),
+            part: onShelf('plug', { name: now, ...compact({ ratedA: plan.packs[0]!.plugA }) }),
           }),
     },
     {

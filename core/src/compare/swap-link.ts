@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import type { PlanFile } from '../plan/plan-file';
 
 /** Links that can go from one setup to another; tyres and road are the car's and the place's. */
@@ -18,7 +19,7 @@ export function withLinkOf(plan: PlanFile, other: PlanFile, link: SwappedLink): 
       return { ...base, esc: other.esc };
     case 'motor': {
       const { motorCount: _count, ...without } = base;
-      return { ...without, motor: other.motor, ...(other.motorCount === undefined ? {} : { motorCount: other.motorCount }) };
+      return { ...without, motor: other.motor, ...compact({ motorCount: other.motorCount }) };
     }
     case 'gears':
       return { ...base, gearing: other.gearing };

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { openCircuitV } from '../chain/pack';
 import { isLithium } from '../plan/chemistry';
 import { short, when, type StepRule } from './bench-step';
@@ -154,7 +155,7 @@ export const radioSteps: StepRule = ({ plan, receiverGoes, twins, newEsc }) => {
       right: limitV === undefined ? 'No more than the least that is printed on receiver and servo.' : `No more than ${short(limitV)} V.`,
       tools: ['voltmeter'],
       needs: ['channels', 'one-supply', 'radio-first'],
-      reading: { what: 'supply at the receiver', unit: 'V' as const, ...(limitV === undefined ? {} : { to: limitV }) },
+      reading: { what: 'supply at the receiver', unit: 'V' as const, ...compact({ to: limitV }) },
       of: plan.esc.name,
     })),
   ];
@@ -250,7 +251,7 @@ export const runSteps: StepRule = ({ limits }) => {
       caution: CAUTIONS.hot,
       tools: ['infrared thermometer'],
       needs: ['first-run'],
-      reading: { what: 'can, the highest of both', unit: '°C', ...(caution === undefined ? {} : { to: caution }) },
+      reading: { what: 'can, the highest of both', unit: '°C', ...compact({ to: caution }) },
     },
     {
       id: 'screws-again',

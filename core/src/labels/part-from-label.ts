@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import type { Part, PartStatus } from '../shelf/part';
 import type { LabelReading } from './read-label';
 import type { ReadFields } from './label-text';
@@ -36,7 +37,7 @@ export function partFromLabel(label: string, reading: LabelReading, answer: Read
               name: both ? `${pinion}T pinion` : name,
               status,
               ...(both ? {} : priced),
-              spec: { teeth: pinion, ...module, ...(boreMm === undefined ? {} : { boreMm }) },
+              spec: { teeth: pinion, ...module, ...compact({ boreMm }) },
             },
           ]),
       ...(spur === undefined

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import type { RunFile } from '../log/run-file';
 import { samplesOf } from '../log/samples';
 import { traceOf, type Trace } from '../log/trace';
@@ -23,7 +24,7 @@ export const loggedRun = ({ series, plan, ...run }: RunFile): LoggedRun => ({
 export const planAsDriven = ({ plan, drivenAs, minutes }: Pick<LoggedRun, 'plan' | 'drivenAs' | 'minutes'>): PlanFile =>
   drivenAs === undefined && minutes === undefined
     ? plan
-    : { ...plan, run: { ...plannedRun(plan), ...(drivenAs ? { profile: drivenAs } : {}), ...(minutes === undefined ? {} : { minutes }) } };
+    : { ...plan, run: { ...plannedRun(plan), ...(drivenAs ? { profile: drivenAs } : {}), ...compact({ minutes }) } };
 
 /** Whether the throttle was held back: what was typed of it says nothing of full throttle, only a log tells what was asked. */
 export const isHeldBack = ({ capShare = 1 }: Pick<LoggedRun, 'capShare'>): boolean => capShare < 1;

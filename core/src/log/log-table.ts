@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { Cells } from './cells';
 import type { Column, ReadColumn } from './columns';
 import type { LogOptions, LogProblem } from './log-reading';
@@ -77,7 +78,7 @@ export class LogTable {
   private problem(line: number, column: string | undefined, what: string): void {
     const known = this.problems.get(`${column} ${what}`);
     if (known) known.count++;
-    else this.problems.set(`${column} ${what}`, { line, ...(column === undefined ? {} : { column }), what, count: 1 });
+    else this.problems.set(`${column} ${what}`, { line, ...compact({ column }), what, count: 1 });
   }
 
   private fresh(): void {

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import type { Floats } from './samples';
 import { meanOf, type Trace } from './trace';
 
@@ -134,8 +135,6 @@ const mostOf = (values: Floats | undefined, from: number, to: number): number | 
   if (values) for (let i = from; i < to; i++) if (values[i]! > most) most = values[i]!;
   return Number.isFinite(most) ? most : undefined;
 };
-const given = <T extends object>(record: T) =>
-  Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as { [K in keyof T]: Exclude<T[K], undefined> };
 
 function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Floats | undefined): TracePass {
   const second = Math.round(SETTLED_S / dtS);
@@ -160,12 +159,12 @@ function passOf({ from, to }: Stretch, { fields, dtS }: Trace, speed: Floats | u
   return {
     from,
     to,
-    ...given({
+    ...compact({
       topSpeedMs: mostOf(speed, from, to),
       topRpm: mostOf(fields.motorRpm, from, to),
       peakA: mostOf(fields.packA, from, Math.min(to, from + 2 * second)),
     }),
-    ...(isSettled ? { settled: { from: at, to, ...given(means) } } : {}),
+    ...(isSettled ? { settled: { from: at, to, ...compact(means) } } : {}),
   };
 }
 

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { GRAVITY_MS2 } from '../chain/constants';
 import type { RunFile, TypedPass } from './run-file';
 import type { Stretches, TracePass } from './stretches';
@@ -17,8 +18,6 @@ const mean = (values: readonly (number | undefined)[]): number | undefined => {
   const known = values.filter((value) => value !== undefined);
   return known.length > 0 ? known.reduce((sum, value) => sum + value, 0) / known.length : undefined;
 };
-const given = <T extends object>(record: T) => Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as Partial<T>;
-
 /** The speed of a pass as it is noted: what the GPS said of its end, else what wheel and gears make of the rpm. */
 export const passSpeed = ({ settled, topSpeedMs }: TracePass): { speedMs: number; source: 'gps' | 'log' } | undefined =>
   settled?.gpsMs !== undefined
@@ -41,14 +40,14 @@ export function traceFigures(trace: Trace, { passes, launches }: Stretches): Pic
     if (fields.packV && fields.packV[i]! < lowest) lowest = fields.packV[i]!;
     if (output && output[i]! > DRIVES) driving++;
   }
-  const current = given({
+  const current = compact({
     settledA: mean(passes.map((pass) => pass.settled?.packA)),
     peakA: most(passes.map((pass) => pass.peakA)),
     minPackV: Number.isFinite(lowest) ? lowest : undefined,
   });
   // Without a GPS it was the wheels that were timed, and they spin.
   const first = fields.speedMs ? launches[0] : undefined;
-  const launch = given({
+  const launch = compact({
     to18m3S: first?.toMarksS[0]?.seconds,
     to40m2S: first?.toMarksS[1]?.seconds,
     peakG: first && first.peakMs2 > 0 ? first.peakMs2 / GRAVITY_MS2 : undefined,

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { setField } from './fields';
 import type { CarPath, FigurePath } from './figure-path';
 import type { Car, Motor, Pack, PlanBody, PlanFile } from './plan-file';
@@ -59,10 +60,7 @@ export function motorAs(motor: Motor, form: MotorForm): Motor {
   const { name, massG, shaftMm, maxRpm, maxCells } = motor;
   const shared = {
     name,
-    ...(massG === undefined ? {} : { massG }),
-    ...(shaftMm === undefined ? {} : { shaftMm }),
-    ...(maxRpm === undefined ? {} : { maxRpm }),
-    ...(maxCells === undefined ? {} : { maxCells }),
+    ...compact({ massG, shaftMm, maxRpm, maxCells }),
   };
   const kvRpmPerV = motor.kvRpmPerV ?? 3000;
   switch (form) {

@@ -45,7 +45,7 @@ const plan = (car: PlanFile['car'], rest: Omit<PlanFile, 'format' | 'version' | 
   ...rest,
 });
 /** A short race: long enough to burn what is overgeared. */
-const raceOf = (minutes: number): PlanFile['run'] => ({ profile: 'race', minutes });
+const raceOf = (minutes: number): NonNullable<PlanFile['run']> => ({ profile: 'race', minutes });
 
 /** Three days of rising difficulty. */
 export const SET_DAYS: readonly SetDay[] = [

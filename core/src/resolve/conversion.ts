@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { massOfPartsG } from './mass';
 import { isOfCar, pathInCar, withEdits, withField, type PlanEdit } from '../plan/edits';
@@ -27,7 +28,7 @@ export function planFileOf(car: Car, plan: PlanBody, asBought?: PlanBody): PlanF
     format: 'puddler-plan',
     version: 1,
     name,
-    ...(notes === undefined ? {} : { notes }),
+    ...compact({ notes }),
     car: own,
     ...(own === car ? {} : { converted: { from: car, figures: Object.keys(conversion ?? {}) as ConvertedField[] } }),
     ...rest,
@@ -47,7 +48,7 @@ function convertedCar(car: Car, conversion: Conversion | undefined, asBought: Pl
   const stillTypical = typical?.filter((path) => conversion?.[fieldOf(path as CarPath) as ConvertedField] === undefined);
   return {
     ...(own as unknown as Car),
-    ...(weighedPartsG === undefined ? {} : { weighedPartsG }),
+    ...compact({ weighedPartsG }),
     ...(stillTypical?.length ? { typical: stillTypical } : {}),
   };
 }

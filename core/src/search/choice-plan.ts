@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import type { Motor, PlanFile } from '../plan/plan-file';
 import type { PinionOption, SearchOptions, SpurOption } from './options';
 
@@ -51,14 +52,12 @@ export function choiceGearing(
     {
       pinion: pinion.fields.teeth,
       spur: spur.fields.teeth,
-      ...(moduleMm === undefined ? {} : { moduleMm }),
-      ...(spur.fields.moduleMm === undefined ? {} : { spurModuleMm: spur.fields.moduleMm }),
-      ...(boreMm === undefined ? {} : { pinionBoreMm: boreMm }),
+      ...compact({ moduleMm, spurModuleMm: spur.fields.moduleMm, pinionBoreMm: boreMm }),
     },
     gearboxRatio,
   );
 }
 
 export function withGearbox(pair: Omit<Gearing, 'gearboxRatio'>, gearboxRatio: number | undefined): Gearing {
-  return { ...pair, ...(gearboxRatio === undefined ? {} : { gearboxRatio }) };
+  return { ...pair, ...compact({ gearboxRatio }) };
 }

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { resolveEsc, type ResolvedEsc } from '../chain/esc';
 import { finalDriveRatio } from '../chain/gears';
 import { resolveMotor, type ResolvedMotor } from '../chain/motor';
@@ -80,7 +81,7 @@ export class SearchSpace {
   constructor(readonly task: SearchTask) {
     const { base, shelf, scope, wish, stock } = task;
     this.options = searchOptions(base, shelf, scope);
-    this.base = { ...base, run: { ...plannedRun(base), ...(wish.minutes === undefined ? {} : { minutes: wish.minutes }) } };
+    this.base = { ...base, run: { ...plannedRun(base), ...compact({ minutes: wish.minutes }) } };
     this.resolvedBase = resolvePlan(this.base);
     this.massFactor = Math.exp(learnedOf('car.massKg', this.base)?.ln ?? 0);
     this.stock = stock && resolvePlan(stock);

@@ -1,3 +1,4 @@
+import { compact } from '../compact';
 import { withCarField } from '../plan/edits';
 import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
 
@@ -51,8 +52,7 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
           ...gearing,
           pinion: teeth,
           spur: gearing.spur ?? DEFAULT_SPUR,
-          ...(moduleMm === undefined ? {} : { moduleMm }),
-          ...(boreMm === undefined ? {} : { pinionBoreMm: boreMm }),
+          ...compact({ moduleMm, pinionBoreMm: boreMm }),
         },
       };
     }
@@ -61,12 +61,12 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
       const { spurModuleMm: _module, ...gearing } = plan.gearing;
       return {
         ...plan,
-        gearing: { ...gearing, spur: teeth, pinion: gearing.pinion ?? DEFAULT_PINION, ...(moduleMm === undefined ? {} : { spurModuleMm: moduleMm }) },
+        gearing: { ...gearing, spur: teeth, pinion: gearing.pinion ?? DEFAULT_PINION, ...compact({ spurModuleMm: moduleMm }) },
       };
     }
     case 'tyre': {
       const { diameterMm, growthPctAt100KmH, massG } = part.spec;
-      const tyre = { diameterMm, ...(growthPctAt100KmH === undefined ? {} : { growthPctAt100KmH }) };
+      const tyre = { diameterMm, ...compact({ growthPctAt100KmH }) };
       const own = withCarField(withCarField(plan.car, 'tyre.diameterMm', diameterMm), 'tyre.growthPctAt100KmH', growthPctAt100KmH);
       return { ...plan, car: { ...(massG === undefined ? own : withCarField(own, 'wheelMassG', massG)), tyre } };
     }
@@ -74,7 +74,7 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
       return { ...plan, cooling: { ...plan.cooling, motorFans: plan.cooling?.motorFans === 1 ? 2 : 1 } };
     case 'plug': {
       const { ratedA } = part.spec;
-      return { ...plan, packs: plan.packs.map((pack) => ({ ...pack, plug: name, ...(ratedA === undefined ? {} : { plugA: ratedA }) })) };
+      return { ...plan, packs: plan.packs.map((pack) => ({ ...pack, plug: name, ...compact({ plugA: ratedA }) })) };
     }
   }
 }

@@ -1,3 +1,4 @@
+import { compact } from '@puddler/core';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { chmod, mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
@@ -81,7 +82,7 @@ export class FileStore {
         await sync(part);
         await rename(part, this.file(is === 'log' ? hash + PACKED : hash));
         await sync(this.folder);
-        return { hash, type, bytes, ...(name === undefined ? {} : { name }) };
+        return { hash, type, bytes, ...compact({ name }) };
       } catch (error) {
         await rm(part, { force: true });
         throw error;

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import equal from 'fast-deep-equal';
+import { compact } from '@puddler/core';
 import type { Car, PlanFile } from '@puddler/core';
 import { splitPlanFile, type BodyOf, type Doc, type Imported, type KindName } from '@puddler/contract';
 import { docOf } from '../documents/rows';
@@ -18,7 +19,7 @@ export async function importPlan(store: DocumentStore, file: PlanFile): Promise<
   const { car, plan } = splitPlanFile(file);
   return store.together(async (apply) => {
     const write = async <K extends KindName>(kind: K, body: BodyOf<K>, parentId?: string, id: string = randomUUID()): Promise<Doc<K>> => {
-      await apply(kind, [{ id, base: 0, body, ...(parentId === undefined ? {} : { parentId }) }]);
+      await apply(kind, [{ id, base: 0, body, ...compact({ parentId }) }]);
       return docOf((await store.row(kind, id))!);
     };
     const { weighedPartsG } = file.car;

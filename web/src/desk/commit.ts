@@ -1,3 +1,4 @@
+import { compact } from '@puddler/core';
 import { type BodyOf, type KindName } from '@puddler/contract/shared';
 import { nanoid } from '@reduxjs/toolkit';
 import { changed } from './desk-slice';
@@ -22,11 +23,11 @@ export function commit(dispatch: AppDispatch, label: string, steps: Step[], join
 export function stepTo<K extends KindName>(state: RootState, kind: K, id: string, body: BodyOf<K>, parentId?: string): Step {
   const before = contentAt(state, kind, id) ?? null;
   const parent = before?.parentId ?? parentId;
-  return { key: keyOf(kind, id), id, before, after: contentOf(kind, { body, ...(parent === undefined ? {} : { parentId: parent }) }) };
+  return { key: keyOf(kind, id), id, before, after: contentOf(kind, { body, ...compact({ parentId: parent }) }) };
 }
 
 export function made<K extends KindName>(kind: K, id: string, body: BodyOf<K>, parentId?: string): Step {
-  return { key: keyOf(kind, id), id, before: null, after: contentOf(kind, { body, ...(parentId === undefined ? {} : { parentId }) }) };
+  return { key: keyOf(kind, id), id, before: null, after: contentOf(kind, { body, ...compact({ parentId }) }) };
 }
 
 /** Puts a whole body in the place of a document’s old one. Does nothing when there is no such document. */

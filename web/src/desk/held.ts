@@ -1,3 +1,4 @@
+import { compact } from '@puddler/core';
 import { kindOf, KIND_NAMES, parentOf, type BodyOf, type KindName, type Problem } from '@puddler/contract/shared';
 
 /** A document as a reference to it. */
@@ -42,7 +43,7 @@ export const kindOfKey = (key: Key): KindName => key.slice(0, key.indexOf(':')) 
 
 /** Makes a document's content from what crosses the wire. */
 export const contentOf = <K extends KindName>(kind: K, { body, parentId }: { body: BodyOf<K>; parentId?: string }): Content =>
-  ({ kind, ...(parentId === undefined ? {} : { parentId }), body }) as Content;
+  ({ kind, ...compact({ parentId }), body }) as Content;
 
 /** The key of the document that this one belongs to. */
 export function parentKeyOf(content: Content): Key | undefined {

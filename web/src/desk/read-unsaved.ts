@@ -1,3 +1,4 @@
+import { compact } from '@puddler/core';
 import { checkBody, upgrade } from '@puddler/contract';
 import { formOf, isKindName, kindOf, type KindName } from '@puddler/contract/shared';
 import { keyOf, type Content, type Held, type Remote } from './held';
@@ -70,7 +71,7 @@ function readContent(kind: KindName, content: unknown, form: unknown): Content {
   const { parentId, body } = content;
   if ((kindOf(kind).parent === undefined) !== (parentId === undefined) || (parentId !== undefined && typeof parentId !== 'string'))
     throw new Error('it does not say what it belongs to');
-  return { kind, ...(parentId === undefined ? {} : { parentId }), body: readBody(kind, body, form) } as Content;
+  return { kind, ...compact({ parentId }), body: readBody(kind, body, form) } as Content;
 }
 
 /** Edits of releases that did not note a form are tried as today's first, then as each one before. */

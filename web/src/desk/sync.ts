@@ -1,3 +1,4 @@
+import { compact } from '@puddler/core';
 import { KIND_NAMES, kindOf, merge, type BodyOf, type DocWrite, type DocWritten, type KindName, type WithIt } from '@puddler/contract/shared';
 import equal from 'fast-deep-equal';
 import { api, errorOf } from './api';
@@ -177,7 +178,7 @@ function takeNewer(store: AppStore, sent: Held, { newer }: Extract<DocWritten, {
     const base = remote.state === 'present' ? remote.content : undefined;
     const { body, clashes } = merge(base?.body, content.body, theirs.body, kindOf(content.kind).memberIds);
     const parentId = content.parentId === base?.parentId ? theirs.parentId : content.parentId;
-    const mine = { kind: content.kind, ...(parentId === undefined ? {} : { parentId }), body: body as BodyOf<KindName> } as Content;
+    const mine = { kind: content.kind, ...compact({ parentId }), body: body as BodyOf<KindName> } as Content;
     if (clashes.length > 0) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
     else store.dispatch(merged({ key, version, theirs, mine: equal(mine.body, theirs.body) ? theirs : mine }));
   }

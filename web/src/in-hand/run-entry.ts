@@ -1,4 +1,5 @@
 import type { CarRun } from '@puddler/contract/shared';
+import { compact } from '@puddler/core';
 import type { TypedReading } from '@puddler/core';
 
 type Way = 'out' | 'back';
@@ -33,7 +34,7 @@ export function withReading(run: CarRun, of: TypedReading['of'], change: { c?: n
   const others = readings.filter((one) => one !== before);
   if (next.c === undefined) return withoutEmpty({ ...run, readings: others });
   const { afterStopS } = next;
-  const reading: TypedReading = { of, c: next.c, ...(afterStopS === undefined ? {} : { afterStopS }) };
+  const reading: TypedReading = { of, c: next.c, ...compact({ afterStopS }) };
   return { ...run, readings: [...others, reading] };
 }
 

@@ -1,3 +1,4 @@
+import { compact } from '@puddler/core';
 import type { Day, Drive, Pointing } from '@puddler/core';
 import { errorOf } from '../desk/api';
 
@@ -22,8 +23,8 @@ export async function tellDevices(
 ): Promise<string> {
   const body = {
     at,
-    day: { base, seed, ...(set === undefined ? {} : { set }) },
-    drive: { plan, how, ...(capShare === undefined ? {} : { capShare }), seed: driveSeed, from },
+    day: { base, seed, ...compact({ set }) },
+    drive: { plan, how, ...compact({ capShare }), seed: driveSeed, from },
   };
   const response = await fetch(ROOT, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
   return (await answered<{ id: string }>(response)).id;

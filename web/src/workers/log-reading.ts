@@ -1,4 +1,5 @@
 import {
+  compact,
   AnyLogReader,
   joinLogs,
   metresPerRpm,
@@ -43,7 +44,7 @@ const MOST_READ = 12;
 const MOST_FIGURES = 15_000_000;
 
 export const optionsOf = ({ poles, columns }: TracePart['log'], plan: PlanFile | undefined): LogOptions => ({
-  ...(poles === undefined ? {} : { poles }),
+  ...compact({ poles }),
   ...(plan ? { cells: cellsOf(plan) } : {}),
   ...(columns ? { chosen: columns as NonNullable<LogOptions['chosen']> } : {}),
 });

@@ -1,5 +1,6 @@
 import {
   allFindings,
+  compact,
   drivePass,
   driveRun,
   linkUse,
@@ -41,12 +42,13 @@ export interface RunQuestion {
 }
 
 /** The moments that a run is asked for besides its end: when a store goes over its caution. */
-const cautions = (limits: Limits): HeatLimits => ({
-  canC: limits['motor-temperature'].caution,
-  windingC: limits['winding-temperature'].caution,
-  escC: limits['esc-temperature'].caution,
-  packC: limits['pack-temperature'].caution,
-});
+const cautions = (limits: Limits): HeatLimits =>
+  compact({
+    canC: limits['motor-temperature'].caution,
+    windingC: limits['winding-temperature'].caution,
+    escC: limits['esc-temperature'].caution,
+    packC: limits['pack-temperature'].caution,
+  });
 
 const tasks = {
   /** The run over time, what it uses of each limit, what gives, and one full-throttle pass. */

@@ -1,3 +1,4 @@
+import { compact } from '@puddler/core';
 import type { Car, UpkeepId } from '@puddler/core';
 import type { EarlierFiles, FileRef, Kind } from '../kind';
 
@@ -59,7 +60,7 @@ function photosByHash(body: unknown, earlier: EarlierFiles): unknown {
   if (!photos) return { car, bench };
   const found = photos.flatMap(({ id, caption }): PhotoRef[] => {
     const file = earlier.photo(id);
-    return file ? [{ ...file, ...(caption === undefined ? {} : { caption }) }] : [];
+    return file ? [{ ...file, ...compact({ caption }) }] : [];
   });
   // The same picture taken twice is one file now, and stands in the list once.
   const once = found.filter((photo, i) => found.findIndex((other) => other.hash === photo.hash) === i);

@@ -1,3 +1,4 @@
+import { amend } from '@puddler/core';
 import { ENVELOPE_EVERY, type Budget } from '@puddler/contract/shared';
 import { Button } from '../../ui/Button';
 import { FigureField } from '../../in-hand/FigureField';
@@ -11,8 +12,8 @@ const USUAL: Omit<Budget, 'from'> = { amount: 40, every: 'week' };
 export function BudgetSentence({ buying }: { buying: Buying }) {
   const { purchase, change } = buying;
   const { budget } = purchase;
-  const set = (next: Partial<Budget> | undefined, label: string) =>
-    change(({ budget: before, ...noted }) => (next && before ? { ...noted, budget: clean({ ...before, ...next }) } : noted), label, label);
+  const set = (next: Parameters<typeof amend<Budget>>[1] | undefined, label: string) =>
+    change(({ budget: before, ...noted }) => (next && before ? { ...noted, budget: amend(before, next) } : noted), label, label);
   if (!budget)
     return (
       <p className="flex flex-wrap items-center gap-2 text-[13px]">
@@ -75,6 +76,3 @@ export function BudgetSentence({ buying }: { buying: Buying }) {
     </div>
   );
 }
-
-const clean = (budget: { [K in keyof Budget]: Budget[K] | undefined }): Budget =>
-  Object.fromEntries(Object.entries(budget).filter(([, value]) => value !== undefined)) as unknown as Budget;

@@ -1,5 +1,6 @@
 import type { Purchase } from '@puddler/contract/shared';
 import {
+  compact,
   bestSchedule,
   upgradePaths,
   type Change,
@@ -76,7 +77,7 @@ function instalmentsOf(rows: readonly BuyRow[], houses: readonly PricedHouse[], 
   const sold = sales.map((sale): Sale => ({ id: sale.id, price: sale.price, after: every.filter((goal) => goal.split('+').includes(sale.id)) }));
   const envelope = {
     amount: budget.amount,
-    ...(budget.start === undefined ? {} : { start: budget.start }),
+    ...compact({ start: budget.start }),
     skipped: (budget.skipped ?? []).map((one) => periodOfDay(budget, one.day)),
   };
   const best = bestSchedule(items, ways.length > 0 ? ways : [[{ id: 'all', items: items.map((item) => item.id) }]], sold, envelope);

@@ -1,4 +1,5 @@
 import type { CarRun } from '@puddler/contract/shared';
+import { compact } from '@puddler/core';
 import type { RunFile } from '@puddler/core';
 import { logClient } from '../../jobs/log-jobs';
 
@@ -18,7 +19,7 @@ export async function runFileOf(run: CarRun): Promise<string> {
             name,
             kind,
             ...(columns ? { columns } : {}),
-            ...(shiftS === undefined ? {} : { shiftS }),
+            ...compact({ shiftS }),
           })),
         }
       : {}),

@@ -1,4 +1,5 @@
 import { LONGEST_FILE_NAME, MOST_LOG_BYTES, type FileRef, type KeptLog } from '@puddler/contract/shared';
+import { compact } from '@puddler/core';
 import type { Column, LogQuantity, PlanFile } from '@puddler/core';
 import { startTransition, useCallback, useState } from 'react';
 import { api, errorOf } from '../../desk/api';
@@ -52,7 +53,7 @@ export function useDrop(plan: PlanFile) {
 
   const optionsOf = useCallback(
     (choice: LogChoice) => ({
-      ...(choice.poles === undefined ? {} : { poles: choice.poles }),
+      ...compact({ poles: choice.poles }),
       ...(choice.columns.length > 0 ? { chosen: choice.columns as { name: string; as: LogQuantity; unit: string }[] } : {}),
       cells: plan.packs.reduce((sum, pack) => sum + pack.cells, 0),
     }),
@@ -116,8 +117,7 @@ export function useDrop(plan: PlanFile) {
           log: {
             kind,
             ...(choice.columns.length > 0 ? { columns: choice.columns } : {}),
-            ...(choice.poles === undefined ? {} : { poles: choice.poles }),
-            ...(place === undefined ? {} : { place }),
+            ...compact({ poles: choice.poles, place }),
           },
         },
       ],
@@ -142,8 +142,7 @@ export function useDrop(plan: PlanFile) {
           name: one.file.name.slice(0, LONGEST_FILE_NAME),
           kind: one.kind,
           ...columns,
-          ...(poles === undefined ? {} : { poles }),
-          ...(one.place === undefined ? {} : { place: one.place }),
+          ...compact({ poles, place: one.place }),
         };
         kept.push(log);
         await logClient.ask('adopt', { file: one.file, options: optionsOf(one.choice), log, plan });

@@ -1,4 +1,4 @@
-import { SMALLEST_PINION, type DriveHow } from '@puddler/core';
+import { compact, SMALLEST_PINION, type DriveHow } from '@puddler/core';
 import { Play } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
@@ -31,7 +31,7 @@ export function DrivePanel({ at }: { at: AtDay }) {
   const drive = () => {
     void at.drive({
       how,
-      ...(pinion === undefined ? {} : { pinion }),
+      ...compact({ pinion }),
       spur: openStep?.spur ?? at.file.gearing.spur,
       ...(capShare < 1 ? { capShare } : {}),
     });

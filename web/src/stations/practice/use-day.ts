@@ -1,5 +1,6 @@
 import { MOST_DRIVES, type CarRun, type PlanBody } from '@puddler/contract/shared';
 import {
+  compact,
   GENTLE_SHARE,
   sessionMinutes,
   stepSession,
@@ -85,7 +86,7 @@ export function useDay(carId: string): AtDay | undefined {
       const plan = fitted(file, choice);
       const { how, capShare } = choice;
       const now = dayOf(store.getState(), carId)!;
-      const outcome = await practiceClient.ask('drive', { day: now, wish: { plan, how, ...(capShare === undefined ? {} : { capShare }) } });
+      const outcome = await practiceClient.ask('drive', { day: now, wish: { plan, how, ...compact({ capShare }) } });
       const at = new Date().toISOString();
       const isStep =
         openStep &&
@@ -99,7 +100,7 @@ export function useDay(carId: string): AtDay | undefined {
         id: crypto.randomUUID(),
         plan,
         how,
-        ...(capShare === undefined ? {} : { capShare }),
+        ...compact({ capShare }),
         at,
         runId,
         seed: (now.seed * 1000 + now.drives.length + 1) >>> 0,
@@ -169,7 +170,7 @@ async function readBefore(deviceId: string, stoodS: number): Promise<NonNullable
 
 const fitted = (file: PlanFile, { pinion, spur }: StepGears): PlanFile => ({
   ...file,
-  gearing: { ...file.gearing, ...(pinion === undefined ? {} : { pinion }), ...(spur === undefined ? {} : { spur }) },
+  gearing: { ...file.gearing, ...compact({ pinion, spur }) },
 });
 
 function runOf(plan: PlanFile, { how, capShare }: DriveChoice, planId: string, at: string, number: number): CarRun {
@@ -193,7 +194,7 @@ function useDevices(day: Day | undefined, last: Drive | undefined): { deviceId: 
   useEffect(() => {
     if (!base || seed === undefined || !last) return;
     let wanted = true;
-    tellDevices({ base, seed, ...(set === undefined ? {} : { set }) }, last)
+    tellDevices({ base, seed, ...compact({ set }) }, last)
       .then((id) => wanted && setTold({ drive: last, id }))
       .catch((cause: unknown) => wanted && setTold({ drive: last, failed: reasonOf(cause) }));
     return () => {

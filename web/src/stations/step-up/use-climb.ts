@@ -1,5 +1,7 @@
 import type { CarRun, Climb, DrivenStep } from '@puddler/contract/shared';
 import {
+  amend,
+  compact,
   gearsOfRung,
   predictSteady,
   resolvePlan,
@@ -93,7 +95,7 @@ function useTeeth({ file, carId }: PlanInHand, ownedOnly: boolean) {
 
 /** The speed of the plan with other gears, by its figures as they are known now. */
 function speedWith(inHand: PlanInHand, { pinion, spur, capShare = 1 }: StepGears): number {
-  const gearing = { ...inHand.file.gearing, ...(pinion === undefined ? {} : { pinion }), ...(spur === undefined ? {} : { spur }) };
+  const gearing = { ...inHand.file.gearing, ...compact({ pinion, spur }) };
   return capShare * predictSteady(resolvePlan({ ...inHand.file, gearing })).topSpeedMs;
 }
 
@@ -121,9 +123,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   const from = useMemo(
     () =>
       stood && {
-        ...(stood.pinion === undefined ? {} : { pinion: stood.pinion }),
-        ...(stood.spur === undefined ? {} : { spur: stood.spur }),
-        ...(stood.capShare === undefined ? {} : { capShare: stood.capShare }),
+        ...compact({ pinion: stood.pinion, spur: stood.spur, capShare: stood.capShare }),
       },
     [stood],
   );
@@ -164,8 +164,8 @@ export function useClimb(inHand: PlanInHand): AtLadder {
     const begun =
       climb.begun ??
       (state.state === 'ready' ? state.value.steps.map((one) => ({ ...gearsOfRung(one), topSpeedMs: one.topSpeedMs.p50, canC: one.canC.p50 })) : []);
-    const next: DrivenStep = { id: crypto.randomUUID(), at, runId, foreseen, ...defined(gears) };
-    dispatch(beginStep(carId, id, (noted) => ({ ...noted, begun: begun.map(defined), steps: [...noted.steps, next] }), runId, run, 'begin a step'));
+    const next: DrivenStep = { id: crypto.randomUUID(), at, runId, foreseen, ...compact(gears) };
+    dispatch(beginStep(carId, id, (noted) => ({ ...noted, begun: begun.map(compact), steps: [...noted.steps, next] }), runId, run, 'begin a step'));
   };
   const change: AtLadder['change'] = (make, label, joins) => dispatch(editClimb(id, make, label, joins));
   return {
@@ -192,12 +192,9 @@ const bandsOf = ({ topSpeedMs, canC, escC, packC, packA }: Foreseen): NonNullabl
   settledA: packA,
 });
 
-/** The same without what is undefined: a document holds no such thing. */
-const defined = <T extends object>(value: T): T => Object.fromEntries(Object.entries(value).filter(([, one]) => one !== undefined)) as T;
-
-export const withStep = (noted: Climb, id: string, change: Partial<DrivenStep>): Climb => ({
+export const withStep = (noted: Climb, id: string, change: Parameters<typeof amend<DrivenStep>>[1]): Climb => ({
   ...noted,
-  steps: noted.steps.map((step) => (step.id === id ? defined({ ...step, ...change }) : step)),
+  steps: noted.steps.map((step) => (step.id === id ? amend(step, change) : step)),
 });
 
 export const isAt = (step: LadderStep, gears: StepGears): boolean => sameGears(gearsOfRung(step), gears);
