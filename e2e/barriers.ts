@@ -5,7 +5,7 @@ const DESK = { width: 1280, height: 800 };
 const TRACK = { width: 390, height: 844 };
 
 /** Each size and each theme once; in the two combinations left, what differs from these is only a colour or only a width. */
-export const LOOKS = [
+const LOOKS = [
   { size: DESK, theme: 'light' },
   { size: TRACK, theme: 'dark' },
 ] as const;

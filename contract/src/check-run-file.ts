@@ -65,9 +65,6 @@ const schema = Joi.object<RunFile>({
   series,
 });
 
-/** The run file’s schema, for deriving others of it. */
-export const runFileSchema = schema;
-
 /** Checks a run from outside, its plan by the plan file’s own rules. Problems are pathed as in the file. */
 export function checkRunFile(input: unknown): Checked<RunFile> {
   const checked = checkWith<RunFile>(schema, input);

@@ -5,7 +5,7 @@ import { problem, type Problem } from './problem';
 import { rangeOf, rangeText } from './ranges';
 
 /** `['packs', 0, 'cells']` → `packs[0].cells`. */
-export function pathText(path: readonly (string | number)[]): string {
+function pathText(path: readonly (string | number)[]): string {
   return path.reduce<string>((text, part) => (typeof part === 'number' ? `${text}[${part}]` : text === '' ? part : `${text}.${part}`), '');
 }
 

@@ -2,7 +2,7 @@
 export { amend, compact } from './compact';
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
-export type { Origin, Provenance, Source } from './plan/provenance';
+export type { Origin, Provenance } from './plan/provenance';
 export { plannedRun } from './plan/planned-run';
 export { resolvePlan } from './resolve/resolve-plan';
 export type { ResolvedPlan } from './resolve/resolved-plan';
@@ -31,18 +31,13 @@ export {
   planFileOf,
   splitPlanFile,
   takenApart,
-  type CarAndPlan,
 } from './resolve/conversion';
 export type { CarPath, FigurePath } from './plan/figure-path';
-export { CHOICE_WORDS, wordFor } from './plan/words';
+export { capitalized, wordFor } from './plan/words';
 
-export { BRUSHED_CLASSES, type ResolvedMotor } from './chain/motor';
-export { CELL_OCV, DEFAULT_CUTOFF_V, OCV_CHARGE, openCircuitV, type ResolvedPack } from './chain/pack';
-export type { ResolvedEsc } from './chain/esc';
+export { CELL_OCV, OCV_CHARGE, openCircuitV } from './chain/pack';
 export { finalDriveRatio, metresPerRpm, rolloutM, SMALLEST_PINION } from './chain/gears';
-export { SURFACE_TABLE, type GripLimit } from './chain/road';
-
-export { solveTopSpeed, warmKv, type TopSpeed, type TopSpeedOutcome } from './predict/top-speed';
+export { solveTopSpeed, warmKv } from './predict/top-speed';
 export { predictSteady, type Steady } from './predict/steady';
 export { LINK_NAMES, type Level, type LinkName } from './link';
 export { givesFirst, linkUse, type LinkUse } from './findings/link-use';
@@ -52,56 +47,43 @@ export { PROFILE_SEGMENTS, USUAL_RAMP_S, type Segment } from './predict/profiles
 export { TRUSTED_SHARE } from './chain/esc';
 export { motorJPerK } from './predict/heat';
 export { heatOf } from './predict/run-types';
-export { peakIfHeld, shownRun } from './predict/peak';
 export { simulateRun } from './predict/run';
-export type { Run, RunOptions, RunSample, RunStop } from './predict/run-types';
+export type { Run, RunSample } from './predict/run-types';
 export { drivePass, passFigures, type Pass } from './predict/pass';
 export { predict, type PredictOptions, type Prediction } from './findings/predict';
 
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
-export { partFromLabel, type FromLabel } from './labels/part-from-label';
-export type { LabelQuestion, ReadField, ReadFields } from './labels/label-text';
+export { partFromLabel } from './labels/part-from-label';
+export type { ReadField, ReadFields } from './labels/label-text';
 
 export { explainDifference, type Difference, type Explanation, type MeasuredToday } from './car/explain-difference';
-export { equivalents, pinionsForSpeed, type Equivalents, type PinionBracket, type PinionSpeed } from './car/equivalents';
-export { uncertainFigures, type UncertainFigure } from './resolve/uncertain-figures';
+export { equivalents, pinionsForSpeed, type Equivalents, type PinionSpeed } from './car/equivalents';
+export { uncertainFigures } from './resolve/uncertain-figures';
 
-export { bySeverity, type Finding, type FindingInput } from './findings/finding';
+export { type Finding, type FindingInput } from './findings/finding';
 export { FINDING_IDS, FIT_FINDING_IDS, RETIRED_FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
 export { allFindings } from './findings/all-findings';
 export { DEFAULT_LIMITS, limitsWith, type Limit, type LimitChanges, type Limits } from './findings/limits';
 export { BAND_FIGURES, BAND_SAMPLES, BandSampler, minutesToCutoff, sampleBands, type BandFigure, type Bands, type Narrowing } from './predict/bands';
-export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures, type PassMark, type PassWish } from './predict/pass-figures';
+export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures } from './predict/pass-figures';
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';
-export { P90, speedSpread, type SpeedSpread } from './predict/speed-spread';
+export { P90, speedSpread } from './predict/speed-spread';
 export { fastRun, simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';
-export { fixesFor, type Fix, type Fixes, type FixFigures } from './findings/fixes';
-export { coolDown, type CoolDown, type Temperatures } from './predict/cool-down';
+export { fixesFor, type Fix, type Fixes } from './findings/fixes';
+export { coolDown, type Temperatures } from './predict/cool-down';
 export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type HeatLimits } from './predict/heat-course';
 export { gearCell, gearRun, type GearCell, type GearRun } from './findings/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 
 export { canBeSure, nearlySureOf } from './search/sure';
-export {
-  ABOUT_SHARE,
-  SURE_TARGETS,
-  TARGETS,
-  targetsOf,
-  wishProblems,
-  type Aim,
-  type SearchWish,
-  type SureTarget,
-  type Target,
-  type WishProblem,
-} from './search/wish';
-export { PART_SOURCES, type Option, type PartSource, type SearchScope, type ShelfPart } from './search/options';
+export { SURE_TARGETS, wishProblems, type Aim, type SearchWish, type Target, type WishProblem } from './search/wish';
+export { PART_SOURCES, type PartSource, type SearchScope, type ShelfPart } from './search/options';
 export type { Choice } from './search/choice-plan';
 export { SearchSpace, type SearchTask } from './search/space';
 export { Search, type SearchProgress, type Share } from './search/search';
 export { BOX, Front, LONG_RUN, type Setup, type SetupFigures } from './search/front';
-export type { RuleCounts } from './search/examine';
 export { searchLimits, searchRun } from './search/judge';
 export { Relaxing, type Relaxation } from './search/relax';
 export { standings, type Merit, type Standing } from './search/standing';
@@ -113,7 +95,7 @@ export { massOfPartsG } from './resolve/mass';
 export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
-export { halfwayHouses, houseOf, partsOfConversion, type House, type HouseFigures } from './buy/halfway';
+export { halfwayHouses, houseOf, partsOfConversion, type House } from './buy/halfway';
 export { FAVOURS, mendOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
 export {
   bestSchedule,
@@ -129,23 +111,13 @@ export {
 export { fitInput, type FitChoices, type FitInput, type FitOptions } from './fit/fit-input';
 export { FIT_PHASES, type BenchStep, type FitPhase, type StepReading } from './fit/bench-step';
 export { benchSteps } from './fit/bench-steps';
-export { becLimitV, settingsSheet, type Setting } from './fit/settings-sheet';
-export { REMEDIES, WHICH_WAY, whichWay, type Remedy, type WhichWay, type WhichWayQuestion } from './fit/which-way';
-export { PRESS_MATERIALS, pressFit, pressVerdict, type PressFit, type PressMaterial, type PressVerdict } from './fit/press-fit';
+export { settingsSheet, type Setting } from './fit/settings-sheet';
+export { REMEDIES, WHICH_WAY, whichWay, type WhichWay, type WhichWayQuestion } from './fit/which-way';
+export { PRESS_MATERIALS, pressFit, pressVerdict, type PressFit, type PressMaterial } from './fit/press-fit';
 export { screwDepth, SCREW_SPARE_MM, type ScrewDepth } from './fit/screw';
-export {
-  wiringOf,
-  type Device,
-  type DeviceKind,
-  type Lead,
-  type Port,
-  type PortRole,
-  type Wire,
-  type Wiring,
-  type WiringOptions,
-} from './fit/wiring';
-export { wiringFaults, type WiringFault } from './fit/check-wiring';
-export { bayDrawing, type BayDrawing, type Rect, type Touch, type Tray } from './fit/bay';
+export { wiringOf, type Device, type Lead, type Wire, type Wiring, type WiringOptions } from './fit/wiring';
+export { wiringFaults } from './fit/check-wiring';
+export { bayDrawing, type BayDrawing, type Rect, type Tray } from './fit/bay';
 export {
   LOG_KINDS,
   READING_OF,
@@ -156,20 +128,19 @@ export {
   type RunLog,
   type Series,
   type SeriesField,
-  type TypedPass,
   type TypedReading,
 } from './log/run-file';
 export { traceOf, TRACE_DT_S, type Trace } from './log/trace';
-export { groundSpeed, LAUNCH_MARKS_M, stretchesOf, type Launch, type Stretch, type Stretches, type TracePass } from './log/stretches';
-export { learn, type Learned, type LearnedFigure, type Misfit } from './learn/learn';
+export { groundSpeed, LAUNCH_MARKS_M, stretchesOf, type Stretch, type Stretches } from './log/stretches';
+export { learn, type Learned, type LearnedFigure } from './learn/learn';
 export { learnedFigures, withLearned } from './learn/learned-plan';
 export { notMet, type NotMet } from './learn/not-met';
-export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunFigure, type Score } from './learn/run-bands';
-export { isHeldBack, loggedRun, planAsDriven, type LoggedRun } from './learn/logged-run';
-export { isLearnable, learnedOf, withoutLearned } from './resolve/learned-figures';
+export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunFigure } from './learn/run-bands';
+export { isHeldBack, loggedRun, type LoggedRun } from './learn/logged-run';
+export { isLearnable, withoutLearned } from './resolve/learned-figures';
 export type { SuspectedSlip } from './learn/slips';
-export { hiddenCar, refitted, type HiddenCar, type HiddenOptions, type Slip, type Weather } from './practice/hidden-car';
-export { driveSession, type Session } from './practice/drive-session';
+export { hiddenCar, refitted, type HiddenCar, type HiddenOptions } from './practice/hidden-car';
+export { driveSession } from './practice/drive-session';
 export {
   asReading,
   carOfDay,
@@ -179,7 +150,6 @@ export {
   LOSABLE,
   nowOf,
   PACK_LOST_C,
-  readOff,
   SPOT_FITS_M,
   WINDING_LOST_C,
   type Day,
@@ -187,35 +157,33 @@ export {
   type DriveHow,
   type Driven,
   type DriveWish,
-  type Lost,
   type Pointing,
 } from './practice/day';
 export { Devices, isPracticable, MOST_PRACTICE_MINUTES, type DriveAsked } from './practice/devices';
-export { calliper, scale } from './practice/instruments';
-export { byMerit, REACHED, reckoningOf, type Reckoning, type TrueFigure } from './practice/reckoning';
+export { byMerit, REACHED, reckoningOf, type Reckoning } from './practice/reckoning';
 export { SET_DAYS, type SetDay } from './practice/set-days';
-export { sessionFor, sessionMinutes, sessionSegments, STEP_PASSES, type TrackSession } from './predict/track-session';
+export { sessionFor, sessionMinutes, sessionSegments } from './predict/track-session';
 export { escLog, gpsSpeed, putBack, readingsAt, thermometer, together } from './practice/instruments';
 export { randomStream } from './math/random';
 export { stoodFor } from './predict/cool-down';
-export { LOG_QUANTITIES, type Column, type ColumnChoice, type LogQuantity } from './log/columns';
+export { LOG_QUANTITIES, type Column, type LogQuantity } from './log/columns';
 export { samplesOf, seriesOf, type Floats, type Samples } from './log/samples';
 export { readLog } from './log/read-log';
 export { AnyLogReader, readAnyLog, type LogForm } from './log/any-log';
-export { alignSpeeds, GOOD_CORRELATION, joinLogs, joinTraces, type Alignment, type ClockShift, type LogToJoin } from './log/align';
+export { alignSpeeds, GOOD_CORRELATION, joinLogs, joinTraces, type ClockShift } from './log/align';
 export { logCsv, logGpx } from './log/write-log';
 export { metresOf } from './log/place-speed';
 export type { LogOptions, LogOutcome, LogProblem, LogReading } from './log/log-reading';
 export { NEXT_ANSWERS, whatNext, type NextAnswer, type NextMeasurement } from './learn/what-next';
-export { LONGEST_REPLAY_S, replay, REPLAY_FIGURES, REPLAY_STEP_S, type Replay, type ReplayFigure } from './replay/replay';
+export { replay, REPLAY_FIGURES, type Replay, type ReplayFigure } from './replay/replay';
 export { UPKEEP, upkeep, type UpkeepId, type UpkeepItem, type UpkeepRun } from './log/upkeep';
 export { passSpeed, traceFigures } from './log/trace-figures';
-export { carOfSeed, loggedSession, typedSession, type LoggedSession, type TypedSession } from './practice/simulated-run';
+export { carOfSeed, loggedSession, typedSession } from './practice/simulated-run';
 export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
 export { gpsTrack } from './practice/gps-track';
 export { ladder, isSmall, STEP_CAN_K, STEP_SPEED_SHARE, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
-export { type Room, type Rung, type RungGearing, type RungStop } from './ladder/rung';
-export { verdictOf, type AtTrack, type FigureWords, type Reason, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
+export { type Rung, type RungGearing, type RungStop } from './ladder/rung';
+export { verdictOf, type AtTrack, type FigureWords, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
 export { driveStep, HIGHEST_BY_S, READ_BY_S, stepForeseen, stepSession, type Foreseen } from './ladder/foreseen';
 export { cooledTo, coolingOf, LEAST_OVER_AIR_K, USUAL_READY_C, type CoolingDown } from './ladder/cooling';
 export { gearsOfRung, sameGears, standingOf, type Attempt, type LadderStanding, type StepGears } from './ladder/climb';

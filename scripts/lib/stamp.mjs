@@ -15,9 +15,10 @@ function* filesBelow(entry) {
 }
 
 /** A hash over all that a workspace’s program is built from: its own files, and those of the workspaces it depends on. */
-export function hashOf(workspace) {
+function hashOf(workspace) {
   const hash = createHash('sha256');
-  for (const entry of [...HOW, ...withDependencies(workspace)]) for (const file of filesBelow(at(entry))) hash.update(file).update(readFileSync(file));
+  for (const entry of [...HOW, ...withDependencies(workspace)])
+    for (const file of filesBelow(at(entry))) hash.update(file).update(readFileSync(file));
   return hash.digest('hex');
 }
 

@@ -19,14 +19,14 @@ export interface EarlierFiles {
 }
 
 /** Brings a document from one form to the next. Pure; the step at index 0 makes form 2 of form 1. */
-export type FormStep = (body: unknown, earlier: EarlierFiles) => unknown;
+type FormStep = (body: unknown, earlier: EarlierFiles) => unknown;
 
 /** The lists that the server hands out whole: the garage comes with the page, the shelf and the log right after it. */
 export const LIST_NAMES = ['garage', 'shelf', 'log'] as const;
 export type ListName = (typeof LIST_NAMES)[number];
 
 /** A reference from one document to another. */
-export interface Reference {
+interface Reference {
   kind: string;
   /** The field is left out where there is nothing to refer to. */
   optional?: true;

@@ -1,3 +1,4 @@
+import { capitalized } from '../plan/words';
 import { allFindings } from '../findings/all-findings';
 import type { Finding } from '../findings/finding';
 import type { Limits } from '../findings/limits';
@@ -70,10 +71,10 @@ export function houseOf(stock: PlanFile, plan: PlanFile, changes: Change[], limi
         minutes: minutesToCutoff(resolved, run),
       },
       findings,
-      ...(stop && changes.length > 0 ? { forbidden: `${capital(stop.figure)}: ${stop.why}` } : {}),
+      ...(stop && changes.length > 0 ? { forbidden: `${capitalized(stop.figure)}: ${stop.why}` } : {}),
     };
   } catch (error) {
-    if (error instanceof PlanError) return { changes, plan: made, findings: [], forbidden: `${capital(error.message)}.` };
+    if (error instanceof PlanError) return { changes, plan: made, findings: [], forbidden: `${capitalized(error.message)}.` };
     throw error;
   }
 }
@@ -87,5 +88,3 @@ function unlikeEsc(stock: PlanFile, plan: PlanFile, changes: readonly Change[]):
     ? `${esc.esc.name} is made for a brushed motor: two wires turn no brushless one.`
     : `${esc.esc.name} is made for a brushless motor: three wires turn no brushed one.`;
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

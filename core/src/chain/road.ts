@@ -4,7 +4,7 @@ import { wordFor } from '../plan/words';
 import { GRAVITY_MS2, ZERO_C_IN_K } from './constants';
 
 /** Grip µ and rolling resistance of each surface, docs/model.md section 2. */
-export const SURFACE_TABLE: Record<Surface, { grip: number; rolling: number }> = {
+const SURFACE_TABLE: Record<Surface, { grip: number; rolling: number }> = {
   tarmac: { grip: 1.3, rolling: 0.035 },
   carpet: { grip: 1.2, rolling: 0.045 },
   'packed-dirt': { grip: 0.75, rolling: 0.06 },

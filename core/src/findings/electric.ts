@@ -17,7 +17,7 @@ export function electricFindings(input: FindingInput): Finding[] {
 }
 
 /** Cells as ratings count them. */
-export function ratedCells({ plan, resolved }: { plan: Pick<PlanFile, 'packs'>; resolved: { pack: { cells: number } } }): number {
+function ratedCells({ plan, resolved }: { plan: Pick<PlanFile, 'packs'>; resolved: { pack: { cells: number } } }): number {
   return plan.packs[0]!.chemistry === 'nimh' ? Math.ceil(resolved.pack.cells / NIMH_A_LITHIUM_CELL) : resolved.pack.cells;
 }
 

@@ -1,3 +1,4 @@
+import { DEFAULT_CUTOFF_V } from '../chain/pack';
 import { SMALLEST_PINION } from '../chain/gears';
 import type { PlanEdit } from '../plan/edits';
 import type { FigurePath } from '../plan/figure-path';
@@ -204,7 +205,7 @@ export function plugOf(input: FindingInput, finding: Finding): FixCandidate {
 
 export function cutoffTo(input: FindingInput): FixCandidate {
   const { chemistry } = input.plan.packs[0]!;
-  const usual = { lipo: 3.4, lihv: 3.4, liion: 3, life: 2.8, nimh: 0.9 }[chemistry];
+  const usual = DEFAULT_CUTOFF_V[chemistry];
   return one(`cut-off at ${usual} V a cell`, edit('esc.cutoffVPerCell', usual));
 }
 

@@ -12,7 +12,7 @@ import { candidatesFor, cannotWords } from './fix-candidates';
 import type { FixCandidate } from './fix-values';
 
 /** The headline figures a fix leads to. */
-export interface FixFigures {
+interface FixFigures {
   topSpeedMs: number;
   packCurrentA: number;
   maxCanC: number;

@@ -128,7 +128,7 @@ function sensorless(input: FindingInput): Finding[] {
 }
 
 /** Ground speed at an electrical speed of the motor [m/s]. */
-export function groundSpeedAtErpm({ resolved }: Pick<FindingInput, 'resolved'>, erpm: number): number {
+function groundSpeedAtErpm({ resolved }: Pick<FindingInput, 'resolved'>, erpm: number): number {
   return ((erpm / (resolved.motor.poles / 2) / 60) * Math.PI * resolved.car.tyreDiameterM) / resolved.ratio;
 }
 

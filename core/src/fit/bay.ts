@@ -20,7 +20,7 @@ export interface Tray {
 }
 
 /** Something that touches or comes near: what, the room between [mm] (less than none: how much is over), and what it asks for. */
-export interface Touch {
+interface Touch {
   id: FindingId;
   what: string;
   gapMm: number;

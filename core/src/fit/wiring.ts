@@ -2,7 +2,7 @@ import type { PlanFile } from '../plan/plan-file';
 import type { FitChoices } from './fit-input';
 
 /** What a port carries. `gives` supplies come from a pack or a BEC. */
-export type PortRole = 'power+' | 'power-' | 'phase' | 'sensor' | 'signal' | 'supply+' | 'supply-';
+type PortRole = 'power+' | 'power-' | 'phase' | 'sensor' | 'signal' | 'supply+' | 'supply-';
 
 export interface Port {
   name: string;
@@ -13,7 +13,7 @@ export interface Port {
   takes?: number;
 }
 
-export type DeviceKind = 'pack' | 'joint' | 'esc' | 'motor' | 'one-piece' | 'receiver' | 'servo' | 'fan' | 'capacitor' | 'y-lead' | 'old-esc';
+type DeviceKind = 'pack' | 'joint' | 'esc' | 'motor' | 'one-piece' | 'receiver' | 'servo' | 'fan' | 'capacitor' | 'y-lead' | 'old-esc';
 
 export interface Device {
   id: string;

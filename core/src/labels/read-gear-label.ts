@@ -2,7 +2,7 @@ import { round, type LabelText } from './label-text';
 
 const MM_PER_INCH = 25.4;
 /** A single gear with more teeth than this is a spur. */
-export const MOST_PINION_TEETH = 42;
+const MOST_PINION_TEETH = 42;
 
 /** Reads gears: “23/68”, “23T 48P bore 3.17”, “M0.6 spur 86T”. Diametral pitch becomes module. */
 export function readGearLabel(text: LabelText): void {

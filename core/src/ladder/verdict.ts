@@ -31,7 +31,7 @@ export type ReasonId =
   | 'wrong-kv'
   | 'as-predicted';
 
-export interface Reason {
+interface Reason {
   id: ReasonId;
   level: VerdictLevel;
   text: string;

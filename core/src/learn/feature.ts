@@ -2,7 +2,7 @@ import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Conditions, Day } from './conditions';
 
 /** What a run says of the car, one figure each. */
-export const FEATURES = [
+const FEATURES = [
   'top speed',
   'settled current',
   'current at speed',

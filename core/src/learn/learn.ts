@@ -20,7 +20,7 @@ export interface LearnedFigure extends LearnFigure {
 }
 
 /** A figure of a run that fits badly. */
-export interface Misfit {
+interface Misfit {
   run: string;
   what: string;
   measured: number;

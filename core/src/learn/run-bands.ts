@@ -13,7 +13,7 @@ export const RUN_FIGURES = ['topSpeedMs', 'settledA', 'canC', 'escC', 'packC', '
 export type RunFigure = (typeof RUN_FIGURES)[number];
 
 /** Plans drawn for the bands of a run. */
-export const RUN_BAND_SAMPLES = 120;
+const RUN_BAND_SAMPLES = 120;
 
 const BY_KIND: Partial<Record<FeatureKind, RunFigure>> = {
   'top speed': 'topSpeedMs',

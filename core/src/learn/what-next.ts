@@ -1,3 +1,4 @@
+import { capitalized } from '../plan/words';
 import { P90 } from '../predict/speed-spread';
 import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
@@ -114,7 +115,7 @@ function candidates(plan: PlanFile, resolved: ResolvedPlan, figures: readonly Un
     .filter((figure) => figure.sigma > BENCH_SIGMA && !figure.path.startsWith('heat.') && !figure.path.startsWith('driver.'))
     .map((figure): Candidate => ({
       id: figure.path,
-      what: `${figure.label.charAt(0).toUpperCase()}${figure.label.slice(1)}, measured at the bench`,
+      what: `${capitalized(figure.label)}, measured at the bench`,
       how: figure.measure,
       readings: [],
     }));

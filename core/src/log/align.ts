@@ -9,7 +9,7 @@ export interface Alignment {
 }
 
 /** Farther apart clocks are not looked for [s]. */
-export const MOST_SHIFT_S = 120;
+const MOST_SHIFT_S = 120;
 /** Correlations under this are told, not used. */
 export const GOOD_CORRELATION = 0.8;
 /** The first look is at this many slots at once. */
@@ -48,7 +48,7 @@ function matchAt(a: Floats, b: Floats, slots: number, dtS: number): Match | unde
 const OVERLAP_COUNTS = 0.05;
 
 /** The speed of a trace by which it is laid over another: what the wheels say while the motor does not drive them, for then they cannot spin. */
-export function speedToAlign({ fields, count }: Trace, perRpm: number): Floats | undefined {
+function speedToAlign({ fields, count }: Trace, perRpm: number): Floats | undefined {
   const { motorRpm, speedMs } = fields;
   const output = fields.outputShare ?? fields.throttleShare;
   if (!motorRpm) return speedMs;

@@ -17,7 +17,7 @@ const READERS: Record<LogForm, (options: LogOptions, length: number) => Reader> 
 };
 
 /** What a log is by how it begins. */
-export const formOf = (beginning: string): LogForm => {
+const formOf = (beginning: string): LogForm => {
   const text = beginning.replace(/^\uFEFF?\s*/, '');
   return text.startsWith('<') ? 'gpx' : /^\$[A-Z]{5},/.test(text) ? 'nmea' : 'csv';
 };

@@ -1,3 +1,4 @@
+import { bisectLeft } from 'd3-array';
 import type { Floats } from './samples';
 /** Blocks of this many samples know their least and most. */
 const BLOCK = 64;
@@ -24,13 +25,7 @@ export class MinMax {
 
   /** The first sample at or after a time. */
   private at(timeS: number): number {
-    let [from, to] = [0, this.timeS.length];
-    while (from < to) {
-      const middle = (from + to) >> 1;
-      if (this.timeS[middle]! < timeS) from = middle + 1;
-      else to = middle;
-    }
-    return from;
+    return bisectLeft(this.timeS, timeS);
   }
 
   /** Least and most of each of `columns` even stretches between two times, in turn; NaN where nothing was measured. */

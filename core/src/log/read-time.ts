@@ -1,3 +1,5 @@
+import { median } from 'd3-array';
+
 /** How the time of a log is written, found from its first values. */
 export interface TimeReading {
   read: (cell: string) => number;
@@ -43,9 +45,8 @@ export function timeReading(cells: readonly string[], unitFactor: number | undef
   const steps = values
     .slice(1)
     .map((value, i) => value - values[i]!)
-    .filter((step) => step > 0)
-    .sort((a, b) => a - b);
-  const step = steps[steps.length >> 1] ?? 0;
+    .filter((step) => step > 0);
+  const step = median(steps) ?? 0;
   const isMs = step >= MILLISECONDS_FROM;
   const factor = isMs ? 0.001 : 1;
   return { read: (cell) => toNumber(cell) * factor, factor, how: isMs ? 'ms' : 's', sure: step < 1 || step >= MILLISECONDS_FROM };

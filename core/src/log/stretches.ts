@@ -1,3 +1,4 @@
+import { median } from 'd3-array';
 import { compact } from '../compact';
 import type { Floats } from './samples';
 import { meanOf, type Trace } from './trace';
@@ -19,7 +20,7 @@ export interface TracePass extends Stretch {
 }
 
 /** From standstill: times to the marks of a strip from the first movement [s]. */
-export interface Launch extends Stretch {
+interface Launch extends Stretch {
   toMarksS: { metres: number; seconds: number }[];
   peakMs2: number;
 }
@@ -124,7 +125,7 @@ function rollsAs({ fields: { motorRpm, speedMs }, count }: Trace, output: Floats
   const shares: number[] = [];
   for (let i = 0; i < count; i++)
     if (output[i]! <= CLOSED && speedMs[i]! > MOVES_MS && motorRpm[i]! > 0) shares.push(speedMs[i]! / (motorRpm[i]! * metresPerRpmS));
-  return shares.length < LEAST_ROLLS ? 1 : shares.sort((a, b) => a - b)[shares.length >> 1]!;
+  return shares.length < LEAST_ROLLS ? 1 : median(shares)!;
 }
 
 /** Slots of rolling out that tell how wheels and GPS go together. */

@@ -1,3 +1,4 @@
+import { median } from 'd3-array';
 import { SERIES_FIELDS, type SeriesField } from './run-file';
 import { columnOf, type Floats, type Samples } from './samples';
 
@@ -12,18 +13,17 @@ export interface Trace {
 
 export const TRACE_DT_S = 0.02;
 /** What lies between two samples is made up for no longer than this [s]. */
-export const LONGEST_MADE_UP_S = 0.5;
+const LONGEST_MADE_UP_S = 0.5;
 /** … and for no longer than this many times the log's own step: a slow log has longer ones. */
 const GAP_STEPS = 10;
 /** A day at 50 Hz: more is no run. */
 const MOST_SLOTS = 24 * 3600 * 50;
 
-const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] ?? 0;
 /** So many steps tell how often a log is sampled. */
 const STEPS = 2000;
 
 /** How often a log is sampled [s]. */
-export const medianStepS = (timeS: Float64Array): number => median(Array.from(timeS.subarray(1, STEPS), (time, i) => time - timeS[i]!));
+export const medianStepS = (timeS: Float64Array): number => median(timeS.subarray(1, STEPS), (time, i) => time - timeS[i]!) ?? 0;
 
 /** Puts a log on the grid: the mean of what falls into a slot, and a straight line over short stretches without samples. */
 export function traceOf({ timeS, fields }: Samples): Trace {
@@ -51,7 +51,7 @@ function ownStep(timeS: Float64Array, values: Floats): number {
     if (last >= 0) steps.push(timeS[i]! - timeS[last]!);
     last = i;
   }
-  return median(steps);
+  return median(steps) ?? 0;
 }
 
 /** One field on the grid; `hits` is room to count in. */

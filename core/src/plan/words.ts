@@ -1,5 +1,5 @@
 /** What people call the values that a plan file spells with codes; a value without a word shows as it is. */
-export const CHOICE_WORDS: Record<string, string> = {
+const CHOICE_WORDS: Record<string, string> = {
   lipo: 'LiPo',
   lihv: 'LiHV',
   liion: 'Li-ion',
@@ -22,3 +22,6 @@ export const CHOICE_WORDS: Record<string, string> = {
 };
 
 export const wordFor = (value: string): string => CHOICE_WORDS[value] ?? value;
+
+/** The same text, beginning as a sentence does. */
+export const capitalized = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -34,7 +34,7 @@ function degrees(value: number, digits: number): string {
 }
 
 /** One NMEA sentence with its checksum. */
-export const nmeaSentence = (body: string): string => `$${body}*${checksum(body).toString(16).toUpperCase().padStart(2, '0')}`;
+const nmeaSentence = (body: string): string => `$${body}*${checksum(body).toString(16).toUpperCase().padStart(2, '0')}`;
 
 /** The RMC sentence of a moment: `clock` is ISO 8601. */
 export function rmcSentence(clock: string, latDeg: number, lonDeg: number, speedMs: number): string {

@@ -9,7 +9,7 @@ import { carOfDay, type Day, type Lost } from './day';
 import { asFitted, type Slip, type Weather } from './hidden-car';
 
 /** What was believed of a figure and what it truly is, as the share by which it differs. */
-export interface TrueFigure {
+interface TrueFigure {
   label: string;
   differs: number;
   /** How unsure it was, as a share. */

@@ -18,7 +18,7 @@ import { hiddenCar, refitted, type HiddenCar } from './hidden-car';
 import { escLog, putBack, readingsAt } from './instruments';
 
 /** What a builder brings home from the strip: figures read by eye, and the devices’ files. */
-export interface SimulatedRun {
+interface SimulatedRun {
   readings: TypedReading[];
   usedAh: number;
 }

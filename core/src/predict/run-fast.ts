@@ -5,8 +5,6 @@ import { RunSimulation } from './run';
 import type { Run, RunOptions } from './run-types';
 import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K } from './tolerances';
 
-const { abs, floor, max, min } = Math;
-
 const STORES = ['windingC', 'canC', 'escC', 'packC'] as const;
 /** Those whose heat changes the run; the ESC's does not, and goes on exactly at a steady loss. */
 const RULING = ['windingC', 'canC', 'packC'] as const;
@@ -54,7 +52,7 @@ export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: R
     const start = simulation.save();
     heat.newTally();
     const whole = segments.every((segment) => {
-      const room = min(segment.seconds, totalS - run.endS);
+      const room = Math.min(segment.seconds, totalS - run.endS);
       return room > 1e-9 && simulation.segment(segment, room);
     });
     if (!whole) {
@@ -67,18 +65,18 @@ export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: R
       simulation.load(skip.start);
       heat.newTally();
       for (const segment of segments) simulation.segment(segment, segment.seconds);
-      skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: floor(skip.cycles / 2) }) : undefined;
+      skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: Math.floor(skip.cycles / 2) }) : undefined;
       continue;
     }
     if (options.hopeless?.(run)) return ended(simulation.ended(first));
     const end = simulation.save();
     const cycleS = end.run.endS - start.run.endS;
-    const moved = max(...RULING.map((store) => abs(end.heat[store] - start.heat[store])));
+    const moved = Math.max(...RULING.map((store) => Math.abs(end.heat[store] - start.heat[store])));
     const spent = start.account.charge - end.account.charge;
-    const left = floor((totalS - run.endS) / cycleS + 1e-9) - 1;
+    const left = Math.floor((totalS - run.endS) / cycleS + 1e-9) - 1;
     // Only a cycle that ends as fast as it began repeats itself.
-    const settled = abs(end.speedMs - start.speedMs) <= FAST_SETTLED * run.maxSpeedMs;
-    const cycles = floor(min(settled ? left : 0, skipK / moved, skipCharge / max(spent, 1e-9)));
+    const settled = Math.abs(end.speedMs - start.speedMs) <= FAST_SETTLED * run.maxSpeedMs;
+    const cycles = Math.floor(Math.min(settled ? left : 0, skipK / moved, skipCharge / Math.max(spent, 1e-9)));
     skip = cycles >= 1 ? leaveOut(simulation, { start, end, cycles }) : undefined;
   }
 }

@@ -2,7 +2,7 @@ import type { ProfileName } from '../plan/plan-file';
 import type { Segment } from './profiles';
 
 /** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or the step budget was. */
-export type RunStop = 'time' | 'cutoff' | 'empty' | 'max-steps';
+type RunStop = 'time' | 'cutoff' | 'empty' | 'max-steps';
 
 /** One run, docs/model.md section 6. Motor figures are of one motor, pack figures of the whole source. */
 export interface Run {

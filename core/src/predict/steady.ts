@@ -32,7 +32,7 @@ function shaftPowerW(at: Drivetrain): number {
 }
 
 /** Shaft power over the power at the motor's terminals; 0 while it takes none. */
-export function motorEfficiency(at: Drivetrain): number {
+function motorEfficiency(at: Drivetrain): number {
   const terminalW = at.motorA * (at.kt * at.omega + at.line.brushV + at.motorA * (at.windingOhm + at.lagOhm()));
   return terminalW > 0 ? shaftPowerW(at) / terminalW : 0;
 }

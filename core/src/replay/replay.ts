@@ -22,20 +22,20 @@ export interface Replay {
   offBy: Partial<Record<ReplayFigure, number>>;
 }
 
-export const REPLAY_STEP_S = 0.1;
+const REPLAY_STEP_S = 0.1;
 /** Changes of throttle under this are noise. */
 const SAME = 0.02;
 const LONGEST_SEGMENT_S = 0.5;
 /** A closed throttle that slows the car by so much more than coasting is the brake [m/s²]. */
 const BRAKES_FROM_MS2 = 1;
 /** A replay is no longer than this [s]. */
-export const LONGEST_REPLAY_S = 3600;
+const LONGEST_REPLAY_S = 3600;
 
 const coarse = (values: Floats | undefined, slots: number, count: number) =>
   values && Float64Array.from({ length: count }, (_, k) => meanOf(values, k * slots, (k + 1) * slots, 1) ?? NaN);
 
 /** What the trigger did, as segments that any plan can be driven by; brakes are told by how the car slowed. Undefined where no throttle was logged. */
-export function triggerOf(trace: Trace, resolved: ResolvedPlan): Segment[] | undefined {
+function triggerOf(trace: Trace, resolved: ResolvedPlan): Segment[] | undefined {
   const output = trace.fields.outputShare ?? trace.fields.throttleShare;
   if (!output) return undefined;
   const at = new Drivetrain(resolved);

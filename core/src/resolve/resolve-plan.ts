@@ -20,7 +20,7 @@ const DEFAULT_WIRE_OHM = 0.0015;
 export const resolvePlan = (plan: PlanFile): ResolvedPlan => applyLearned(plan, resolveGiven(plan));
 
 /** The plan by what it says and what is usual, whatever runs have taught. */
-export function resolveGiven(plan: PlanFile): ResolvedPlan {
+function resolveGiven(plan: PlanFile): ResolvedPlan {
   const log = new ProvenanceLog(
     plan.measured,
     plan.car.typical?.map((path) => `car.${path}`),

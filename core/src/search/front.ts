@@ -46,17 +46,16 @@ export const BOX = { speedMs: 0.25, pullN: 1, canK: 2, minutes: 1, money: 1 } as
 export const LONG_RUN = { minutes: 20, share: 0.05 } as const;
 
 function minutesStep(minutes: number): number {
-  const { floor, log, log1p } = Math;
   const { minutes: long, share } = LONG_RUN;
-  return minutes < long ? floor(minutes / BOX.minutes) : long / BOX.minutes + floor(log(minutes / long) / log1p(share));
+  return minutes < long ? Math.floor(minutes / BOX.minutes) : long / BOX.minutes + Math.floor(Math.log(minutes / long) / Math.log1p(share));
 }
 
 /** `aim` is undefined where a wish is for about a speed: any speed within it is as good. */
 export function boxesOf(aim: Aim | undefined, figures: Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'maxCanC' | 'minutes' | 'newMoney'>): Boxes {
   const { floor, ceil } = Math;
   return {
-    aim: aim === undefined ? 0 : aim === 'speed' ? floor(figures.topSpeedMs / BOX.speedMs) : floor(figures.pullN / BOX.pullN),
-    cool: floor(-figures.maxCanC / BOX.canK),
+    aim: aim === undefined ? 0 : aim === 'speed' ? Math.floor(figures.topSpeedMs / BOX.speedMs) : Math.floor(figures.pullN / BOX.pullN),
+    cool: Math.floor(-figures.maxCanC / BOX.canK),
     minutes: minutesStep(figures.minutes),
     thrift: -ceil(figures.newMoney / BOX.money),
   };

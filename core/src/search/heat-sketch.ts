@@ -5,8 +5,6 @@ import { heatOf } from '../predict/run-types';
 import { HOPELESS_SHARE, type Driven } from './judge';
 import { Strand, type Reading } from './strand';
 
-const { abs, exp, log, max, min } = Math;
-
 /** Another ESC in the same gears, beside what its resistance does. */
 const OWN_GEARS = 0.004;
 /** Two ESCs differ from each other by nearly the same in neighbouring gears: a share of how that difference changes, and a least amount. */
@@ -76,11 +74,11 @@ export class HeatSketch {
     const { maxCanC, maxWindingC } = heatOf(run);
     if (!tooHot && maxWindingC > RUNAWAY_C) return;
     const own = this.ofEsc(resolved.esc, resolved.car.massKg) ?? this.newEsc(resolved.esc, resolved.car.massKg);
-    own.peakA = max(own.peakA, run.peakMotorCurrentA);
+    own.peakA = Math.max(own.peakA, run.peakMotorCurrentA);
     own.strand.add({
-      lnRatio: log(ratio),
-      lnRise: log(max(LEAST_RISE_K, maxCanC - this.ambientC)),
-      lnMinutes: log(max(figures.minutes, 1e-3)),
+      lnRatio: Math.log(ratio),
+      lnRise: Math.log(Math.max(LEAST_RISE_K, maxCanC - this.ambientC)),
+      lnMinutes: Math.log(Math.max(figures.minutes, 1e-3)),
       kind: tooHot ? 'hot' : run.stop === 'time' ? 'time' : 'cut',
       driven: { canC: maxCanC, minutes: figures.minutes },
     });
@@ -88,7 +86,7 @@ export class HeatSketch {
 
   /** `carKg` is the weight of the whole car with this ESC. Undefined where nothing near was driven. */
   bounds(ratio: number, esc: EscFigures, carKg: number): HeatBounds | undefined {
-    const lnRatio = log(ratio);
+    const lnRatio = Math.log(ratio);
     const own = this.ofEsc(esc, carKg);
     const read = own?.strand.read(lnRatio);
     // Motor, battery and road cannot tell these two ESCs apart: what was driven is what this one does.
@@ -106,14 +104,14 @@ export class HeatSketch {
 
   /** What a reading of another ESC says of this one. */
   private fromOther(lnRatio: number, read: Reading, esc: EscFigures, carKg: number, own: OfEsc | undefined, other: OfEsc): HeatBounds | undefined {
-    const lighter = WEIGHT_POWER * max(0, other.carKg / carKg - 1);
+    const lighter = WEIGHT_POWER * Math.max(0, other.carKg / carKg - 1);
     // Runs that were given up are over their limit by a share; a car that is lighter by as much may be under it.
     if (read.kind === 'hot') return lighter < HOPELESS_SHARE / 2 ? TOO_HOT : undefined;
     const more = esc.resistanceOhm - other.esc.resistanceOhm;
     // An ESC with more resistance lets less current through at full throttle. At a held speed the current is the motor's
     // own, and the ESC's heat is the pack's loss.
-    const cooler = OWN_GEARS + lighter + (this.escPower * max(0, more)) / this.motorOhm;
-    const longer = OWN_GEARS + lighter + (this.escPower * abs(more)) / this.motorOhm;
+    const cooler = OWN_GEARS + lighter + (this.escPower * Math.max(0, more)) / this.motorOhm;
+    const longer = OWN_GEARS + lighter + (this.escPower * Math.abs(more)) / this.motorOhm;
     return tighter(this.bound(read, cooler, longer), own && this.byDifference(lnRatio, read, other.strand, own.strand));
   }
 
@@ -133,20 +131,20 @@ export class HeatSketch {
         lnRise: read.lnRise + riseBelow + share * (riseAbove - riseBelow),
         lnMinutes: read.lnMinutes + minutesBelow + share * (minutesAbove - minutesBelow),
       },
-      DIFFERENCE.least + DIFFERENCE.share * abs(riseAbove - riseBelow) + max(atBelow.riseMargin, atAbove.riseMargin),
-      DIFFERENCE.least + DIFFERENCE.share * abs(minutesAbove - minutesBelow) + max(atBelow.minutesMargin, atAbove.minutesMargin),
+      DIFFERENCE.least + DIFFERENCE.share * Math.abs(riseAbove - riseBelow) + Math.max(atBelow.riseMargin, atAbove.riseMargin),
+      DIFFERENCE.least + DIFFERENCE.share * Math.abs(minutesAbove - minutesBelow) + Math.max(atBelow.minutesMargin, atAbove.minutesMargin),
     );
   }
 
   /** The figures of a reading at their best, with margins beside its own. */
   private bound(read: Reading, cooler: number, longer: number): HeatBounds {
     if (read.kind === 'hot') return TOO_HOT;
-    const rise = exp(read.lnRise - read.riseMargin - cooler);
-    const minutes = exp(read.lnMinutes + read.minutesMargin + longer);
+    const rise = Math.exp(read.lnRise - read.riseMargin - cooler);
+    const minutes = Math.exp(read.lnMinutes + read.minutesMargin + longer);
     // A pack that is nearly empty gives out at the hardest pull of a cycle: a hair more or less is a whole cycle.
     const cycle = read.kind === 'cut' ? this.cycleMinutes : 0;
     return {
-      canC: this.ambientC + rise * (1 - min(1, cycle / minutes)) - (read.driven ? LEAST_K.driven : LEAST_K.between),
+      canC: this.ambientC + rise * (1 - Math.min(1, cycle / minutes)) - (read.driven ? LEAST_K.driven : LEAST_K.between),
       minutes: minutes + cycle,
     };
   }
@@ -177,7 +175,7 @@ const isAlike = ({ esc, carKg }: OfEsc, other: EscFigures, otherKg: number): boo
 /** Both hold, so the nearer of each does. */
 function tighter(one: HeatBounds | undefined, other: HeatBounds | undefined): HeatBounds | undefined {
   if (!one || !other) return one ?? other;
-  return { canC: max(one.canC, other.canC), minutes: min(one.minutes, other.minutes) };
+  return { canC: Math.max(one.canC, other.canC), minutes: Math.min(one.minutes, other.minutes) };
 }
 
 /**
@@ -187,5 +185,5 @@ function tighter(one: HeatBounds | undefined, other: HeatBounds | undefined): He
 function speaksFor({ esc, peakA }: OfEsc, other: EscFigures): boolean {
   if (esc.cutoffVPerCell !== other.cutoffVPerCell) return false;
   if (esc.resistanceOhm === other.resistanceOhm && esc.burstA === other.burstA) return true;
-  return peakA < FREE_OF_BURST * min(esc.burstA, other.burstA);
+  return peakA < FREE_OF_BURST * Math.min(esc.burstA, other.burstA);
 }

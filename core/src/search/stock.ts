@@ -1,3 +1,4 @@
+import { median } from 'd3-array';
 import type { PlanFile } from '../plan/plan-file';
 import type { Part, PartKind } from '../shelf/part';
 import type { Option, PartSource, ShelfPart } from './options';
@@ -70,5 +71,5 @@ export const times = ({ newMoney, ...price }: Priced, count: number): Priced => 
 function middlePrices(shelf: readonly ShelfPart[]): Partial<Record<PartKind, number>> {
   const prices: Partial<Record<PartKind, number[]>> = {};
   for (const { part } of shelf) if (part.price !== undefined) (prices[part.kind] ??= []).push(part.price);
-  return Object.fromEntries(Object.entries(prices).map(([kind, all]) => [kind, all.sort((a, b) => a - b)[all.length >> 1]!]));
+  return Object.fromEntries(Object.entries(prices).map(([kind, all]) => [kind, median(all)!]));
 }

@@ -1,4 +1,4 @@
-const { abs, min } = Math;
+import { bisector } from 'd3-array';
 
 /** One driven setup, by what its gears change. Logarithms, because figures go with powers of the ratio. */
 export interface StrandPoint {
@@ -80,14 +80,7 @@ export class Strand {
 
   /** How many points lie at or below a ratio. */
   private after(lnRatio: number): number {
-    const { points } = this;
-    let [from, to] = [0, points.length];
-    while (from < to) {
-      const middle = (from + to) >> 1;
-      if (points[middle]!.lnRatio <= lnRatio) from = middle + 1;
-      else to = middle;
-    }
-    return from;
+    return BY_RATIO.right(this.points, lnRatio);
   }
 }
 
@@ -116,13 +109,13 @@ function between(
   const straight = below[figure] + ((x - below.lnRatio) / span) * apart;
   const isRise = figure === 'lnRise';
   if (!before && !behind)
-    return { value: straight, margin: (isRise ? BETWEEN.rise : BETWEEN.minutes) + CURVE * span * span + BETWEEN_SHARE * abs(apart) };
+    return { value: straight, margin: (isRise ? BETWEEN.rise : BETWEEN.minutes) + CURVE * span * span + BETWEEN_SHARE * Math.abs(apart) };
   const left = before ? bent(x, figure, before, below, above) : straight;
   const right = behind ? bent(x, figure, below, above, behind) : straight;
   const middle = (left + right) / 2;
-  const near = min(span, NEAR);
+  const near = Math.min(span, NEAR);
   const least = isRise ? LEAST.rise + LEAST.riseByDistance * near : LEAST.minutes + LEAST.minutesByDistance * near;
-  return { value: middle, margin: TRUST * abs(left - right) + abs(straight - middle) + least };
+  return { value: middle, margin: TRUST * Math.abs(left - right) + Math.abs(straight - middle) + least };
 }
 
 /** The parabola through three points. */
@@ -131,3 +124,5 @@ function bent(x: number, figure: Figure, a: StrandPoint, b: StrandPoint, c: Stra
   const turn = (bc - ab) / (c.lnRatio - a.lnRatio);
   return a[figure] + (x - a.lnRatio) * (ab + (x - b.lnRatio) * turn);
 }
+
+const BY_RATIO = bisector(({ lnRatio }: StrandPoint) => lnRatio);

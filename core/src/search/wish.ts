@@ -31,7 +31,7 @@ export interface SearchWish {
 export const SURE_TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN'] as const satisfies readonly Target[];
 export type SureTarget = (typeof SURE_TARGETS)[number];
 
-export const TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN', 'crawlMs', 'newMoney'] as const;
+const TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN', 'crawlMs', 'newMoney'] as const;
 export type Target = (typeof TARGETS)[number];
 
 /** “About” a speed is within this share of it: what one tooth of the pinion changes. */

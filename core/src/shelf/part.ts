@@ -18,14 +18,14 @@ interface PartBase {
 
 export type Nameless<T> = T extends unknown ? Omit<T, 'name'> : never;
 
-export type MotorPart = PartBase & { kind: 'motor'; spec: Nameless<Motor> };
-export type EscPart = PartBase & { kind: 'esc'; spec: Nameless<Esc> };
-export type PackPart = PartBase & { kind: 'pack'; spec: Nameless<Pack> };
-export type PinionPart = PartBase & { kind: 'pinion'; spec: { teeth: number; moduleMm?: number; boreMm?: number } };
-export type SpurPart = PartBase & { kind: 'spur'; spec: { teeth: number; moduleMm?: number } };
-export type TyrePart = PartBase & { kind: 'tyre'; spec: { diameterMm: number; growthPctAt100KmH?: number; massG?: number } };
-export type FanPart = PartBase & { kind: 'fan'; spec: { sizeMm?: number } };
-export type PlugPart = PartBase & { kind: 'plug'; spec: { ratedA?: number } };
+type MotorPart = PartBase & { kind: 'motor'; spec: Nameless<Motor> };
+type EscPart = PartBase & { kind: 'esc'; spec: Nameless<Esc> };
+type PackPart = PartBase & { kind: 'pack'; spec: Nameless<Pack> };
+type PinionPart = PartBase & { kind: 'pinion'; spec: { teeth: number; moduleMm?: number; boreMm?: number } };
+type SpurPart = PartBase & { kind: 'spur'; spec: { teeth: number; moduleMm?: number } };
+type TyrePart = PartBase & { kind: 'tyre'; spec: { diameterMm: number; growthPctAt100KmH?: number; massG?: number } };
+type FanPart = PartBase & { kind: 'fan'; spec: { sizeMm?: number } };
+type PlugPart = PartBase & { kind: 'plug'; spec: { ratedA?: number } };
 
 /** Something that is owned, considered or worn out, with the figures that a plan takes from it. */
 export type Part = MotorPart | EscPart | PackPart | PinionPart | SpurPart | TyrePart | FanPart | PlugPart;

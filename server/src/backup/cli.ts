@@ -34,7 +34,7 @@ async function openToRead(config: Config) {
 }
 
 /** Writes a backup of the data folder to a file that is not there yet; works while the server runs. */
-export async function backup(config: Config, file: string): Promise<string> {
+async function backup(config: Config, file: string): Promise<string> {
   if (await exists(file)) throw new Refusal(`${file} is there already. Name a new file.`);
   if (!(await exists(config.dataFolder))) throw new Refusal(`There is no data folder ${config.dataFolder}. Set PUDDLER_DATA to the one to back up.`);
   const source = await openToRead(config);
@@ -68,7 +68,7 @@ function summary(lines: readonly RestoreLine[]): string[] {
 }
 
 /** Restores a backup into the data folder, or with `show` only says what that would do. */
-export async function restore(config: Config, file: string, show: boolean): Promise<string> {
+async function restore(config: Config, file: string, show: boolean): Promise<string> {
   if (!(await exists(file))) throw new Refusal(`There is no file ${file}.`);
   const folder = await openDataFolder(config, log);
   try {

@@ -5,7 +5,7 @@ import type { EarlierFiles, FileRef } from '@puddler/contract';
 import type { FileStore } from './store';
 
 /** Where releases before files by hash kept photos, each under an id. */
-export const EARLIER_PHOTOS = 'photos';
+const EARLIER_PHOTOS = 'photos';
 
 /** Takes over the photos that an earlier release kept; one that is no whole picture is left where it is. */
 export async function takeEarlierPhotos(dataFolder: string, files: FileStore): Promise<EarlierFiles> {

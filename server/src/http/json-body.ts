@@ -18,9 +18,9 @@ export const USUAL_BODY: BodyLimit = { bytes: MB, values: 20_000 };
 export const LARGE_BODY: BodyLimit = { bytes: 16 * MB, values: 800_000 };
 
 /** Deeper than any document, and shallow enough for whatever walks through it. */
-export const MOST_DEPTH = 16;
+const MOST_DEPTH = 16;
 /** More fields than any object has that is kept. */
-export const MOST_KEYS = 200;
+const MOST_KEYS = 200;
 
 /**
  * The JSON that a request carries; undefined when it carries nothing. Size, depth and number of values are bounded before it

@@ -8,7 +8,7 @@ export const STATE_WORDS: Record<RestoreState, string> = {
   'newer-here': 'Newer here: stays as it is',
   same: 'The same here',
 };
-export const STATES = Object.keys(STATE_WORDS) as RestoreState[];
+const STATES = Object.keys(STATE_WORDS) as RestoreState[];
 
 /** Whether restoring changes anything for a document. */
 export const isTaken = ({ state }: RestoreLine): boolean => state !== 'same' && state !== 'newer-here';

@@ -9,7 +9,7 @@ export interface Field {
   values: readonly number[];
 }
 
-export interface Contour {
+interface Contour {
   /** Everything at or above this. */
   at: number;
   path: string;

@@ -5,8 +5,9 @@ import type { UnreadableEdit } from './read-unsaved';
 import { joined, joinsTo, turned, type Change, type Step } from './history';
 
 /** `failing` with the reason that the server or its disk gives. */
-export type SyncState = { state: 'idle' | 'saving' | 'offline' } | { state: 'failing'; message: string };
+type SyncState = { state: 'idle' | 'saving' | 'offline' } | { state: 'failing'; message: string };
 
+/** @public Named in the types of the store. */
 export interface DeskState {
   loaded: 'loading' | 'ready' | 'failed';
   /** The shelf comes after the garage. */

@@ -1,5 +1,5 @@
 import { compact } from '@puddler/core';
-import { kindOf, KIND_NAMES, parentOf, type BodyOf, type KindName, type Problem } from '@puddler/contract/shared';
+import { kindOf, parentOf, type BodyOf, type KindName, type Problem } from '@puddler/contract/shared';
 
 /** A document as a reference to it. */
 export type Key = `${KindName}:${string}`;
@@ -62,6 +62,3 @@ export function sameContent(a: Content | null, b: Content | null): boolean {
 export function isUnsaved({ content, remote }: Held): boolean {
   return remote.state === 'present' ? !sameContent(content, remote.content) : content !== null;
 }
-
-/** Parents before their children: they are written in this order. */
-export const byKind = (a: Key, b: Key): number => KIND_NAMES.indexOf(kindOfKey(a)) - KIND_NAMES.indexOf(kindOfKey(b));

@@ -1,6 +1,9 @@
 import { createSlice, nanoid, type PayloadAction } from '@reduxjs/toolkit';
 
-/** A line at the foot of the page, with at most a change to take back. */
+/**
+ * A line at the foot of the page, with at most a change to take back.
+ * @public Named in the types of the store.
+ */
 export interface Notice {
   id: string;
   text: string;

@@ -1,7 +1,7 @@
 import { FINDING_IDS, LOG_QUANTITIES, type FindingId, type LimitChanges } from '@puddler/core';
 import { isCurrency, type UnitSystem } from '@puddler/figures';
 
-export type Theme = 'light' | 'dark';
+type Theme = 'light' | 'dark';
 
 export interface Prefs {
   units: UnitSystem;

@@ -2,7 +2,7 @@ import type { Device, Lead, Wire, Wiring } from '@puddler/core';
 
 /** A wiring as it is drawn: boxes in columns from pack to motor, receiver and servo below, wires at right angles between them. */
 
-export interface PlacedPort {
+interface PlacedPort {
   name: string;
   /** What stands beside the port: “+”, “A”, “signal”. */
   label: string;

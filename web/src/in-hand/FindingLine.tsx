@@ -1,3 +1,4 @@
+import { capitalized } from '@puddler/core';
 import type { Finding } from '@puddler/core';
 import { Info } from 'lucide-react';
 import { VerdictMark } from '../ui/VerdictMark';
@@ -12,8 +13,7 @@ export function FindingLine({ finding }: { finding: Finding }) {
         <VerdictMark level={finding.level} />
       )}
       <span>
-        <span className="font-medium">{finding.figure.charAt(0).toUpperCase() + finding.figure.slice(1)}.</span>{' '}
-        <span className="text-soft">{finding.why}</span>
+        <span className="font-medium">{capitalized(finding.figure)}.</span> <span className="text-soft">{finding.why}</span>
       </span>
     </div>
   );

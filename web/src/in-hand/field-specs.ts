@@ -20,8 +20,8 @@ export type FieldSpec = { path: FigurePath; label: string; help?: string; requir
 
 export const number = (path: FigurePath, label: string, help?: string): FieldSpec => ({ path, label, type: 'number', ...(help ? { help } : {}) });
 export const must = (path: FigurePath, label: string, help?: string): FieldSpec => ({ ...number(path, label, help), required: true });
-export const text = (path: FigurePath, label: string, required = true): FieldSpec => ({ path, label, type: 'text', required });
-export const flag = (path: FigurePath, label: string, help?: string): FieldSpec => ({ path, label, type: 'flag', ...(help ? { help } : {}) });
+const text = (path: FigurePath, label: string, required = true): FieldSpec => ({ path, label, type: 'text', required });
+const flag = (path: FigurePath, label: string, help?: string): FieldSpec => ({ path, label, type: 'flag', ...(help ? { help } : {}) });
 export const choice = (path: FigurePath, label: string, options: readonly string[], unset?: string): FieldSpec => ({
   path,
   label,

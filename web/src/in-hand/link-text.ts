@@ -1,3 +1,4 @@
+import { capitalized } from '@puddler/core';
 import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../ui/words';
@@ -46,8 +47,7 @@ export function headline(link: LinkName, file: PlanFile, system: UnitSystem): st
       return `${formatIn(file.car.tyre.diameterMm, unit)} ${unit.symbol}`;
     }
     case 'road': {
-      const surface = wordFor(file.site.surface);
-      return surface.charAt(0).toUpperCase() + surface.slice(1);
+      return capitalized(wordFor(file.site.surface));
     }
   }
 }

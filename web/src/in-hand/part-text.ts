@@ -1,3 +1,4 @@
+import { capitalized } from '@puddler/core';
 import { MONEY, partFields, partValue, type PartField } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import { wordFor } from '../ui/words';
@@ -23,7 +24,7 @@ export function headOf(field: PartField, system: UnitSystem): { name: string; un
 }
 
 /** With a capital, but for what is written small. */
-export const titled = (label: string): string => (label === 'kv' ? label : label.charAt(0).toUpperCase() + label.slice(1));
+export const titled = (label: string): string => (label === 'kv' ? label : capitalized(label));
 
 const num = (value: number) => formatNumber(value, 2);
 

@@ -1,5 +1,5 @@
 /** How far an answer is. */
-export interface Progress {
+interface Progress {
   share: number;
   what?: string | undefined;
 }
@@ -32,16 +32,3 @@ export function latest<T>(asked: Asked<T>): T | undefined {
 /** What there is of the answer to the present question. */
 export const current = <T>(asked: Asked<T>): T | undefined =>
   asked.state === 'ready' ? asked.value : asked.state === 'waiting' ? asked.sofar : undefined;
-
-/** The same with its answer as something else. */
-export function mapAsked<T, U>(asked: Asked<T>, change: (value: T) => U): Asked<U> {
-  const changed = (value: T | undefined) => (value === undefined ? undefined : change(value));
-  switch (asked.state) {
-    case 'ready':
-      return { state: 'ready', value: change(asked.value) };
-    case 'waiting':
-      return { ...asked, sofar: changed(asked.sofar), last: changed(asked.last) };
-    case 'failed':
-      return { ...asked, last: changed(asked.last) };
-  }
-}

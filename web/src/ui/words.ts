@@ -1,1 +1,1 @@
-export { CHOICE_WORDS, wordFor } from '@puddler/core';
+export { wordFor } from '@puddler/core';

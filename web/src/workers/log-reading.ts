@@ -43,7 +43,7 @@ const read = new Map<string, Promise<Reading>>();
 const MOST_READ = 12;
 const MOST_FIGURES = 15_000_000;
 
-export const optionsOf = ({ poles, columns }: TracePart['log'], plan: PlanFile | undefined): LogOptions => ({
+const optionsOf = ({ poles, columns }: TracePart['log'], plan: PlanFile | undefined): LogOptions => ({
   ...compact({ poles }),
   ...(plan ? { cells: cellsOf(plan) } : {}),
   ...(columns ? { chosen: columns as NonNullable<LogOptions['chosen']> } : {}),
@@ -85,8 +85,8 @@ export function readOnce(source: LogSource, options: LogOptions, report?: (share
   return known;
 }
 
-export const nameOf = (source: LogSource) => ('hash' in source ? source.hash : `${source.file.name} ${source.file.size} ${source.file.lastModified}`);
-export const keyOf = (source: LogSource, { poles, cells, chosen }: LogOptions) => `${nameOf(source)} ${JSON.stringify([poles, cells, chosen])}`;
+const nameOf = (source: LogSource) => ('hash' in source ? source.hash : `${source.file.name} ${source.file.size} ${source.file.lastModified}`);
+const keyOf = (source: LogSource, { poles, cells, chosen }: LogOptions) => `${nameOf(source)} ${JSON.stringify([poles, cells, chosen])}`;
 
 const figuresIn = ({ outcome }: Reading): number =>
   outcome.ok ? outcome.reading.runs.reduce((sum, { timeS, fields }) => sum + timeS.length * (1 + Object.keys(fields).length), 0) : 0;

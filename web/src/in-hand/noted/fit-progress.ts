@@ -3,7 +3,7 @@ import type { BenchStep } from '@puddler/core';
 import { withMember } from './with-member';
 
 /** Where a step stands: not done, done, or done for something that has changed since. */
-export type StepState = 'open' | 'done' | 'again';
+type StepState = 'open' | 'done' | 'again';
 
 export interface FitRow {
   step: BenchStep;

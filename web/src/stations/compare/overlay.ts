@@ -1,4 +1,3 @@
-import type { RunSample } from '@puddler/core';
 import type { Pane, PaneData } from '../../charts/pane-layout';
 
 /** One setup's course over time. */
@@ -53,6 +52,3 @@ function readAt<S extends { timeS: number }>(samples: readonly S[], of: (sample:
     return of(a) + share * (of(b) - of(a));
   });
 }
-
-/** The moments of a run that its heat is drawn by. */
-export type HeatSample = Pick<RunSample, 'timeS' | 'canC' | 'windingC' | 'escC' | 'packC'>;

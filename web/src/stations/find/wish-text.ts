@@ -1,4 +1,4 @@
-import type { ProfileName, PlanFile, SearchScope, SearchWish, PartSource, Target } from '@puddler/core';
+import type { ProfileName, PlanFile, SearchWish, PartSource, Target } from '@puddler/core';
 import { nearlySureOf, plannedRun, SURE_TARGETS } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
 import type { PartOnDesk } from '../../desk/selectors';
@@ -142,5 +142,3 @@ export function withSureness(wish: SearchWish, target: Target, sure: boolean): S
   const next = SURE_TARGETS.filter((one) => (one === target ? sure : nearlySure.includes(one)));
   return next.length > 0 ? { ...others, nearlySure: next } : others;
 }
-
-export type { SearchScope };

@@ -1,3 +1,4 @@
+import { capitalized } from '@puddler/core';
 import { LONGEST_NOTES } from '@puddler/contract/shared';
 import { TriangleAlert, X } from 'lucide-react';
 import { useState } from 'react';
@@ -81,7 +82,7 @@ export function Reading({ row: { step, note, offReading }, bench, row }: { row: 
     <div className="mt-1 flex flex-wrap items-center gap-x-2">
       <FigureField
         named
-        label={step.reading.what.charAt(0).toUpperCase() + step.reading.what.slice(1)}
+        label={capitalized(step.reading.what)}
         path="steps.reading"
         keptIn={step.reading.unit}
         value={note.reading}

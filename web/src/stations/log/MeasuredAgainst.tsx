@@ -74,7 +74,7 @@ const WORDS: Record<Verdict, { word: string; tone: string; icon: typeof Check }>
   below: { word: 'below', tone: 'text-caution', icon: ChevronDown },
 };
 
-export function VerdictWord({ verdict }: { verdict: Verdict }) {
+function VerdictWord({ verdict }: { verdict: Verdict }) {
   const { word, tone, icon: Icon } = WORDS[verdict];
   return (
     <span className={`inline-flex w-14 shrink-0 items-center gap-0.5 text-[12px] font-medium ${tone}`}>

@@ -25,7 +25,7 @@ const kindOf = (columns: readonly Column[]): KeptLog['kind'] =>
   columns.some(({ as }) => as === 'packV' || as === 'packA' || as === 'motorRpm' || as === 'electricalRpm' || as === 'outputShare') ? 'esc' : 'gps';
 
 /** The heads by which a choice is remembered for files alike. */
-export const headsOf = ({ columns }: LogSummary): string =>
+const headsOf = ({ columns }: LogSummary): string =>
   columns
     .map((column) => column.name)
     .join('|')

@@ -5,7 +5,7 @@ import type { TraceQuestion } from '../../workers/log-worker';
 import { aroundWindow, AROUND_VIEW, movedFrom, type View, type Window } from './trace-layout';
 
 /** What the worker drew of a window and of what lies on both sides of it. */
-export interface Answer {
+interface Answer {
   traceKey: string;
   window: Window;
   columns: number;

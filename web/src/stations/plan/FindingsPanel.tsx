@@ -1,4 +1,4 @@
-import { givesFirst, FIT_FINDING_IDS, type Finding, type Fix, type LinkUse } from '@puddler/core';
+import { capitalized, givesFirst, FIT_FINDING_IDS, type Finding, type Fix, type LinkUse } from '@puddler/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { latePart } from '../../ui/late-part';
@@ -182,7 +182,7 @@ const QUANTITY: Partial<Record<string, string>> = { '°C': '°C', mm: 'mm', 'm/s
 /** “Motor can 88 °C, stop at 85”. */
 export function headline(finding: Finding, system: UnitSystem): string {
   const quantity = QUANTITY[finding.unit];
-  const name = finding.figure.charAt(0).toUpperCase() + finding.figure.slice(1);
+  const name = capitalized(finding.figure);
   if (finding.unit.startsWith('of ')) return `${name} ${formatNumber(100 * finding.value, 0)} % ${finding.unit}`;
   if (finding.unit === ': 1') return `${name} ${formatNumber(finding.value, 2)} : 1, at least ${formatNumber(finding.limit, 1)}`;
   if (!quantity)

@@ -1,4 +1,4 @@
-import { DEFAULT_LIMITS, FINDING_IDS, type FindingId, type Limit } from '@puddler/core';
+import { capitalized, DEFAULT_LIMITS, FINDING_IDS, type FindingId, type Limit } from '@puddler/core';
 import { useState } from 'react';
 import { limitSet } from '../../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
@@ -111,7 +111,7 @@ function Row({ id, own, onSet }: { id: FindingId; own: Own | undefined; onSet: (
   return (
     <tr className="border-b border-rule">
       <th scope="row" className="py-1 pr-2 font-normal">
-        {usual.what.charAt(0).toUpperCase() + usual.what.slice(1)} <span className="text-soft">{usual.unit}</span>
+        {capitalized(usual.what)} <span className="text-soft">{usual.unit}</span>
         {problem && (
           <span role="alert" className="block text-[12px] text-stop">
             {problem}

@@ -14,7 +14,7 @@ import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figure
 import { short } from '../../in-hand/link-text';
 
 /** One step of the arithmetic: what, with this plan's numbers, gives. */
-export interface WorkingLine {
+interface WorkingLine {
   what: string;
   sum: string;
   gives: string;

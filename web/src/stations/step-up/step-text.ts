@@ -1,3 +1,4 @@
+import { capitalized } from '@puddler/core';
 import type { FigureWords, Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 
@@ -48,15 +49,13 @@ export function outcomeText(
   { outcome, steps, because }: Ladder,
   system: UnitSystem,
 ): { text: string; why: string | undefined; change: string | undefined } {
-  const why = because && `${capital(stopText(because, system))}, in one of ten cars like this.`;
+  const why = because && `${capitalized(stopText(because, system))}, in one of ten cars like this.`;
   const change = because && CHANGE_WORDS[because.id];
   if (outcome === 'reached')
     return { text: `${steps.length === 1 ? 'One step' : `${steps.length} steps`} to the target.`, why: undefined, change: undefined };
   if (outcome === 'no-start') return { text: 'Even the gentlest step is too much.', why, change };
   return { text: `No safe way leads to the target: it ends at ${gearsText(endOf(steps))}.`, why, change };
 }
-
-const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 const endOf = (steps: readonly LadderStep[]): StepGears => {
   const { gearing } = steps[steps.length - 1]!;

@@ -17,7 +17,7 @@ export interface Stepped {
 }
 
 /** The figure some steps on: onto the grid of the step first, so that 67.3 goes to 68 and not to 68.3. */
-export function stepped(from: number, steps: number, { unit, step, range }: Pick<Stepped, 'unit' | 'step' | 'range'>): number {
+function stepped(from: number, steps: number, { unit, step, range }: Pick<Stepped, 'unit' | 'step' | 'range'>): number {
   const shown = toShown(from, unit);
   const grid = steps > 0 ? Math.floor(shown / step + 1e-9) : Math.ceil(shown / step - 1e-9);
   const value = fromShown((grid + steps) * step, unit);

@@ -15,7 +15,7 @@ export const ALWAYS: readonly SweepAnswerId[] = ['topSpeedMs', 'maxCanC'];
 type Span = [from: number, to: number];
 
 /** Which figures are swept, over what, and for which answer. */
-export interface SweepChoice {
+interface SweepChoice {
   /** Figures that this plan can be swept over. */
   can: readonly Swept[];
   x: Swept;
