@@ -52,12 +52,11 @@ function minutesStep(minutes: number): number {
 
 /** `aim` is undefined where a wish is for about a speed: any speed within it is as good. */
 export function boxesOf(aim: Aim | undefined, figures: Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'maxCanC' | 'minutes' | 'newMoney'>): Boxes {
-  const { floor, ceil } = Math;
   return {
     aim: aim === undefined ? 0 : aim === 'speed' ? Math.floor(figures.topSpeedMs / BOX.speedMs) : Math.floor(figures.pullN / BOX.pullN),
     cool: Math.floor(-figures.maxCanC / BOX.canK),
     minutes: minutesStep(figures.minutes),
-    thrift: -ceil(figures.newMoney / BOX.money),
+    thrift: -Math.ceil(figures.newMoney / BOX.money),
   };
 }
 
