@@ -9,7 +9,7 @@ export default tseslint.config(
     files: ['**/*.{ts,tsx}'],
     extends: [tseslint.configs.recommendedTypeChecked],
     languageOptions: {
-      parserOptions: { projectService: { allowDefaultProject: ['server/drizzle.config.ts'] }, tsconfigRootDir: import.meta.dirname },
+      parserOptions: { project: './tsconfig.lint.json', tsconfigRootDir: import.meta.dirname },
     },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],

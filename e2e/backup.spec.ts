@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expectNoBarriers } from './barriers';
-import { expect, openPlan, saved, test } from './fixtures';
+import { expect, openPlan, saved, testAlone as test } from './fixtures';
 
 test('a backup is saved, a car is lost, and the backup brings it back with its plans', async ({ page, club }, info) => {
   await page.goto(`${club.address}/backup`);

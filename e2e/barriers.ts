@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 
-const DESK = { width: 1280, height: 800 };
+export const DESK = { width: 1280, height: 800 };
 const TRACK = { width: 390, height: 844 };
 
 /** Each size and each theme once; in the two combinations left, what differs from these is only a colour or only a width. */

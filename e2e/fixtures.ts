@@ -1,18 +1,28 @@
 import type { DocList } from '@puddler/contract';
-import { test as base, expect, type Page } from '@playwright/test';
-import { startServer, type Started } from './start-server';
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
+import { DESK } from './barriers';
+import { demoFolder } from './demo-folder';
+import { resetTo, snapshotOf, type Snapshot } from './reset-club';
+import { startServer, type Started, type StartOptions } from './start-server';
 
 export { expect };
 
-interface Own {
-  /** A server with the demo club, of this test alone. */
+interface Servers {
+  /** A server with the demo club. */
   club: Started;
   /** A server with an empty garage, of this test alone. */
   empty: Started;
 }
 
-async function own(demo: boolean, use: (server: Started) => Promise<void>): Promise<void> {
-  const server = await startServer({ demo });
+interface Shared {
+  /** The club of all tests of a worker, and what it is brought back to after each. */
+  sharedClub: { server: Started; before: Snapshot };
+  /** One browser context for them: the page's code comes from its cache. */
+  sharedContext: BrowserContext;
+}
+
+async function own(options: StartOptions, use: (server: Started) => Promise<void>): Promise<void> {
+  const server = await startServer(options);
   try {
     await use(server);
   } finally {
@@ -20,9 +30,8 @@ async function own(demo: boolean, use: (server: Started) => Promise<void>): Prom
   }
 }
 
-export const test = base.extend<Own & { quiet: void }>({
-  club: async ({}, use) => own(true, use),
-  empty: async ({}, use) => own(false, use),
+const quietly = base.extend<Pick<Servers, 'empty'> & { quiet: void }>({
+  empty: async ({}, use) => own({}, use),
   /** A page that throws, or breaks its own CSP, fails its test whatever it shows. */
   quiet: [
     async ({ page }, use) => {
@@ -34,6 +43,39 @@ export const test = base.extend<Own & { quiet: void }>({
     },
     { auto: true },
   ],
+});
+
+/** For tests that stop their server, or look into its folder or its context: each has them to itself. */
+export const testAlone = quietly.extend<Pick<Servers, 'club'>>({
+  club: async ({}, use) => own({ dataFolder: demoFolder() }, use),
+});
+
+/** For all others: one server and one browser context a worker, brought back to what they were after each test. */
+export const test = quietly.extend<Pick<Servers, 'club'>, Shared>({
+  sharedClub: [
+    async ({}, use) => own({ dataFolder: demoFolder() }, async (server) => use({ server, before: await snapshotOf(server.address) })),
+    { scope: 'worker' },
+  ],
+  sharedContext: [
+    async ({ browser }, use) => {
+      const context = await browser.newContext({ viewport: DESK, reducedMotion: 'reduce' });
+      await use(context);
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
+  club: async ({ sharedClub: { server, before } }, use) => {
+    await use(server);
+    await resetTo(before, server.address);
+  },
+  page: async ({ sharedContext, club }, use) => {
+    const page = await sharedContext.newPage();
+    await use(page);
+    const browser = await sharedContext.newCDPSession(page);
+    await page.goto('about:blank');
+    await browser.send('Storage.clearDataForOrigin', { origin: club.address, storageTypes: 'local_storage,indexeddb' });
+    await page.close();
+  },
 });
 
 /** The id of a plan of the club by its name. */

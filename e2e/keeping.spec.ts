@@ -1,7 +1,7 @@
 import { request } from 'node:http';
 import type { Doc, DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
-import { expect, openPlan, saved, settled, test } from './fixtures';
+import { expect, openPlan, saved, settled, testAlone as test } from './fixtures';
 import { check, startWriters, WRITERS, type Acknowledged } from './writers';
 import { startServer } from './start-server';
 

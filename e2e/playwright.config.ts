@@ -1,11 +1,13 @@
 import { defineConfig } from '@playwright/test';
+import { DESK } from './barriers';
 import { CHROMIUM } from './browser-options';
 
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
+  globalSetup: './global-setup.ts',
   outputDir: '../test-results',
-  // Each test has a server and a database of its own; two cores carry two of them.
+  // Two cores carry two servers, each with the tests of a worker one after the other.
   workers: 2,
   fullyParallel: true,
   retries: 0,
@@ -15,7 +17,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '../.cache/playwright.json' }]],
   use: {
     launchOptions: CHROMIUM,
-    viewport: { width: 1280, height: 800 },
+    viewport: DESK,
     reducedMotion: 'reduce',
     screenshot: 'only-on-failure',
   },

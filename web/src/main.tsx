@@ -33,12 +33,19 @@ void recallUnsaved(store)
   })
   .then(() => {
     startSync(store);
-    freezeBands(store);
     void recallPins(store);
     return Promise.all([loadShelf(store), loadLog(store)]);
   })
   // The first answers come before what may be opened next.
-  .then(() => requestIdleCallback(() => void runClient.quiet().then(fetchAhead)));
+  .then(() =>
+    requestIdleCallback(
+      () =>
+        void runClient.quiet().then(() => {
+          fetchAhead();
+          freezeBands(store);
+        }),
+    ),
+  );
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -42,6 +42,7 @@ export function freezeBands(store: AppStore): void {
     }
     isBusy = false;
   };
+  void freezeAll();
   store.listen({
     predicate: (_action, now, before) => selectRunsByCar(now) !== selectRunsByCar(before),
     effect: () => void freezeAll(),
