@@ -22,6 +22,8 @@ const shared = {
 };
 
 module.exports = {
+  // What does real work may take a minute on a machine that is shared.
+  testTimeout: 60_000,
   projects: [
     { ...shared, displayName: 'node', testEnvironment: 'node', testMatch: ['<rootDir>/{core,contract,figures,server,cli}/test/**/*.test.ts'] },
     { ...shared, displayName: 'web', testEnvironment: 'node', testMatch: ['<rootDir>/web/test/**/*.test.{ts,tsx}'] },

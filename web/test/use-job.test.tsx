@@ -14,6 +14,13 @@ interface Question {
   fail: (cause: Error) => void;
 }
 
+/** Does something, and lets what comes of it be drawn. */
+const settle = (change: () => void) =>
+  act(() => {
+    change();
+    return Promise.resolve();
+  });
+
 /** Stands for a client: a test answers what was asked of it. */
 function standIn() {
   const asked: Question[] = [];
@@ -28,16 +35,16 @@ test('the last answer stays while the next is computed; a newer question cancels
   const [two, three, four] = [{ x: 2 }, { x: 3 }, { x: 4 }];
   const { result, rerender } = renderHook(({ q }) => useJob(job, q), { initialProps: { q: two } });
   expect(result.current).toMatchObject({ state: 'waiting', last: undefined });
-  await act(async () => asked[0]!.answer(4));
+  await settle(() => asked[0]!.answer(4));
   expect(result.current).toEqual({ state: 'ready', value: 4 });
   rerender({ q: three });
   expect(result.current).toMatchObject({ state: 'waiting', last: 4, sofar: undefined });
   expect([latest(result.current), current(result.current)]).toEqual([4, undefined]);
   rerender({ q: four });
   expect(asked[1]!.options.signal!.aborted).toBe(true);
-  await act(async () => asked[1]!.answer(9));
+  await settle(() => asked[1]!.answer(9));
   expect(result.current).toMatchObject({ state: 'waiting', last: 4 });
-  await act(async () => asked[2]!.answer(16));
+  await settle(() => asked[2]!.answer(16));
   expect(result.current).toEqual({ state: 'ready', value: 16 });
 });
 
@@ -48,7 +55,7 @@ test('two viewers of one kind do not cancel each other', async () => {
   const one = renderHook(() => useJob(job, a));
   const other = renderHook(() => useJob(job, b));
   expect(asked.map((question) => question.options.signal!.aborted)).toEqual([false, false]);
-  await act(async () => asked.forEach((question) => question.answer(question.question.x ** 2)));
+  await settle(() => asked.forEach((question) => question.answer(question.question.x ** 2)));
   expect([one.result.current, other.result.current]).toMatchObject([{ value: 4 }, { value: 9 }]);
 });
 
@@ -57,12 +64,12 @@ test('a failure says why, keeps the last answer, and trying again asks again', a
   const job = new Job(client, 'square');
   const question = { x: 5 };
   const { result } = renderHook(() => useJob(job, question));
-  await act(async () => asked[0]!.fail(new Error('the worker died')));
+  await settle(() => asked[0]!.fail(new Error('the worker died')));
   expect(result.current).toMatchObject({ state: 'failed', reason: 'the worker died' });
   act(() => (result.current as { retry: () => void }).retry());
   expect(result.current.state).toBe('waiting');
   expect(asked).toHaveLength(2);
-  await act(async () => asked[1]!.answer(25));
+  await settle(() => asked[1]!.answer(25));
   expect(result.current).toEqual({ state: 'ready', value: 25 });
 });
 
@@ -74,7 +81,7 @@ test('a remembered answer is there at once and asks nothing; a question that doe
   rerender({ x: 3 });
   await waitFor(() => expect(asked).toHaveLength(1));
   expect(asked[0]!.question).toEqual({ x: 3 });
-  await act(async () => asked[0]!.answer(9));
+  await settle(() => asked[0]!.answer(9));
   unmount();
   const again = renderHook(() => useJob(job, useQuestion(3)));
   expect(again.result.current).toEqual({ state: 'ready', value: 9 });
