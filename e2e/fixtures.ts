@@ -1,8 +1,7 @@
-import type { DocList } from '@puddler/contract';
+import { LIST_NAMES, type DocList } from '@puddler/contract/shared';
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
 import { DESK } from './barriers';
 import { demoFolder } from './demo-folder';
-import { resetTo, snapshotOf, type Snapshot } from './reset-club';
 import { startServer, type Started, type StartOptions } from './start-server';
 
 export { expect };
@@ -15,8 +14,8 @@ interface Servers {
 }
 
 interface Shared {
-  /** The club of all tests of a worker, and what it is brought back to after each. */
-  sharedClub: { server: Started; before: Snapshot };
+  /** The club of all tests of a worker. */
+  sharedClub: SharedClub;
   /** One browser context for them: the page's code comes from its cache. */
   sharedContext: BrowserContext;
 }
@@ -45,15 +44,43 @@ const quietly = base.extend<Pick<Servers, 'empty'> & { quiet: void }>({
   ],
 });
 
+/** A server with the club, and a new one at the same address once a test has changed anything: the browser keeps the page's code. */
+class SharedClub {
+  server!: Started;
+  private before = '';
+
+  async begin(port = 0): Promise<void> {
+    this.server = await startServer({ dataFolder: demoFolder(), port });
+    this.before = await this.state();
+  }
+
+  async renew(): Promise<void> {
+    if ((await this.state()) === this.before) return;
+    await this.server.stop('SIGKILL');
+    await this.begin(this.server.port);
+  }
+
+  /** Every write changes a version, and with it one of the lists. */
+  private async state(): Promise<string> {
+    const lists = await Promise.all(LIST_NAMES.map(async (list) => (await fetch(`${this.server.address}/api/${list}`)).text()));
+    return lists.join();
+  }
+}
+
 /** For tests that stop their server, or look into its folder or its context: each has them to itself. */
 export const testAlone = quietly.extend<Pick<Servers, 'club'>>({
   club: async ({}, use) => own({ dataFolder: demoFolder() }, use),
 });
 
-/** For all others: one server and one browser context a worker, brought back to what they were after each test. */
+/** For all others: one server and one browser context a worker, the club as it was for each test. */
 export const test = quietly.extend<Pick<Servers, 'club'>, Shared>({
   sharedClub: [
-    async ({}, use) => own({ dataFolder: demoFolder() }, async (server) => use({ server, before: await snapshotOf(server.address) })),
+    async ({}, use) => {
+      const shared = new SharedClub();
+      await shared.begin();
+      await use(shared);
+      await shared.server.stop('SIGKILL');
+    },
     { scope: 'worker' },
   ],
   sharedContext: [
@@ -64,9 +91,9 @@ export const test = quietly.extend<Pick<Servers, 'club'>, Shared>({
     },
     { scope: 'worker' },
   ],
-  club: async ({ sharedClub: { server, before } }, use) => {
-    await use(server);
-    await resetTo(before, server.address);
+  club: async ({ sharedClub }, use) => {
+    await use(sharedClub.server);
+    await sharedClub.renew();
   },
   page: async ({ sharedContext, club }, use) => {
     const page = await sharedContext.newPage();

@@ -1,8 +1,6 @@
-import { request } from 'node:http';
 import type { Doc, DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
 import { expect, openPlan, saved, settled, testAlone as test } from './fixtures';
-import { check, startWriters, WRITERS, type Acknowledged } from './writers';
 import { startServer } from './start-server';
 
 const plansOf = async (address: string): Promise<Doc<'plan'>[]> => ((await (await fetch(`${address}/api/garage`)).json()) as DocList).documents.plan!;
@@ -96,62 +94,6 @@ test('views that were not opened before open while the server is away; one that 
   } finally {
     await back.stop('SIGKILL');
   }
-});
-
-test('Ctrl+C while a request is under way: it is answered, though the signal comes twice', async ({ club }) => {
-  const car = ((await (await fetch(`${club.address}/api/garage`)).json()) as DocList).documents.car![0]!;
-  const body = JSON.stringify({ base: car.version, body: { ...car.body, car: { ...car.body.car, massKg: 3.21 } } });
-  const answered = new Promise<number>((resolve, reject) => {
-    const headers = { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body) };
-    const slow = request(`${club.address}/api/cars/${car.id}`, { method: 'PUT', headers }, (response) => resolve(response.statusCode!));
-    slow.once('error', reject);
-    slow.write(body.slice(0, 10), () => {
-      club.child.kill('SIGINT');
-      club.child.kill('SIGINT');
-      // New connections are refused once it has begun to stop: then the rest of this one is sent.
-      const rest = setInterval(() => {
-        fetch(`${club.address}/api/health`).catch(() => {
-          clearInterval(rest);
-          // Several may have been on their way when it began to stop.
-          if (!slow.writableEnded) slow.end(body.slice(10));
-        });
-      }, 20);
-    });
-  });
-  expect(await answered).toBe(200);
-  await new Promise<void>((resolve) => (club.child.exitCode === null ? club.child.once('exit', () => resolve()) : resolve()));
-  const back = await startServer({ dataFolder: club.dataFolder });
-  try {
-    expect(((await (await fetch(`${back.address}/api/cars/${car.id}`)).json()) as Doc<'car'>).body.car.massKg).toBe(3.21);
-  } finally {
-    await back.stop('SIGKILL');
-  }
-});
-
-test('every acknowledged write of any kind survives kill -9, round after round', async ({ club }) => {
-  const rounds = Number(process.env['KILL_ROUNDS'] ?? 3);
-  test.setTimeout(45_000 + rounds * 15_000);
-  let server = club;
-  let written = 0;
-  const writers = new Map<string, Acknowledged>();
-  for (let round = 0; round < rounds; round++) {
-    const ended = startWriters(server.address, writers);
-    // It is killed in the middle of things: once every writer has got some answers in this round.
-    await expect.poll(() => [...writers.values()].filter((one) => one.answers > 2).length, { timeout: 20_000, intervals: [10] }).toBe(WRITERS);
-    await server.stop('SIGKILL');
-    await ended;
-    server = await startServer({ dataFolder: club.dataFolder });
-    for (const writer of writers.values()) {
-      const response = await fetch(`${server.address}${writer.at}`);
-      const now = response.status === 404 ? undefined : ((await response.json()) as Doc);
-      written += writer.answers;
-      check(writer, now);
-      writer.version = now?.version ?? writer.version;
-      writer.answers = 0;
-    }
-  }
-  expect(written).toBeGreaterThan(rounds * WRITERS * 2);
-  await server.stop('SIGKILL');
 });
 
 for (const keep of ['mine', 'theirs'] as const) {

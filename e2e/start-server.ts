@@ -18,6 +18,8 @@ export interface StartOptions {
   demo?: boolean;
   port?: number;
   dataFolder?: string;
+  /** The built server, unless another build of it is named. */
+  program?: string;
 }
 
 /** Starts the built server on a free port (or the one named) with a data folder of its own. */
@@ -25,8 +27,9 @@ export async function startServer({
   demo = false,
   port = 0,
   dataFolder = mkdtempSync(path.join(tmpdir(), 'puddler-')),
+  program = path.join(root, 'server/dist/main.mjs'),
 }: StartOptions = {}): Promise<Started> {
-  const child = spawn(process.execPath, [path.join(root, 'server/dist/main.mjs'), ...(demo ? ['--demo', path.join(root, 'demo')] : [])], {
+  const child = spawn(process.execPath, [program, ...(demo ? ['--demo', path.join(root, 'demo')] : [])], {
     env: { ...process.env, PORT: String(port), PUDDLER_DATA: dataFolder },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

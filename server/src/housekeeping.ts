@@ -25,7 +25,9 @@ export function keepHouse({ db, store, files }: DataFolder, dataFolder: string, 
     }
   };
   let underWay = inTurn([() => files.sweepParts(), ...round]);
-  const timer = setInterval(() => (underWay = underWay.then(() => inTurn(round))), EVERY_MS);
+  const timer = setInterval(() => {
+    underWay = underWay.then(() => inTurn(round));
+  }, EVERY_MS);
   timer.unref();
   return {
     async stop() {

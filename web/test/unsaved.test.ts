@@ -73,7 +73,7 @@ test('an earlier visit’s edit comes back, and a garage that is fetched later d
 
 test('what another window keeps is not cleared by this one', async () => {
   const theirs = keyOf('plan', 'p2');
-  kept.set(theirs, { key: theirs } as Held);
+  kept.set(theirs, { key: theirs });
   const store = opened();
   keepUnsaved(store);
   store.dispatch(editPlan('p1', 'name', 'Mine', 'rename'));

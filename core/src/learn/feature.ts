@@ -2,24 +2,22 @@ import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Conditions, Day } from './conditions';
 
 /** What a run says of the car, one figure each. */
-const FEATURES = [
-  'top speed',
-  'settled current',
-  'current at speed',
-  'settled volts',
-  'rpm per volt',
-  'speed per rpm',
-  'acceleration',
-  'coast-down',
-  'volts lost',
-  'can',
-  'ESC',
-  'pack',
-  'charge used',
-  'time to a mark',
-  'grip',
-] as const;
-export type FeatureKind = (typeof FEATURES)[number];
+export type FeatureKind =
+  | 'top speed'
+  | 'settled current'
+  | 'current at speed'
+  | 'settled volts'
+  | 'rpm per volt'
+  | 'speed per rpm'
+  | 'acceleration'
+  | 'coast-down'
+  | 'volts lost'
+  | 'can'
+  | 'ESC'
+  | 'pack'
+  | 'charge used'
+  | 'time to a mark'
+  | 'grip';
 
 /** Noise of the logarithm of each, docs/model.md section 11; in the order of typed, traced where they differ. */
 export const SIGMA = {

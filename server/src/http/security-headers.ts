@@ -37,4 +37,4 @@ export const securityHeaders = (): Middleware =>
     strictTransportSecurity: false,
     crossOriginEmbedderPolicy: true,
     referrerPolicy: { policy: 'no-referrer' },
-  }) as Middleware;
+  });

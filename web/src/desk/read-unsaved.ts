@@ -76,7 +76,7 @@ function readContent(kind: KindName, content: unknown, form: unknown): Content {
 
 /** Edits of releases that did not note a form are tried as today's first, then as each one before. */
 function readBody(kind: KindName, body: unknown, form: unknown): unknown {
-  const newest = formOf(kindOf(kind) as never);
+  const newest = formOf(kindOf(kind));
   const forms = typeof form === 'number' ? [form] : Array.from({ length: newest }, (_, i) => newest - i);
   let why = '';
   for (const one of forms) {

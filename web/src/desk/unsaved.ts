@@ -48,7 +48,7 @@ export async function discardQuarantined(store: Pick<AppStore, 'dispatch' | 'get
   store.dispatch(quarantined([]));
 }
 
-const keptEdit = (held: Held): KeptEdit => ({ ...held, form: formOf(kindOf(kindOfKey(held.key)) as never) });
+const keptEdit = (held: Held): KeptEdit => ({ ...held, form: formOf(kindOf(kindOfKey(held.key))) });
 
 /** Keeps unsaved documents in the browser too, so that closing the page while the server is away loses nothing. */
 export function keepUnsaved(store: AppStore): void {

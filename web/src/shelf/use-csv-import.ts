@@ -74,7 +74,7 @@ export function useCsvImport(file: File, onDone: () => void) {
     let next = taken(0);
     for (let from = 0; from < sent.count; from += PIECE) {
       const docs = await next;
-      next = taken(from + PIECE);
+      if (from + PIECE < sent.count) next = taken(from + PIECE);
       dispatch(
         imported({
           id: batch,

@@ -1,8 +1,11 @@
 import { Download, FileUp, Printer, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
+import { noticed } from '../../desk/notices-slice';
 import type { RunOnDesk } from '../../desk/selectors';
+import { useAppDispatch } from '../../desk/store';
 import { current } from '../../jobs/asked';
 import { logClient, useTrace } from '../../jobs/log-jobs';
+import { reasonOf } from '../../jobs/worker-client';
 import { Button } from '../../ui/Button';
 import { fileName } from '../../ui/CsvButton';
 import { download } from '../../ui/download';
@@ -55,12 +58,15 @@ export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; o
 
 /** The run as files: the run file with its series, its logs on one clock as CSV, its places as GPX. */
 function RunExports({ open: { run } }: { open: RunOnDesk }) {
+  const dispatch = useAppDispatch();
   const name = fileName(`${run.plan.car.name} ${runName(run)}`);
-  const save = async (form: 'run' | 'csv' | 'gpx') => {
+  const write = async (form: 'run' | 'csv' | 'gpx') => {
     if (form === 'run') return download(`${name}.run.json`, 'application/json', await runFileOf(run));
     const text = await logClient.ask('written', { run, form });
     if (text !== undefined) download(`${name}.${form}`, form === 'csv' ? 'text/csv' : 'application/gpx+xml', text);
   };
+  const save = (form: 'run' | 'csv' | 'gpx') =>
+    write(form).catch((cause: unknown) => dispatch(noticed({ text: `The file could not be written. ${reasonOf(cause)}`, tone: 'stop' })));
   const hasLogs = (run.logs ?? []).length > 0;
   const hasPlaces = (run.logs ?? []).some((log) => log.kind === 'gps');
   return (

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import path from 'node:path';
 import {
   KIND_NAMES,
   kindOf,
@@ -16,7 +16,6 @@ import {
   type Wish,
   type Written,
 } from '@puddler/contract';
-import { expect } from '@playwright/test';
 
 /** Two of each kind. */
 export const WRITERS = 2 * KIND_NAMES.length;
@@ -33,10 +32,7 @@ export interface Acknowledged {
 }
 
 const scope: Wish['scope'] = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false };
-const planFile = JSON.parse(readFileSync(fileURLToPath(new URL('../demo/plans/12-ridgeback-sixty.json', import.meta.url)), 'utf8')) as Record<
-  string,
-  unknown
->;
+const planFile = JSON.parse(readFileSync(path.join(__dirname, '../../demo/plans/12-ridgeback-sixty.json'), 'utf8')) as Record<string, unknown>;
 
 const BAND = { p10: 1, p50: 2, p90: 3 };
 const FORESEEN = { topSpeedMs: BAND, canC: BAND, escC: BAND, packC: BAND, packA: BAND, windingOverCanK: 4, ambientC: 18 };
@@ -111,7 +107,7 @@ export async function startWriters(address: string, known: Map<string, Acknowled
           }
         } catch (error) {
           // The server was killed; anything else it said is a failure.
-          if (!(error instanceof TypeError)) throw error;
+          if ((error as Error).name !== 'TypeError') throw error;
         }
       }),
     ),
