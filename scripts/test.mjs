@@ -26,15 +26,17 @@ async function part(name, work) {
     return 1;
   });
   if (code !== 0) failedParts.push(name);
-  console.log(`${name}: ${code === 0 ? 'good' : 'FAILED'} (${((Date.now() - started) / 1000).toFixed(1)} s, at ${((Date.now() - began) / 1000).toFixed(0)} s)`);
+  console.log(
+    `${name}: ${code === 0 ? 'good' : 'FAILED'} (${((Date.now() - started) / 1000).toFixed(1)} s, at ${((Date.now() - began) / 1000).toFixed(0)} s)`,
+  );
 }
 
 const build = () => part('build', () => ensureBuilt().then(() => 0));
 const types = () => part('types', () => run(bin('tsc'), ['-b'], inherit));
 const lint = () => part('lint', () => run(bin('eslint'), ['.', '--max-warnings', '0', '--cache', '--cache-location', '.cache/eslint'], inherit));
-const units = (workers) =>
+const units = () =>
   part('units', () =>
-    run(bin('jest'), ['--config', 'jest.config.cjs', `--maxWorkers=${workers}`, '--json', `--outputFile=${unitReport}`], {
+    run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--json', `--outputFile=${unitReport}`], {
       stdio: ['ignore', 'ignore', 2],
     }),
   );
@@ -45,8 +47,8 @@ const quick = async () => {
 };
 const ui = () => part('interface', () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], inherit));
 
-// Two processors: what keeps one busy stands beside what keeps the other. Interface tests have both to themselves, for a person's wait is measured.
-await Promise.all([build().then(types).then(lint).then(quick), units(1)]);
+// What keeps one processor busy stands beside the units, which leave both idle now and then. Interface tests have the machine to themselves.
+await Promise.all([build().then(types).then(lint).then(quick), units()]);
 await ui();
 
 function read(file) {
