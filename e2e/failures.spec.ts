@@ -146,7 +146,7 @@ test('workers of Log, Shelf and Practice die: each says so in its place and reco
   await expect(page.getByText('The computation ended before it had an answer')).toHaveCount(0);
 });
 
-test('a worker whose script cannot be fetched is told, and is fetched when one tries again', async ({ page, club }) => {
+test('a worker whose script cannot be fetched says so, and is fetched when one tries again', async ({ page, club }) => {
   await page.route(/predict-worker/, (route) => route.abort());
   await page.goto(`${club.address}/plans/${await planNamed(club.address)}`);
   const alert = page.getByRole('alert').filter({ hasText: 'The run could not be computed' });
@@ -170,7 +170,7 @@ test('a chart that throws leaves header, chain and panels at work, and its figur
   const alert = page.getByRole('alert').filter({ hasText: 'The chart could not be drawn' });
   await expect(alert).toContainText('the rest of the page works on');
   await expect(page.getByRole('table').getByRole('columnheader', { name: /speed/ })).toBeVisible();
-  await page.getByText('A report for whoever fixes it').click();
+  await page.getByText('A report to send along').click();
   await expect(page.getByText('a chart that cannot be drawn')).toBeVisible();
   await page.keyboard.press(']');
   await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');

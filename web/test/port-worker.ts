@@ -38,7 +38,7 @@ export class PortWorker extends EventTarget {
     this.channel.port1.close();
   }
 
-  /** Ends without a word, as a worker whose memory ran out: its locks go to whoever waits for them. */
+  /** Ends without a word, as a worker whose memory ran out: its locks go to those that wait for them. */
   die(): void {
     this.channel.port2.close();
     for (const queue of queues.values()) {

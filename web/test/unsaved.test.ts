@@ -139,7 +139,7 @@ describe('what an earlier release kept', () => {
     expect(Object.keys(held)).toEqual(['plan:p9']);
     expect(quarantined).toEqual([{ key: KEY, name: expect.any(String) as string, why: expect.stringMatching(why) as string, kept: value }]);
     expect([...kept.keys()]).toEqual(['plan:p9']);
-    // It is told at each start until it is thrown away.
+    // Each start reports it until it is thrown away.
     const store = createStore();
     await recallUnsaved(store);
     expect(store.getState().desk.quarantined).toHaveLength(1);

@@ -1,7 +1,7 @@
 import type { CarRun } from '@puddler/contract/shared';
 import { useCallback, useEffect, useState } from 'react';
 import type { TraceFacts } from '../workers/log-drawing';
-import type { Lesson, LogTasks, TraceQuestion } from '../workers/log-worker';
+import type { LearningResult, LogTasks, TraceQuestion } from '../workers/log-worker';
 import type { Asked } from './asked';
 import { Job, useJob } from './use-job';
 import { WorkerClient } from './worker-client';
@@ -29,12 +29,12 @@ const learnJob = new Job(new WorkerClient<LogTasks>(make, { atOnce: 1, giveUpMs:
 
 export interface Learning {
   /** Undefined when nothing was asked, or it was stopped. */
-  asked: Asked<Lesson> | undefined;
+  asked: Asked<LearningResult> | undefined;
   begin: (runs: readonly CarRun[]) => void;
   cancel: () => void;
 }
 
-/** Learns a car from its runs when it is told to. */
+/** Learns a car from its runs when `begin` is called. */
 export function useLearning(): Learning {
   const [runs, setRuns] = useState<readonly CarRun[]>();
   const asked = useJob(learnJob, runs);

@@ -85,11 +85,13 @@ export function useJob<T extends Tasks, K extends keyof T & string, V>(
 ): Asked<V> {
   const [answer, setAnswer] = useState<{ question: QuestionOf<T, K>; asked: Asked<V> }>();
   const [attempt, setAttempt] = useState(0);
-  const retry = useCallback(() => setAttempt((count) => count + 1), []);
+  const retry = useCallback(() => {
+    setAnswer(undefined);
+    setAttempt((count) => count + 1);
+  }, []);
   const last = useRef<V>(undefined);
   useEffect(() => {
     if (question === undefined || job.known(question) !== undefined) return;
-    setAnswer(undefined);
     return job.ask(question, (asked) => setAnswer({ question, asked }), retry, first);
   }, [job, question, retry, first, attempt]);
 
@@ -104,7 +106,7 @@ export function useJob<T extends Tasks, K extends keyof T & string, V>(
   return asked.state === 'ready' ? asked : { ...asked, last: last.current };
 }
 
-/** The same object for as long as its content is the same, for questions that are put together anew in each drawing. */
+/** The same object for as long as its content is the same, for questions that are built in every render. */
 export function useSameContent<Q>(question: Q): Q {
   const text = JSON.stringify(question);
   return useMemo(() => (text === undefined ? (undefined as Q) : (JSON.parse(text) as Q)), [text]);

@@ -7,7 +7,7 @@ import { WorkerClient } from './worker-client';
 
 /** A run that nobody waits for any more is given up when it has taken this long; a shorter one ends by itself. */
 const GIVE_UP_MS = 80;
-/** A Garage of this many plans is not driven anew when it is looked at again. */
+/** The runs of a Garage of this many plans are still remembered when it is opened again. */
 const RUNS_KEPT = 256;
 
 /** One worker drives all plans, one run at a time. */

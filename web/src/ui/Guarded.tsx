@@ -60,7 +60,7 @@ function Report({ text }: { text: string }) {
   const copy = () => void navigator.clipboard?.writeText(text).then(() => setCopied(true));
   return (
     <details className="text-[12.5px]">
-      <summary className="cursor-pointer text-soft">A report for whoever fixes it</summary>
+      <summary className="cursor-pointer text-soft">A report to send along</summary>
       <pre className="mt-1 max-h-40 overflow-auto border border-rule bg-sheet p-2 text-[12px] select-all">{text}</pre>
       {'clipboard' in navigator && (
         <Button className="mt-1" icon={<Copy size={14} aria-hidden="true" />} onClick={copy}>

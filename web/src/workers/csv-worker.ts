@@ -50,7 +50,7 @@ const tasks = {
       const field = column && PART_FIELDS.find((one) => one.path === column.path);
       return field ? { path: field.path, unit: unitFor(field, column.unit) } : undefined;
     });
-    // A worker that was started anew has not read the file.
+    // A worker that had to be started again has not read the file.
     if (!table) throw new Error('The file has to be read again.');
     const { parts, problems } = readParts(table, matches);
     ready = problems.length > 0 ? [] : parts.map((body) => ({ id: crypto.randomUUID(), version: 1, createdAt: '', updatedAt: '', body }));

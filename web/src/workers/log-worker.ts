@@ -51,7 +51,7 @@ const viewed = (key: string): Promise<void> =>
   }).finally(() => onView.delete(key));
 
 /** What runs taught, from which of them, and how long it took. */
-export interface Lesson {
+export interface LearningResult {
   learned: Learned;
   runs: readonly CarRun[];
   tookMs: number;
@@ -105,7 +105,7 @@ const tasks = {
 
   adopt: ({ file, options, log, plan }: AdoptQuestion): void => adopt(file, options, log, plan),
 
-  /** Lays the logs of a run over each other and finds what is in them. The first part is told as soon as one log alone can be drawn. */
+  /** Lays the logs of a run over each other and finds what is in them. The first part is sent as soon as one log alone can be drawn. */
   async trace(question: TraceQuestion, { part }: Work<TraceFacts>): Promise<TraceFacts> {
     const { key, parts, plan } = question;
     const first = await drawFirst(question);
@@ -158,7 +158,7 @@ const tasks = {
   },
 
   /** Learns a car from its runs; tells what it is at. */
-  async learn(runs: readonly CarRun[], { progress }: Work): Promise<Lesson> {
+  async learn(runs: readonly CarRun[], { progress }: Work): Promise<LearningResult> {
     const beganMs = performance.now();
     const logged: LoggedRun[] = [];
     for (const [i, run] of runs.entries()) {

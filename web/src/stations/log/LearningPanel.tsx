@@ -24,17 +24,17 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
   const { carId, car } = inHand;
   const taken = useAppSelector((state) => learnedOf(state, carId));
   const { asked, begin, cancel } = learning;
-  const lesson = asked?.state === 'ready' ? asked.value : undefined;
+  const result = asked?.state === 'ready' ? asked.value : undefined;
   const [all, setAll] = useState(false);
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
   const runs = useMemo(() => learnable(log.runs, practice), [log.runs, practice]);
-  const learned = lesson?.learned;
+  const learned = result?.learned;
   const isOld =
-    lesson !== undefined &&
-    (lesson.runs.length !== runs.length || lesson.runs.some((run, i) => withoutPredicted(run) !== withoutPredicted(runs[i]!)));
-  const take = (lessonLearned: Learned) => {
-    dispatch(takeLearned(carId, learnedFigures(lessonLearned)));
-    dispatch(undoable(`${car.name} reckons with what ${runsText(lessonLearned.runs.length)} taught, in every plan.`));
+    result !== undefined &&
+    (result.runs.length !== runs.length || result.runs.some((run, i) => withoutPredicted(run) !== withoutPredicted(runs[i]!)));
+  const take = (learnedNow: Learned) => {
+    dispatch(takeLearned(carId, learnedFigures(learnedNow)));
+    dispatch(undoable(`${car.name} reckons with what ${runsText(learnedNow.runs.length)} taught, in every plan.`));
   };
   const forget = () => {
     dispatch(deleteDocument('learned', carId));
@@ -75,10 +75,10 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
       )}
       {isOld && <p className="text-[13px] text-caution">The runs have changed since: learn again before it is taken.</p>}
       {asked?.state === 'failed' && <Failed what="Nothing was learned" reason={asked.reason} onRetry={asked.retry} />}
-      {learned && lesson && (
+      {learned && result && (
         <>
           <p className="text-[13px]">
-            {outcomeText(learned)} <span className="text-soft">It took {(lesson.tookMs / 1000).toFixed(1)} s.</span>
+            {outcomeText(learned)} <span className="text-soft">It took {(result.tookMs / 1000).toFixed(1)} s.</span>
           </p>
           <Slips slips={learned.slips} />
           <LearnedTable learned={learned} all={all} onAll={() => setAll(!all)} />

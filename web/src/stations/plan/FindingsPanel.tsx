@@ -20,7 +20,7 @@ interface Props {
   findings: readonly Finding[] | undefined;
   uses: readonly LinkUse[] | undefined;
   fixes: Asked<FixesById>;
-  /** There is no run to judge, which is told above. */
+  /** The run could not be computed, as the page says above. */
   isFailed: boolean;
   /** The can now, to say what a fix changes. */
   canC: number | undefined;

@@ -9,7 +9,7 @@ interface Props {
   pass: Pass | undefined;
   figures: PassFigures | undefined;
   stale: boolean;
-  /** There is no run to show, which is told above the chain. */
+  /** The run could not be computed, as the page says above. */
   isFailed: boolean;
   limit: 'grip' | 'wheelie';
   rampS: number;

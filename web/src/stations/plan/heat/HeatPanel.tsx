@@ -25,7 +25,7 @@ interface Props {
   limits: Limits;
   /** The run as it was driven for the answers; undefined while it is on its way. */
   driven: DrivenRun | undefined;
-  /** There is no run, which is told above. */
+  /** The run could not be computed, as the page says above. */
   isFailed: boolean;
   minutesToCutoff: number | undefined;
 }
