@@ -95,6 +95,16 @@ function useQuestion(x: number): { x: number } {
   return questions.get(x)!;
 }
 
+test('an answer that another viewer gets between this one’s drawing and its asking is shown', () => {
+  const { asked, client } = standIn();
+  const job = new Job(client, 'square', { keeps: 1 });
+  const question = { x: 6 };
+  jest.spyOn(job, 'known').mockReturnValue(36).mockReturnValueOnce(undefined);
+  const { result } = renderHook(() => useJob(job, question));
+  expect(result.current).toEqual({ state: 'ready', value: 36 });
+  expect(asked).toHaveLength(0);
+});
+
 test('a cache holds no more than its bound and lets the oldest go', () => {
   const cache = new AnswerCache<string>(3);
   const [plan, other] = [{}, {}];

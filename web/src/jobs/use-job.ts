@@ -91,7 +91,10 @@ export function useJob<T extends Tasks, K extends keyof T & string, V>(
   }, []);
   const last = useRef<V>(undefined);
   useEffect(() => {
-    if (question === undefined || job.known(question) !== undefined) return;
+    if (question === undefined) return;
+    const value = job.known(question);
+    // Another viewer's answer may have come in between this drawing and now.
+    if (value !== undefined) return setAnswer({ question, asked: { state: 'ready', value } });
     return job.ask(question, (asked) => setAnswer({ question, asked }), retry, first);
   }, [job, question, retry, first, attempt]);
 
