@@ -1,6 +1,6 @@
 // What can be known in seconds: types of what changed, the order of modules, and the units that are not slow: `*.slow.test.ts` go through
 // thousands of plans, files or labels, or start servers, and are for the whole run. `-- --watch` stays, and tests what depends on a change.
-import { bin, root, run } from './lib/run.mjs';
+import { bin, root, run, TSC } from './lib/run.mjs';
 import { ensureInstalled } from './lib/setup.mjs';
 import { ORDER } from './lib/order.mjs';
 
@@ -13,7 +13,7 @@ const units = (...more) =>
 if (process.argv.includes('--watch')) process.exit(await units('--watch'));
 
 const parts = [
-  ['types', () => run(bin('tsc'), ['-b'], inherit)],
+  ['types', () => run(TSC, ['-b'], inherit)],
   ['order', () => run(bin('depcruise'), ORDER, { stdio: ['ignore', 'ignore', 2] })],
   ['units', () => units('--silent', '--reporters=summary')],
 ];

@@ -1,7 +1,7 @@
 // Everything that must hold: types, lint, the order of modules, dead code, form, units and API, interface. Closes with how many passed;
 // fails when any part does.
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { at, bin, root, run } from './lib/run.mjs';
+import { at, bin, root, run, TSC } from './lib/run.mjs';
 import { ORDER } from './lib/order.mjs';
 import { ensureBuilt, ensureInstalled } from './lib/setup.mjs';
 
@@ -32,8 +32,8 @@ async function part(name, work) {
 }
 
 const build = () => part('build', () => ensureBuilt().then(() => 0));
-const types = () => part('types', () => run(bin('tsc'), ['-b'], inherit));
-const lint = () => part('lint', () => run(bin('eslint'), ['.', '--max-warnings', '0', '--cache', '--cache-location', '.cache/eslint'], inherit));
+const types = () => part('types', () => run(TSC, ['-b'], inherit));
+const lint = () => part('lint', () => run(bin('oxlint'), ['--type-aware', '--deny-warnings'], inherit));
 const units = () =>
   part('units', () =>
     run(bin('jest'), ['--config', 'jest.config.cjs', '--maxWorkers=2', '--json', `--outputFile=${unitReport}`], {
@@ -43,7 +43,7 @@ const units = () =>
 const quick = async () => {
   await part('order', () => run(bin('depcruise'), ORDER, inherit));
   await part('dead code', () => run(bin('knip'), ['--no-config-hints'], inherit));
-  await part('form', () => run(bin('prettier'), ['--check', '--log-level', 'warn', '.'], inherit));
+  await part('form', () => run(bin('oxfmt'), ['--check'], inherit));
 };
 const ui = () => part('interface', () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], inherit));
 

@@ -25,3 +25,6 @@ export async function must(command, args, options) {
 
 /** Runs a program of node_modules/.bin. */
 export const bin = (name) => at('node_modules', '.bin', name);
+
+/** The native compiler. The dependency check reads modules through the one before it, which has an interface for programs. */
+export const TSC = at('node_modules/typescript-native/bin/tsc');

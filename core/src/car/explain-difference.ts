@@ -180,11 +180,11 @@ function slips(plan: PlanFile, resolved: ResolvedPlan, measuredMs: number): Foun
 /** Neighbouring digits swapped, and for measures the point moved one place. */
 export function slipsOf(value: number, whole: boolean): number[] {
   const text = String(value);
-  const swapped = [...text].flatMap((digit, i) => {
+  const swapped = text.split('').flatMap((digit, i) => {
     const next = text[i + 1] === '.' ? i + 2 : i + 1;
     const other = text[next];
     if (digit === '.' || other === undefined || other === digit) return [];
-    const digits = [...text];
+    const digits = text.split('');
     digits[i] = other;
     digits[next] = digit;
     return [Number(digits.join(''))];

@@ -206,7 +206,7 @@ describe('rules on parts', () => {
 
   it('take every size of gear that the bay notes, with the bore of the motor’s shaft', () => {
     const space = spaceOf({ base: { ...base, motor: { ...base.motor, shaftMm: 5 } }, shelf: [], scope: { ...SHELF, gears: 'classes' } });
-    expect(space.options.spurs.map((one) => one.fields.teeth).sort()).toEqual([50, 51, 52, 53, 54, 55, 56, 57, 58, 59, 60]);
+    expect(space.options.spurs.map((one) => one.fields.teeth).sort((a, b) => a - b)).toEqual([50, 51, 52, 53, 54, 55, 56, 57, 58, 59, 60]);
     const gears = space.gearsOf(0);
     // The plan's own pinion has a 3.17 bore.
     expect(gears.some((gear) => space.options.pinions[gear.pinion]!.key === 'plan')).toBe(false);

@@ -12,7 +12,15 @@ const MOST_SCALE = 5.5;
 
 /** A figure of the bay that is typed on the drawing where it is measured. */
 export type BayPlace =
-  'motorDiameterMm' | 'motorLengthMm' | 'meshMinMm' | 'meshMaxMm' | 'nearestPartMm' | 'escLengthMm' | 'escWidthMm' | 'packLengthMm' | 'packWidthMm';
+  | 'motorDiameterMm'
+  | 'motorLengthMm'
+  | 'meshMinMm'
+  | 'meshMaxMm'
+  | 'nearestPartMm'
+  | 'escLengthMm'
+  | 'escWidthMm'
+  | 'packLengthMm'
+  | 'packWidthMm';
 
 /** Where the bay stands on its sheet: scales from millimetres, and the places of what is written beside it. */
 export interface BayLayout {

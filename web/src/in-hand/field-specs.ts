@@ -15,7 +15,10 @@ import { TERMS } from './terms';
 
 /** One row of a drawer. Paths starting with `car.` belong to the car and so to all its plans. */
 export type FieldSpec = { path: FigurePath; label: string; help?: string; required?: boolean } & (
-  { type: 'number' } | { type: 'text' } | { type: 'flag' } | { type: 'choice'; options: readonly string[]; unset?: string }
+  | { type: 'number' }
+  | { type: 'text' }
+  | { type: 'flag' }
+  | { type: 'choice'; options: readonly string[]; unset?: string }
 );
 
 export const number = (path: FigurePath, label: string, help?: string): FieldSpec => ({ path, label, type: 'number', ...(help ? { help } : {}) });

@@ -12,7 +12,8 @@ import {
 
 /** What the page shows at once on every edit: no run over time in it. */
 export type ChainView =
-  { state: 'ready'; resolved: ResolvedPlan; steady: Steady; band: PowerBand } | { state: 'failed'; path: string; message: string };
+  | { state: 'ready'; resolved: ResolvedPlan; steady: Steady; band: PowerBand }
+  | { state: 'failed'; path: string; message: string };
 
 const seen = new WeakMap<PlanFile, ChainView>();
 
