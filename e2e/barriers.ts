@@ -13,7 +13,7 @@ const LOOKS = [
 /** Nothing serious for accessibility, and nothing scrolls sideways. `within` limits the scan to a part of the page. */
 export async function expectNoBarriers(page: Page, within?: string): Promise<void> {
   // The pages have no frames, so the scan needs no page of its own to put its results together: a second each.
-  const scan = new AxeBuilder({ page }).setLegacyMode(true);
+  const scan = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
   const { violations } = await (within === undefined ? scan : scan.include(within)).analyze();
   const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
   expect(serious.map((one) => `${one.id}: ${one.nodes[0]?.html}`)).toEqual([]);

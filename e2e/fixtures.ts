@@ -1,7 +1,8 @@
-import { LIST_NAMES, type DocList } from '@puddler/contract/shared';
+import type { DocList } from '@puddler/contract/shared';
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
 import { DESK } from './barriers';
 import { demoFolder } from './demo-folder';
+import { SharedClub } from './shared-club';
 import { startServer, type Started, type StartOptions } from './start-server';
 
 export { expect };
@@ -44,42 +45,19 @@ const quietly = base.extend<Pick<Servers, 'empty'> & { quiet: void }>({
   ],
 });
 
-/** A server with the club, and a new one at the same address once a test has changed anything: the browser keeps the page's code. */
-class SharedClub {
-  server!: Started;
-  private before = '';
-
-  async begin(port = 0): Promise<void> {
-    this.server = await startServer({ dataFolder: demoFolder(), port });
-    this.before = await this.state();
-  }
-
-  async renew(): Promise<void> {
-    if ((await this.state()) === this.before) return;
-    await this.server.stop('SIGKILL');
-    await this.begin(this.server.port);
-  }
-
-  /** Every write changes a version, and with it one of the lists. */
-  private async state(): Promise<string> {
-    const lists = await Promise.all(LIST_NAMES.map(async (list) => (await fetch(`${this.server.address}/api/${list}`)).text()));
-    return lists.join();
-  }
-}
-
 /** For tests that stop their server, or look into its folder or its context: each has them to itself. */
 export const testAlone = quietly.extend<Pick<Servers, 'club'>>({
   club: async ({}, use) => own({ dataFolder: demoFolder() }, use),
 });
 
 /** For all others: one server and one browser context a worker, the club as it was for each test. */
-export const test = quietly.extend<Pick<Servers, 'club'>, Shared>({
+export const test = quietly.extend<{ club: Pick<Started, 'address' | 'dataFolder'> }, Shared>({
   sharedClub: [
     async ({}, use) => {
       const shared = new SharedClub();
       await shared.begin();
       await use(shared);
-      await shared.server.stop('SIGKILL');
+      await shared.end();
     },
     { scope: 'worker' },
   ],
@@ -92,7 +70,7 @@ export const test = quietly.extend<Pick<Servers, 'club'>, Shared>({
     { scope: 'worker' },
   ],
   club: async ({ sharedClub }, use) => {
-    await use(sharedClub.server);
+    await use(sharedClub);
     await sharedClub.renew();
   },
   page: async ({ sharedContext, club }, use) => {

@@ -3,6 +3,8 @@ import { chromium, expect } from '@playwright/test';
 import { rmSync } from 'node:fs';
 import { CHROMIUM } from './browser-options';
 import { PREPARED } from './demo-folder';
+import { ensureBundled } from '../scripts/lib/setup.mjs';
+import { SERVER_MODULE } from './shared-club';
 import { startServer } from './start-server';
 
 /** Runs whose bands a page freezes when it is first opened. */
@@ -11,6 +13,7 @@ const unfrozen = async (address: string): Promise<number> =>
 
 /** Fills the demo club’s folder as a first visit leaves it, so that no test has to wait for that. */
 export default async function prepare(): Promise<void> {
+  await ensureBundled('serve-of-tests', 'server', 'server/src/serve.ts', SERVER_MODULE);
   rmSync(PREPARED, { recursive: true, force: true });
   const server = await startServer({ demo: true, dataFolder: PREPARED });
   const browser = await chromium.launch(CHROMIUM);

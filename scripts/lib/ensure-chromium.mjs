@@ -5,8 +5,8 @@ import { must } from './run.mjs';
 export async function ensureChromium() {
   if (chromiumPath()) return;
   console.error('No browser was found for the interface tests. Installing Debian’s Chromium by apt-get, which needs root:');
-  console.error('  apt-get update && apt-get install --no-install-recommends chromium fonts-liberation');
+  console.error('  apt-get update && apt-get install --no-install-recommends chromium-headless-shell fonts-liberation');
   console.error('To use another, stop this and set CHROMIUM_PATH.');
   await must('apt-get', ['update', '-qq']);
-  await must('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium', 'fonts-liberation']);
+  await must('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell', 'fonts-liberation']);
 }

@@ -1,0 +1,1 @@
+export function ensureBundled(name: string, workspace: string, entry: string, outfile: string): Promise<void>;
