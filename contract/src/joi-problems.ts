@@ -17,11 +17,13 @@ function allowedText(item: ValidationErrorItem, path: string): string {
       return 'this field must be there';
     case 'object.unknown':
     case 'any.unknown':
-      return 'no such field here';
+      return path.endsWith('run.course') ? 'a course only with race or bash' : 'no such field here';
     case 'any.only':
       return (context['valids'] as unknown[]).map(String).join(', ');
     case 'object.missing':
       return `at least one of ${(context['peers'] as string[]).join(', ')}`;
+    case 'object.xor':
+      return `one of ${(context['peers'] as string[]).join(', ')}`;
     case 'object.and':
       return `${(context['present'] as string[]).join(', ')} only together with ${(context['missing'] as string[]).join(', ')}`;
     case 'number.multiple':

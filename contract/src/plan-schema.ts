@@ -2,10 +2,13 @@ import {
   AIRFLOWS,
   BEARINGS,
   BODIES,
+  CHASSIS,
   CHEMISTRIES,
   CONVERTED,
   DRIVES,
   FINDING_IDS,
+  MOST_LEGS,
+  OF_THE_DRIVER,
   RETIRED_FINDING_IDS,
   PROFILES,
   SURFACES,
@@ -14,8 +17,10 @@ import {
   type Conversion,
   type ConvertedField,
   type Cooling,
+  type Course,
   type Esc,
   type Gearing,
+  type Leg,
   type Pack,
   type PlanFile,
   type PlannedRun,
@@ -79,6 +84,7 @@ export const carSchema = Joi.object<Car, true>({
   wheelbaseMm: number('car.wheelbaseMm').required(),
   cgHeightMm: number('car.cgHeightMm').required(),
   ...optional('car', 'frontWeightPct', 'weighedPartsG'),
+  chassis: oneOf(CHASSIS),
   bay: baySchema,
   typical: Joi.array().items(name).max(100),
 });
@@ -127,6 +133,22 @@ function packSchema(): Joi.Schema<Pack> {
   return Joi.alternatives().conditional(Joi.ref('.chemistry'), { is: Joi.valid(...POLYMERS).required(), then: polymer, otherwise: cells });
 }
 
+/** A corner has a radius, by which its speed follows from the tyres, or a speed. */
+const courseSchema = Joi.object<Course, true>({
+  name,
+  legs: Joi.array()
+    .items(
+      Joi.object<Leg, true>({
+        fullM: number('run.course.legs.fullM').required(),
+        cornerS: number('run.course.legs.cornerS').required(),
+        ...optional('run.course.legs', 'radiusM', 'cornerMs', 'brake'),
+      }).xor('radiusM', 'cornerMs'),
+    )
+    .min(1)
+    .max(MOST_LEGS)
+    .required(),
+});
+
 /** An ESC without its name, as the shelf keeps it. */
 export const escSpec = Joi.object(escKeys);
 
@@ -150,7 +172,11 @@ const bodyKeys: Joi.StrictSchemaMap<Omit<PlanBody, 'conversion'>> = {
     ...optional('site', 'altitudeM', 'gradePct', 'packC', 'grip', 'rollingResistance', 'straightM', 'radioRangeM'),
   }).required(),
   startCharge: number('startCharge'),
-  run: Joi.object<PlannedRun, true>({ profile: oneOf(PROFILES).required(), minutes: number('run.minutes').required() }),
+  run: Joi.object<PlannedRun, true>({
+    profile: oneOf(PROFILES).required(),
+    minutes: number('run.minutes').required(),
+    course: courseSchema.when('profile', { is: Joi.valid(...OF_THE_DRIVER).required(), otherwise: Joi.forbidden() }),
+  }),
   measured: Joi.array().items(name).max(100),
   limits: Joi.object().pattern(
     oneOf([...FINDING_IDS, ...RETIRED_FINDING_IDS]),

@@ -128,6 +128,11 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
     ['site.ambientC', 100, 'site.ambientC', '-40 to 60 °C'],
     ['startCharge', 1.2, 'startCharge', '0 to 1'],
     ['run', { profile: 'race' }, 'run.minutes', 'must be there'],
+    ['run.course', { legs: [] }, 'run.course.legs', 'a list'],
+    ['run.course', { legs: [{ fullM: 10, cornerS: 1 }] }, 'run.course.legs[0]', 'radiusM, cornerMs'],
+    ['run.course', { legs: [{ fullM: 10, cornerS: 1, radiusM: 2, cornerMs: 4 }] }, 'run.course.legs[0]', 'one of radiusM, cornerMs'],
+    ['run.course', { legs: Array(17).fill({ fullM: 10, cornerS: 1, radiusM: 2 }) }, 'run.course.legs', 'at most 16'],
+    ['run', { profile: 'cruise', minutes: 5, course: { legs: [{ fullM: 10, cornerS: 1, radiusM: 2 }] } }, 'run.course', 'only with race or bash'],
     ['run', { profile: 'sprint', minutes: 3 }, 'run.profile', 'race'],
   ])('%s = %j', (at, value, path, allowed) => {
     const plan = bent(at, value);
@@ -151,6 +156,8 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
       { ...plan, motor: { ...plan.motor, ...noLoad } },
       { ...plan, motor: { ...inrunner, ...noLoad, form: 'outrunner', statorDiameterMm: 28, statorHeightMm: 12 } },
       { ...plan, motor: { name: 'M', kind: 'brushed', sizeClass: '540', turns: 27, ...noLoad } },
+      { ...plan, run: { profile: 'race', minutes: 5, course: { legs: [{ fullM: 20, cornerS: 1, radiusM: 3 }] } } },
+      { ...plan, run: { profile: 'bash', minutes: 5, course: { legs: [{ fullM: 20, cornerS: 1, cornerMs: 3 }] } } },
     ];
     const wish = { name: 'W', wish: { aim: 'speed', topSpeed: { is: 'about', speedMs: 10 } }, scope: {} };
     const scope = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false };
@@ -217,7 +224,10 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
 
     test.each(Object.entries(RANGES))('%s', (path, range) => {
       const beyond = [range.min - 1, range.max + 1];
-      const at = path.replace(/^packs\./, 'packs[0].').replace(/gearboxRatios\./, 'gearboxRatios[0].');
+      const at = path
+        .replace(/^packs\./, 'packs[0].')
+        .replace(/gearboxRatios\./, 'gearboxRatios[0].')
+        .replace(/legs\./, 'legs[0].');
       if (path in elsewhere) {
         const [doc, place, good] = elsewhere[path]!;
         expect([range.min, range.max].map((value) => good(setField(doc, place, value)))).toEqual([true, true]);

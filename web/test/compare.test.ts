@@ -37,14 +37,14 @@ describe('why setups differ', () => {
 
   it('is said in one sentence, with figures of both', () => {
     const text = differenceText(a, b, compareShares(a, b), 'metric');
-    expect(text).toMatch(/^28\.2 km\/h slower: volts, kv and gears would make it 43 % slower without load; /);
+    expect(text).toMatch(/^28\.5 km\/h slower: volts, kv and gears would make it 43 % slower without load; /);
     expect(text).toContain('8.3 % of it is lost at its brushes against 0 %');
     // Turned round, what the faster one wins is told.
-    expect(differenceText(b, a, compareShares(b, a), 'imperial')).toMatch(/^17\.5 mph faster: .* against 11 %/);
+    expect(differenceText(b, a, compareShares(b, a), 'imperial')).toMatch(/^17\.7 mph faster: .* against 13 %/);
   });
 
   it('says when there is no difference, and when one does not move', () => {
-    expect(differenceText(a, a, compareShares(a, a), 'metric')).toMatch(/^As fast: it takes 143 W from the cells against 143\.$/);
+    expect(differenceText(a, a, compareShares(a, a), 'metric')).toMatch(/^As fast: it takes 156 W from the cells against 156\.$/);
     const still = { ...a, topSpeedMs: 0 };
     expect(differenceText(a, still, compareShares(a, still), 'metric')).toBe('It does not move.');
   });

@@ -5,7 +5,7 @@ import { gearsKey, type RunsByGears } from '../src/jobs/plan-jobs';
 import { startPinion } from '../src/stations/plan/start-pinion';
 
 const runsOf = (file: PlanFile): RunsByGears =>
-  new Map(gearsAround(file).pinions.map((pinion) => [gearsKey(pinion, file.gearing.spur!), gearRun(file, pinion, file.gearing.spur!)]));
+  new Map(gearsAround(file).pinions.map((pinion) => [gearsKey(pinion, file.gearing.spur!), gearRun(file, pinion, file.gearing.spur)]));
 
 const plan = (): PlanFile => caseNamed('ridgeback-2s');
 

@@ -60,6 +60,7 @@ export const BELL_OVER_STATOR = { diameterMm: 6, heightMm: 18 };
 
 /** Without a label a rotor's rim may go this fast: rpm times its outside diameter in mm. */
 const INRUNNER_RPM_MM = 2.15e6;
+const TWO_POLE_SENSORED_RPM_MM = 2.6e6;
 const OUTRUNNER_RPM_MM = 7.6e5;
 const RIM_RULE = 'from the diameter: how fast a rotor’s rim usually bears to go';
 const LARGE_BRUSHED: ReadonlySet<SizeClass> = new Set(['540', '550', '775'] as const);
@@ -99,25 +100,27 @@ function cylinderCm3(diameterMm: number, lengthMm: number): number {
 
 function estimateInrunner(motor: InrunnerMotor): SizeEstimate {
   const volume = cylinderCm3(motor.diameterMm, motor.lengthMm);
+  const isTwoPole = motor.poles === 2;
   return {
-    motorConstant: 0.0245 * (volume / 50),
+    motorConstant: 0.0245 * (volume / 50) ** (volume > 50 ? 1.2 : 0.85),
     motorConstantRule: 'from the volume of the can and kv',
     massG: 3.7 * volume,
     massRule: '3.7 g per cm³ of can',
-    maxRpm: INRUNNER_RPM_MM / motor.diameterMm,
+    maxRpm: (isTwoPole && motor.sensored ? TWO_POLE_SENSORED_RPM_MM : INRUNNER_RPM_MM) / motor.diameterMm,
     maxRpmRule: RIM_RULE,
     diameterMm: motor.diameterMm,
     lengthMm: motor.lengthMm,
     inertia: (massKg, diameterM) => 0.5 * 0.25 * massKg * (0.18 * diameterM) ** 2,
     lossTorque: (_kt, _resistanceOhm, poles) => {
-      // At four poles half of it is constant; hysteresis grows with the poles, eddy currents with their square.
-      const half = 0.5 * 0.14e-3 * volume;
-      const [constant, growing] = [half * (poles / 4), half * (poles / 4) ** 2];
+      // Half of it is constant. From four poles up hysteresis grows with the poles, eddy currents with their square; cans of two poles lose more than either says.
+      const half = 0.5 * (poles === 2 ? 0.224e-3 : 0.14e-3) * volume;
+      const share = Math.max(1, poles / 4);
+      const [constant, growing] = [half * share, half * share ** 2];
       return {
         torqueNm: constant + growing,
         atRadS: 30_000 / RPM_PER_RAD_S,
         constantShare: constant / (constant + growing),
-        rule: '0.14 mN·m per cm³ of can at 30,000 rpm and four poles',
+        rule: poles === 2 ? '0.224 mN·m per cm³ of can at 30,000 rpm and two poles' : '0.14 mN·m per cm³ of can at 30,000 rpm and four poles',
       };
     },
   };

@@ -5,7 +5,7 @@ import { powerBand, type PowerBand } from '../predict/power-band';
 import { solveTopSpeed, warmKv } from '../predict/top-speed';
 
 /** Where the pack's power goes, as one would ask for it. */
-export const POWER_SINKS = ['pack', 'wires', 'esc', 'winding', 'brushes', 'lag', 'iron', 'gears', 'rolling', 'air', 'slope'] as const;
+export const POWER_SINKS = ['pack', 'wires', 'esc', 'winding', 'brushes', 'lag', 'iron', 'gears', 'slip', 'rolling', 'air', 'slope'] as const;
 export type PowerSink = (typeof POWER_SINKS)[number];
 
 /** What a setup does with its power at top speed. */
@@ -60,6 +60,7 @@ export function powerShares(plan: ResolvedPlan): PowerShares {
       lag: share(band.lagW),
       iron: share(band.ironW),
       gears: share(band.gearsW),
+      slip: share(band.slipW),
       rolling: share(band.rollingW),
       air: share(band.airW),
       slope: share(band.slopeW),

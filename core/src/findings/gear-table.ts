@@ -23,6 +23,27 @@ export interface GearRun {
   maxCanC: number;
   maxEscC: number;
   peakPackCurrentA: number;
+  /** Mean iron loss and copper loss of a motor [W]. */
+  ironW: number;
+  copperW: number;
+  /** Share of the time at full throttle in which the tyres are at their grip. */
+  gripShare: number;
+  lapS: number | null;
+}
+
+/** A smaller difference of two cans is none [K]. */
+const COOLER_K = 1;
+/** From this share on the tyres decide what full throttle does. */
+const MOSTLY = 0.5;
+
+/**
+ * Why a bigger pinion runs cooler, which nobody believes without a reason: the tyres pass no more, so that the motor only turns slower (`tyres`); its
+ * iron warms it more than its current, and it turns slower (`iron`); or it is simply driven otherwise (`pace`). Undefined where it does not.
+ */
+export function whyCooler(smaller: GearRun, bigger: GearRun): 'tyres' | 'iron' | 'pace' | undefined {
+  if (bigger.maxCanC >= smaller.maxCanC - COOLER_K) return undefined;
+  if (smaller.ironW > smaller.copperW) return bigger.gripShare >= MOSTLY ? 'tyres' : 'iron';
+  return bigger.gripShare >= MOSTLY ? 'tyres' : 'pace';
 }
 
 function geared(plan: PlanFile, pinion: number, spur: number): PlanFile {
@@ -40,9 +61,11 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
   return { pinion, spur, topSpeedMs, packCurrentA, finalDriveRatio, rolloutMm, fits };
 }
 
-/** Heat and peak of a pair of gears, by a fast run. Some milliseconds. */
-export function gearRun(plan: PlanFile, pinion: number, spur: number): GearRun {
-  const resolved = resolvePlan(geared(plan, pinion, spur));
-  const { maxCanC, maxEscC, peakPackCurrentA } = shownRun(predictSteady(resolved), simulateRunFast(resolved, { stepS: 0.02 }));
-  return { maxCanC, maxEscC, peakPackCurrentA };
+/** Heat and peak of a pair of gears, or of those in the plan, by a fast run. Some milliseconds. */
+export function gearRun(plan: PlanFile, pinion?: number, spur?: number): GearRun {
+  const resolved = resolvePlan(pinion === undefined || spur === undefined ? plan : geared(plan, pinion, spur));
+  const run = shownRun(predictSteady(resolved), simulateRunFast(resolved, { stepS: 0.02 }));
+  const { maxCanC, maxEscC, peakPackCurrentA, ironW, rmsMotorCurrentA, gripLimitedS, fullThrottleS, lapS } = run;
+  const copperW = rmsMotorCurrentA ** 2 * resolved.motor.resistanceOhm;
+  return { maxCanC, maxEscC, peakPackCurrentA, ironW, copperW, gripShare: fullThrottleS > 0 ? gripLimitedS / fullThrottleS : 0, lapS };
 }

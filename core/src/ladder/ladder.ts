@@ -72,7 +72,7 @@ export function ladder(plan: PlanFile, options: LadderOptions): Ladder {
 function isGentle(steps: readonly Rung[], target: Rung, { from }: LadderOptions): boolean {
   const first = steps[0]!;
   return (
-    (from !== undefined || first.topSpeedMs.p50 <= START_TO * target.topSpeedMs.p50) &&
+    ((from !== undefined && sameGears(gearsOfRung(first), from)) || first.topSpeedMs.p50 <= START_TO * target.topSpeedMs.p50) &&
     steps.every((step, i) => i === 0 || isSmall(steps[i - 1]!, step))
   );
 }

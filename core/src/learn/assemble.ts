@@ -14,7 +14,11 @@ export function assemble(runs: readonly LoggedRun[], evidences: readonly Evidenc
     runs: evidences.map((evidence, i): FittedRun => {
       const driven = !runs[i]!.trace && hasOwnTiming(evidence.resolved.run.profile);
       const own = nuisancesOf(evidence, (sigma) => parameters.own(sigma));
-      return { evidence, placed: placed[i]!, own: driven ? { ...own, fullThrottle: parameters.own(DRIVER_SIGMA) } : own };
+      return {
+        evidence,
+        placed: placed[i]!,
+        own: driven ? { ...own, fullThrottle: parameters.own(evidence.resolved.run.course ? DRIVER_SIGMA.ownCourse : DRIVER_SIGMA.usual) } : own,
+      };
     }),
   };
 }

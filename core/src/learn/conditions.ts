@@ -113,6 +113,6 @@ export class Conditions {
     this.at.otherA = this.at.line.receiverW / this.at.openCircuitV;
     const way = this.driven.ways[k]!;
     this.at.windMs = way * this.day.windMs;
-    this.at.slope(this.plan.site.grade + way * this.day.grade, false);
+    this.at.slope(this.plan.site.grade + way * this.day.grade);
   }
 }

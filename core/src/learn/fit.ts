@@ -39,7 +39,7 @@ function modelOf({ evidence, placed, own }: FittedRun, theta: readonly number[])
   const copy = scalableCopy(evidence.resolved);
   for (const { figure, at } of placed) figure.scale(copy, Math.exp(theta[at]!));
   if (own.charge !== undefined) copy.startCharge = Math.min(1, Math.max(0.02, copy.startCharge + theta[own.charge]!));
-  if (own.fullThrottle !== undefined) copy.fullThrottle *= Math.exp(theta[own.fullThrottle]!);
+  if (own.fullThrottle !== undefined) copy.driver.fullThrottle *= Math.exp(theta[own.fullThrottle]!);
   const restV = own.restV === undefined ? 0 : theta[own.restV]! * copy.pack.cells;
   const of = (place: number | undefined) => (place === undefined ? 0 : theta[place]!);
   const values = evidence.model(copy, { restV, windMs: of(own.windMs), grade: of(own.grade) });

@@ -35,7 +35,7 @@ export class Parameters {
 
   /** Takes in the figures of a run’s plan. Returns them with their places. */
   add(plan: PlanFile, resolved: ResolvedPlan): { figure: UncertainFigure; at: number }[] {
-    const figures = uncertainFigures(plan, resolved).filter((figure) => figure.path !== 'driver.fullThrottle');
+    const figures = uncertainFigures(plan, resolved).filter(({ learnable }) => learnable);
     const placed = figures.map((figure) => {
       const key = keyOf(figure.path, plan);
       let at = this.at.get(key);

@@ -8,6 +8,7 @@ export const DRIVES = ['rwd', 'fwd', '4wd-shaft', '4wd-belt', 'tracked', 'direct
 export const BODIES = ['streamliner', 'saloon', 'buggy', 'truggy', 'monster', 'short-course', 'trail', 'tracked'] as const;
 export const AIRFLOWS = ['closed', 'vented', 'open'] as const;
 export const BEARINGS = ['ball', 'bushing'] as const;
+export const CHASSIS = ['plastic', 'metal'] as const;
 export const SIZE_CLASSES = ['130', '180', '370', '540', '550', '775'] as const;
 export const CHEMISTRIES = ['lipo', 'lihv', 'liion', 'life', 'nimh'] as const;
 export const SURFACES = ['tarmac', 'carpet', 'packed-dirt', 'loose-dirt', 'grass', 'gravel', 'sand', 'snow', 'rock'] as const;
@@ -17,6 +18,7 @@ export type DriveKind = (typeof DRIVES)[number];
 export type Body = (typeof BODIES)[number];
 export type Airflow = (typeof AIRFLOWS)[number];
 type Bearings = (typeof BEARINGS)[number];
+export type Chassis = (typeof CHASSIS)[number];
 export type SizeClass = (typeof SIZE_CLASSES)[number];
 export type Chemistry = (typeof CHEMISTRIES)[number];
 export type Surface = (typeof SURFACES)[number];
@@ -72,6 +74,8 @@ export interface Car {
   frontWeightPct?: number;
   wheelMassG?: number;
   airflow?: Airflow;
+  /** What its motor is screwed to: metal carries heat away. */
+  chassis?: Chassis;
   /** What the motors, ESCs and packs weighed that were in it when it was weighed; left out where it was weighed with those of the plan [g]. */
   weighedPartsG?: number;
   bay?: Bay;
@@ -213,10 +217,30 @@ export interface Site {
   radioRangeM?: number;
 }
 
-/** How a plan is driven, and for how long. */
+/** One stretch of a course: full throttle, then the corner after it, which has a radius or a speed. */
+export interface Leg {
+  fullM: number;
+  cornerS: number;
+  radiusM?: number;
+  cornerMs?: number;
+  /** Share of the most that the brakes can do. */
+  brake?: number;
+}
+
+/** Most legs of a course. */
+export const MOST_LEGS = 16;
+
+/** A lap of one's own, driven over and over. */
+export interface Course {
+  name?: string;
+  legs: Leg[];
+}
+
+/** How a plan is driven, and for how long; a course of one's own stands in the place of what is usual for racing or bashing. */
 export interface PlannedRun {
   profile: ProfileName;
   minutes: number;
+  course?: Course;
 }
 
 export interface PlanFile {

@@ -5,7 +5,8 @@ const USUAL_RUN: PlannedRun = { profile: 'race', minutes: 10 };
 /** How a plan is driven: as it says, or as is usual. */
 export const plannedRun = ({ run }: Pick<PlanFile, 'run'>): PlannedRun => run ?? USUAL_RUN;
 
-/** Profiles in which each driver keeps the trigger down for a time of their own. */
-const OF_THE_DRIVER: readonly ProfileName[] = ['race', 'bash'];
+/** Profiles that can be driven on a course of one's own; in them each driver keeps the trigger down for a time of their own. */
+export const OF_THE_DRIVER = ['race', 'bash'] as const satisfies readonly ProfileName[];
 
-export const hasOwnTiming = (profile: ProfileName): boolean => OF_THE_DRIVER.includes(profile);
+export const hasOwnTiming = (profile: ProfileName): profile is (typeof OF_THE_DRIVER)[number] =>
+  (OF_THE_DRIVER as readonly ProfileName[]).includes(profile);

@@ -1,8 +1,10 @@
 import { SWITCHING_PART_V } from '../chain/esc';
 import type { Drivetrain } from './drivetrain';
 
-/** Share of what a generating motor has left over that reaches the pack; the rest warms the winding. */
-const BACK_SHARE = 0.7;
+/** Shares of what a generating motor has left over: to the pack, and as heat into the winding and the ESC. */
+const BACK_SHARE = 0.35;
+const WINDING_SHARE = 0.45;
+const ESC_SHARE = 0.2;
 
 /**
  * A brake is the motor generating, docs/model.md section 5. Answers by setting its own fields, as the drivetrain does:
@@ -28,10 +30,19 @@ export class Braking {
     this.motorA = amp;
     this.windingW = square * at.windingOhm + line.brushV * amp;
     this.escW = square * line.escOhm + SWITCHING_PART_V * amp;
-    const leftW = Math.max(0, kt * omega * amp - this.windingW - this.escW);
+    const madeW = kt * omega * amp;
+    const lostW = this.windingW + this.escW;
+    if (lostW >= madeW) {
+      // Near standstill there is no more to lose than is made.
+      this.windingW *= madeW / lostW;
+      this.escW *= madeW / lostW;
+      return;
+    }
+    const leftW = madeW - lostW;
     if (line.brakesBack) {
       this.backA = (BACK_SHARE * line.motors * leftW) / at.openCircuitV;
-      this.windingW += (1 - BACK_SHARE) * leftW;
+      this.windingW += WINDING_SHARE * leftW;
+      this.escW += ESC_SHARE * leftW;
     } else {
       const ohm = at.windingOhm + line.escOhm;
       this.windingW += (leftW * at.windingOhm) / ohm;

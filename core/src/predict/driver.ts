@@ -1,12 +1,7 @@
 import type { Drivetrain } from './drivetrain';
-import type { Segment } from './profiles';
-import { BALANCED_SHARE, HOLD_REACTION_S, SPINNING_S } from './tolerances';
+import { FASTEST_CORNER, type Segment, type WantedSpeed } from './profiles';
+import { BALANCED_SHARE, HOLD_REACTION_S } from './tolerances';
 import type { TopSpeed } from './top-speed';
-
-/** The speed that a hold asks for [m/s]. */
-function heldSpeedMs(segment: Extract<Segment, { kind: 'hold' }>, topSpeedMs: number): number {
-  return 'speedMs' in segment ? segment.speedMs : Math.min(segment.topShare * topSpeedMs, segment.mostMs ?? Infinity);
-}
 
 /** What a driver does with the trigger in one segment of a profile; it answers by setting its own fields, as the drivetrain does. */
 export class Driver {
@@ -38,19 +33,34 @@ export class Driver {
       case 'throttle': {
         const ramp = segment.rampS ?? 0;
         if (into < ramp) this.dutyRate = segment.duty / ramp;
-        at.throttle(speed, into < ramp ? this.dutyRate * into : segment.duty, segment.spins === true && into < ramp + SPINNING_S);
+        at.throttle(speed, into < ramp ? this.dutyRate * into : segment.duty, segment.spinS !== undefined && into < ramp + segment.spinS);
         return 0;
       }
       case 'hold':
-        this.hold(heldSpeedMs(segment, this.topSpeedMs), speed);
+        this.hold('speedMs' in segment ? segment.speedMs : this.wantedMs(segment), speed);
         return 0;
       case 'brake':
         at.throttle(speed, 0);
-        return segment.share * at.line.brakeN;
+        return this.brake(segment.share * at.line.brakeN);
       case 'rest':
         at.throttle(speed, 0);
         return 0;
     }
+  }
+
+  /** The speed that a driver aims at [m/s]. */
+  wantedMs({ topShare, mostMs = Infinity, radiusM = Infinity, ofCorner }: WantedSpeed): number {
+    const { cornerMs2, cornerSpeed } = this.at.line;
+    const speedMs = Math.min(topShare * this.topSpeedMs, mostMs, Math.sqrt(radiusM * cornerMs2));
+    return ofCorner && cornerSpeed !== 1 ? Math.min(cornerSpeed * speedMs, FASTEST_CORNER * this.topSpeedMs) : speedMs;
+  }
+
+  /** The motor's own drag is a part of what brakes; where it is more than is asked for there is nothing else. Returns the brake's force [N]. */
+  private brake(wantedN: number): number {
+    const { at } = this;
+    if (wantedN <= -at.forceN) return 0;
+    at.forceN = at.forceSlope = 0;
+    return wantedN;
   }
 
   /**

@@ -5,8 +5,9 @@ import { lineConstants, type LineConstants } from './line-constants';
 /** Copper's resistance against temperature, per kelvin. */
 const COPPER_PER_K = 0.00393;
 const AIR_SPEED_OF_ROLLING_MS = 20;
-/** Wheels run up no faster than this however quick the trigger [s]. */
-const SHORTEST_RUN_UP_S = 0.1;
+/** Wheels run up within this share of the time that the trigger takes, and no faster than this [s]. */
+const RUN_UP_OF_RAMP = 0.7;
+const SHORTEST_RUN_UP_S = 0.07;
 
 /**
  * The straight line from pack to road at one instant: equations of docs/model.md sections 3 and 4.
@@ -48,7 +49,7 @@ export class Drivetrain {
   omega = 0;
   /** True when the tyres, not the motor, set the force. */
   limited = false;
-  /** True when they spin at it: `omega` is then the motor's own speed, faster than the road's. */
+  /** True when they spin at it: `omega` is then the motor's own speed, faster than slip alone makes it. */
   spinning = false;
   /** What the motor could give beyond the grip limit [N]; negative when it is not limited. */
   excessN = 0;
@@ -65,7 +66,7 @@ export class Drivetrain {
   /** With a `line` of its own it can be given other gears later; the plan's is shared and stays as it is. */
   constructor(plan: ResolvedPlan, line: LineConstants = lineConstants(plan)) {
     this.line = line;
-    this.slope(plan.site.grade, false);
+    this.slope(plan.site.grade);
   }
 
   /** Sets temperatures [°C], the pack's resistance as it is now [Ω] and its open-circuit voltage [V]. */
@@ -77,11 +78,11 @@ export class Drivetrain {
     this.openCircuitV = openCircuitV;
   }
 
-  /** Sets the slope as rise over run, and whether the car is cornering. */
-  slope(grade: number, corner: boolean): void {
+  /** Sets the slope as rise over run, and the share of its grip that the car scrubs away. */
+  slope(grade: number, scrub = 0): void {
     const hypotenuse = Math.sqrt(1 + grade * grade);
     this.levelN = this.line.weightRolling / hypotenuse;
-    this.gradeN = (this.line.weightAll * grade) / hypotenuse + (corner ? this.line.scrubN : 0);
+    this.gradeN = (this.line.weightAll * grade) / hypotenuse + scrub * this.line.wholeGripN;
   }
 
   /** Rolling, air and slope at a speed → resistanceN, resistanceSlope. */
@@ -114,7 +115,7 @@ export class Drivetrain {
     return (this.openCircuitV - this.line.brushV) / (this.kt * this.line.leverAtRest);
   }
 
-  /** How fast the tread runs in the last answer, of a car at `v` [m/s]: faster than the road where the tyres spin. */
+  /** How fast the tread runs in the last answer, of a car at `v` [m/s]: faster than the road where the tyres slip or spin. */
   treadMs(v: number): number {
     return (this.omega * (1 + this.line.growthPerV2 * v * v)) / this.line.leverAtRest;
   }
@@ -144,17 +145,21 @@ export class Drivetrain {
     return this.line.frictionNm + this.line.viscousNms * this.omega;
   }
 
-  /** A driver's throttle: the ESC at duty `d`, held at the tyres' limit when the motor gives more, or left open there so that they spin. */
+  /**
+   * A driver's throttle: the ESC at duty `d`. From half the grip on the tyres turn faster than they roll; where the motor gives more than they pass it is
+   * held at their limit, or left open there so that they spin.
+   */
   throttle(v: number, d: number, spins = false): void {
-    const { line } = this;
+    const { line, kt } = this;
     this.dutySlope = 0;
     const growth = line.growthPerV2 * v * v;
     const lever = line.leverAtRest / (1 + growth);
     const omega = v * lever;
     const omegaSlope = (lever * (1 - growth)) / (1 + growth);
+    const leverSlope = (-2 * line.growthPerV2 * v * lever) / (1 + growth);
     const ohm = this.seriesOhm + line.lag * omega + this.sourceOhm * d * d;
-    let amp = (d * this.openCircuitV - this.kt * omega - line.brushV) / ohm;
-    let ampSlope = (-(this.kt + amp * line.lag) * omegaSlope) / ohm;
+    let amp = (d * this.openCircuitV - kt * omega - line.brushV) / ohm;
+    let ampSlope = (-(kt + amp * line.lag) * omegaSlope) / ohm;
     let ampDutySlope = (this.openCircuitV - 2 * this.sourceOhm * d * amp) / ohm;
     this.idleA = 0;
     if (amp <= 0) {
@@ -166,38 +171,86 @@ export class Drivetrain {
       amp = line.burstA;
       ampSlope = ampDutySlope = 0;
     }
-    const torque = line.motors * (this.kt * amp - line.frictionNm - line.viscousNms * omega);
+    const torque = line.motors * (kt * amp - line.frictionNm - line.viscousNms * omega);
     const through = torque >= 0 ? line.efficiency : 1 / line.efficiency;
     const force = torque * lever * through;
     this.omega = omega;
-    const torqueSlope = line.motors * (this.kt * ampSlope - line.viscousNms * omegaSlope);
-    const leverSlope = (-2 * line.growthPerV2 * v * lever) / (1 + growth);
+    this.limited = this.spinning = false;
+    this.duty = d;
+    if (force > 0.5 * line.gripN) {
+      this.slipping(d, lever, omega, omegaSlope, leverSlope, spins);
+      return;
+    }
+    const torqueSlope = line.motors * (kt * ampSlope - line.viscousNms * omegaSlope);
     this.excessSlope = this.forceSlope = (torqueSlope * lever + torque * leverSlope) * through;
-    this.excessDutySlope = this.forceDutySlope = line.motors * this.kt * ampDutySlope * lever * through;
+    this.excessDutySlope = this.forceDutySlope = line.motors * kt * ampDutySlope * lever * through;
     this.excessN = force - line.gripN;
-    if (this.excessN > 0) {
+    this.motorA = amp;
+    this.motorASlope = ampSlope;
+    this.motorADutySlope = ampDutySlope;
+    this.packA = line.motors * d * amp;
+    this.forceN = force;
+  }
+
+  /**
+   * Beyond half the grip: the one slip s at which the motor's force at ω(1+s) is F_grip·(½ + ½·s/s_g), docs/model.md section 4. With the current of section
+   * 3 that is a quadratic in s; held at the burst rating it is linear, and as both forces fall with s the smaller s holds.
+   */
+  private slipping(d: number, lever: number, omega: number, omegaSlope: number, leverSlope: number, spins: boolean): void {
+    const { line, kt } = this;
+    const perNm = line.motors * lever * line.efficiency;
+    /** Rise of the tyres' force with slip [N]. */
+    const rise = (0.5 * line.gripN) / line.slip;
+    const ohm = this.seriesOhm + this.sourceOhm * d * d + line.lag * omega;
+    const volts = d * this.openCircuitV - line.brushV - kt * omega;
+    const rest = line.frictionNm + line.viscousNms * omega + (0.5 * line.gripN) / perNm;
+    const perSlip = line.viscousNms * omega + rise / perNm;
+    const square = line.lag * omega * perSlip;
+    const linear = ohm * perSlip + line.lag * omega * rest + kt * kt * omega;
+    const missing = kt * volts - ohm * rest;
+    let slip = (2 * missing) / (linear + Math.sqrt(linear * linear + 4 * square * missing));
+    const atBurst = (kt * line.burstA - rest) / perSlip;
+    const isBurst = atBurst < slip;
+    if (isBurst) slip = atBurst;
+
+    const turning = omega * (1 + slip);
+    const turningOhm = ohm + line.lag * omega * slip;
+    const amp = isBurst ? line.burstA : (volts - kt * omega * slip) / turningOhm;
+    const ampPerRadS = isBurst ? 0 : -(kt + amp * line.lag) / turningOhm;
+    const ampPerDuty = isBurst ? 0 : (this.openCircuitV - 2 * this.sourceOhm * d * amp) / turningOhm;
+    const forcePerRadS = perNm * (kt * ampPerRadS - line.viscousNms);
+    const force = 0.5 * line.gripN + rise * slip;
+    // How the slip follows speed and duty: both sides of the equation change alike.
+    const opposing = rise - forcePerRadS * omega;
+    const slipSlope = (forcePerRadS * omegaSlope * (1 + slip) + (force * leverSlope) / lever) / opposing;
+    const slipDutySlope = (perNm * kt * ampPerDuty) / opposing;
+    this.excessN = force - line.gripN;
+    this.excessSlope = rise * slipSlope;
+    this.excessDutySlope = rise * slipDutySlope;
+    if (slip >= line.slip) {
+      this.omega = omega * (1 + line.slip);
       if (spins) this.spin(lever, d);
       else this.atLimit(lever, d);
       return;
     }
-    this.limited = this.spinning = false;
+    this.omega = turning;
     this.motorA = amp;
-    this.motorASlope = ampSlope;
-    this.motorADutySlope = ampDutySlope;
-    this.duty = d;
+    this.motorASlope = ampPerRadS * (omegaSlope * (1 + slip) + omega * slipSlope);
+    this.motorADutySlope = ampPerDuty + ampPerRadS * omega * slipDutySlope;
     this.packA = line.motors * d * amp;
     this.forceN = force;
+    this.forceSlope = this.excessSlope;
+    this.forceDutySlope = this.excessDutySlope;
   }
 
   /** The current and duty that give just the grip limit; `d` when the pack cannot even give that duty. */
   private atLimit(lever: number, d: number): void {
     this.supply(this.line.gripN, lever);
     // The current stays as the car gains speed, and the duty that drives it rises with the back-EMF.
-    this.dutySlope = this.duty < d ? (this.kt * lever) / this.openCircuitV : 0;
+    this.dutySlope = this.duty < d ? (this.kt * lever * (1 + this.line.slip)) / this.openCircuitV : 0;
     this.duty = Math.min(this.duty, d);
     this.packA = this.line.motors * this.duty * this.motorA;
     this.limited = true;
-    this.spinning = false;
     this.forceN = this.line.gripN;
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
   }
@@ -221,13 +274,20 @@ export class Drivetrain {
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
   }
 
-  /** Highest current of one motor while its wheels, of a car at `v`, run up with the trigger, opened in `rampS` [A]: docs/model.md section 5. */
-  runUpA(v: number, rampS: number): number {
-    const { line } = this;
+  /**
+   * Wheels of a car at `v` that run up with a trigger opened in `rampS`, while they spin: the highest current of one motor [A] and the energy that their turning
+   * takes [J], docs/model.md section 5.
+   */
+  runUp(v: number, rampS: number): { motorA: number; energyJ: number } {
+    const { line, kt } = this;
     const lever = line.leverAtRest / (1 + line.growthPerV2 * v * v);
-    const runUp =
-      (line.spinningMassKg * this.duty * this.openCircuitV) / (lever * lever * line.motors * this.kt * this.kt * Math.max(rampS, SHORTEST_RUN_UP_S));
-    return Math.min(line.burstA, this.motorA + runUp);
+    const rolling = v * lever;
+    const gripping = rolling * (1 + line.slip);
+    const massByLever = (line.spinUp * line.spinningMassKg) / (lever * lever);
+    const ohm = this.seriesOhm + line.lag * rolling + this.sourceOhm * this.duty * this.duty;
+    const bound = Math.min(line.burstA, (this.duty * this.openCircuitV - line.brushV - kt * rolling) / ohm);
+    const wanted = this.motorA + (massByLever * (this.omega - gripping)) / (line.motors * kt * Math.max(RUN_UP_OF_RAMP * rampS, SHORTEST_RUN_UP_S));
+    return { motorA: Math.min(bound, wanted), energyJ: 0.5 * massByLever * (this.omega * this.omega - gripping * gripping) };
   }
 
   /** Current for a force at the tyre, and the duty d·V − n·d²·I·R_source = I·R + Kt·ω + V_brush that drives it. */
@@ -250,25 +310,31 @@ export class Drivetrain {
       this.throttle(v, 0);
       return false;
     }
-    const lever = this.line.leverAtRest / (1 + this.line.growthPerV2 * v * v);
-    this.omega = v * lever;
-    this.supply(Math.min(wishN, this.line.gripN), lever);
-    if (this.duty > 1 || this.motorA > this.line.burstA) {
+    const { line } = this;
+    const growth = line.growthPerV2 * v * v;
+    const lever = line.leverAtRest / (1 + growth);
+    const limited = wishN > line.gripN;
+    const slip = limited ? line.slip : line.slip * Math.max(0, (2 * wishN) / line.gripN - 1);
+    this.omega = v * lever * (1 + slip);
+    this.supply(limited ? line.gripN : wishN, lever);
+    if (this.duty > 1 || this.motorA > line.burstA) {
       this.throttle(v, 1);
       return false;
     }
-    this.packA = this.line.motors * this.duty * this.motorA;
-    this.limited = wishN > this.line.gripN;
+    this.packA = line.motors * this.duty * this.motorA;
+    this.limited = limited;
     this.spinning = false;
-    this.excessN = wishN - this.line.gripN;
-    this.forceN = this.limited ? this.line.gripN : wishN;
+    this.excessN = wishN - line.gripN;
+    this.forceN = limited ? line.gripN : wishN;
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
     this.excessSlope = wishSlope;
     this.excessDutySlope = this.idleA = this.dutySlope = 0;
-    if (!this.limited) {
-      this.motorASlope = (wishSlope / (this.line.motors * lever * this.line.efficiency) + this.line.viscousNms * lever) / this.kt;
-      this.dutySlope = (this.motorASlope * (this.seriesOhm + this.line.lag * this.omega) + this.kt * lever) / this.openCircuitV;
+    if (!limited) {
+      const slipSlope = slip > 0 ? (2 * line.slip * wishSlope) / line.gripN : 0;
+      const omegaSlope = (lever * (1 - growth) * (1 + slip)) / (1 + growth) + v * lever * slipSlope;
+      this.motorASlope = (wishSlope / (line.motors * lever * line.efficiency) + line.viscousNms * omegaSlope) / this.kt;
+      this.dutySlope = (this.motorASlope * (this.seriesOhm + line.lag * this.omega) + this.kt * omegaSlope) / this.openCircuitV;
     }
-    return !this.limited;
+    return !limited;
   }
 }

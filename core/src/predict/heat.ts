@@ -1,12 +1,13 @@
 import { SWITCHING_FULL_V, SWITCHING_PART_V, FULL_DUTY } from '../chain/esc';
 import { coldFactor } from '../chain/pack';
+import type { Chassis } from '../plan/plan-file';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 
 /** Shares of a motor's mass in copper and in the rest, and what they hold [J/(kg·K)]. */
 const COPPER_SHARE = 0.2;
 const COPPER_J_PER_KG_K = 385;
 const IRON_SHARE = 0.8;
-const IRON_J_PER_KG_K = 460;
+const IRON_J_PER_KG_K = 590;
 /** What a motor's copper and iron hold [J/K]. */
 export const motorJPerK = (massKg: number): number => massKg * (COPPER_SHARE * COPPER_J_PER_KG_K + IRON_SHARE * IRON_J_PER_KG_K);
 
@@ -18,8 +19,9 @@ const MOVING_AIR = 14;
 const AIR_EXPONENT = 0.6;
 const FAN = [0, 28, 45] as const;
 const HEATSINK_FACTOR = 2.2;
-/** Through the mount: 0.22 W/K for a can of 77 cm², by surface. */
+/** Through the mount: 0.22 W/K for a can of 77 cm², by surface; more into what carries heat away. */
 const MOUNT_W_PER_M2K = 0.22 / 0.0077;
+const MOUNT_INTO: Record<Chassis, number> = { plastic: 1.3, metal: 2.2 };
 const ESC_J_PER_KG_K = 850;
 const ESC_AIR_FACTOR = 0.5;
 const PACK_J_PER_KG_K = 1000;
@@ -80,7 +82,7 @@ export class HeatStores {
     this.windingJPerK = store * COPPER_SHARE * motor.massKg * COPPER_J_PER_KG_K;
     this.canJPerK = store * IRON_SHARE * motor.massKg * IRON_J_PER_KG_K;
     this.windingToCanWPerK = path.windingToCan * WINDING_TO_CAN * area;
-    this.canStillWPerK = path.canToAir * ((STILL_AIR + FAN[plan.motorFans]) * area * finned + MOUNT_W_PER_M2K * area);
+    this.canStillWPerK = path.canToAir * ((STILL_AIR + FAN[plan.motorFans]) * area * finned + MOUNT_INTO[plan.car.chassis] * MOUNT_W_PER_M2K * area);
     this.canMovingWPerK = path.canToAir * MOVING_AIR * area * finned;
     this.escJPerK = store * ESC_J_PER_KG_K * esc.massKg;
     this.escWPerK = path.esc * esc.conductanceWPerK;
@@ -141,6 +143,12 @@ export class HeatStores {
     const steps = Math.ceil(seconds / (TALLIED_STEP_SHARE * (this.windingJPerK / this.windingToCanWPerK)));
     for (let i = 0; i < steps; i++) this.exchange(seconds / steps, air, into);
     this.escC = escC;
+  }
+
+  /** Heat that comes into the winding all at once [J]. */
+  warmWinding(joules: number): void {
+    this.windingC += joules / this.windingJPerK;
+    this.tally.windingJ += joules;
   }
 
   /** Begins a new tally of what flows in. */

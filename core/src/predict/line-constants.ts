@@ -2,13 +2,11 @@ import { GROWTH_SPEED_MS, GRAVITY_MS2 } from '../chain/constants';
 import { brakeLimitN, gripLimit, type GripLimit } from '../chain/road';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 
-/** In a corner the tyres scrub away this share of their grip. */
-const CORNER_SCRUB = 0.2;
 /** A magnet's strength against temperature, per kelvin. */
 const MAGNET_PER_K = { brushless: 0.0011, brushed: 0.0019 } as const;
 /** What receiver and servo take in a run [W]: some of it for being on, the rest for steering the car's weight [W/kg]. */
-const RECEIVER_W = 1;
-const SERVO_W_PER_KG = 0.5;
+const RECEIVER_W = 1.5;
+const SERVO_W_PER_KG = 1;
 /** Of four wheels' mass this share turns with the tread. */
 const WHEEL_RIM_SHARE = 0.6;
 
@@ -18,10 +16,16 @@ export interface LineConstants {
   gripN: number;
   gripLimit: GripLimit;
   brakeN: number;
+  /** Share by which driving tyres turn faster than they roll at the limit of grip; half of the grip is passed without. */
+  slip: number;
   /** Mass that must be accelerated: car, trailer, wheels and rotors as seen at the tyre [kg]. */
   movingMassKg: number;
+  /** The part of it that moves along the road: what the tyres push while they spin [kg]. */
+  roadMassKg: number;
   /** The part of it that spins up when the tyres let go: wheels and rotors [kg at the tyre]. */
   spinningMassKg: number;
+  /** Factor on the energy and the peak of that. */
+  spinUp: number;
   burstA: number;
   efficiency: number;
   frictionNm: number;
@@ -34,7 +38,11 @@ export interface LineConstants {
   dragPerV2: number;
   weightRolling: number;
   weightAll: number;
-  scrubN: number;
+  /** Grip of the whole car on level ground [N]: what scrub is a share of. */
+  wholeGripN: number;
+  /** Sideways acceleration that the tyres hold in a corner [m/s²], and the driver's factor on the speed of corners. */
+  cornerMs2: number;
+  cornerSpeed: number;
   receiverW: number;
   /** Whether its ESC can give braking power back to the pack; a brushed motor is shorted. */
   brakesBack: boolean;
@@ -68,8 +76,11 @@ function derive(plan: ResolvedPlan): LineConstants {
     gripN: grip.forceN,
     gripLimit: grip.limit,
     brakeN: brakeLimitN(car, site.grip),
+    slip: site.slip,
     movingMassKg: car.massKg + tow.massKg + wheelsKg + rotorsKg,
+    roadMassKg: car.massKg + tow.massKg,
     spinningMassKg: wheelsKg + rotorsKg,
+    spinUp: plan.spinUp,
     burstA: plan.esc.burstA,
     efficiency: car.driveEfficiency,
     frictionNm: motor.frictionTorqueNm,
@@ -79,10 +90,12 @@ function derive(plan: ResolvedPlan): LineConstants {
     leverAtRest,
     growthPerV2: car.tyreGrowth / (GROWTH_SPEED_MS * GROWTH_SPEED_MS),
     dragPerV2: 0.5 * site.airDensityKgM3 * car.dragAreaM2,
-    weightRolling: GRAVITY_MS2 * (car.massKg * site.rollingResistance + tow.massKg * tow.rollingResistance),
+    weightRolling: GRAVITY_MS2 * (car.massKg * (site.rollingResistance + car.drivelineDrag) + tow.massKg * tow.rollingResistance),
     weightAll: GRAVITY_MS2 * (car.massKg + tow.massKg),
-    scrubN: CORNER_SCRUB * site.grip * car.massKg * GRAVITY_MS2,
-    receiverW: RECEIVER_W + SERVO_W_PER_KG * car.massKg,
+    wholeGripN: site.grip * car.massKg * GRAVITY_MS2,
+    cornerMs2: site.grip * GRAVITY_MS2,
+    cornerSpeed: plan.driver.cornerSpeed,
+    receiverW: plan.receiver * (RECEIVER_W + SERVO_W_PER_KG * car.massKg),
     brakesBack: motor.kind === 'brushless',
     magnetPerK: MAGNET_PER_K[motor.kind],
     kt25: motor.torqueConstantNmPerA,

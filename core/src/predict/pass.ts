@@ -1,6 +1,6 @@
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { PassFigureWatch, type PassFigures, type PassWish } from './pass-figures';
-import { USUAL_RAMP_S } from './profiles';
+import { SPIN_S, USUAL_RAMP_S } from './profiles';
 import { RunSimulation } from './run';
 import type { RunSample } from './run-types';
 import { solveTopSpeed } from './top-speed';
@@ -70,7 +70,7 @@ class PassChartWatch implements Watch {
 function drive(plan: ResolvedPlan, rampS: number, watches: readonly Watch[]): void {
   let watching = [...watches];
   const simulation: RunSimulation = new RunSimulation(plan, {
-    segments: [{ kind: 'throttle', duty: 1, rampS, spins: true, seconds: LONGEST_S }],
+    segments: [{ kind: 'throttle', duty: 1, rampS, spinS: SPIN_S['speed-pass'], seconds: LONGEST_S }],
     onStep: (sample) => {
       watching = watching.filter((watch) => watch.see(sample, simulation.run.gripLimitedS));
       return watching.length > 0;

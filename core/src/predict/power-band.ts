@@ -13,8 +13,8 @@ export interface PowerBand {
   lagW: number;
   ironW: number;
   gearsW: number;
-  /** What spinning tyres rub away. */
-  spinW: number;
+  /** What slipping and spinning tyres rub away. */
+  slipW: number;
   /** What receiver and servo take. */
   receiverW: number;
   rollingW: number;
@@ -51,7 +51,7 @@ export function powerBand(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(p
   const lossTorqueNm = at.lossTorqueNm();
   const shaftTorqueNm = v > 0 ? n * (at.kt * amp - lossTorqueNm) : n * Math.max(0, at.kt * amp - lossTorqueNm);
   const roadW = at.forceN * v;
-  const wheelW = at.spinning ? at.forceN * at.treadMs(v) : roadW;
+  const wheelW = v > 0 ? at.forceN * at.treadMs(v) : 0;
   const packA = at.packA + at.otherA;
   const wireW = packA * packA * plan.wireOhm;
   const wheelRadS = at.omega / plan.ratio;
@@ -65,7 +65,7 @@ export function powerBand(plan: ResolvedPlan, solved: TopSpeed = solveTopSpeed(p
     lagW: n * amp * amp * at.lagOhm(),
     ironW: n * lossTorqueNm * at.omega,
     gearsW: shaftTorqueNm * at.omega - wheelW,
-    spinW: wheelW - roadW,
+    slipW: wheelW - roadW,
     rollingW: at.rollingN(v) * v,
     airW: at.airN(v) * v,
     slopeW: v > 0 ? (at.resistanceN - at.airN(v) - at.rollingN(v)) * v : 0,

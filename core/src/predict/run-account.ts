@@ -27,6 +27,10 @@ export interface SavedAccount {
   underCutoffS: number;
 }
 
+/** Wheels that run up take their energy from the pack at this efficiency, and leave this share of it in the windings. */
+const RUN_UP_EFFICIENCY = 0.8;
+const RUN_UP_HEAT = 0.25;
+
 /** What a run adds up while it is driven: charge, heat, extremes, and the seconds at a limit. How it moves is not decided here. */
 export class RunAccount {
   readonly run: Run;
@@ -37,6 +41,7 @@ export class RunAccount {
   underCutoffS = 0;
   /** Whether the pack has ended the run and it is carried on with one that lasts. */
   lasting = false;
+  private firstLapS = 0;
   private readonly braking: Braking;
   /** What receiver and servo take at the bus of this step [A]. */
   private receiverA = 0;
@@ -74,6 +79,8 @@ export class RunAccount {
       fullThrottleS: 0,
       maxMotorRpm: 0,
       ironW: 0,
+      laps: 0,
+      lapS: null,
     };
   }
 
@@ -117,12 +124,22 @@ export class RunAccount {
 
   /** A trigger that is all the way down while the tyres spin: the wheels have run up with it. Once a segment. */
   runUp(speedMs: number, rampS: number): void {
-    const { at, run } = this;
-    const amp = at.runUpA(speedMs, rampS);
-    const packA = at.line.motors * at.duty * amp;
-    this.peak(amp, packA);
+    const { at, run, heat, plan } = this;
+    const { motorA, energyJ } = at.runUp(speedMs, rampS);
+    const packA = at.line.motors * at.duty * motorA;
+    this.peak(motorA, packA);
     const busV = at.busVAt(packA);
     if (busV < run.minBusV) run.minBusV = busV;
+    if (!this.lasting) this.charge -= energyJ / (RUN_UP_EFFICIENCY * at.openCircuitV * 3600 * plan.pack.capacityAh);
+    heat.warmWinding((RUN_UP_HEAT * energyJ) / at.line.motors);
+  }
+
+  /** Laps, so many, ended at this moment. */
+  lapped(laps: number): void {
+    const { run } = this;
+    if (run.laps === 0) this.firstLapS = run.endS;
+    run.laps += laps;
+    if (run.laps > 1) run.lapS = (run.endS - this.firstLapS) / (run.laps - 1);
   }
 
   /** How long the bus has been under the cut-off, with the moment it went under found between two steps. */

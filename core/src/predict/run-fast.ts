@@ -68,6 +68,7 @@ export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: R
       skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: Math.floor(skip.cycles / 2) }) : undefined;
       continue;
     }
+    account.lapped(1);
     if (options.hopeless?.(run)) return ended(simulation.ended(first));
     const end = simulation.save();
     const cycleS = end.run.endS - start.run.endS;
@@ -98,6 +99,7 @@ function leaveOut(simulation: RunSimulation, skip: Skip): Skip {
   run.endS += cycles * cycleS;
   run.distanceM += cycles * (end.run.distanceM - start.run.distanceM);
   run.gripLimitedS += cycles * (end.run.gripLimitedS - start.run.gripLimitedS);
+  account.lapped(cycles);
   account.ironJ += cycles * (end.account.ironJ - start.account.ironJ);
   run.fullThrottleS += cycles * (end.run.fullThrottleS - start.run.fullThrottleS);
   return skip;

@@ -26,6 +26,9 @@ export interface Run {
   fullThrottleS: number;
   /** Highest speed of a motor, spinning tyres among it. */
   maxMotorRpm: number;
+  /** Whole laps, one of which is one pass through the segments; and the mean time of those after the first [s], null with fewer than two. */
+  laps: number;
+  lapS: number | null;
   /** Mean iron loss of a motor [W]. */
   ironW: number;
   /** Highest temperatures [°C] over the minutes wanted, where the pack ended the run before: carried on with one that lasts. */

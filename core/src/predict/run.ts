@@ -7,7 +7,7 @@ import { cycleSeconds, segmentsOf, type Segment } from './profiles';
 import { RunAccount, type DrivenStep, type SavedAccount } from './run-account';
 import type { Run, RunOptions, RunSample } from './run-types';
 import { stepLength, type Moment } from './step-length';
-import { HOLD_REACTION_S, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S } from './tolerances';
+import { HOLD_REACTION_S, PAST_KINK, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
 /** Drives the plan's profile for its minutes. Bounded; pure but for the callbacks. */
@@ -61,7 +61,10 @@ export class RunSimulation {
     let first: Run | undefined;
     for (let i = 0; run.endS < total - 1e-9 && !(options.segments && i >= segments.length); i++) {
       const segment = segments[i % segments.length]!;
-      if (this.segment(segment, Math.min(segment.seconds, total - run.endS))) continue;
+      if (this.segment(segment, Math.min(segment.seconds, total - run.endS))) {
+        if ((i + 1) % segments.length === 0) this.account.lapped(1);
+        continue;
+      }
       // Heat is judged over the minutes wanted, so a run that its pack ends early goes on for the heat alone.
       if (first || options.segments || !this.gaveOut()) break;
       first = this.endOfPack();
@@ -104,15 +107,17 @@ export class RunSimulation {
   /** Drives one segment; false when the run has ended. */
   segment(segment: Segment, seconds: number): boolean {
     const start = this.run.endS;
-    this.at.slope(this.plan.site.grade + (segment.grade ?? 0), segment.corner ?? false);
+    this.at.slope(this.plan.site.grade + (segment.grade ?? 0), segment.scrub);
     this.at.windMs = segment.windMs ?? 0;
     this.account.newSegment();
-    this.ranUp = false;
+    // A trigger that is only moved while they spin does not run them up anew.
+    if (!(this.at.spinning && segment.kind === 'throttle' && segment.rampS === undefined)) this.ranUp = false;
     const endM = this.run.distanceM + (segment.metres ?? Infinity);
     const isFull = segment.kind === 'throttle' && segment.duty >= 1;
+    const downToMs = segment.kind === 'brake' && segment.to ? this.driver.wantedMs(segment.to) : -1;
     let into = 0;
-    while (into < seconds - 1e-9) {
-      const taken = this.step(segment, into, seconds - into, endM - this.run.distanceM);
+    while (into < seconds - 1e-9 && this.speed > downToMs) {
+      const taken = this.step(segment, into, seconds - into, endM - this.run.distanceM, downToMs);
       if (taken === 0) {
         if (isFull) this.run.fullThrottleS += into;
         return false;
@@ -124,13 +129,13 @@ export class RunSimulation {
         return true;
       }
     }
-    this.run.endS = start + seconds;
+    this.run.endS = start + (this.speed > downToMs ? seconds : into);
     if (isFull) this.run.fullThrottleS += seconds;
     return true;
   }
 
   /** One step of at most `room` seconds; returns the seconds taken, 0 when the run has ended. */
-  private step(segment: Segment, into: number, room: number, roomM: number): number {
+  private step(segment: Segment, into: number, room: number, roomM: number, downToMs: number): number {
     const { at, heat, run, account, driver } = this;
     if (++this.steps > RUN_MAX_STEPS) {
       run.stop = 'max-steps';
@@ -142,7 +147,8 @@ export class RunSimulation {
     const brakeN = driver.act(segment, into, this.speed);
     const v = this.speed;
 
-    const mass = at.line.movingMassKg;
+    // Spinning wheels do not gain speed with the road.
+    const mass = at.spinning ? at.line.roadMassKg : at.line.movingMassKg;
     let accel = (at.forceN - at.resistanceN - brakeN) / mass;
     // Exponential Rosenbrock step: exact for a force linear in speed and time, stable however stiff the gearing.
     let rate = driver.reacting ? -1 / HOLD_REACTION_S : (at.forceSlope - at.resistanceSlope) / mass;
@@ -157,7 +163,9 @@ export class RunSimulation {
     }
     this.moment.speedMs = v;
     this.moment.underCutoffS = account.underCutoffS;
-    const step = stepLength(this.moment, segment, into, roomM === Infinity ? room : Math.min(room, secondsTo(roomM, v, accel)), accel, rate);
+    let within = roomM === Infinity ? room : Math.min(room, secondsTo(roomM, v, accel));
+    if (downToMs >= 0 && accel < 0) within = Math.min(within, Math.max(RUN_MIN_STEP_S, ((v - downToMs) / -accel) * PAST_KINK));
+    const step = stepLength(this.moment, segment, into, within, accel, rate);
     const z = rate * step;
     const phi3 = Math.abs(z) < SERIES_TO ? phi3Series(z) : ((Math.expm1(z) / z - 1) / z - 0.5) / z;
     const phi2 = 0.5 + z * phi3;

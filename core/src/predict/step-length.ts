@@ -10,7 +10,6 @@ import {
   RUN_MIN_STEP_S,
   SETTLED_SHARE,
   SLOW_MS,
-  SPINNING_S,
   START_STEP_S,
   STIFF_STEP,
 } from './tolerances';
@@ -32,9 +31,12 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
   // A held speed is linear in time by itself, at the grip limit the force is steady, and where nothing changes only the heat has to be followed.
   const calm = Math.abs(accel) * longestS < CALM_SHARE * speedMs;
   let step = Math.min(room, longestS * (calm ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
-  // Where the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
+  // Where the tyres begin to slip, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
+  const easyN = 0.5 * at.line.gripN - at.forceN;
+  const untilSlip = easyN > 0 ? easyN / (at.forceSlope * accel + at.forceDutySlope * dutyRate) : 0;
   const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
   const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
+  if (untilSlip > 0 && untilSlip < step) step = landingOn(untilSlip, step);
   if (untilGrip > 0 && untilGrip < step) step = landingOn(untilGrip, step);
   if (untilDriving > 0 && untilDriving < step) step = landingOn(untilDriving, step);
   if (driver.untilNoForceS > 0 && driver.untilNoForceS < step) step = landingOn(driver.untilNoForceS, step);
@@ -45,7 +47,7 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
     const rampS = segment.rampS ?? 0;
     if (dutyRate > 0) step = Math.min(step, rampS - into);
     // Where spinning tyres are caught the current changes at once.
-    else if (at.spinning && rampS + SPINNING_S > into) step = Math.min(step, Math.max(RUN_MIN_STEP_S, rampS + SPINNING_S - into));
+    else if (at.spinning) step = Math.min(step, Math.max(RUN_MIN_STEP_S, rampS + (segment.spinS ?? 0) - into));
   }
   // A fast transient is followed in its own time; once settled the long step is exact again.
   if (-rate * step > STIFF_STEP && Math.abs(accel) > SETTLED_SHARE * -rate * Math.max(speedMs, SLOW_MS)) {

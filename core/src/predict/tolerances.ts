@@ -33,8 +33,6 @@ export const RUN_MIN_STEP_S = 5e-5;
 export const RUN_MAX_STEPS = 8_640_000;
 /** Bus voltage must stay under the cut-off this long before the ESC acts [s]. */
 export const CUTOFF_DELAY_S = 1;
-/** Tyres that a driver lets spin are caught this long after the trigger is down [s]. */
-export const SPINNING_S = 1;
 /** A driver's reaction when holding a speed [s]. */
 export const HOLD_REACTION_S = 0.5;
 

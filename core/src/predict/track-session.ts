@@ -1,6 +1,6 @@
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { drivePass } from './pass';
-import type { Segment } from './profiles';
+import { SPIN_S, type Segment } from './profiles';
 
 /** Passes over a strip, out and back in turn, from standstill each time. */
 export interface TrackSession {
@@ -47,7 +47,7 @@ export function sessionSegments({ passes, fullS, coastS, restS, capShare = 1 }: 
     const way = i % 2 === 0 ? 1 : -1;
     const day = { windMs: way * strip.windMs, grade: way * strip.grade };
     segments.push(
-      { kind: 'throttle', duty: capShare, rampS: RAMP_S, spins: true, seconds: fullS, ...day },
+      { kind: 'throttle', duty: capShare, rampS: RAMP_S, spinS: SPIN_S['speed-pass'], seconds: fullS, ...day },
       { kind: 'throttle', duty: 0, seconds: coastS, ...day },
       { kind: 'brake', share: 0.5, seconds: BRAKE_S, ...day },
       { kind: 'rest', seconds: restS },

@@ -4,7 +4,7 @@ import { CLOSED, groundSpeed } from '../log/stretches';
 import { meanOf, slopeOf, type Trace } from '../log/trace';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Drivetrain } from '../predict/drivetrain';
-import type { Segment } from '../predict/profiles';
+import { SPIN_S, type Segment } from '../predict/profiles';
 import { simulateRun } from '../predict/run';
 import type { Run } from '../predict/run-types';
 
@@ -53,7 +53,7 @@ function triggerOf(trace: Trace, resolved: ResolvedPlan): Segment[] | undefined 
       else segments.push({ kind: 'brake', share, seconds: REPLAY_STEP_S });
     } else if (last?.kind === 'throttle' && Math.abs(last.duty - duty) < SAME && last.seconds < LONGEST_SEGMENT_S) last.seconds += REPLAY_STEP_S;
     // Tyres may spin: what the log says is what the motor was given.
-    else segments.push({ kind: 'throttle', duty, seconds: REPLAY_STEP_S, spins: true });
+    else segments.push({ kind: 'throttle', duty, seconds: REPLAY_STEP_S, spinS: SPIN_S['speed-pass'] });
   }
   return segments;
 }
@@ -67,7 +67,8 @@ function brakeShare(at: Drivetrain, speed: Floats | undefined, slot: number, dtS
   at.resist(v);
   const coastMs2 = (at.forceN - at.resistanceN) / at.line.movingMassKg;
   const moreMs2 = coastMs2 - slope;
-  return moreMs2 > BRAKES_FROM_MS2 ? Math.min(1, (moreMs2 * at.line.movingMassKg) / at.line.brakeN) : 0;
+  // The motor's own drag is a part of what brakes.
+  return moreMs2 > BRAKES_FROM_MS2 ? Math.min(1, (-slope * at.line.movingMassKg - at.resistanceN) / at.line.brakeN) : 0;
 }
 
 /**

@@ -31,8 +31,16 @@ function resolveGiven(plan: PlanFile): ResolvedPlan {
     esc: resolveEsc(plan.esc, log),
     pack: resolvePacks(plan.packs, plan.packWiring ?? 'series', plan.esc, log),
   };
-  const car = resolveCar(plan.car, massWithParts(plan.car, partsKg(parts)), log);
-  const site = resolveSite(plan.site, log);
+  const car = resolveCar(
+    plan.car,
+    {
+      massKg: massWithParts(plan.car, partsKg(parts)),
+      canDiameterM: parts.motor.diameterM,
+      rollingGiven: plan.site.rollingResistance !== undefined,
+    },
+    log,
+  );
+  const site = resolveSite(plan.site, plannedRun(plan).profile, log);
   const tow = plan.tow;
   return {
     car,
@@ -56,7 +64,9 @@ function resolveGiven(plan: PlanFile): ResolvedPlan {
       : { massKg: 0, rollingResistance: 0 },
     startCharge: log.take('startCharge', plan.startCharge, 'measured', 'full', () => 1),
     run: log.take('run', plan.run, 'measured', 'ten minutes of racing', () => plannedRun(plan)),
-    fullThrottle: 1,
+    driver: { fullThrottle: 1, cornerSpeed: 1 },
+    spinUp: 1,
+    receiver: 1,
     heatPaths: { windingToCan: 1, canToAir: 1, esc: 1 },
     heatCapacity: 1,
     provenance: log.origins,

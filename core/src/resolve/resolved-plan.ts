@@ -23,8 +23,12 @@ export interface ResolvedPlan {
   startCharge: number;
   run: PlannedRun;
   /** Factors that are 1 but where the spread of a prediction is asked for. */
-  /** Factor on the seconds and metres that a driver keeps full throttle in racing and bashing. */
-  fullThrottle: number;
+  /** On the seconds and metres that a driver keeps full throttle, and on the speed of corners, in racing and bashing. */
+  driver: { fullThrottle: number; cornerSpeed: number };
+  /** On the energy and the peak of wheels that run up as the tyres let go. */
+  spinUp: number;
+  /** On what receiver and servo take. */
+  receiver: number;
   heatPaths: { windingToCan: number; canToAir: number; esc: number };
   heatCapacity: number;
   provenance: Provenance;

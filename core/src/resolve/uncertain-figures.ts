@@ -6,10 +6,19 @@ import { hasOwnTiming, plannedRun } from '../plan/planned-run';
 import type { ResolvedPlan } from './resolved-plan';
 import { learnedOf } from './learned-figures';
 
-/** A figure's place in the plan file; heat's stand for heat paths and stores, and the driver's for time at full throttle, which no plan names. */
+/** A figure's place in the plan file; or of what no plan names: heat paths and stores, slip, what the radio takes, and how its driver drives. */
 export type UncertainPath = FigurePath | OfNoPlan;
-type OfNoPlan = 'heat.windingToCan' | 'heat.canToAir' | 'heat.esc' | 'heat.capacity' | 'driver.fullThrottle';
-const isOfNoPlan = (path: UncertainPath): path is OfNoPlan => /^(heat|driver)\./.test(path);
+type OfNoPlan =
+  | 'heat.windingToCan'
+  | 'heat.canToAir'
+  | 'heat.esc'
+  | 'heat.capacity'
+  | 'tyres.slip'
+  | 'tyres.spinUp'
+  | 'radio.receiver'
+  | 'driver.fullThrottle'
+  | 'driver.cornerSpeed';
+const isOfNoPlan = (path: UncertainPath): path is OfNoPlan => /^(heat|tyres|radio|driver)\./.test(path);
 
 /** A figure that a prediction rests on and nobody knows exactly. */
 export interface UncertainFigure {
@@ -24,13 +33,16 @@ export interface UncertainFigure {
   measure: string;
   /** Another figure that it is guessed together with, and the correlation of their logarithms. */
   goesWith: { path: UncertainPath; correlation: number } | undefined;
+  /** Whether runs may teach it: not how a driver drives, nor what no log can tell apart. */
+  learnable: boolean;
   /** Multiplies the figure in a copy of a resolved plan. */
   scale: (copy: ResolvedPlan, factor: number) => void;
 }
 
 const BY_SOURCE: Record<Exclude<Source, 'learned'>, number> = { measured: 0.02, label: 0.07, typical: 0.1, estimated: 0.3 };
-/** Spread of the time that drivers keep full throttle. */
-export const DRIVER_SIGMA = 0.25;
+/** Spread of the time that drivers keep full throttle, and of the speed of their corners: on usual ground, and on a course that was measured. */
+export const DRIVER_SIGMA = { usual: 0.35, ownCourse: 0.1 };
+const CORNER_SIGMA = { usual: 0.15, ownCourse: 0.05 };
 /** No gears are better than this. */
 const BEST_EFFICIENCY = 0.985;
 
@@ -39,10 +51,13 @@ interface Row {
   label: string;
   /** By source; what is left out falls back to BY_SOURCE. */
   sigma: Partial<Record<Exclude<Source, 'learned'>, number>>;
+  /** The same where the course that is driven was measured. */
+  sigmaOnCourse?: number;
   measure: string;
   scale: UncertainFigure['scale'];
   /** While both are estimated. */
   goesWith?: UncertainFigure['goesWith'];
+  learnable?: false;
   when?: (plan: PlanFile, resolved: ResolvedPlan) => boolean;
 }
 
@@ -128,7 +143,7 @@ const ROWS: readonly Row[] = [
   {
     path: 'car.dragAreaM2',
     label: 'air drag',
-    sigma: { estimated: 0.35 },
+    sigma: { estimated: 0.3 },
     measure: 'Enter a measured top speed under Car, What it does today: the drag follows.',
     scale: (copy, factor) => void (copy.car.dragAreaM2 *= factor),
   },
@@ -139,6 +154,7 @@ const ROWS: readonly Row[] = [
     measure: 'Pull the car slowly over the ground with a luggage scale, pinion off: pull divided by weight.',
     scale: (copy, factor) => {
       copy.site.rollingResistance *= factor;
+      copy.car.drivelineDrag *= factor;
       copy.tow.rollingResistance *= factor;
     },
   },
@@ -189,6 +205,38 @@ const ROWS: readonly Row[] = [
     when: isTypical('car.cgHeightMm'),
   },
   {
+    path: 'car.wheelMassG',
+    learnable: false,
+    label: 'weight of the wheels',
+    sigma: { estimated: 0.25 },
+    measure: 'Weigh one wheel with its tyre.',
+    scale: (copy, factor) => void (copy.car.wheelMassKg *= factor),
+  },
+  {
+    path: 'tyres.slip',
+    learnable: false,
+    label: 'slip of the tyres',
+    sigma: { estimated: 0.4 },
+    measure: 'GPS speed beside logged rpm, at full throttle and rolling gently.',
+    scale: (copy, factor) => void (copy.site.slip *= factor),
+  },
+  {
+    path: 'tyres.spinUp',
+    learnable: false,
+    label: 'what wheels take that spin',
+    sigma: { estimated: 0.4 },
+    measure: 'The peak of the current in a logged start.',
+    scale: (copy, factor) => void (copy.spinUp *= factor),
+  },
+  {
+    path: 'radio.receiver',
+    learnable: false,
+    label: 'what receiver and servo take',
+    sigma: { estimated: 0.4 },
+    measure: 'Amps from the pack while the car stands and is steered.',
+    scale: (copy, factor) => void (copy.receiver *= factor),
+  },
+  {
     path: 'heat.windingToCan',
     label: 'how well heat leaves the winding',
     sigma: { estimated: 0.35 },
@@ -218,10 +266,22 @@ const ROWS: readonly Row[] = [
   },
   {
     path: 'driver.fullThrottle',
+    learnable: false,
     label: 'how long you keep full throttle',
-    sigma: { estimated: DRIVER_SIGMA },
+    sigma: { estimated: DRIVER_SIGMA.usual },
+    sigmaOnCourse: DRIVER_SIGMA.ownCourse,
     measure: 'A logged run shows it: seconds at full throttle in a minute.',
-    scale: (copy, factor) => void (copy.fullThrottle *= factor),
+    scale: (copy, factor) => void (copy.driver.fullThrottle *= factor),
+    when: (plan) => hasOwnTiming(plannedRun(plan).profile),
+  },
+  {
+    path: 'driver.cornerSpeed',
+    learnable: false,
+    label: 'how fast you take corners',
+    sigma: { estimated: CORNER_SIGMA.usual },
+    sigmaOnCourse: CORNER_SIGMA.ownCourse,
+    measure: 'A logged run shows it: the lowest speed of each corner.',
+    scale: (copy, factor) => void (copy.driver.cornerSpeed *= factor),
     when: (plan) => hasOwnTiming(plannedRun(plan).profile),
   },
 ];
@@ -229,7 +289,9 @@ const ROWS: readonly Row[] = [
 /** Every uncertain figure of a plan with its spread; provenance narrows it, and so do runs. */
 export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): UncertainFigure[] {
   const sourceOf = (path: UncertainPath) => ((isOfNoPlan(path) ? undefined : givenAs(resolved, path)) ?? 'estimated') as keyof typeof BY_SOURCE;
-  return ROWS.filter((row) => row.when?.(plan, resolved) ?? true).map(({ path, label, measure, scale, sigma, goesWith }): UncertainFigure => {
+  const onOwnCourse = plannedRun(plan).course !== undefined;
+  return ROWS.filter((row) => row.when?.(plan, resolved) ?? true).map((row): UncertainFigure => {
+    const { path, label, measure, scale, sigma, goesWith, learnable = true } = row;
     const source = sourceOf(path);
     const learned = learnedOf(path, plan);
     if (learned)
@@ -238,6 +300,7 @@ export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): Uncert
         label,
         measure,
         scale,
+        learnable,
         source: learned.counts ? 'learned' : source,
         sigma: learned.sigma,
         learnedAt: learned.at,
@@ -249,8 +312,9 @@ export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): Uncert
       label,
       measure,
       scale,
+      learnable,
       source,
-      sigma: sigma[source] ?? BY_SOURCE[source],
+      sigma: (onOwnCourse ? row.sigmaOnCourse : undefined) ?? sigma[source] ?? BY_SOURCE[source],
       learnedAt: undefined,
       goesWith: bothGuessed ? goesWith : undefined,
     };
@@ -267,6 +331,7 @@ export function scalableCopy(plan: ResolvedPlan): ResolvedPlan {
     pack: { ...plan.pack },
     site: { ...plan.site },
     tow: { ...plan.tow },
+    driver: { ...plan.driver },
   };
 }
 

@@ -3,6 +3,7 @@ import { resolveEsc, type ResolvedEsc } from '../chain/esc';
 import { finalDriveRatio } from '../chain/gears';
 import { resolveMotor, type ResolvedMotor } from '../chain/motor';
 import { resolvePacks, type ResolvedPack } from '../chain/pack';
+import { usualChassis } from '../chain/road';
 import type { Limits } from '../findings/limits';
 import { massWithParts, partsKg } from '../resolve/mass';
 import { PlanError } from '../plan/plan-error';
@@ -247,7 +248,11 @@ export class SearchSpace {
     };
     return {
       ...this.resolvedBase,
-      car: { ...this.resolvedBase.car, massKg: this.massFactor * massWithParts(this.base.car, partsKg(parts)) },
+      car: {
+        ...this.resolvedBase.car,
+        massKg: this.massFactor * massWithParts(this.base.car, partsKg(parts)),
+        chassis: this.base.car.chassis ?? usualChassis(parts.motor.diameterM),
+      },
       ...parts,
       ratio,
     };

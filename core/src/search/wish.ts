@@ -1,7 +1,6 @@
 import type { Limits } from '../findings/limits';
-import { gripLimit } from '../chain/road';
-import { GRAVITY_MS2 } from '../chain/constants';
 import type { PlanFile } from '../plan/plan-file';
+import { lineConstants } from '../predict/line-constants';
 import { resolvePlan } from '../resolve/resolve-plan';
 
 /** What a search tries to make the most of, beside heat, minutes and money. */
@@ -53,16 +52,15 @@ export function targetsOf(wish: SearchWish): Target[] {
 
 /** What contradicts the place and the car before any part is tried: a can cooler than the air, a slope beyond the grip. */
 export function wishProblems(wish: SearchWish, base: PlanFile, limits: Limits): WishProblem[] {
-  const { car, site, tow } = resolvePlan(base);
+  const plan = resolvePlan(base);
+  const { ambientC } = plan.site;
+  const { gripN, gripLimit, weightRolling, weightAll } = lineConstants(plan);
   const found: WishProblem[] = [];
-  if (wish.canC !== undefined && wish.canC <= site.ambientC) found.push({ target: 'canC', asked: wish.canC, possible: site.ambientC, reason: 'air' });
-  const grip = gripLimit(car, site.grip);
-  const reason = grip.limit === 'grip' ? 'grip' : 'front';
-  if (wish.pullN !== undefined && wish.pullN > grip.forceN) found.push({ target: 'pullN', asked: wish.pullN, possible: grip.forceN, reason });
+  if (wish.canC !== undefined && wish.canC <= ambientC) found.push({ target: 'canC', asked: wish.canC, possible: ambientC, reason: 'air' });
+  const reason = gripLimit === 'grip' ? 'grip' : 'front';
+  if (wish.pullN !== undefined && wish.pullN > gripN) found.push({ target: 'pullN', asked: wish.pullN, possible: gripN, reason });
   if (wish.climbPct !== undefined) {
-    const weightN = GRAVITY_MS2 * (car.massKg + tow.massKg);
-    const rollingN = GRAVITY_MS2 * (car.massKg * site.rollingResistance + tow.massKg * tow.rollingResistance);
-    const possible = climbPctOf(grip.forceN, grip.forceN, rollingN, weightN);
+    const possible = climbPctOf(gripN, gripN, weightRolling, weightAll);
     if (wish.climbPct > possible) found.push({ target: 'climbPct', asked: wish.climbPct, possible, reason });
   }
   const { radioRangeM } = base.site;

@@ -9,7 +9,8 @@ function imbalance(plan: Parameters<typeof resolvePlan>[0]): number {
   const resolved = resolvePlan(plan);
   const solved = solveTopSpeed(resolved);
   const band = powerBand(resolved, solved);
-  const sum = band.wiresW + band.escW + band.copperW + band.brushW + band.lagW + band.ironW + band.gearsW + band.rollingW + band.airW + band.slopeW;
+  const lost = band.wiresW + band.escW + band.copperW + band.brushW + band.lagW + band.ironW + band.gearsW + band.slipW;
+  const sum = lost + band.rollingW + band.airW + band.slopeW;
   return Math.abs(band.packW - sum) / Math.max(band.packW, 0.01);
 }
 

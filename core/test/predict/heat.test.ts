@@ -28,9 +28,11 @@ describe('where heat settles', () => {
     const plan = resolvePlan(plainPlan());
     const area = plan.motor.surfaceM2;
     const stores = settle(plan, 0, { windingW: 6, canW: 2 });
-    const canRise = 8 / (12 * area + (0.22 * area) / 0.0077);
+    const canRise = 8 / (12 * area + (1.3 * 0.22 * area) / 0.0077);
     expect(stores.canC).toBeCloseTo(25 + canRise, 2);
     expect(stores.windingC).toBeCloseTo(25 + canRise + 6 / (300 * area), 2);
+    const onMetal = settle({ ...plan, car: { ...plan.car, chassis: 'metal' } }, 0, { windingW: 6, canW: 2 });
+    expect(onMetal.canC).toBeCloseTo(25 + 8 / (12 * area + (2.2 * 0.22 * area) / 0.0077), 2);
   });
 
   test('driving, a vent, a fan and fins each cool it', () => {

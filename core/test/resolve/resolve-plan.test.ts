@@ -7,7 +7,7 @@ describe('estimates', () => {
   test('an inrunner’s winding comes from its volume and kv', () => {
     const { motor } = resolvePlan(plainPlan());
     const volume = ((Math.PI / 4) * 36 * 36 * 52) / 1000;
-    const km = 0.0245 * (volume / 50);
+    const km = 0.0245 * (volume / 50) ** 1.2;
     expect(motor.motorConstant).toBeCloseTo(km, 9);
     expect(motor.resistanceOhm).toBeCloseTo((60 / (2 * Math.PI * 3000) / km) ** 2, 9);
     expect(motor.massKg).toBeCloseTo(0.0037 * volume, 9);
@@ -65,7 +65,7 @@ describe('estimates', () => {
   test('bushings cost 4 % of the table’s efficiency, not of a measured one', () => {
     const file = plainPlan();
     file.car.bearings = 'bushing';
-    expect(resolvePlan(file).car.driveEfficiency).toBeCloseTo(0.83, 12);
+    expect(resolvePlan(file).car.driveEfficiency).toBeCloseTo(0.86, 12);
     file.car.driveEfficiency = 0.8;
     expect(resolvePlan(file).car.driveEfficiency).toBe(0.8);
   });

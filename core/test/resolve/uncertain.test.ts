@@ -97,10 +97,16 @@ test('what is guessed together varies together: loss torque against resistance, 
 
 test('the driver’s time at full throttle is unsure where profiles leave it to the driver', () => {
   const plan = plainPlan();
-  expect(sigmaOf({ ...plan, run: { profile: 'race', minutes: 5 } }, 'driver.fullThrottle')).toBe(0.25);
+  expect(sigmaOf({ ...plan, run: { profile: 'race', minutes: 5 } }, 'driver.fullThrottle')).toBe(0.35);
+  const course = { legs: [{ fullM: 20, cornerS: 1, cornerMs: 4 }] };
+  expect(sigmaOf({ ...plan, run: { profile: 'race', minutes: 5, course } }, 'driver.fullThrottle')).toBe(0.1);
+  expect(sigmaOf({ ...plan, run: { profile: 'race', minutes: 5 } }, 'driver.cornerSpeed')).toBe(0.15);
+  expect(sigmaOf({ ...plan, run: { profile: 'race', minutes: 5, course } }, 'driver.cornerSpeed')).toBe(0.05);
   expect(sigmaOf({ ...plan, run: { profile: 'cruise', minutes: 5 } }, 'driver.fullThrottle')).toBeUndefined();
   const resolved = resolvePlan({ ...plan, run: { profile: 'race', minutes: 2 } });
-  expect(simulateRun({ ...resolved, fullThrottle: 1.3 }).fullThrottleS).toBeGreaterThan(simulateRun(resolved).fullThrottleS);
+  expect(simulateRun({ ...resolved, driver: { ...resolved.driver, fullThrottle: 1.3 } }).fullThrottleS).toBeGreaterThan(
+    simulateRun(resolved).fullThrottleS,
+  );
 });
 
 test('another kv of a motor whose losses come from its size class is what typing that kv gives', () => {

@@ -26,7 +26,7 @@ export function chainFlow(band: PowerBand | PowerMoment): FlowLink[] {
   const atMotor = atEsc - escLoss;
   const atGears = Math.max(0, atMotor - motorLoss);
   const atTyres = Math.max(0, atGears - band.gearsW);
-  const tyreLoss = band.rollingW + band.spinW;
+  const tyreLoss = band.rollingW + band.slipW;
   const climb = Math.max(0, band.slopeW);
   return [
     { link: 'pack', carries: 'electricity', inW: start, lossW: packLoss, lossWord: '' },
@@ -38,7 +38,7 @@ export function chainFlow(band: PowerBand | PowerMoment): FlowLink[] {
       carries: 'movement',
       inW: atTyres,
       lossW: Math.min(atTyres, tyreLoss),
-      lossWord: band.spinW > band.rollingW ? 'spinning' : 'rolling',
+      lossWord: band.slipW > band.rollingW ? 'slip' : 'rolling',
     },
     {
       link: 'road',

@@ -1,5 +1,6 @@
 import {
   AIRFLOWS,
+  CHASSIS,
   BEARINGS,
   BODIES,
   CHEMISTRIES,
@@ -150,6 +151,7 @@ const roadFields = (plan: PlanFile): FieldSpec[] => [
   must('car.heightMm', 'Height'),
   number('car.dragAreaM2', 'Drag area'),
   choice('car.airflow', 'Air to the motor', AIRFLOWS, 'vented'),
+  choice('car.chassis', 'Motor screwed to', CHASSIS, 'by its size'),
   must('car.wheelbaseMm', 'Wheelbase'),
   must('car.cgHeightMm', 'Height of the weight'),
   number('car.frontWeightPct', 'Weight on the front'),

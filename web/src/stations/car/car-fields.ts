@@ -1,4 +1,4 @@
-import { AIRFLOWS, BEARINGS, BODIES, DRIVES, SURFACES, PROFILES } from '@puddler/core';
+import { AIRFLOWS, BEARINGS, BODIES, CHASSIS, DRIVES, SURFACES, PROFILES } from '@puddler/core';
 import { TERMS } from '../../in-hand/terms';
 import { choice, must, number, type FieldSpec } from '../../in-hand/field-specs';
 
@@ -42,6 +42,7 @@ export const BENCH_STEPS = {
       must('car.widthMm', 'Width'),
       must('car.heightMm', 'Height', 'Ground to roof'),
       choice('car.airflow', 'Air to the motor', AIRFLOWS, 'vented'),
+      choice('car.chassis', 'Motor screwed to', CHASSIS, 'by its size'),
       number('car.dragAreaM2', 'Drag area', 'Only if measured: see What it does today'),
     ],
   },

@@ -15,12 +15,13 @@ const SINK_WORDS: Record<PowerSink, string> = {
   lag: 'is lost to late commutation',
   iron: 'is lost in its iron and bearings',
   gears: 'is lost in its gears',
+  slip: 'is lost to slipping tyres',
   rolling: 'rolls its tyres',
   air: 'pushes the air',
   slope: 'lifts it',
 };
 /** Shares that are losses: those that move the car only say how fast it is. */
-const LOSSES: readonly PowerSink[] = ['pack', 'wires', 'esc', 'winding', 'brushes', 'lag', 'iron', 'gears'];
+const LOSSES: readonly PowerSink[] = ['pack', 'wires', 'esc', 'winding', 'brushes', 'lag', 'iron', 'gears', 'slip'];
 
 const percent = (share: number) => `${formatNumber(100 * share, share < 0.0995 ? 1 : 0)} %`;
 const MOST_SHARES = 2;

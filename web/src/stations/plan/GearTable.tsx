@@ -31,11 +31,12 @@ export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
     () => choice.spurs.map((spur) => choice.pinions.map((pinion) => gearCell(file, pinion, spur, limits))),
     [file, choice, limits],
   );
-  const unit = { speed: unitOf('m/s', system), can: unitOf('°C', system), current: unitOf('A', system), rollout: unitOf('mm', system) }[metric];
-  const value = (cell: GearCell): number | undefined =>
-    ({ speed: cell.topSpeedMs, can: runs?.get(gearsKey(cell.pinion, cell.spur))?.maxCanC, current: cell.packCurrentA, rollout: cell.rolloutMm })[
-      metric
-    ];
+  const unit = unitOf({ speed: 'm/s', can: '°C', lap: 's', current: 'A', rollout: 'mm' }[metric], system);
+  const value = (cell: GearCell): number | undefined => {
+    const run = runs?.get(gearsKey(cell.pinion, cell.spur));
+    const figures = { speed: cell.topSpeedMs, can: run?.maxCanC, lap: run?.lapS ?? undefined, current: cell.packCurrentA, rollout: cell.rolloutMm };
+    return figures[metric];
+  };
   const show = (cell: GearCell): string => {
     const known = value(cell);
     return known === undefined ? '…' : formatIn(known, unit, metric !== 'can');

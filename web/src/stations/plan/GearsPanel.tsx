@@ -1,4 +1,4 @@
-import { gearCell, type Limits, type PlanFile } from '@puddler/core';
+import { gearCell, hasOwnTiming, plannedRun, whyCooler, type GearRun, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
@@ -26,6 +26,8 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
   const [fromShelf, setFromShelf] = useState(false);
   const shelf = useAppSelector(selectShelf);
   const { pinion, spur } = file.gearing;
+  // Only racing and bashing go round in laps.
+  const metrics = (Object.keys(METRICS) as Metric[]).filter((one) => one !== 'lap' || hasOwnTiming(plannedRun(file).profile));
   const choice = useMemo(() => (fromShelf ? gearsOnShelf(file, shelf) : gearsAround(file)), [fromShelf, file, shelf]);
   const question = useMemo(() => {
     if (spur === undefined) return undefined;
@@ -44,7 +46,7 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <h3 className="eyebrow text-soft">Pinion by spur</h3>
         <span className="flex gap-1" role="group" aria-label="Show">
-          {(Object.keys(METRICS) as Metric[]).map((one) => (
+          {metrics.map((one) => (
             <Choice key={one} on={metric === one} onClick={() => setMetric(one)}>
               {METRICS[one]}
             </Choice>
@@ -63,7 +65,9 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
       {metric === 'rollout' && <p className="mt-1 text-[12px] text-soft">{TERMS.rollout}</p>}
       {asked.state === 'failed' && <Failed what="The pairs of gears could not be driven" reason={asked.reason} onRetry={asked.retry} />}
       <StartWith inHand={inHand} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
-      <GearTable inHand={inHand} choice={choice} metric={metric} runs={runs} limits={limits} />
+      <Fastest file={file} runs={runs} limits={limits} />
+      <Cooler file={file} runs={runs} />
+      <GearTable inHand={inHand} choice={choice} metric={metrics.includes(metric) ? metric : 'speed'} runs={runs} limits={limits} />
       <Curve file={file} runs={runs} limits={limits} />
     </>
   );
@@ -95,6 +99,57 @@ function StartWith({ inHand, runs, limits, isFailed }: { inHand: PlanInHand; run
           Take {pinion} T
         </Button>
       )}
+    </p>
+  );
+}
+
+/** The runs of the pinions around the present one on its spur, in their order; undefined until all are driven. */
+function runsOfPinions(file: PlanFile, runs: RunsByGears | undefined): { pinion: number; run: GearRun }[] | undefined {
+  const all = gearsAround(file).pinions.flatMap((pinion) => {
+    const run = runs?.get(gearsKey(pinion, file.gearing.spur!));
+    return run ? [{ pinion, run }] : [];
+  });
+  return all.length === gearsAround(file).pinions.length ? all : undefined;
+}
+
+/** The pinion that is fastest round the course, and the one that is so without passing a limit: rarely those of the highest top speed. */
+function Fastest({ file, runs, limits }: { file: PlanFile; runs: RunsByGears | undefined; limits: Limits }) {
+  const timed = runsOfPinions(file, runs)?.flatMap(({ pinion, run }) => (run.lapS === null ? [] : [{ pinion, lapS: run.lapS, run }]));
+  if (!timed || timed.length === 0) return null;
+  const quickest = (of: typeof timed) => [...of].sort((a, b) => a.lapS - b.lapS)[0];
+  const fastest = quickest(timed)!;
+  const safe = quickest(
+    timed.filter(
+      ({ run }) => run.maxCanC < (limits['motor-temperature'].stop ?? Infinity) && run.maxEscC < (limits['esc-temperature'].stop ?? Infinity),
+    ),
+  );
+  const lap = ({ pinion, lapS }: { pinion: number; lapS: number }) => `${pinion} T, ${formatNumber(lapS, 2)} s`;
+  return (
+    <p className="mt-1 text-[12.5px]">
+      <strong className="font-semibold">Fastest lap: {lap(fastest)}</strong>
+      {safe === fastest
+        ? ', within the limits of motor and ESC.'
+        : safe
+          ? `; within the limits of motor and ESC: ${lap(safe)}.`
+          : '; none is within the limits.'}
+    </p>
+  );
+}
+
+const WHY_COOLER = {
+  tyres: 'the tyres are at their grip, so it pulls no harder and the motor only turns slower.',
+  iron: 'the motor’s iron warms it more than its current, and it turns slower. Fewer kv would run cooler still.',
+  pace: 'it is driven otherwise with it.',
+};
+
+/** Why a bigger pinion runs cooler, where one does. */
+function Cooler({ file, runs }: { file: PlanFile; runs: RunsByGears | undefined }) {
+  const all = runsOfPinions(file, runs);
+  const at = all?.findIndex(({ run }, i) => i > 0 && whyCooler(all[i - 1]!.run, run) !== undefined) ?? -1;
+  if (!all || at < 0) return null;
+  return (
+    <p className="mt-1 text-[12.5px]">
+      {all[at]!.pinion} T runs cooler than {all[at - 1]!.pinion}: {WHY_COOLER[whyCooler(all[at - 1]!.run, all[at]!.run)!]}
     </p>
   );
 }

@@ -9,8 +9,8 @@ export interface GearChoice {
 }
 
 /** What a table of gears shows. */
-export type Metric = 'speed' | 'can' | 'current' | 'rollout';
-export const METRICS: Record<Metric, string> = { speed: 'top speed', can: 'can', current: 'current', rollout: 'rollout' };
+export type Metric = 'speed' | 'can' | 'lap' | 'current' | 'rollout';
+export const METRICS: Record<Metric, string> = { speed: 'top speed', can: 'can', lap: 'lap time', current: 'current', rollout: 'rollout' };
 
 const AROUND_PINION = 6;
 const AROUND_SPUR = 2;

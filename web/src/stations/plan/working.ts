@@ -119,6 +119,7 @@ function powerBlock({ band, steady, bands }: Input): WorkingBlock {
     [LAG, band.lagW],
     ['Iron, bearings and windage', band.ironW],
     ['Gears and shafts', band.gearsW],
+    ['Slip of the tyres', band.slipW],
     ['Rolling', band.rollingW],
     ['Air', band.airW],
     ['Slope', band.slopeW],
