@@ -28,9 +28,11 @@ export interface Moment {
 export function stepLength(moment: Moment, segment: Segment, into: number, room: number, accel: number, rate: number): number {
   const { at, driver, speedMs, longestS, underCutoffS } = moment;
   const { dutyRate } = driver;
-  // A held speed is linear in time by itself, at the grip limit the force is steady, and where nothing changes only the heat has to be followed.
+  // A held speed is linear in time by itself, at the grip limit the force is steady, under the brake and while tyres spin the current too, and where nothing
+  // changes only the heat has to be followed.
   const calm = Math.abs(accel) * longestS < CALM_SHARE * speedMs;
-  let step = Math.min(room, longestS * (calm ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
+  const steady = calm || at.spinning || segment.kind === 'brake';
+  let step = Math.min(room, longestS * (steady ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
   // Where the tyres begin to slip, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
   const easyN = 0.5 * at.line.gripN - at.forceN;
   const untilSlip = easyN > 0 ? easyN / (at.forceSlope * accel + at.forceDutySlope * dutyRate) : 0;

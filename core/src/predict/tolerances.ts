@@ -13,7 +13,7 @@ export const SPEED_CEILING_MS = 400;
 export const RUN_STEP_S = 0.01;
 /** Steps may be this many times longer while a driver holds a speed … */
 export const HOLD_STEPS = 2;
-/** … and this many times when speed changes by less than CALM_SHARE in one: still a tenth of the fastest heat store. */
+/** … and this many times under the brake, while tyres spin, and when speed changes by less than CALM_SHARE in one: still a tenth of the fastest heat store. */
 export const CALM_STEPS = 5;
 export const CALM_SHARE = 5e-5;
 /** A step that ends at the grip limit's kink goes this much past it, so that the next stands on its other side. */
