@@ -1,5 +1,6 @@
-// A builder who follows the ladder on simulated days, and one who goes straight for the target: `npm run bench:days [-- days]`.
-import { workDay } from '../../core/test/practice/scripted-builder';
+// A builder who follows the ladder on simulated days, one who goes straight for the target, and careless ones: `npm run bench:days [-- days]`.
+import { DEFAULT_LIMITS } from '@puddler/core';
+import { workDay, type Builder } from '../../core/test/practice/scripted-builder';
 import { practicePlans } from '../../core/test/practice/practice-plans';
 
 const DAYS = Number(process.argv[2] ?? 200);
@@ -50,6 +51,26 @@ for (let i = FIRST; i < DAYS; i += EVERY) {
   if (straight.lost) tally.straightLost++;
   if (!straight.targetIsSafe) tally.straightOver++;
 }
+/** Builders who read a bare can from afar, who do not wait, or who say that there is a patch where there is none. */
+const CARELESS: Record<string, Builder> = {
+  'bare can, honest': { reads: 'bare' },
+  'patch, no waiting': { skipsWaits: true },
+  'bare can, honest, no waiting': { reads: 'bare', skipsWaits: true },
+  'bare can, said to have a patch': { reads: 'bare, said to have a patch' },
+};
+const STOP_C = DEFAULT_LIMITS['motor-temperature'].stop;
+const careless = Object.fromEntries(Object.keys(CARELESS).map((kind) => [kind, { days: 0, wentOverStop: 0, reached: 0, lost: 0, hottestGoC: 0 }]));
+const CARELESS_DAYS = Math.min(100, DAYS);
+for (let i = FIRST; i < CARELESS_DAYS; i += EVERY)
+  for (const [kind, builder] of Object.entries(CARELESS)) {
+    const { reckoning, climbed, wentAtC } = workDay(practicePlans(i), FIRST_SEED + i, builder);
+    const of = careless[kind]!;
+    of.days++;
+    if (wentAtC > STOP_C) of.wentOverStop++;
+    if (climbed && reckoning.reached) of.reached++;
+    if (reckoning.lost) of.lost++;
+    of.hottestGoC = Math.max(of.hottestGoC, Number(wentAtC.toFixed(1)));
+  }
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1];
 console.log(JSON.stringify(tally));
 console.log(`drives a day: median ${median(drives!)}; minutes: median ${median(minutes!)?.toFixed(0)}`);
@@ -58,3 +79,4 @@ console.log(
   `countdown against the can at its end: ${offs!.length} waits, median ${offs![offs!.length >> 1]?.toFixed(1)} K, 90 % within ${offs![Math.floor(0.9 * offs!.length)]?.toFixed(1)} K, most ${offs!.at(-1)?.toFixed(1)} K`,
 );
 for (const line of wrong) console.log(`  left though it was safe: ${line}`);
+console.log(careless);

@@ -30,9 +30,11 @@ function finerThan(plan: PlanFile, from: Rung, to: Rung): boolean {
       : Array.from({ length: 11 }, (_, i) => pinion - i)
           .filter((teeth) => teeth >= SMALLEST_PINION)
           .map((teeth) =>
-            rungOf({ ...plan, gearing: { ...plan.gearing, pinion: teeth } }, { kind: 'gears', pinion: teeth, spur, owned: true }, limits),
+            rungOf({ ...plan, gearing: { ...plan.gearing, pinion: teeth } }, { kind: 'gears', pinion: teeth, spur, owned: true }, { limits }),
           );
-  const caps = Array.from({ length: 12 }, (_, i) => rungOf(plan, { kind: 'cap', pinion, spur, share: Number((0.4 + 0.05 * i).toFixed(2)) }, limits));
+  const caps = Array.from({ length: 12 }, (_, i) =>
+    rungOf(plan, { kind: 'cap', pinion, spur, share: Number((0.4 + 0.05 * i).toFixed(2)) }, { limits }),
+  );
   return [...gears, ...caps].some(
     (one) => !one.stops && one.topSpeedMs.p50 > 1.005 * from.topSpeedMs.p50 && one.topSpeedMs.p50 < 0.995 * to.topSpeedMs.p50 && isSmall(from, one),
   );

@@ -14,6 +14,9 @@ const step = (pinion: number, share?: number): LadderStep => ({
   escC: band,
   packC: band,
   packA: band,
+  windingOverCanK: 1,
+  ambientC: 20,
+  planned: { canC: band, escC: band, packC: band },
   stops: undefined,
   room: { runUpM: 1, timingM: 10, stoppingM: 1, wholeM: 16, toRadioEdgeS: undefined },
 });
@@ -35,18 +38,27 @@ test('gears are told as they are counted, with what is left of the throttle', ()
 test('a ladder says how it ends, why, and what would have to change', () => {
   expect(outcomeText(ladderOf({}), 'metric')).toEqual({ text: '2 steps to the target.', why: undefined, change: undefined });
   expect(outcomeText(ladderOf({ steps: [step(16)] }), 'metric').text).toBe('One step to the target.');
-  const short = outcomeText(ladderOf({ outcome: 'stops-short', because: { id: 'motor-temperature', value: 91, limit: 85 } }), 'metric');
-  expect(short.text).toBe('No safe way leads to the target: it ends at 16/58.');
-  expect(short.why).toBe('The motor could reach 91 °C over the planned run; 85 °C is its end, in one of ten cars like this.');
-  expect(short.change).toMatch(/fan/);
-  expect(outcomeText(ladderOf({ outcome: 'no-start', steps: [], because: { id: 'esc-continuous', value: 1.3, limit: 1 } }), 'metric').why).toContain(
-    '130 %',
+  const short = outcomeText(
+    ladderOf({ outcome: 'stops-short', because: { id: 'motor-temperature', gate: 'planned-run', value: 91, limit: 85, inHundred: 25 } }),
+    'metric',
   );
+  expect(short.text).toBe('No safe way leads to the target: it ends at 16/58.');
+  expect(short.why).toBe('The motor could reach 91 °C over the planned run; 85 °C is its end, in one of four cars like this.');
+  expect(short.change).toMatch(/fan/);
+  expect(
+    outcomeText(
+      ladderOf({ outcome: 'no-start', steps: [], because: { id: 'esc-continuous', gate: 'planned-run', value: 1.3, limit: 1, inHundred: 25 } }),
+      'metric',
+    ).why,
+  ).toContain('130 %');
 });
 
 test('a figure just over its limit does not read the same as that, whatever the unit', () => {
-  expect(stopText({ id: 'motor-temperature', value: 85.4, limit: 85 }, 'metric')).toContain('85.4 °C');
-  expect(stopText({ id: 'motor-temperature', value: 85.4, limit: 85 }, 'imperial')).toMatch(/186 °F .* 185 °F/);
+  expect(stopText({ id: 'motor-temperature', gate: 'passes', value: 85.4, limit: 85, inHundred: 10 }, 'metric')).toContain(
+    '85.4 °C in the two passes',
+  );
+  expect(stopText({ id: 'ballooning', gate: 'passes', value: 0.17, limit: 0.15, inHundred: 10 }, 'metric')).toContain('17 % of their diameter');
+  expect(stopText({ id: 'motor-temperature', gate: 'passes', value: 85.4, limit: 85, inHundred: 10 }, 'imperial')).toMatch(/186 °F .* 185 °F/);
 });
 
 test('reasons of a verdict speak the units that are chosen', () => {
@@ -80,7 +92,7 @@ const driven = (readings: CarRun['readings'], stoppedAt?: string): Driven => ({
 });
 
 test('what was found at the track is told of the run and the step together', () => {
-  expect(foundAt(driven([{ of: 'can', c: 50 }]))).toMatchObject({
+  expect(foundAt(driven([{ of: 'can', c: 50 }]), true)).toMatchObject({
     passes: [{ speedMs: 14 }],
     readings: [{ of: 'can', c: 50 }],
     smell: true,

@@ -5,9 +5,8 @@ import { bandOf, type Band } from '../math/band';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { Draws } from '../predict/draws';
 import { simulateRun } from '../predict/run';
-import type { RunSample } from '../predict/run-types';
+import type { Run, RunSample } from '../predict/run-types';
 import { sessionFor, sessionSegments, STEP_PASSES, type TrackSession } from '../predict/track-session';
-import { RUNG_DRAWS } from './rung';
 
 /** The first readings are taken so long after the stop, the highest is looked for until then [s]. */
 export const READ_BY_S = 60;
@@ -27,7 +26,11 @@ export interface Foreseen {
   ambientC: number;
 }
 
+/** Plans drawn for the bands of a step; the same for each, so that steps differ by their gears alone, and a step by nothing from its track sheet. */
+const STEP_DRAWS = 24;
 const SEED = 7;
+/** Step of a session [s]: no band of it moves by what a thermometer tells. */
+const STEP_S = 0.02;
 
 /** The session of a step: as long at full throttle as the car needs. */
 export const stepSession = (plan: ResolvedPlan, capShare: number): TrackSession => ({ ...sessionFor(plan, STEP_PASSES), capShare });
@@ -36,36 +39,46 @@ interface Said extends Temperatures {
   topSpeedMs: number;
   packA: number;
   stopped: Temperatures;
+  /** The session’s own extremes. */
+  run: Run;
 }
 
 /** Drives the session, and says what is read of it: the highest speed, the amps before the last lift, the temperatures after the stop. */
 export function driveStep(plan: ResolvedPlan, session: TrackSession, from?: Temperatures): Said {
-  let [topSpeedMs, packA] = [0, 0];
+  let packA = 0;
   let last: RunSample | undefined;
   const share = session.capShare ?? 1;
-  simulateRun(plan, {
+  const run = simulateRun(plan, {
     segments: sessionSegments(session),
+    stepS: STEP_S,
     ...(from ? { from } : {}),
     onStep: (sample) => {
-      if (sample.speedMs >= topSpeedMs) topSpeedMs = sample.speedMs;
       if (sample.duty > 0.97 * share) packA = sample.packA;
-      last = { ...sample };
+      last = sample;
     },
   });
   const stopped = last!;
-  return { topSpeedMs, packA, stopped, ...stoodFor(plan, stopped, READ_AT_S) };
+  return { topSpeedMs: run.maxSpeedMs, packA, stopped, run, ...stoodFor(plan, stopped, READ_AT_S) };
 }
 
-/**
- * What a step is expected to do at the track, by the plan with what is known of it, `capShare` of full throttle at the radio, from a car
- * as warm as the air or as `from` says. The same gives the same. Throws PlanError.
- */
-export function stepForeseen(plan: PlanFile, capShare: number, from?: Temperatures): Foreseen {
-  const resolved = resolvePlan(plan);
+/** A car that this one might just as well be, and what it does in the session of a step. */
+export interface DrawnStep {
+  resolved: ResolvedPlan;
+  said: Said;
+}
+
+export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: number, from?: Temperatures): DrawnStep[] {
   const session = stepSession(resolved, capShare);
   const draws = new Draws(plan, resolved, SEED);
-  const all = Array.from({ length: RUNG_DRAWS }, () => driveStep(draws.next().resolved, session, from));
-  const band = (of: (one: Said) => number): Band => bandOf(all.map(of));
+  return Array.from({ length: STEP_DRAWS }, () => {
+    const drawn = draws.next().resolved;
+    return { resolved: drawn, said: driveStep(drawn, session, from) };
+  });
+}
+
+/** The bands of what drawn cars do in a session. */
+export function foreseenOf(plan: PlanFile, steps: readonly DrawnStep[]): Foreseen {
+  const band = (of: (one: Said) => number): Band => bandOf(steps.map(({ said }) => of(said)));
   return {
     topSpeedMs: band((one) => one.topSpeedMs),
     canC: band((one) => one.canC),
@@ -75,4 +88,13 @@ export function stepForeseen(plan: PlanFile, capShare: number, from?: Temperatur
     windingOverCanK: band((one) => one.stopped.windingC - one.stopped.canC).p50,
     ambientC: plan.site.ambientC,
   };
+}
+
+/**
+ * What a step is expected to do at the track, by the plan with what is known of it, `capShare` of full throttle at the radio, from a car
+ * as warm as the air or as `from` says. The same gives the same. Throws PlanError.
+ */
+export function stepForeseen(plan: PlanFile, capShare: number, from?: Temperatures): Foreseen {
+  const resolved = resolvePlan(plan);
+  return foreseenOf(plan, drawSteps(plan, resolved, capShare, from));
 }

@@ -1,13 +1,14 @@
 import { fitFindings } from '../findings/fit';
-import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { predictSteady } from '../predict/steady';
 import { gearsOfRung, sameGears, type StepGears } from './climb';
-import { roomFor, rungOf, type Room, type Rung, type RungGearing, type RungStop } from './rung';
+import { roomFor, rungOf, type Room, type Rung, type RungGearing, type RungStop, type RungTerms } from './rung';
 
-/** No step is larger than this in speed, and in the can at p90, where a finer one exists. */
+/** No step is larger than this in speed, for a slow car than so many metres a second, and in the can at p90, where a finer one exists. */
 export const STEP_SPEED_SHARE = 0.12;
+const STEP_SPEED_MS = 1;
+const SLOW_BELOW_MS = 8;
 export const STEP_CAN_K = 12;
 /** A ladder begins at this share of the target’s speed. */
 const START_FROM = 0.6;
@@ -34,8 +35,7 @@ export interface Ladder {
   target: Rung;
 }
 
-export interface LadderOptions {
-  limits: Limits;
+export interface LadderOptions extends RungTerms {
   /** Teeth that are owned, and others that could be bought. */
   pinions: readonly number[];
   spurs: readonly number[];
@@ -52,15 +52,17 @@ const geared = (plan: PlanFile, pinion: number, spur: number): PlanFile => ({ ..
 
 /** Whether a step up is small enough. */
 export const isSmall = (a: Rung, b: Rung): boolean =>
-  b.topSpeedMs.p50 <= (1 + STEP_SPEED_SHARE) * a.topSpeedMs.p50 + 1e-9 && b.canC.p90 - a.canC.p90 <= STEP_CAN_K + 1e-9;
+  b.topSpeedMs.p50 <= fastestAfter(a.topSpeedMs.p50) + 1e-9 && b.canC.p90 - a.canC.p90 <= STEP_CAN_K + 1e-9;
+
+const fastestAfter = (speedMs: number): number => Math.max((1 + STEP_SPEED_SHARE) * speedMs, speedMs < SLOW_BELOW_MS ? speedMs + STEP_SPEED_MS : 0);
 
 /**
  * The way from a gentle start to a plan’s gearing in steps that exist: gears first, a throttle cap at the radio where no gear is fine
- * enough. As few steps as keep each small, none of which passes a stop limit at p90. Pure; the same options give the same ladder.
+ * enough. As few steps as keep each small, none of which passes a stop limit at either of its gates. Pure; the same options give the same ladder.
  * Throws PlanError when the plan cannot be computed.
  */
 export function ladder(plan: PlanFile, options: LadderOptions): Ladder {
-  const target = rungOf(plan, gearsOf(plan, options), options.limits);
+  const target = rungOf(plan, gearsOf(plan, options), options);
   const gears = rungsByGears(plan, options, target);
   const byGears = climb([...gears, target], target, options);
   // A cap is for where no gear is fine enough, slow enough to begin with, or safe.
@@ -132,7 +134,7 @@ function rungsByGears(plan: PlanFile, options: LadderOptions, target: Rung): Run
     .slice(0, 2 * MOST_GEARS)
     .map(({ pinion, spur, file, owned }, i, all) => {
       options.report?.((GEARS_SHARE * i) / all.length);
-      return rungOf(file, { kind: 'gears', pinion, spur, owned }, options.limits);
+      return rungOf(file, { kind: 'gears', pinion, spur, owned }, options);
     });
 }
 
@@ -142,7 +144,7 @@ function rungsByCap(plan: PlanFile, options: LadderOptions): Rung[] {
   const caps: Rung[] = [];
   for (let share = 1 - CAP_STEP; share > LOWEST_CAP - 1e-9; share -= CAP_STEP) {
     options.report?.(Math.min(1, GEARS_SHARE + (1 - GEARS_SHARE) * ((1 - share) / (1 - LOWEST_CAP))));
-    caps.push(rungOf(plan, { kind: 'cap', pinion, spur, share: Number(share.toFixed(2)) }, options.limits));
+    caps.push(rungOf(plan, { kind: 'cap', pinion, spur, share: Number(share.toFixed(2)) }, options));
   }
   return caps;
 }

@@ -1,55 +1,80 @@
+import { packLimitA } from '../chain/pack-limit';
+import { GROWTH_SPEED_MS, RPM_PER_RAD_S } from '../chain/constants';
+import { launchTorqueNm } from '../findings/drive';
+import type { FindingId } from '../findings/finding-ids';
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
-import { bandOf, type Band } from '../math/band';
-import { Draws } from '../predict/draws';
-import { Drivetrain } from '../predict/drivetrain';
+import { bandOf, shareBelow, type Band } from '../math/band';
 import { passFigures } from '../predict/pass';
 import { segmentsOf, type Segment } from '../predict/profiles';
 import { simulateRunFast } from '../predict/run-fast';
 import { heatOf } from '../predict/run-types';
 import { ROUGH_RUN } from '../predict/tolerances';
-import { balance, warmUp } from '../predict/top-speed';
+import { drawSteps, foreseenOf, type DrawnStep, type Foreseen } from './foreseen';
 
 /** How the car is held on a step: by its gears, or by a cap on the throttle at the radio. */
 export type RungGearing =
   | { kind: 'gears'; pinion: number; spur: number; owned: boolean }
   | { kind: 'cap'; pinion: number | undefined; spur: number | undefined; share: number };
 
-/** A step that could be driven, with what it would do. */
-export interface Rung {
+/** A step that could be driven: what its two passes would do, and beside them the planned run with these gears. */
+export interface Rung extends Foreseen {
   gearing: RungGearing;
   plan: PlanFile;
-  /** Full throttle, or what the cap leaves of it. */
-  topSpeedMs: Band;
-  canC: Band;
-  escC: Band;
-  packC: Band;
-  packA: Band;
-  /** The stop limit that p90 passes, where one does. */
+  planned: { canC: Band; escC: Band; packC: Band };
+  /** The stop limit that it passes, where it passes one. */
   stops: RungStop | undefined;
 }
 
+/** The two gates of a step: its own passes, and the whole planned run after it. */
+type Gate = 'passes' | 'planned-run';
+
 export interface RungStop {
-  id: 'motor-temperature' | 'winding-temperature' | 'esc-temperature' | 'pack-temperature' | 'esc-continuous' | 'motor-rpm';
+  id: (typeof PASS_GATES | typeof RUN_GATES)[number];
+  gate: Gate;
   value: number;
   limit: number;
+  /** In how many of a hundred cars like this. */
+  inHundred: number;
 }
 
-/** Plans drawn for the bands of a step; the same for each, so that steps differ by their gears alone. */
-export const RUNG_DRAWS = 24;
-const SEED = 5;
+const PASS_GATES = [
+  'motor-temperature',
+  'winding-temperature',
+  'esc-temperature',
+  'pack-temperature',
+  'motor-rpm',
+  'electrical-rpm',
+  'ballooning',
+  'pack-current',
+  'driveline',
+] as const satisfies FindingId[];
+const RUN_GATES = [
+  'motor-temperature',
+  'winding-temperature',
+  'esc-temperature',
+  'pack-temperature',
+  'esc-continuous',
+] as const satisfies FindingId[];
 
-interface Driven {
-  topSpeedMs: number;
-  packA: number;
-  canC: number;
-  windingC: number;
-  escC: number;
-  packC: number;
-  rmsA: number;
-  motorRpm: number;
+/** A step's own passes must be safe for nine in ten cars like this. */
+const PASSES_AT = 0.9;
+/**
+ * The planned run for three in four, until two readings of its can say which car it is: a band that nobody has narrowed must not forbid a sound car. From
+ * then on for nine in ten.
+ */
+const RUN_AT = { unread: 0.75, read: 0.9 };
+const READ_FROM = 2;
+
+/** What decides a step beside its plan and gears. */
+export interface RungTerms {
+  limits: Limits;
+  /** Readings of this car's can in its log. */
+  canReadings?: number | undefined;
+  /** The car as bought, whose driveline has to stand the pull. */
+  stock?: PlanFile | undefined;
 }
 
 /** A cycle with the throttle held back to a share: what drives at full throttle drives at that. */
@@ -62,50 +87,68 @@ export const cappedCycle = (plan: ResolvedPlan, share: number): Segment[] =>
         : segment,
   );
 
-function driven(plan: ResolvedPlan, share: number): Driven {
-  const at = new Drivetrain(plan);
-  warmUp(at, plan, share);
-  const { topSpeedMs } = balance(at, plan.car.tyreGrowth);
+function plannedRun(plan: ResolvedPlan, share: number) {
   const run = simulateRunFast(plan, share < 1 ? { ...ROUGH_RUN, cycle: cappedCycle(plan, share) } : ROUGH_RUN);
-  const heat = heatOf(run);
+  return { ...heatOf(run), maxPackC: run.maxPackC, rmsA: run.rmsMotorCurrentA };
+}
+
+/** Shares of what the fast passes of a step ask of rotor, tyres, pack and driveline. */
+function asked(
+  plan: PlanFile,
+  { resolved, said: { run } }: DrawnStep,
+): Record<Exclude<(typeof PASS_GATES)[number], `${string}-temperature` | 'driveline'>, number> {
+  const { car, motor, ratio } = resolved;
+  const treadMs = ((run.maxMotorRpm / RPM_PER_RAD_S / ratio) * car.tyreDiameterM) / 2;
   return {
-    topSpeedMs,
-    packA: at.packA * share,
-    canC: heat.maxCanC,
-    windingC: heat.maxWindingC,
-    escC: heat.maxEscC,
-    packC: run.maxPackC,
-    rmsA: run.rmsMotorCurrentA,
-    motorRpm: Math.max(at.motorRpm(), run.maxMotorRpm),
+    'motor-rpm': run.maxMotorRpm / motor.maxRpm,
+    'electrical-rpm': motor.kind === 'brushless' ? (run.maxMotorRpm * motor.poles) / 2 : 0,
+    ballooning: car.tyreGrowth * (treadMs / GROWTH_SPEED_MS) ** 2,
+    'pack-current': run.peakPackCurrentA / (packLimitA(plan) ?? Infinity),
   };
 }
 
-/** What a step would do, with its bands, and whether p90 passes a stop limit. */
-export function rungOf(plan: PlanFile, gearing: RungGearing, limits: Limits): Rung {
+/** What a step would do, with its bands, and the first stop limit that it passes at either gate. Throws PlanError. */
+export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): Rung {
+  const { limits, canReadings = 0, stock } = terms;
   const resolved = resolvePlan(plan);
-  const draws = new Draws(plan, resolved, SEED);
   const share = gearing.kind === 'cap' ? gearing.share : 1;
-  const all = Array.from({ length: RUNG_DRAWS }, () => driven(draws.next().resolved, share));
-  const band = (of: (one: Driven) => number): Band => bandOf(all.map(of));
-  const [canC, escC, packC] = [band((one) => one.canC), band((one) => one.escC), band((one) => one.packC)];
-  const checks: [RungStop['id'], number, number | undefined][] = [
-    ['motor-temperature', canC.p90, limits['motor-temperature'].stop],
-    ['winding-temperature', band((one) => one.windingC).p90, limits['winding-temperature'].stop],
-    ['esc-temperature', escC.p90, limits['esc-temperature'].stop],
-    ['pack-temperature', packC.p90, limits['pack-temperature'].stop],
-    ['esc-continuous', band((one) => one.rmsA).p90 / plan.esc.continuousA, limits['esc-continuous'].stop],
-    ['motor-rpm', resolved.motor.maxRpm === undefined ? 0 : band((one) => one.motorRpm).p90 / resolved.motor.maxRpm, limits['motor-rpm'].stop],
-  ];
-  const over = checks.find(([, value, limit]) => limit !== undefined && value > limit);
+  const steps = drawSteps(plan, resolved, share);
+  const runs = steps.map((step) => plannedRun(step.resolved, share));
+  const stockNm = stock ? launchTorqueNm(resolvePlan(stock), false) : 0;
+  const inPasses: Record<(typeof PASS_GATES)[number], number[]> = {
+    'motor-temperature': steps.map(({ said }) => Math.max(said.canC, said.run.maxCanC)),
+    'winding-temperature': steps.map(({ said }) => said.run.maxWindingC),
+    'esc-temperature': steps.map(({ said }) => said.run.maxEscC),
+    'pack-temperature': steps.map(({ said }) => said.run.maxPackC),
+    'motor-rpm': steps.map((step) => asked(plan, step)['motor-rpm']),
+    'electrical-rpm': steps.map((step) => asked(plan, step)['electrical-rpm']),
+    ballooning: steps.map((step) => asked(plan, step).ballooning),
+    'pack-current': steps.map((step) => asked(plan, step)['pack-current']),
+    driveline: stockNm > 0 ? steps.map((step) => (share * launchTorqueNm(step.resolved, true)) / stockNm) : [],
+  };
+  const inRun: Record<(typeof RUN_GATES)[number], number[]> = {
+    'motor-temperature': runs.map((one) => one.maxCanC),
+    'winding-temperature': runs.map((one) => one.maxWindingC),
+    'esc-temperature': runs.map((one) => one.maxEscC),
+    'pack-temperature': runs.map((one) => one.maxPackC),
+    'esc-continuous': runs.map((one) => one.rmsA / plan.esc.continuousA),
+  };
+  const stop = <Id extends RungStop['id']>(ids: readonly Id[], gate: Gate, at: number, values: Record<Id, number[]>): RungStop | undefined => {
+    for (const id of ids) {
+      const { stop: limit } = limits[id];
+      const value = shareBelow(values[id], at);
+      if (limit !== undefined && value > limit) return { id, gate, value, limit, inHundred: Math.round(100 * (1 - at)) };
+    }
+    return undefined;
+  };
   return {
     gearing,
     plan,
-    topSpeedMs: band((one) => one.topSpeedMs),
-    canC,
-    escC,
-    packC,
-    packA: band((one) => one.packA),
-    stops: over ? { id: over[0], value: over[1], limit: over[2]! } : undefined,
+    ...foreseenOf(plan, steps),
+    planned: { canC: bandOf(inRun['motor-temperature']), escC: bandOf(inRun['esc-temperature']), packC: bandOf(inRun['pack-temperature']) },
+    stops:
+      stop(PASS_GATES, 'passes', PASSES_AT, inPasses) ??
+      stop(RUN_GATES, 'planned-run', canReadings >= READ_FROM ? RUN_AT.read : RUN_AT.unread, inRun),
   };
 }
 

@@ -13,6 +13,8 @@ export interface AtTrack {
   cutOff?: boolean;
   smell?: boolean;
   noise?: boolean;
+  /** Whether can and ESC have a matt patch for the thermometer. */
+  hasPatch?: boolean | undefined;
 }
 
 export type ReasonId =
@@ -26,6 +28,7 @@ export type ReasonId =
   | 'over-stop'
   | 'over-caution'
   | 'warmer'
+  | 'no-patch'
   | 'slow-and-thirsty'
   | 'off-speed'
   | 'wrong-kv'
@@ -50,10 +53,14 @@ export interface FigureWords {
 
 const METRIC: FigureWords = { speed: (speedMs) => `${(3.6 * speedMs).toFixed(0)} km/h`, heat: (c) => `${c.toFixed(0)} °C` };
 
-/** As predicted: within this share, of the rise over the air for temperatures. */
+/** Speed and current are as predicted within this share. */
 const WITHIN = 0.15;
-/** A thermometer tells no smaller difference [K]. */
-const TELLS_K = 3;
+/** “Warmer than predicted” holds nobody whose part is cooler than this [°C], nor one that is no more than this beyond its band [K]. */
+const WARM_FROM_C = 45;
+const WARMER_BY_K = 15;
+/** Bare metal reads up to so much low [K]. */
+const BARE_READS_LOW_K = 15;
+const BARE: readonly string[] = ['can', 'esc'];
 const PARTS = [
   ['can', 'motor', 'motor-temperature', 'canC'],
   ['esc', 'ESC', 'esc-temperature', 'escC'],
@@ -67,7 +74,8 @@ const hottest = (readings: readonly TypedReading[], of: TypedReading['of']): num
 };
 
 /**
- * Go on, hold or go back after a step, with every reason and its figures. Never go without a pass each way and the four temperatures.
+ * Go on, hold or go back after a step, with every reason and its figures. Never go without a pass each way and the four temperatures. Like is judged by
+ * like: what is read after two passes by the band of two passes, from as warm as the car began. A can or ESC without a matt patch may be hotter than it reads.
  * A short run with a hot motor at little current says that the motor has the wrong kv for these volts: more pinion makes it worse.
  */
 export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { speed, heat }: FigureWords = METRIC): Verdict {
@@ -98,12 +106,25 @@ export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { 
     const c = hottest(found.readings, of);
     if (c === undefined) continue;
     const { caution, stop } = limits[limitId];
-    const expected = foreseen[band].p50;
-    const warm = expected + Math.max(TELLS_K, WITHIN * (expected - foreseen.ambientC));
+    const isBare = found.hasPatch !== true && BARE.includes(of);
+    const couldBeC = isBare ? c + BARE_READS_LOW_K : c;
+    const { p10, p90 } = foreseen[band];
+    const isWarmer = c > Math.max(WARM_FROM_C, p90 + WARMER_BY_K);
     if (stop !== undefined && c >= stop) say('over-stop', 'back', `The ${word} was at ${heat(c)}; ${heat(stop)} is its end.`);
     else if (caution !== undefined && c >= caution) say('over-caution', 'hold', `The ${word} was at ${heat(c)}; from ${heat(caution)} on take care.`);
-    else if (c > warm) say('warmer', 'hold', `The ${word} was at ${heat(c)}, predicted were ${heat(expected)}: let it cool, repeat, find out why.`);
-    if (of === 'can' && ((caution !== undefined && c >= caution) || c > warm)) isHot = true;
+    else if (caution !== undefined && couldBeC >= caution)
+      say(
+        'no-patch',
+        'hold',
+        `The ${word} read ${heat(c)} on bare metal and may be at ${heat(couldBeC)}: stick tape or paint a matt patch on it and read it again.`,
+      );
+    else if (isWarmer)
+      say(
+        'warmer',
+        'hold',
+        `The ${word} was at ${heat(c)}, predicted were ${heat(p10)} to ${heat(p90)}. Was it driven just before? If not, let it cool, repeat, find out why.`,
+      );
+    if (of === 'can' && ((caution !== undefined && couldBeC >= caution) || isWarmer)) isHot = true;
   }
 
   if (found.passes.length > 0) {
@@ -126,6 +147,6 @@ export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { 
       say('off-speed', 'hold', `It did ${speed(speedMs)}, predicted were ${speed(foreseen.topSpeedMs.p50)}: find out why before going on.`);
   }
   const verdict = reasons.some((one) => one.level === 'back') ? 'back' : reasons.some((one) => one.level === 'hold') ? 'hold' : 'go';
-  if (verdict === 'go') say('as-predicted', 'go', 'Speed and temperatures are as predicted, and under every caution.');
+  if (verdict === 'go') say('as-predicted', 'go', 'Speed is as predicted, and temperatures are under every caution.');
   return { verdict, reasons };
 }

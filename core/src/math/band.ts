@@ -1,4 +1,4 @@
-import { quantileSorted } from 'd3-array';
+import { quantile, quantileSorted } from 'd3-array';
 
 /** The likely range of a figure: eight of ten lie within. */
 export interface Band {
@@ -6,6 +6,9 @@ export interface Band {
   p50: number;
   p90: number;
 }
+
+/** The value that a share of drawn values lies under; NaN of none. */
+export const shareBelow = (values: readonly number[], share: number): number => quantile(values, share) ?? NaN;
 
 /** The band of drawn values, in any order; NaN of none. */
 export function bandOf(values: readonly number[]): Band {

@@ -25,6 +25,9 @@ const rung = (speedMs: number, canC: number, cap?: number): Rung => ({
   escC: band(40),
   packC: band(30),
   packA: band(20),
+  windingOverCanK: 5,
+  ambientC: 20,
+  planned: { canC: band(canC + 10), escC: band(45), packC: band(32) },
   stops: undefined,
 });
 
@@ -155,6 +158,7 @@ const GOOD: AtTrack = {
     { of: 'can', c: 54, afterStopS: 120 },
   ],
   settledA: 25,
+  hasPatch: true,
 };
 const withReading = (of: 'can' | 'esc' | 'pack', c: number): AtTrack => ({
   ...GOOD,
@@ -172,8 +176,13 @@ test.each<[string, AtTrack, 'go' | 'hold' | 'back', ReasonId]>([
   ['readings after a minute', withTimes(61), 'hold', 'readings-late'],
   ['no highest', { ...GOOD, readings: GOOD.readings.slice(0, 3) }, 'hold', 'highest-missing'],
   ['a highest too late', { ...GOOD, readings: [...GOOD.readings.slice(0, 3), { of: 'can', c: 50, afterStopS: 181 }] }, 'hold', 'highest-missing'],
-  ['a can just under caution and as predicted', withReading('can', 59.9), 'go', 'as-predicted'],
-  ['a can that is warmer than predicted', withReading('can', 61), 'hold', 'warmer'],
+  // Predicted up to 57.75 and 47.25 °C; 15 K beyond that it is warmer.
+  ['a can just under caution, within 15 K of its band', withReading('can', 69.9), 'go', 'as-predicted'],
+  ['an ESC a little warmer than its band', withReading('esc', 62), 'go', 'as-predicted'],
+  ['an ESC that is far warmer than its band', withReading('esc', 62.5), 'hold', 'warmer'],
+  ['a bare can that reads what a caution less 15 K is', { ...withReading('can', 55), hasPatch: false }, 'hold', 'no-patch'],
+  ['a bare can under that', { ...withReading('can', 54.9), hasPatch: false }, 'go', 'as-predicted'],
+  ['a can of which nobody said whether it has a patch', { ...withReading('can', 60), hasPatch: undefined }, 'hold', 'no-patch'],
   ['a can at caution', withReading('can', 70), 'hold', 'over-caution'],
   ['a can just under its end', withReading('can', 84.9), 'hold', 'over-caution'],
   ['a can at its end', withReading('can', 85), 'back', 'over-stop'],
@@ -192,6 +201,12 @@ test.each<[string, AtTrack, 'go' | 'hold' | 'back', ReasonId]>([
   expect(said.verdict).toBe(verdict);
   expect(said.reasons.map((one) => one.id)).toContain(reason);
   for (const { text } of said.reasons) expect(text).toMatch(/[.]$/);
+});
+
+test('a cold car is not held for being warmer than predicted', () => {
+  const cold: Foreseen = { ...FORESEEN, ambientC: 20, canC: band(24), escC: band(21), packC: band(21) };
+  const found = { ...withReading('can', 36), readings: withReading('can', 36).readings.map((one) => (one.of === 'can' ? one : { ...one, c: 27 })) };
+  expect(verdictOf(found, cold, limitsWith()).verdict).toBe('go');
 });
 
 test('go is never said with anything missing (1,000 seeded, seed 3)', () => {

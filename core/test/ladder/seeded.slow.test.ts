@@ -99,10 +99,12 @@ test(`a step that does just what was foreseen under every caution is a go (12 pl
       const found = {
         passes: (['out', 'back'] as const).map((direction) => ({ speedMs: foreseen.topSpeedMs.p50, direction })),
         readings: [read('can', 20), read('esc', 30), read('pack', 40), read('can', 120)],
+        hasPatch: true,
       };
       expect(verdictOf(found, foreseen, limits).verdict).toBe('go');
-      // Hotter by a fifth and more than a thermometer can be off is no go.
-      const hot = { ...found, readings: found.readings.map((one) => ({ ...one, c: one.c + Math.max(4, 0.2 * (one.c - foreseen.ambientC)) })) };
+      // A warm part that is 15 K beyond its band is no go.
+      const beyond = (of: TypedReading['of']) => foreseen[`${of as 'can' | 'esc' | 'pack'}C`].p90;
+      const hot = { ...found, readings: found.readings.map((one) => ({ ...one, c: Math.max(45, beyond(one.of) + 15) + 1 })) };
       expect(verdictOf(hot, foreseen, limits).verdict).toBe('hold');
     }),
     { seed: SEED, numRuns: 12, endOnFailure: true },

@@ -46,6 +46,10 @@ export interface Builder {
   straight?: boolean;
   /** Learns the car after each step. */
   learns?: boolean;
+  /** Reads a bare can from afar, and says so, or wrongly says that it has a patch. */
+  reads?: 'patch' | 'bare' | 'bare, said to have a patch';
+  /** Drives on at once instead of waiting for the car to cool. */
+  skipsWaits?: boolean;
 }
 
 export interface DayDone {
@@ -56,6 +60,8 @@ export interface DayDone {
   /** The builder left the target alone. */
   refused: boolean;
   verdicts: Verdict[];
+  /** The hottest can with which a step was called good [°C]; −Infinity where none was. */
+  wentAtC: number;
   /** How far the can is from what the countdown foretold at its end [K]. */
   countdownOffK: number[];
 }
@@ -68,12 +74,14 @@ const MOST_HOLDS = 3;
 const PINIONS_UNDER = 10;
 /** A wait that nothing was read for, and the shortest that is checked half way. */
 const [LONG_S, CHECKED_FROM_S] = [1800, 240];
+/** A builder who does not wait is still there for the highest of the can. */
+const READ_UNTIL_S = 120;
 
 /** Everything that is noted of a drive: passes by the phone, four temperatures, the ESC’s log. */
-function noted(day: Day, drive: Drive, plan: PlanFile): { run: LoggedRun; readings: TypedReading[] } {
+function noted(day: Day, drive: Drive, plan: PlanFile, reads: Builder['reads'] = 'patch'): { run: LoggedRun; readings: TypedReading[] } {
   const devices = new Devices({ day, drive });
-  const read = (of: 'can' | 'esc' | 'pack', afterS: number) =>
-    asReading({ of, distanceM: 0.15, matt: true }, devices.thermometerC({ of, distanceM: 0.15, matt: true }, afterS), afterS);
+  const pointing = (of: 'can' | 'esc' | 'pack') => ({ of, distanceM: reads === 'patch' ? 0.15 : 0.5, matt: reads === 'patch' });
+  const read = (of: 'can' | 'esc' | 'pack', afterS: number) => asReading(pointing(of), devices.thermometerC(pointing(of), afterS), afterS);
   const readings = [read('can', 20), read('esc', 30), read('pack', 40), read('can', 120)];
   const hidden = carOfDay(day);
   const { samples } = driveHidden(hidden, drive, drive.from);
@@ -109,11 +117,16 @@ function noted(day: Day, drive: Drive, plan: PlanFile): { run: LoggedRun; readin
 }
 
 /** Works a practice day from its start to its end. Deterministic. */
-export function workDay(base: PlanFile, seed: number, { straight = false, learns = true }: Builder = {}): DayDone {
+export function workDay(
+  base: PlanFile,
+  seed: number,
+  { straight = false, learns = true, reads = 'patch', skipsWaits = false }: Builder = {},
+): DayDone {
   let day: Day = { base, seed, stoodS: 0, waitedS: 0, drives: [] };
   const hidden = carOfDay(day);
   const [verdicts, countdownOffK]: [Verdict[], number[]] = [[], []];
   const attempts: Attempt[] = [];
+  let wentAtC = -Infinity;
   const runs: LoggedRun[] = [];
   let learned: LearnedFigures | undefined;
   const withGears = ({ pinion, spur }: StepGears): PlanFile => ({
@@ -144,6 +157,7 @@ export function workDay(base: PlanFile, seed: number, { straight = false, learns
     climbed,
     refused,
     verdicts,
+    wentAtC,
     countdownOffK,
   });
 
@@ -169,7 +183,8 @@ export function workDay(base: PlanFile, seed: number, { straight = false, learns
       ...(stood.spur === undefined ? {} : { spur: stood.spur }),
       ...(stood.capShare === undefined ? {} : { capShare: stood.capShare }),
     };
-    const way = ladder(plan, { limits: LIMITS, ...teeth, ...(from ? { from } : {}) });
+    const canReadings = runs.filter((run) => run.readings?.some((one) => one.of === 'can')).length;
+    const way = ladder(plan, { limits: LIMITS, canReadings, ...teeth, ...(from ? { from } : {}) });
     if (way.steps.length === 0) return done(false, true);
     const at = standingOf(way.steps, attempts, (gears) => (gears.capShare ?? 1) * predictSteady(resolvePlan(withGears(gears))).topSpeedMs);
     const step: LadderStep = way.steps[at.at]!;
@@ -182,7 +197,7 @@ export function workDay(base: PlanFile, seed: number, { straight = false, learns
       raced = key;
       const race = drive(gears, 'race');
       if (race.lost) return done(false, true);
-      const { run: plain, readings } = noted(day, race, withGears(gears));
+      const { run: plain, readings } = noted(day, race, withGears(gears), reads);
       const run = begun(plain);
       // Typed alone, a whole run tells how this driver drives it as well; held back, only its log tells anything.
       const { trace: _trace, ...typed } = run;
@@ -195,10 +210,11 @@ export function workDay(base: PlanFile, seed: number, { straight = false, learns
     const foreseen = stepForeseen(step.plan, gears.capShare ?? 1, warm);
     const driven = drive(gears, 'passes');
     if (driven.lost) return done(false, true);
-    const { run: cold, readings } = noted(day, driven, withGears(gears));
+    const { run: cold, readings } = noted(day, driven, withGears(gears), reads);
     const run = begun(cold);
-    const verdict = verdictOf({ passes: run.passes!, readings }, foreseen, LIMITS);
+    const verdict = verdictOf({ passes: run.passes!, readings, hasPatch: reads !== 'bare' }, foreseen, LIMITS);
     verdicts.push(verdict);
+    if (verdict.verdict === 'go') wentAtC = Math.max(wentAtC, driven.stopped.canC);
     attempts.push({ ...gears, verdict: verdict.verdict });
     holds = verdict.verdict === 'go' ? 0 : holds + 1;
     if (holds > MOST_HOLDS) return done(false, true);
@@ -214,7 +230,8 @@ export function workDay(base: PlanFile, seed: number, { straight = false, learns
     const readyC = Math.max(USUAL_READY_C, base.site.ambientC + 8);
     const plan = resolvePlan(one.plan);
     let read = first;
-    let stoodS = coolingOf(plan, read, guess, readyC).readyS ?? LONG_S;
+    const ready = coolingOf(plan, read, guess, readyC).readyS ?? LONG_S;
+    let stoodS = skipsWaits ? Math.min(READ_UNTIL_S, ready) : ready;
     if (stoodS > CHECKED_FROM_S) {
       // Half way, and once more near the end, the thermometer is pointed again, and the countdown set by it.
       const pointing = { of: 'can', distanceM: 0.15, matt: true } as const;

@@ -37,6 +37,7 @@ const schema = Joi.object<Climb, true>({
     .items(Joi.object<BegunStep, true>({ topSpeedMs: said, canC: said, ...gears }))
     .max(MOST_BEGUN_STEPS),
   ownedOnly: Joi.boolean().valid(true),
+  hasPatch: Joi.boolean(),
   readyC: number('ladder.readyC'),
 });
 

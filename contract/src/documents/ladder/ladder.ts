@@ -28,6 +28,8 @@ export interface Climb {
   begun?: BegunStep[];
   /** Only gears that are owned. */
   ownedOnly?: true;
+  /** Whether motor and ESC have a matt patch for the thermometer; left out while nobody has said. */
+  hasPatch?: boolean;
   /** The next run starts under this [°C]. */
   readyC?: number;
 }

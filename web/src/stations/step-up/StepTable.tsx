@@ -13,7 +13,16 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   // A dash before a minus would read as one of them.
   const band = ({ p10, p90 }: Band, unit: typeof speed) => `${formatIn(p10, unit)}${toShown(p90, unit) < 0 ? ' to ' : '–'}${formatIn(p90, unit)}`;
   const radio = ladder.steps.some((step) => step.room.toRadioEdgeS !== undefined);
-  const heads = ['Step', speed.symbol, `can ${heat.symbol}`, `ESC ${heat.symbol}`, `pack ${heat.symbol}`, 'A', `needs ${length.symbol}`];
+  const heads = [
+    'Step',
+    speed.symbol,
+    `can ${heat.symbol}`,
+    `ESC ${heat.symbol}`,
+    `pack ${heat.symbol}`,
+    `can, whole run ${heat.symbol}`,
+    'A',
+    `needs ${length.symbol}`,
+  ];
   return (
     <SideScroll label="Steps, as a table">
       <table aria-label="Steps" className="w-full min-w-[520px] text-right text-[12.5px]">
@@ -45,6 +54,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
               <td className="pr-2 whitespace-nowrap">{band(step.canC, heat)}</td>
               <td className="pr-2 whitespace-nowrap">{band(step.escC, heat)}</td>
               <td className="pr-2 whitespace-nowrap">{band(step.packC, heat)}</td>
+              <td className="pr-2 whitespace-nowrap text-soft">{band(step.planned.canC, heat)}</td>
               <td className="pr-2">{step.packA.p50.toFixed(0)}</td>
               <td className="pr-2">{formatIn(step.room.wholeM, { ...length, digits: 0 })}</td>
               {radio && <td className="pr-2">{step.room.toRadioEdgeS?.toFixed(0)}</td>}
@@ -53,8 +63,8 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
         </tbody>
       </table>
       <p className="mt-1 text-[12px] text-soft print:hidden">
-        Temperatures are those of the whole planned run, so that a step is safe for it. Metres: run-up, ten to be timed over, stopping, and a third to
-        spare.
+        Temperatures are those read within a minute after the two passes of a step; beside them the can after the whole planned run, which each step
+        must be safe for as well. Metres: run-up, ten to be timed over, stopping, and a third to spare.
       </p>
       <Blanks steps={ladder.steps} />
     </SideScroll>

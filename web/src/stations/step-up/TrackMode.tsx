@@ -65,7 +65,9 @@ function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
         {asked.state === 'ready' && <Expect foreseen={asked.value.foreseen} step={step} />}
         {at.driven.length === 0 && <Cautions />}
         <p className="mt-3 text-soft">
-          Fit the gears, check the mesh by a strip of paper, screws and wheels. A pass each way at full throttle, then stop.
+          Fit the gears, check the mesh by a strip of paper, screws and wheels. A pass each way{' '}
+          {gears.capShare === undefined ? 'at full throttle' : `with the throttle held at ${Math.round(100 * gears.capShare)} % at the radio`}, then
+          stop.
         </p>
       </div>
       <div className={FOOT}>
@@ -90,8 +92,12 @@ function Expect({ foreseen, step }: { foreseen: Foreseen; step: LadderStep }) {
     ReturnType<typeof unitOf>,
   ];
   const rows: [string, string][] = [
-    ['Top speed', `${formatIn(foreseen.topSpeedMs.p10, speed)} to ${formatIn(foreseen.topSpeedMs.p90, speed)} ${speed.symbol}`],
+    [
+      gearsOfRung(step).capShare === undefined ? 'Top speed' : `At ${Math.round(100 * gearsOfRung(step).capShare!)} % of the throttle`,
+      `${formatIn(foreseen.topSpeedMs.p50, unitOf('m/s', system))} ${speed.symbol}, likely ${formatIn(foreseen.topSpeedMs.p10, speed)} to ${formatIn(foreseen.topSpeedMs.p90, speed)}`,
+    ],
     ['Motor, read within a minute', `${formatIn(foreseen.canC.p10, heat)} to ${formatIn(foreseen.canC.p90, heat)} ${heat.symbol}`],
+    ['Motor after the planned run', `${formatIn(step.planned.canC.p10, heat)} to ${formatIn(step.planned.canC.p90, heat)} ${heat.symbol}`],
     ['Amps at top speed', `about ${foreseen.packA.p50.toFixed(0)} A`],
     ['Room', `${formatIn(step.room.wholeM, length)} ${length.symbol}`],
   ];

@@ -1,6 +1,7 @@
 import type { CarRun } from '@puddler/contract/shared';
 import { HIGHEST_BY_S, READ_BY_S, type TypedReading } from '@puddler/core';
 import { FigureField } from '../../in-hand/FigureField';
+import { Choice } from '../../ui/Choice';
 import { useNow } from '../../ui/use-now';
 import { clockText } from './step-text';
 import type { AtLadder, Driven } from './use-climb';
@@ -32,6 +33,7 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
     at.changeRun(driven, (known) => withOne(known, before, c === undefined ? undefined : { of, c, afterStopS }), what, `reading ${what}`);
   };
   const [can, highest] = [firstOf(run, 'can'), highestOf(run)];
+  const { hasPatch } = at.climb;
   return (
     <section aria-label="Temperatures" className="mt-3 border-t border-rule pt-3">
       <p className="flex items-baseline gap-3">
@@ -43,6 +45,7 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
           {sinceS < READ_BY_S ? 'Motor, ESC and pack within a minute.' : sinceS < HIGHEST_BY_S ? 'Now the highest of the motor, in two minutes.' : ''}
         </span>
       </p>
+      <Patch hasPatch={hasPatch} onSay={(said) => at.change((noted) => ({ ...noted, hasPatch: said }), 'the patch for the thermometer')} />
       <div className="mt-1 flex flex-wrap gap-x-4 gap-y-2">
         {FIRST.map(([of, word]) => {
           const known = firstOf(run, of);
@@ -72,5 +75,21 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
         )}
       </div>
     </section>
+  );
+}
+
+/** Asked once before the first reading: bare metal shines, and reads up to 15 K low. */
+function Patch({ hasPatch, onSay }: { hasPatch: boolean | undefined; onSay: (hasPatch: boolean) => void }) {
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-[14px]" role="group" aria-label="A matt patch for the thermometer">
+      <span className="text-soft">{hasPatch === undefined ? 'Have motor and ESC a matt patch, tape or paint, for the thermometer?' : 'Read on'}</span>
+      <Choice on={hasPatch === true} onClick={() => onSay(true)}>
+        a matt patch
+      </Choice>
+      <Choice on={hasPatch === false} onClick={() => onSay(false)}>
+        bare metal
+      </Choice>
+      {hasPatch === false && <span className="text-soft">which may be 15 K hotter than it reads.</span>}
+    </div>
   );
 }

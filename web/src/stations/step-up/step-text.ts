@@ -22,17 +22,27 @@ const STOP_WORDS: Record<RungStop['id'], { what: string; unit: string }> = {
   'pack-temperature': { what: 'the pack', unit: '°C' },
   'esc-continuous': { what: 'the ESC’s amps', unit: 'share' },
   'motor-rpm': { what: 'the motor’s rpm', unit: 'share' },
+  'electrical-rpm': { what: 'the electrical rpm', unit: 'rpm' },
+  ballooning: { what: 'the growth of the tyres', unit: 'growth' },
+  'pack-current': { what: 'the pack’s peak', unit: 'share' },
+  driveline: { what: 'the pull on the driveline', unit: 'times' },
 };
 
 /** What forbids the next step, with its figures. */
-export function stopText({ id, value, limit }: RungStop, system: UnitSystem): string {
+export function stopText({ id, gate, value, limit }: RungStop, system: UnitSystem): string {
   const { what, unit } = STOP_WORDS[id];
+  const when = gate === 'passes' ? 'in the two passes' : 'over the planned run';
+  if (unit === 'growth')
+    return `${what} could reach ${formatNumber(100 * value, 0)} % of their diameter; ${formatNumber(100 * limit, 0)} % is their end`;
+  if (unit === 'times')
+    return `${what} could reach ${formatNumber(value, 1)} times what the car was made for; ${formatNumber(limit, 1)} times is its end`;
+  if (unit === 'rpm') return `${what} could reach ${formatNumber(value, 0)}; ${formatNumber(limit, 0)} is the ESC’s end`;
   if (unit === 'share')
     return `${what} could reach ${formatNumber(100 * value, 0)} % of what it stands; ${formatNumber(100 * limit, 0)} % is its end`;
   // A value just over its limit must not read the same as that.
   const shown = { ...unitOf(unit, system), digits: 0 };
   const over = { ...shown, digits: formatIn(value, shown) === formatIn(limit, shown) ? 1 : 0 };
-  return `${what} could reach ${formatIn(value, over)} ${shown.symbol} over the planned run; ${formatIn(limit, shown)} ${shown.symbol} is its end`;
+  return `${what} could reach ${formatIn(value, over)} ${shown.symbol} ${when}; ${formatIn(limit, shown)} ${shown.symbol} is its end`;
 }
 
 /** What would have to change for more. */
@@ -43,13 +53,20 @@ const CHANGE_WORDS: Record<RungStop['id'], string> = {
   'pack-temperature': 'A pack of more capacity or a lower resistance, or shorter runs.',
   'esc-continuous': 'A larger ESC, or fewer amps: less kv, a smaller pinion, fewer cells.',
   'motor-rpm': 'Fewer kv or fewer cells.',
+  'electrical-rpm': 'A motor of fewer poles, or fewer kv.',
+  ballooning: 'Belted or foam tyres, or a lower speed.',
+  'pack-current': 'A pack or a plug that bears more.',
+  driveline: 'A stronger driveline, or less motor.',
 };
+const HUNDREDTHS: Record<number, string> = { 10: 'one of ten cars', 25: 'one of four cars' };
 
 export function outcomeText(
   { outcome, steps, because }: Ladder,
   system: UnitSystem,
 ): { text: string; why: string | undefined; change: string | undefined } {
-  const why = because && `${capitalized(stopText(because, system))}, in one of ten cars like this.`;
+  const why =
+    because &&
+    `${capitalized(stopText(because, system))}, in ${HUNDREDTHS[because.inHundred] ?? `${because.inHundred} of a hundred cars`} like this.`;
   const change = because && CHANGE_WORDS[because.id];
   if (outcome === 'reached')
     return { text: `${steps.length === 1 ? 'One step' : `${steps.length} steps`} to the target.`, why: undefined, change: undefined };

@@ -59,7 +59,8 @@ export interface AtLadder {
   changeRun: (driven: Driven, change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
 }
 
-export const foundAt = ({ step, run }: Pick<Driven, 'step' | 'run'>): AtTrack => ({
+export const foundAt = ({ step, run }: Pick<Driven, 'step' | 'run'>, hasPatch: boolean | undefined): AtTrack => ({
+  hasPatch,
   passes: run.passes ?? [],
   readings: run.readings ?? [],
   settledA: run.current?.settledA,
@@ -105,16 +106,16 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   const climb = useAppSelector((state) => climbOf(state, id));
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  const { limits } = useRunTerms(carId, file.limits);
+  const { limits, stock } = useRunTerms(carId, file.limits);
   const system = useAppSelector((state) => state.prefs.units);
   const teeth = useTeeth(inHand, climb.ownedOnly === true);
   const driven = useMemo(
     () =>
       climb.steps.flatMap((step): Driven[] => {
         const run = runs.find((one) => one.id === step.runId)?.run;
-        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }), step.foreseen, limits, figureWords(system)) }] : [];
+        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }, climb.hasPatch), step.foreseen, limits, figureWords(system)) }] : [];
       }),
-    [climb.steps, runs, limits, system],
+    [climb.steps, climb.hasPatch, runs, limits, system],
   );
   const last = driven[driven.length - 1];
   const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);
@@ -129,9 +130,11 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   );
   // Where one stands is known once the runs of the steps are here.
   const isHere = useAppSelector((state) => state.desk.logLoaded) || climb.steps.length === 0;
+  const canReadings = runs.filter(({ run }) => run.readings?.some((one) => one.of === 'can')).length;
   const wish = useMemo(
-    (): LadderWish | undefined => (isHere ? { plan: file, options: { limits, ...teeth, ...(from ? { from } : {}) } } : undefined),
-    [isHere, file, limits, teeth, from],
+    (): LadderWish | undefined =>
+      isHere ? { plan: file, options: { limits, canReadings, ...(stock ? { stock } : {}), ...teeth, ...(from ? { from } : {}) } } : undefined,
+    [isHere, file, limits, canReadings, stock, teeth, from],
   );
   const state = useLadder(wish);
   const standing = useMemo(
