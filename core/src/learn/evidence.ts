@@ -2,7 +2,7 @@ import { isHeldBack, planAsDriven, type LoggedRun } from './logged-run';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { COUNT_IN_FULL, type Evidence, type FeatureKind } from './feature';
 import { tracedEvidence } from './traced-evidence';
-import { typedEvidence } from './typed-evidence';
+import { passWays, typedEvidence } from './typed-evidence';
 
 const NOTHING: ReturnType<typeof typedEvidence> = { drafts: [], model: () => [] };
 
@@ -23,5 +23,6 @@ export function evidenceOf(run: LoggedRun, place: number, only?: readonly string
     features: drafts.map(({ gain, ...draft }) => ({ ...draft, gain, weight: Math.min(1, COUNT_IN_FULL / counts.get(draft.kind)!) })),
     model,
     isTraced: traced !== undefined,
+    isOneWay: traced === undefined && (run.passes?.length ?? 0) > 0 && !passWays(run.passes).isBoth,
   };
 }

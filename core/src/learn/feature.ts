@@ -34,11 +34,18 @@ export const SIGMA = {
   coastDown: 0.05,
   voltsLost: 0.08,
   charge: 0.03,
+  /** Without a log it depends on how it was driven more than on the car; less so round a course that was measured. */
+  chargeTyped: 0.4,
+  chargeOnCourse: 0.15,
   launch: 0.03,
   grip: 0.08,
   /** The model’s own error, added in squares to each. */
   model: 0.01,
 } as const;
+/** A speed is told no finer than this, whatever the car [m/s]. */
+const SPEED_MS = 0.15;
+/** Passes each way that differ by more than this tell no more than their half difference. */
+export const WAYS_DIFFER = 0.12;
 const READING_K = 1.5;
 const READING_SHARE = 0.05;
 /** So many of one kind within a run count in full: their noise is shared. */
@@ -55,6 +62,8 @@ export interface Evidence {
   model: (plan: ResolvedPlan, day: Day) => number[];
   /** It goes both ways, so that wind and slope show. */
   isTraced: boolean;
+  /** Its passes were typed of one direction only: what the wind and the slope did is not known. */
+  isOneWay: boolean;
 }
 
 /** A feature before its weight is known. */
@@ -65,6 +74,10 @@ export interface Draft {
   sigma: number;
   gain?: Evidence['features'][number]['gain'];
 }
+
+/** Noise of the logarithm of a speed that was told `times` times: a slow car's is told roughly. */
+export const speedSigma = (sigma: number, speedMs: number, times: number): number =>
+  withModel(Math.hypot(sigma, SPEED_MS / Math.sqrt(times) / Math.max(0.1, speedMs)));
 
 export const withModel = (sigma: number) => Math.hypot(sigma, SIGMA.model);
 /** A thermometer’s noise, with the model’s own [K]. */

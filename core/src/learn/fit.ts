@@ -1,7 +1,7 @@
 import { scalableCopy, type UncertainFigure } from '../resolve/uncertain-figures';
 import type { Evidence } from './feature';
 import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from '../math/matrix';
-import { NUISANCE_SIGMA, type Nuisance } from './parameters';
+import { NUISANCE_SIGMA, ONE_WAY_SIGMA, type Nuisance } from './parameters';
 
 /** How a fit ended. */
 export type FitOutcome = 'converged' | 'max-steps' | 'no-evidence' | 'not-computable';
@@ -30,6 +30,8 @@ export interface FittedRun {
 /** Student’s degrees of freedom: two wild figures in four do little. */
 const DEGREES = 4;
 const DIFFERENCE = 0.01;
+/** Under so many amps an offset is all there is [A]. */
+const LEAST_A = 1;
 const STEP_LIMIT = 0.4;
 const SETTLED = 1e-4;
 const MOST_STEPS = 20;
@@ -45,6 +47,8 @@ function modelOf({ evidence, placed, own }: FittedRun, theta: readonly number[])
   const values = evidence.model(copy, { restV, windMs: of(own.windMs), grade: of(own.grade) });
   for (const [i, { gain }] of evidence.features.entries()) {
     if (gain === 'gainA' && own.gainA !== undefined) values[i]! += theta[own.gainA]!;
+    // An offset tells the more the fewer the amps.
+    if (gain === 'gainA' && own.offsetA !== undefined) values[i]! += theta[own.offsetA]! / Math.max(LEAST_A, Math.exp(values[i]!));
     if (gain === 'gainV' && own.gainV !== undefined) values[i]! += theta[own.gainV]!;
     if (gain === '1/gainV' && own.gainV !== undefined) values[i]! -= theta[own.gainV]!;
   }
@@ -179,7 +183,7 @@ export function fit(
     0,
   );
   const taught = plain.reduce((sum, row, i) => sum + row.reduce((own, value, j) => own + value * squares[j]![i]!, 0), 0);
-  const spread = Math.max(1, square / Math.max(1, weight - taught));
+  const spread = spreadOf(runs, residuals, square / Math.max(1, weight - taught), weight - taught);
   return {
     outcome,
     steps,
@@ -192,12 +196,32 @@ export function fit(
   };
 }
 
+/** From here on figures are beyond chance: so many of them, or misfit in whole so much over what noise explains. */
+const BEYOND = { sigmas: 4, features: 2, misfit: 2 };
+
+/**
+ * By how much the covariance is widened: what the noise that was assumed does not explain. Runs that do not fit, or that contradict each other, widen it by
+ * their whole misfit: the weights that keep a wild figure from leading must not make what is left look sure.
+ */
+function spreadOf(runs: readonly FittedRun[], residuals: readonly number[][], weighed: number, freedom: number): number {
+  let [whole, beyond] = [0, 0];
+  for (const [r, { evidence }] of runs.entries())
+    for (const [i, { weight }] of evidence.features.entries()) {
+      const square = residuals[r]![i]! ** 2;
+      whole += weight * square;
+      if (square > BEYOND.sigmas ** 2) beyond++;
+    }
+  const misfit = whole / Math.max(1, freedom);
+  return Math.max(1, misfit > BEYOND.misfit || beyond >= BEYOND.features ? misfit : weighed);
+}
+
 /** The nuisances that a run needs by what it says. */
-export function nuisancesOf({ features, hasCurrent, hasVolts, isTraced }: Evidence, own: (sigma: number) => number): FittedRun['own'] {
+export function nuisancesOf({ features, hasCurrent, hasVolts, isTraced, isOneWay }: Evidence, own: (sigma: number) => number): FittedRun['own'] {
   return {
-    ...(hasCurrent ? { gainA: own(NUISANCE_SIGMA.gainA) } : {}),
+    ...(hasCurrent ? { gainA: own(NUISANCE_SIGMA.gainA), offsetA: own(NUISANCE_SIGMA.offsetA) } : {}),
     ...(hasVolts ? { gainV: own(NUISANCE_SIGMA.gainV) } : {}),
     ...(features.length > 0 ? { charge: own(NUISANCE_SIGMA.charge), restV: own(NUISANCE_SIGMA.restV) } : {}),
     ...(isTraced ? { windMs: own(NUISANCE_SIGMA.windMs), grade: own(NUISANCE_SIGMA.grade) } : {}),
+    ...(isOneWay ? { windMs: own(ONE_WAY_SIGMA.windMs), grade: own(ONE_WAY_SIGMA.grade) } : {}),
   };
 }

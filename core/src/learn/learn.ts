@@ -1,7 +1,8 @@
 import type { LoggedRun } from './logged-run';
 import { assemble } from './assemble';
 import { evidenceOf } from './evidence';
-import { NARROWED } from '../resolve/learned-figures';
+import { NARROWED, withoutLearned } from '../resolve/learned-figures';
+import { learnedFigures, movesTopSpeed } from './learned-plan';
 import { fit, type Fit, type FitOutcome, type FittedRun } from './fit';
 import type { Matrix } from '../math/matrix';
 import type { LearnFigure } from './parameters';
@@ -40,6 +41,8 @@ export interface Learned {
   covariance: Matrix;
   slips: SuspectedSlip[];
   misfits: Misfit[];
+  /** Whether there is something to take: a figure that counts, or an answer that moves though no single figure does. */
+  isWorthTaking: boolean;
 }
 
 const FITS_BADLY = 3;
@@ -54,17 +57,21 @@ export function learn(runs: readonly LoggedRun[], report: (what: string, share: 
   report('fitting', 0.1);
   const found = fit(fitted, parameters.priorPrecision());
   const { places } = parameters;
-  return {
+  const taught = {
     runs: evidences.map((one) => one.name),
-    outcome: found.outcome,
-    steps: found.steps,
     figures: parameters.figures.map((figure, k) => figureAfter(figure, places[k]!, found, fitted)),
     theta: places.map((at) => found.theta[at]!),
     covariance: places.map((a) => places.map((b) => found.covariance[a]![b]!)),
-    slips:
-      found.outcome === 'converged' || found.outcome === 'max-steps'
-        ? weighSlips(runs, evidences, found, (share) => report('weighing slips', 0.5 + 0.5 * share))
-        : [],
+  };
+  const isFitted = found.outcome === 'converged' || found.outcome === 'max-steps';
+  return {
+    ...taught,
+    outcome: found.outcome,
+    steps: found.steps,
+    isWorthTaking:
+      isFitted &&
+      (taught.figures.some((figure) => figure.counts) || runs.some(({ plan }) => movesTopSpeed(withoutLearned(plan), learnedFigures(taught)))),
+    slips: isFitted ? weighSlips(runs, evidences, found, (share) => report('weighing slips', 0.5 + 0.5 * share)) : [],
     misfits: found.residuals
       .filter(({ residual }) => Math.abs(residual) > FITS_BADLY)
       .map(({ run, feature, residual }) => {

@@ -39,8 +39,8 @@ export function slopeFeatures({ passes, coastDowns }: Stretches, { fields, dtS }
       return Math.log(Math.max(1e-4, sign * accel * line.line.leverAtRest * RPM_PER_RAD_S));
     };
     model(now);
-    // Where the tyres hold the car back, its motor’s speed tells nothing of the car’s.
-    if (guarded && duty === 1 && now.at.limited) return [];
+    // Where the tyres slip or hold the car back, its motor’s speed tells little of the car’s.
+    if (guarded && duty === 1 && now.at.forceN > 0.5 * now.at.line.gripN) return [];
     return [{ kind, label: kind, value: Math.log(sign * perS), sigma: withModel(duty === 1 ? SIGMA.acceleration : SIGMA.coastDown), model }];
   };
   const top = Math.max(0, ...passes.map((pass) => pass.topRpm ?? 0));

@@ -16,15 +16,19 @@ export interface LearnFigure {
 }
 
 /** What is not the car’s: sensors of one run, and how it began. */
-export type Nuisance = 'gainA' | 'gainV' | 'charge' | 'restV' | 'windMs' | 'grade' | 'fullThrottle';
+export type Nuisance = 'gainA' | 'offsetA' | 'gainV' | 'charge' | 'restV' | 'windMs' | 'grade' | 'fullThrottle';
 export const NUISANCE_SIGMA: Record<Exclude<Nuisance, 'fullThrottle'>, number> = {
   gainA: 0.03,
+  /** Amps that a sensor shows of none. */
+  offsetA: 0.3,
   gainV: 0.005,
   charge: 0.02,
   restV: 0.02,
   windMs: 2.5,
   grade: 0.006,
 };
+/** Of passes one way only. */
+export const ONE_WAY_SIGMA = { windMs: 4, grade: 0.015 };
 
 /** The parameters of a fit: figures that runs share, then each run’s own. */
 export class Parameters {

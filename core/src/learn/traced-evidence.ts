@@ -21,7 +21,7 @@ export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: rea
   if (!driven) return undefined;
   const now = new Conditions(resolved, driven, CALM);
   const all: Traced[] = [
-    ...settledFeatures(found.passes),
+    ...settledFeatures(found.passes, now, guarded),
     ...slopeFeatures(found, trace, now, guarded),
     ...currentFeatures(found.passes, trace, now, guarded),
     ...lostFeatures(found.passes, trace),
@@ -113,13 +113,18 @@ const SETTLED: readonly {
 ];
 
 /** Speed, amps, volts and rpm at the end of each pass that settled. */
-function settledFeatures(passes: Passes): Traced[] {
+function settledFeatures(passes: Passes, now: Conditions, guarded: boolean): Traced[] {
   return passes.flatMap(({ settled }, i) => {
     if (!settled) return [];
     const slot = (settled.from + settled.to) >> 1;
+    now.setTo(slot);
+    balance(now.at, now.plan.car.tyreGrowth);
+    // Tyres that slip turn faster than they roll.
+    const slips = now.at.forceN > 0.5 * now.at.line.gripN;
     return SETTLED.flatMap(({ kind, sigma, gain, value, model }): Traced[] => {
       const measured = value(settled);
       if (measured === undefined || !(measured > 0)) return [];
+      if (guarded && slips && kind === 'speed per rpm') return [];
       return [
         {
           kind,

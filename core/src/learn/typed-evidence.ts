@@ -8,7 +8,7 @@ import { fastRun } from '../predict/run-fast';
 import { timesToMarks } from '../predict/pass';
 import { ROUGH_RUN } from '../predict/tolerances';
 import { balance } from '../predict/top-speed';
-import { readingSigma, SIGMA, withModel, type Draft, type Part } from './feature';
+import { readingSigma, SIGMA, speedSigma, WAYS_DIFFER, withModel, type Draft, type Part } from './feature';
 
 /** Readings with a thermometer, and charge put back: the same for both kinds of runs. */
 export function afterwards(
@@ -27,7 +27,12 @@ export function afterwards(
     sigma: readingSigma(c, ambientC),
   }));
   if (run.usedAh !== undefined && run.usedAh > 0)
-    drafts.push({ kind: 'charge used', label: 'charge put back', value: Math.log(run.usedAh), sigma: withModel(SIGMA.charge) });
+    drafts.push({
+      kind: 'charge used',
+      label: 'charge put back',
+      value: Math.log(run.usedAh),
+      sigma: withModel(run.trace ? SIGMA.charge : resolved.run.course ? SIGMA.chargeOnCourse : SIGMA.chargeTyped),
+    });
   return {
     drafts,
     model: (plan, end, usedAh) => [
@@ -43,14 +48,26 @@ const EARLY = 0.3;
 /** A mark that is never reached [s]. */
 const NEVER_S = 300;
 
+/** Whether passes were typed of both ways, and by how much these differ: a logarithm. */
+export function passWays(passes: LoggedRun['passes'] = []): { isBoth: boolean; difference: number } {
+  const mean = (way: 'out' | 'back') => {
+    const logs = passes.flatMap((one) => (one.direction === way ? [Math.log(one.speedMs)] : []));
+    return logs.reduce((sum, one) => sum + one, 0) / logs.length;
+  };
+  const difference = mean('out') - mean('back');
+  return Number.isNaN(difference) ? { isBoth: false, difference: 0 } : { isBoth: true, difference };
+}
+
 /** What was typed of a run: passes, amps, temperatures, charge. */
 export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
   const drafts: Draft[] = [];
   const passes = run.passes ?? [];
-  const bothWays = passes.some((one) => one.direction === 'out') && passes.some((one) => one.direction === 'back');
+  const ways = passWays(passes);
   if (passes.length > 0) {
     const mean = passes.reduce((sum, one) => sum + Math.log(one.speedMs), 0) / passes.length;
-    drafts.push({ kind: 'top speed', label: 'top speed', value: mean, sigma: withModel(bothWays ? SIGMA.speedBothWays : SIGMA.speedOneWay) });
+    // Ways that differ much tell no more than what lies between them.
+    const sigma = Math.abs(ways.difference) > WAYS_DIFFER ? Math.abs(ways.difference) / 2 : ways.isBoth ? SIGMA.speedBothWays : SIGMA.speedOneWay;
+    drafts.push({ kind: 'top speed', label: 'top speed', value: mean, sigma: speedSigma(sigma, Math.exp(mean), passes.length) });
   }
   const settledA = run.current?.settledA;
   if (settledA !== undefined)
@@ -71,7 +88,7 @@ export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
   const asksRun = after.drafts.length > 0;
   return {
     drafts: [...drafts, ...after.drafts],
-    model: (plan, { restV }) => {
+    model: (plan, { restV, windMs, grade }) => {
       const from = warmStart(run, plan);
       const { ambientC } = plan.site;
       const driven = asksRun ? fastRun(plan, from ? { ...ROUGH_RUN, from } : ROUGH_RUN) : undefined;
@@ -91,6 +108,8 @@ export function typedEvidence(run: LoggedRun, resolved: ResolvedPlan): Part {
         packOhm,
         openCircuitV(plan.pack, early(plan.startCharge, end.charge)) + restV,
       );
+      at.windMs = windMs;
+      at.slope(plan.site.grade + grade);
       const { topSpeedMs } = balance(at, plan.car.tyreGrowth);
       const f: number[] = [];
       if (passes.length > 0) f.push(Math.log(topSpeedMs));

@@ -251,8 +251,7 @@ export function workDay(
 /** What runs teach; undefined where nothing can be taken. */
 function lessonOf(runs: readonly LoggedRun[]): LearnedFigures | undefined {
   const learned = learn(runs.map((run) => ({ ...run, plan: bare(run.plan) })));
-  const counts = (learned.outcome === 'converged' || learned.outcome === 'max-steps') && learned.figures.some((figure) => figure.counts);
-  return counts ? learnedFigures(learned) : undefined;
+  return learned.isWorthTaking ? learnedFigures(learned) : undefined;
 }
 
 const bare = ({ learned: _learned, ...plan }: PlanFile): PlanFile => plan;

@@ -57,7 +57,7 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
           </Button>
         )}
         {learned && (
-          <Button tone={isOld ? 'plain' : 'action'} disabled={!canTake(learned)} onClick={() => take(learned)}>
+          <Button tone={isOld ? 'plain' : 'action'} disabled={!learned.isWorthTaking} onClick={() => take(learned)}>
             Take it for the car’s own
           </Button>
         )}
@@ -102,17 +102,16 @@ function withoutPredicted(run: object): string {
   return text;
 }
 
-const canTake = ({ outcome, figures }: Learned): boolean =>
-  (outcome === 'converged' || outcome === 'max-steps') && figures.some((figure) => figure.counts);
-
-function outcomeText({ outcome, figures }: Learned): string {
+function outcomeText({ outcome, figures, isWorthTaking }: Learned): string {
   const counted = figures.filter((figure) => figure.counts).length;
   switch (outcome) {
     case 'converged':
     case 'max-steps':
-      return counted === 0
-        ? 'The runs make no figure a fifth surer: there is nothing to take yet.'
-        : `${counted} of ${figures.length} figures are surer by a fifth or more.${outcome === 'max-steps' ? ' It had not quite settled.' : ''}`;
+      return counted === 0 && isWorthTaking
+        ? 'No figure is a fifth surer by itself, but together they move the speed that plans say: take it, and they say so.'
+        : counted === 0
+          ? 'The runs make no figure a fifth surer: there is nothing to take yet.'
+          : `${counted} of ${figures.length} figures are surer by a fifth or more.${outcome === 'max-steps' ? ' It had not quite settled.' : ''}`;
     case 'no-evidence':
       return 'The runs say nothing that a prediction could be held against.';
     case 'not-computable':

@@ -45,7 +45,7 @@ export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven:
           <Button onClick={() => begin(from)}>{taken ? 'Learn again' : `Learn from ${runsText(from.length)}`}</Button>
         )}
         {learned && (
-          <Button tone="action" disabled={counted === 0} onClick={take}>
+          <Button tone="action" disabled={!learned.isWorthTaking} onClick={take}>
             Draw the rest by it
           </Button>
         )}
