@@ -3,6 +3,7 @@ export { amend, compact } from './compact';
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
 export type { Origin, Provenance } from './plan/provenance';
+export { COURSES, NEW_LEG } from './plan/courses';
 export { hasOwnTiming, OF_THE_DRIVER, plannedRun } from './plan/planned-run';
 export { resolvePlan } from './resolve/resolve-plan';
 export type { ResolvedPlan } from './resolve/resolved-plan';
@@ -74,7 +75,7 @@ export { getField, pathParts, setField } from './plan/fields';
 export { fixesFor, type Fix, type Fixes } from './findings/fixes';
 export { coolDown, type Temperatures } from './predict/cool-down';
 export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type HeatLimits } from './predict/heat-course';
-export { gearCell, gearRun, whyCooler, type GearCell, type GearRun } from './findings/gear-table';
+export { gearCell, gearRun, sameLapS, whyCooler, type GearCell, type GearRun } from './findings/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 
 export { canBeSure, nearlySureOf } from './search/sure';

@@ -29,6 +29,8 @@ export interface GearRun {
   /** Share of the time at full throttle in which the tyres are at their grip. */
   gripShare: number;
   lapS: number | null;
+  /** Mean speed of the whole run [m/s]. */
+  meanMs: number;
 }
 
 /** A smaller difference of two cans is none [K]. */
@@ -45,6 +47,12 @@ export function whyCooler(smaller: GearRun, bigger: GearRun): 'tyres' | 'iron' |
   if (smaller.ironW > smaller.copperW) return bigger.gripShare >= MOSTLY ? 'tyres' : 'iron';
   return bigger.gripShare >= MOSTLY ? 'tyres' : 'pace';
 }
+
+/**
+ * The time that a lap takes with some gears over the same road as with others [s]: who is faster rolls further while braking, and so goes round a longer
+ * lap of the same legs. Undefined where there are no laps.
+ */
+export const sameLapS = (run: GearRun, as: GearRun): number | undefined => (as.lapS === null ? undefined : (as.lapS * as.meanMs) / run.meanMs);
 
 function geared(plan: PlanFile, pinion: number, spur: number): PlanFile {
   return { ...plan, gearing: { ...plan.gearing, pinion, spur } };
@@ -65,7 +73,16 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
 export function gearRun(plan: PlanFile, pinion?: number, spur?: number): GearRun {
   const resolved = resolvePlan(pinion === undefined || spur === undefined ? plan : geared(plan, pinion, spur));
   const run = shownRun(predictSteady(resolved), simulateRunFast(resolved, { stepS: 0.02 }));
-  const { maxCanC, maxEscC, peakPackCurrentA, ironW, rmsMotorCurrentA, gripLimitedS, fullThrottleS, lapS } = run;
+  const { maxCanC, maxEscC, peakPackCurrentA, ironW, rmsMotorCurrentA, gripLimitedS, fullThrottleS, lapS, distanceM, endS } = run;
   const copperW = rmsMotorCurrentA ** 2 * resolved.motor.resistanceOhm;
-  return { maxCanC, maxEscC, peakPackCurrentA, ironW, copperW, gripShare: fullThrottleS > 0 ? gripLimitedS / fullThrottleS : 0, lapS };
+  return {
+    maxCanC,
+    maxEscC,
+    peakPackCurrentA,
+    ironW,
+    copperW,
+    gripShare: fullThrottleS > 0 ? gripLimitedS / fullThrottleS : 0,
+    lapS,
+    meanMs: distanceM / endS,
+  };
 }

@@ -1,4 +1,5 @@
 import { openCircuitV } from '../chain/pack';
+import { hasOwnTiming } from '../plan/planned-run';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { RPM_PER_RAD_S } from '../chain/constants';
 import { Braking } from './braking';
@@ -139,7 +140,7 @@ export class RunAccount {
     const { run } = this;
     if (run.laps === 0) this.firstLapS = run.endS;
     run.laps += laps;
-    if (run.laps > 1) run.lapS = (run.endS - this.firstLapS) / (run.laps - 1);
+    if (run.laps > 1 && hasOwnTiming(run.profile)) run.lapS = (run.endS - this.firstLapS) / (run.laps - 1);
   }
 
   /** How long the bus has been under the cut-off, with the moment it went under found between two steps. */

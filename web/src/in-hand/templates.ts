@@ -77,7 +77,7 @@ export const TEMPLATES: readonly Template[] = [
   },
   {
     id: 'short-course',
-    title: '1/10 short-course truck, rear driven',
+    title: '1/10 short course, rear driven',
     car: {
       massKg: 2.1,
       drive: 'rwd',

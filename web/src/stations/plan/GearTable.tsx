@@ -1,4 +1,4 @@
-import { gearCell, type GearCell, type GearRun, type Limits } from '@puddler/core';
+import { gearCell, sameLapS, type GearCell, type GearRun, type Limits } from '@puddler/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { CsvButton } from '../../ui/CsvButton';
@@ -31,10 +31,18 @@ export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
     () => choice.spurs.map((spur) => choice.pinions.map((pinion) => gearCell(file, pinion, spur, limits))),
     [file, choice, limits],
   );
-  const unit = unitOf({ speed: 'm/s', can: '°C', lap: 's', current: 'A', rollout: 'mm' }[metric], system);
+  const kept = unitOf({ speed: 'm/s', can: '°C', lap: 's', current: 'A', rollout: 'mm' }[metric], system);
+  const unit = metric === 'lap' ? { ...kept, digits: 2 } : kept;
+  const asNow = runs?.get(gearsKey(nowPinion!, nowSpur!));
   const value = (cell: GearCell): number | undefined => {
     const run = runs?.get(gearsKey(cell.pinion, cell.spur));
-    const figures = { speed: cell.topSpeedMs, can: run?.maxCanC, lap: run?.lapS ?? undefined, current: cell.packCurrentA, rollout: cell.rolloutMm };
+    const figures = {
+      speed: cell.topSpeedMs,
+      can: run?.maxCanC,
+      lap: run && asNow && sameLapS(run, asNow),
+      current: cell.packCurrentA,
+      rollout: cell.rolloutMm,
+    };
     return figures[metric];
   };
   const show = (cell: GearCell): string => {

@@ -1,4 +1,4 @@
-import { gearCell, hasOwnTiming, plannedRun, whyCooler, type GearRun, type Limits, type PlanFile } from '@puddler/core';
+import { gearCell, hasOwnTiming, plannedRun, sameLapS, whyCooler, type GearRun, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
@@ -114,10 +114,15 @@ function runsOfPinions(file: PlanFile, runs: RunsByGears | undefined): { pinion:
 
 /** The pinion that is fastest round the course, and the one that is so without passing a limit: rarely those of the highest top speed. */
 function Fastest({ file, runs, limits }: { file: PlanFile; runs: RunsByGears | undefined; limits: Limits }) {
-  const timed = runsOfPinions(file, runs)?.flatMap(({ pinion, run }) => (run.lapS === null ? [] : [{ pinion, lapS: run.lapS, run }]));
+  const now = runs?.get(gearsKey(file.gearing.pinion!, file.gearing.spur!));
+  const timed = runsOfPinions(file, runs)?.flatMap(({ pinion, run }) => {
+    const lapS = now && sameLapS(run, now);
+    return lapS === undefined ? [] : [{ pinion, lapS, run }];
+  });
   if (!timed || timed.length === 0) return null;
   const quickest = (of: typeof timed) => [...of].sort((a, b) => a.lapS - b.lapS)[0];
   const fastest = quickest(timed)!;
+  const { course } = plannedRun(file);
   const safe = quickest(
     timed.filter(
       ({ run }) => run.maxCanC < (limits['motor-temperature'].stop ?? Infinity) && run.maxEscC < (limits['esc-temperature'].stop ?? Infinity),
@@ -126,7 +131,9 @@ function Fastest({ file, runs, limits }: { file: PlanFile; runs: RunsByGears | u
   const lap = ({ pinion, lapS }: { pinion: number; lapS: number }) => `${pinion} T, ${formatNumber(lapS, 2)} s`;
   return (
     <p className="mt-1 text-[12.5px]">
-      <strong className="font-semibold">Fastest lap: {lap(fastest)}</strong>
+      <strong className="font-semibold">
+        Fastest lap{course?.name ? ` of ${course.name}` : ''}: {lap(fastest)}
+      </strong>
       {safe === fastest
         ? ', within the limits of motor and ESC.'
         : safe

@@ -2,6 +2,7 @@ import { LINK_NAMES, type LinkName, type ResolvedPlan } from '@puddler/core';
 import { LINK_TITLES } from '../../in-hand/field-specs';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Sheet } from '../../ui/Sheet';
+import { CourseFields } from './CourseFields';
 import { FromShelf } from './FromShelf';
 import { PackActions, TowActions } from './LinkActions';
 import { LinkFields } from './LinkFields';
@@ -32,6 +33,7 @@ export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: 
           </button>
         ))}
       </nav>
+      {link === 'road' && <CourseFields inHand={inHand} />}
       <LinkFields key={link} link={link} inHand={inHand} resolved={resolved} />
       {link === 'pack' && <PackActions inHand={inHand} />}
       {link === 'road' && <TowActions inHand={inHand} />}

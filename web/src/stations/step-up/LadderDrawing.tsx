@@ -88,7 +88,7 @@ export function LadderDrawing({ at, ladder, name }: { at: AtLadder; ladder: Ladd
           fromZero
         />
         <Pane
-          title="can after the planned run"
+          title="can after the two passes; outlined: after the planned run"
           unit={unitOf('°C', system)}
           top={TOP + PANE + GAP}
           x={x}
@@ -96,6 +96,8 @@ export function LadderDrawing({ at, ladder, name }: { at: AtLadder; ladder: Ladd
           right={width - RIGHT}
           fill="fill-heat"
           predicted={(step) => step.canC}
+          beside={(step) => step.planned.canC}
+          foreseen={(driven) => driven.step.foreseen.canC}
           begun={(one) => one.canC}
           measured={(driven) => mostOf(driven.run.readings?.filter((one) => one.of === 'can').map((one) => one.c))}
           lines={[
@@ -143,6 +145,8 @@ interface PaneProps {
   columns: readonly ColumnOfLadder[];
   fill: string;
   predicted: (step: LadderStep) => Band;
+  /** Another band that stands beside the one that is measured. */
+  beside?: (step: LadderStep) => Band;
   begun: (one: { topSpeedMs: number; canC: number }) => number;
   measured: (driven: Driven) => number | undefined;
   /** What was foreseen of a step that is on the ladder no more, where it is the same figure. */
@@ -151,10 +155,11 @@ interface PaneProps {
   fromZero?: boolean;
 }
 
-function Pane({ title, unit, top, x, right, columns, fill, predicted, begun, measured, foreseen, lines = [], fromZero = false }: PaneProps) {
+function Pane({ title, unit, top, x, right, columns, fill, predicted, beside, begun, measured, foreseen, lines = [], fromZero = false }: PaneProps) {
   const of = (value: number) => toShown(value, unit);
   const values = columns.flatMap((one) => [
     ...(one.step ? [predicted(one.step).p10, predicted(one.step).p90] : []),
+    ...(one.step && beside ? [beside(one.step).p90] : []),
     ...(one.driven ? [measured(one.driven) ?? NaN] : []),
     ...(one.begun ? [begun(one.begun)] : []),
   ]);
@@ -180,9 +185,19 @@ function Pane({ title, unit, top, x, right, columns, fill, predicted, begun, mea
       {columns.map((one) => {
         const [left, wide] = [x(one.key)!, x.bandwidth()];
         const band = one.step ? predicted(one.step) : one.driven && foreseen?.(one.driven);
+        const planned = one.step && beside?.(one.step);
         const value = one.driven && measured(one.driven);
         return (
           <g key={one.key}>
+            {planned && (
+              <rect
+                x={left}
+                width={wide}
+                y={y(of(planned.p90))}
+                height={Math.max(THINNEST_PX, y(of(planned.p10)) - y(of(planned.p90)))}
+                className="fill-none stroke-edge"
+              />
+            )}
             {band && (
               <rect x={left} width={wide} y={y(of(band.p90))} height={Math.max(THINNEST_PX, y(of(band.p10)) - y(of(band.p90)))} className={fill} />
             )}

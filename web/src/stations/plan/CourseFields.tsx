@@ -1,0 +1,147 @@
+import { COURSES, hasOwnTiming, MOST_LEGS, NEW_LEG, plannedRun, type Course, type Leg } from '@puddler/core';
+import { Plus, X } from 'lucide-react';
+import { FigureField } from '../../in-hand/FigureField';
+import { setFigure } from '../../in-hand/plan-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppDispatch } from '../../desk/store';
+import { Button } from '../../ui/Button';
+
+const USUAL = 'usual';
+const OWN = 'own';
+
+/** Where it is driven, for racing and bashing: as is usual, or round a course of one's own, a row a leg. */
+export function CourseFields({ inHand }: { inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
+  const { course, ...run } = plannedRun(inHand.file);
+  if (!hasOwnTiming(run.profile)) return null;
+  const set = (next: Course | undefined) => dispatch(setFigure(inHand, 'run', next ? { ...run, course: next } : run, 'Course'));
+  const made = COURSES.find((one) => JSON.stringify(one) === JSON.stringify(course));
+  const choose = (choice: string) => set(choice === USUAL ? undefined : (COURSES.find(({ name }) => name === choice) ?? { legs: [NEW_LEG] }));
+  const changed = (legs: Leg[]) => set({ ...(made || !course?.name ? {} : { name: course.name }), legs });
+  return (
+    <section aria-label="The course" className="mb-2">
+      <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">
+        Course
+        <select
+          aria-label="Course"
+          className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10"
+          value={course ? (made?.name ?? OWN) : USUAL}
+          onChange={(event) => choose(event.target.value)}
+        >
+          <option value={USUAL}>{run.profile === 'race' ? 'usual race' : 'usual bashing'}</option>
+          <option value={OWN}>{course?.name && !made ? course.name : 'one of my own'}</option>
+          {COURSES.map(({ name }) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </label>
+      {course && <Legs legs={course.legs} onChange={changed} />}
+    </section>
+  );
+}
+
+function Legs({ legs, onChange }: { legs: Leg[]; onChange: (legs: Leg[]) => void }) {
+  const put = (at: number, leg: Leg) => onChange(legs.map((one, i) => (i === at ? leg : one)));
+  return (
+    <>
+      <table className="mt-1 w-full text-[12.5px]">
+        <caption className="sr-only">Legs of the course</caption>
+        <thead>
+          <tr className="text-left text-[11.5px] text-soft">
+            {['Full throttle', 'Corner', 'for', ''].map((head) => (
+              <th key={head} scope="col" className="py-0.5 font-medium">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {legs.map((leg, i) => (
+            <LegRow
+              key={i}
+              leg={leg}
+              place={i + 1}
+              onSet={(next) => put(i, next)}
+              onRemove={() => onChange(legs.filter((_, k) => k !== i))}
+              isOnly={legs.length === 1}
+            />
+          ))}
+        </tbody>
+      </table>
+      <Button
+        className="mt-1"
+        icon={<Plus size={14} aria-hidden="true" />}
+        disabled={legs.length >= MOST_LEGS}
+        onClick={() => onChange([...legs, NEW_LEG])}
+      >
+        Add a leg
+      </Button>
+    </>
+  );
+}
+
+interface RowProps {
+  leg: Leg;
+  place: number;
+  isOnly: boolean;
+  onSet: (leg: Leg) => void;
+  onRemove: () => void;
+}
+
+function LegRow({ leg, place, isOnly, onSet, onRemove }: RowProps) {
+  const { radiusM, cornerMs, ...rest } = leg;
+  const isByRadius = radiusM !== undefined;
+  return (
+    <tr className="border-t border-rule align-top">
+      <td className="py-1">
+        <FigureField
+          label={`Full throttle of leg ${place}`}
+          path="run.course.legs.fullM"
+          value={leg.fullM}
+          className="w-10"
+          onSet={(fullM) => fullM !== undefined && onSet({ ...leg, fullM })}
+        />
+      </td>
+      <td className="py-1">
+        <span className="flex flex-wrap items-center gap-1">
+          <select
+            aria-label={`Corner of leg ${place} by`}
+            className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+            value={isByRadius ? 'radius' : 'speed'}
+            onChange={() => onSet(isByRadius ? { ...rest, cornerMs: 5 } : { ...rest, radiusM: 3 })}
+          >
+            <option value="radius">radius</option>
+            <option value="speed">speed</option>
+          </select>
+          <FigureField
+            label={`Corner of leg ${place}`}
+            path={isByRadius ? 'run.course.legs.radiusM' : 'run.course.legs.cornerMs'}
+            value={isByRadius ? radiusM : cornerMs}
+            className="w-10"
+            onSet={(value) => value !== undefined && onSet(isByRadius ? { ...rest, radiusM: value } : { ...rest, cornerMs: value })}
+          />
+        </span>
+      </td>
+      <td className="py-1">
+        <FigureField
+          label={`Seconds of corner ${place}`}
+          path="run.course.legs.cornerS"
+          value={leg.cornerS}
+          className="w-8"
+          onSet={(cornerS) => cornerS !== undefined && onSet({ ...leg, cornerS })}
+        />
+      </td>
+      <td className="py-1 text-right">
+        <button
+          type="button"
+          className="grid size-7 place-items-center rounded-sm hover:bg-wash disabled:opacity-40 max-sm:size-10"
+          aria-label={`Remove leg ${place}`}
+          disabled={isOnly}
+          onClick={onRemove}
+        >
+          <X size={14} />
+        </button>
+      </td>
+    </tr>
+  );
+}
