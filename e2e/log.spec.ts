@@ -159,7 +159,10 @@ test('the tuner’s day: two files dropped, passes seen, the lesson taken, the n
 test('a file that is no log says its line; a column read wrongly is corrected, and remembered for files alike', async ({ page, club }) => {
   await openLog(page, club.address);
   const files = page.getByLabel('Logs of the run');
+  // The page of the new run takes the place of the other.
+  const isNew = () => expect(page.getByText('Type one figure, or drop a log here')).toBeVisible();
   await page.getByRole('button', { name: 'New run' }).click();
+  await isNew();
   await files.setInputFiles([text('notes.txt', 'just words\nand more words')]);
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('alert')).toContainText('line 1: no line names the columns');
@@ -180,6 +183,7 @@ test('a file that is no log says its line; a column read wrongly is corrected, a
   expect(kept.columns).toContainEqual({ name: 'speed', as: 'speedMs', unit: 'mph' });
   expect(await (await fetch(`${club.address}/api/files/${kept.hash}`)).text()).toBe(log);
   await page.getByRole('button', { name: 'New run' }).click();
+  await isNew();
   await files.setInputFiles([text('meter again.csv', log.replace('10.00', '10.01'))]);
   await expect(dialog.getByLabel('Unit of speed')).toHaveValue('mph');
 });

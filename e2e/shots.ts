@@ -62,6 +62,7 @@ const wishFor = async (page: Page, target: string, figure: string) => {
 const findSixty = async (page: Page, address: string) => {
   await find(page, address);
   await wishFor(page, 'top speed', '60 km/h');
+  await wishFor(page, 'can', '84');
   await wishFor(page, 'new parts', '120');
 };
 /** The sixty, a gear down, the first conversion and the car as bought, side by side. */

@@ -52,7 +52,7 @@ export const DEFAULT_LIMITS = {
   'screw-depth': { caution: 0.5, stop: 0, unit: 'mm to spare', what: 'motor screws' },
   'bec-voltage': { unit: 'V', what: 'BEC against receiver and servo' },
   'bec-current': { caution: 0.8, stop: 1, unit: 'of the BEC’s amps', what: 'receiver, servo and fans' },
-  capacitor: { caution: 0.83, stop: 1, unit: 'of its rated volts', what: 'a full pack on the capacitor' },
+  capacitor: { caution: 0.74, stop: 0.83, unit: 'of its rated volts', what: 'a full pack on the capacitor' },
   'radio-range': { caution: 8, stop: 4, unit: 's', what: 'top speed to the edge of range' },
   straight: { caution: 0.8, stop: 1, unit: 'of the straight', what: 'reaching 95 % and stopping' },
 } as const satisfies Record<FindingId, Limit>;
