@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import type { PlanFile, Run, Steady } from '@puddler/core';
+import type { PlanFile, PowerBand, Run, Steady } from '@puddler/core';
 
 export interface Case {
   name: string;
@@ -59,3 +59,18 @@ export const BOUGHT: PlanFile = plainPlan({
 export const CONVERTED_PLAN: PlanFile = plainPlan({
   packs: [{ name: 'Brackwater 2S', chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 50, plug: 'large plug', plugA: 60 }],
 });
+
+/** All that the pack's power goes into at a moment [W]; of a power balance at top speed receiver and acceleration take nothing. */
+export const sinksW = (band: PowerBand): number =>
+  band.receiverW +
+  band.wiresW +
+  band.escW +
+  band.copperW +
+  band.brushW +
+  band.lagW +
+  band.ironW +
+  band.gearsW +
+  band.slipW +
+  band.rollingW +
+  band.airW +
+  band.slopeW;

@@ -44,8 +44,8 @@ const MOSTLY = 0.5;
  */
 export function whyCooler(smaller: GearRun, bigger: GearRun): 'tyres' | 'iron' | 'pace' | undefined {
   if (bigger.maxCanC >= smaller.maxCanC - COOLER_K) return undefined;
-  if (smaller.ironW > smaller.copperW) return bigger.gripShare >= MOSTLY ? 'tyres' : 'iron';
-  return bigger.gripShare >= MOSTLY ? 'tyres' : 'pace';
+  if (bigger.gripShare >= MOSTLY) return 'tyres';
+  return smaller.ironW > smaller.copperW ? 'iron' : 'pace';
 }
 
 /**

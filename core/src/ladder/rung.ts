@@ -92,8 +92,8 @@ function plannedRun(plan: ResolvedPlan, share: number) {
   return { ...heatOf(run), maxPackC: run.maxPackC, rmsA: run.rmsMotorCurrentA };
 }
 
-/** Shares of what the fast passes of a step ask of rotor, tyres, pack and driveline. */
-function asked(
+/** What the passes of a step take of rotor, tyres and pack. */
+function loadsOf(
   plan: PlanFile,
   { resolved, said: { run } }: DrawnStep,
 ): Record<Exclude<(typeof PASS_GATES)[number], `${string}-temperature` | 'driveline'>, number> {
@@ -114,16 +114,17 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): 
   const share = gearing.kind === 'cap' ? gearing.share : 1;
   const steps = drawSteps(plan, resolved, share);
   const runs = steps.map((step) => plannedRun(step.resolved, share));
+  const loads = steps.map((step) => loadsOf(plan, step));
   const stockNm = stock ? launchTorqueNm(resolvePlan(stock), false) : 0;
   const inPasses: Record<(typeof PASS_GATES)[number], number[]> = {
     'motor-temperature': steps.map(({ said }) => Math.max(said.canC, said.run.maxCanC)),
     'winding-temperature': steps.map(({ said }) => said.run.maxWindingC),
     'esc-temperature': steps.map(({ said }) => said.run.maxEscC),
     'pack-temperature': steps.map(({ said }) => said.run.maxPackC),
-    'motor-rpm': steps.map((step) => asked(plan, step)['motor-rpm']),
-    'electrical-rpm': steps.map((step) => asked(plan, step)['electrical-rpm']),
-    ballooning: steps.map((step) => asked(plan, step).ballooning),
-    'pack-current': steps.map((step) => asked(plan, step)['pack-current']),
+    'motor-rpm': loads.map((one) => one['motor-rpm']),
+    'electrical-rpm': loads.map((one) => one['electrical-rpm']),
+    ballooning: loads.map((one) => one.ballooning),
+    'pack-current': loads.map((one) => one['pack-current']),
     driveline: stockNm > 0 ? steps.map((step) => (share * launchTorqueNm(step.resolved, true)) / stockNm) : [],
   };
   const inRun: Record<(typeof RUN_GATES)[number], number[]> = {

@@ -1,6 +1,6 @@
 import type { LoggedRun } from './logged-run';
 import { hasOwnTiming } from '../plan/planned-run';
-import { DRIVER_SIGMA } from '../resolve/uncertain-figures';
+import { DRIVER_SIGMA } from '../resolve/uncertain-rows';
 import type { Evidence } from './feature';
 import { nuisancesOf, type FittedRun } from './fit';
 import { Parameters } from './parameters';

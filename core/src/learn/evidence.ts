@@ -1,5 +1,4 @@
-import { isHeldBack, planAsDriven, type LoggedRun } from './logged-run';
-import { resolvePlan } from '../resolve/resolve-plan';
+import { isHeldBack, resolvedAsDriven, type LoggedRun } from './logged-run';
 import { COUNT_IN_FULL, type Evidence, type FeatureKind } from './feature';
 import { tracedEvidence } from './traced-evidence';
 import { passWays, typedEvidence } from './typed-evidence';
@@ -10,7 +9,7 @@ const NOTHING: ReturnType<typeof typedEvidence> = { drafts: [], model: () => [] 
  * What a run says, ready to be compared. `only` names the features of another reading of the same run: just these are taken, whether or not
  * this plan would trust them. Throws PlanError when its plan cannot be computed. */
 export function evidenceOf(run: LoggedRun, place: number, only?: readonly string[]): Evidence {
-  const resolved = resolvePlan(planAsDriven(run));
+  const resolved = resolvedAsDriven(run);
   const traced = run.trace ? tracedEvidence(run, resolved, only) : undefined;
   const { drafts, model } = traced ?? (isHeldBack(run) ? NOTHING : typedEvidence(run, resolved));
   const counts = new Map<FeatureKind, number>();

@@ -42,7 +42,7 @@ export const SIGMA = {
   /** The model’s own error, added in squares to each. */
   model: 0.01,
 } as const;
-/** A speed is told no finer than this, whatever the car [m/s]. */
+/** No speed is measured finer than this, whatever the car [m/s]. */
 const SPEED_MS = 0.15;
 /** Passes each way that differ by more than this tell no more than their half difference. */
 export const WAYS_DIFFER = 0.12;
@@ -75,7 +75,7 @@ export interface Draft {
   gain?: Evidence['features'][number]['gain'];
 }
 
-/** Noise of the logarithm of a speed that was told `times` times: a slow car's is told roughly. */
+/** Noise of the logarithm of a speed that was measured `times` times: it counts the more the slower the car. */
 export const speedSigma = (sigma: number, speedMs: number, times: number): number =>
   withModel(Math.hypot(sigma, SPEED_MS / Math.sqrt(times) / Math.max(0.1, speedMs)));
 

@@ -1,6 +1,7 @@
 import type { LearnedFigures, PlanFile } from '../plan/plan-file';
 import type { Matrix } from '../math/matrix';
 import { speedSpread } from '../predict/speed-spread';
+import { NARROWED } from '../resolve/learned-figures';
 import { resolvePlan } from '../resolve/resolve-plan';
 
 /** Digits that are kept of a learned figure and its covariance: far finer than any run tells. */
@@ -25,9 +26,8 @@ export const learnedFigures = ({ figures, theta, covariance, runs }: Taught): Le
 /** The plan with what runs have taught: whatever resolves or predicts it takes that. */
 export const withLearned = (plan: PlanFile, learned: Taught): PlanFile => ({ ...plan, learned: learnedFigures(learned) });
 
-/** An answer has moved when it is off by this share of its band, or is surer by a fifth. */
+/** An answer has moved when it is off by this share of its band, or when that is as much narrower as makes a figure count. */
 const MOVED = 1 / 3;
-const SURER = 0.8;
 
 /** Whether what was learned moves the top speed of a plan, though no single figure may have grown surer. Throws PlanError. */
 export function movesTopSpeed(plan: PlanFile, learned: LearnedFigures): boolean {
@@ -35,5 +35,5 @@ export function movesTopSpeed(plan: PlanFile, learned: LearnedFigures): boolean 
   const [before, after] = [spread(plan), spread({ ...plan, learned })];
   if (!before || !after) return false;
   const width = before.toMs - before.fromMs;
-  return Math.abs(after.topSpeedMs - before.topSpeedMs) > MOVED * width || after.toMs - after.fromMs < SURER * width;
+  return Math.abs(after.topSpeedMs - before.topSpeedMs) > MOVED * width || after.toMs - after.fromMs < NARROWED * width;
 }

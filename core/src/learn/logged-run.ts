@@ -2,10 +2,10 @@ import { compact } from '../compact';
 import type { RunFile } from '../log/run-file';
 import { samplesOf } from '../log/samples';
 import { traceOf, type Trace } from '../log/trace';
-import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import type { Temperatures } from '../predict/cool-down';
-import { plannedRun } from '../plan/planned-run';
+import { runAs } from '../plan/planned-run';
+import { resolvePlan } from '../resolve/resolve-plan';
 import { withoutLearned } from '../resolve/learned-figures';
 
 /** A run to learn from: what was typed of it, and its log on an even grid where it has one. */
@@ -20,11 +20,12 @@ export const loggedRun = ({ series, plan, ...run }: RunFile): LoggedRun => ({
   ...(series ? { trace: traceOf(samplesOf(series)) } : {}),
 });
 
-/** The plan as a run drove it: its own profile and minutes, where they were noted. */
-export const planAsDriven = ({ plan, drivenAs, minutes }: Pick<LoggedRun, 'plan' | 'drivenAs' | 'minutes'>): PlanFile =>
-  drivenAs === undefined && minutes === undefined
-    ? plan
-    : { ...plan, run: { ...plannedRun(plan), ...(drivenAs ? { profile: drivenAs } : {}), ...compact({ minutes }) } };
+/** The plan as a run drove it: its own profile and minutes, where they were noted. The tyres stay those of the plan. Throws PlanError. */
+export function resolvedAsDriven({ plan, drivenAs, minutes }: Pick<LoggedRun, 'plan' | 'drivenAs' | 'minutes'>): ResolvedPlan {
+  const resolved = resolvePlan(plan);
+  const run = drivenAs ? runAs(resolved.run, drivenAs) : resolved.run;
+  return { ...resolved, run: { ...run, ...compact({ minutes }) } };
+}
 
 /** Whether the throttle was held back: what was typed of it says nothing of full throttle, only a log tells what was asked. */
 export const isHeldBack = ({ capShare = 1 }: Pick<LoggedRun, 'capShare'>): boolean => capShare < 1;

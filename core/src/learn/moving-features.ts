@@ -40,7 +40,7 @@ export function slopeFeatures({ passes, coastDowns }: Stretches, { fields, dtS }
     };
     model(now);
     // Where the tyres slip or hold the car back, its motor’s speed tells little of the car’s.
-    if (guarded && duty === 1 && now.at.forceN > 0.5 * now.at.line.gripN) return [];
+    if (guarded && duty === 1 && now.at.slips()) return [];
     return [{ kind, label: kind, value: Math.log(sign * perS), sigma: withModel(duty === 1 ? SIGMA.acceleration : SIGMA.coastDown), model }];
   };
   const top = Math.max(0, ...passes.map((pass) => pass.topRpm ?? 0));

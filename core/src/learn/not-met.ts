@@ -1,7 +1,8 @@
 import type { LearnedFigures, PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { keyOf } from '../resolve/learned-figures';
-import { uncertainFigures, type UncertainPath } from '../resolve/uncertain-figures';
+import { uncertainFigures } from '../resolve/uncertain-figures';
+import type { UncertainPath } from '../resolve/uncertain-rows';
 
 /** A part of a plan that was in none of the runs, and how unsure its leading figure stays. */
 export interface NotMet {

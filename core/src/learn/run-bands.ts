@@ -1,10 +1,9 @@
-import { resolvePlan } from '../resolve/resolve-plan';
 import { bandOf, type Band } from '../math/band';
 import { Draws } from '../predict/draws';
 import { normal, randomStream } from '../math/random';
 import { CALM } from './conditions';
 import type { FeatureKind } from './feature';
-import { planAsDriven, type LoggedRun } from './logged-run';
+import { resolvedAsDriven, type LoggedRun } from './logged-run';
 import { tracedAfterwards } from './traced-evidence';
 import { typedEvidence } from './typed-evidence';
 
@@ -33,7 +32,7 @@ const isTemperature = (kind: FeatureKind) => kind === 'can' || kind === 'ESC' ||
 /** What was measured in a run, by figure: passes as their mean, the first reading of each part. */
 export function measuredOf(run: LoggedRun): Partial<Record<RunFigure, number>> {
   const found: Partial<Record<RunFigure, number>> = {};
-  for (const { kind, label, value } of typedEvidence(run, resolvePlan(planAsDriven(run))).drafts) {
+  for (const { kind, label, value } of typedEvidence(run, resolvedAsDriven(run)).drafts) {
     const figure = figureOf(kind, label);
     if (figure && found[figure] === undefined) found[figure] = isTemperature(kind) ? value : Math.exp(value);
   }
@@ -46,12 +45,11 @@ export function measuredOf(run: LoggedRun): Partial<Record<RunFigure, number>> {
  * throttle. The same run gives the same bands. Throws PlanError when the plan cannot be computed.
  */
 export function runBands(run: LoggedRun, samples = RUN_BAND_SAMPLES): Partial<Record<RunFigure, Band>> {
-  const plan = planAsDriven(run);
-  const resolved = resolvePlan(plan);
+  const resolved = resolvedAsDriven(run);
   const { drafts, model } = typedEvidence(run, resolved);
   const figures = drafts.map(({ kind, label }) => figureOf(kind, label));
   const logged = run.trace && tracedAfterwards(run, resolved);
-  const draws = new Draws(plan, resolved);
+  const draws = new Draws(run.plan, resolved);
   const random = randomStream(samples);
   const values = drafts.map(() => [] as number[]);
   for (let i = 0; i < samples; i++) {

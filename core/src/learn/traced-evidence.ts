@@ -120,7 +120,7 @@ function settledFeatures(passes: Passes, now: Conditions, guarded: boolean): Tra
     now.setTo(slot);
     balance(now.at, now.plan.car.tyreGrowth);
     // Tyres that slip turn faster than they roll.
-    const slips = now.at.forceN > 0.5 * now.at.line.gripN;
+    const slips = now.at.slips();
     return SETTLED.flatMap(({ kind, sigma, gain, value, model }): Traced[] => {
       const measured = value(settled);
       if (measured === undefined || !(measured > 0)) return [];

@@ -2,7 +2,7 @@ import { compact } from '../compact';
 import { setField } from './fields';
 import type { CarPath, FigurePath } from './figure-path';
 import type { Car, Motor, Pack, PlanBody, PlanFile, ProfileName } from './plan-file';
-import { hasOwnTiming } from './planned-run';
+import { runAs } from './planned-run';
 
 /** Edits of a plan file, and what must follow each of them. Which figures of a car can be a plan's own says conversion.ts. */
 
@@ -105,8 +105,7 @@ export function withField<P extends PlanLike>(plan: P, path: FigurePath, value: 
     const [group, field] = pair.other.split('.') as [keyof PlanLike, string];
     if ((next[group] as Record<string, unknown>)[field] === undefined) return setField(next, pair.other, pair.start);
   }
-  // Only racing and bashing go round a course.
-  if (path === 'run.profile' && plan.run?.course && !hasOwnTiming(value as ProfileName)) return setField(next, 'run.course', undefined);
+  if (path === 'run.profile' && plan.run && value !== undefined) return { ...next, run: runAs(plan.run, value as ProfileName) };
   if (path === 'run.profile' && value !== undefined && !plan.run) return setField(next, 'run.minutes', 10);
   const alike = /^packs\[\d+\]\.(cells|chemistry)$/.exec(path);
   if (alike && plan.packWiring === 'parallel') {

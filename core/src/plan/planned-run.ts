@@ -10,3 +10,8 @@ export const OF_THE_DRIVER = ['race', 'bash'] as const satisfies readonly Profil
 
 export const hasOwnTiming = (profile: ProfileName): profile is (typeof OF_THE_DRIVER)[number] =>
   (OF_THE_DRIVER as readonly ProfileName[]).includes(profile);
+
+/** The same run driven another way; only racing and bashing go round its course. */
+export function runAs({ course, ...run }: PlannedRun, profile: ProfileName): PlannedRun {
+  return { ...run, profile, ...(course && hasOwnTiming(profile) ? { course } : {}) };
+}

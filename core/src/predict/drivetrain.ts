@@ -1,13 +1,11 @@
 import { REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
+import { rootNearZero } from '../math/quadratic';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { lineConstants, type LineConstants } from './line-constants';
 
 /** Copper's resistance against temperature, per kelvin. */
 const COPPER_PER_K = 0.00393;
 const AIR_SPEED_OF_ROLLING_MS = 20;
-/** Wheels run up within this share of the time that the trigger takes, and no faster than this [s]. */
-const RUN_UP_OF_RAMP = 0.7;
-const SHORTEST_RUN_UP_S = 0.07;
 
 /**
  * The straight line from pack to road at one instant: equations of docs/model.md sections 3 and 4.
@@ -115,6 +113,11 @@ export class Drivetrain {
     return (this.openCircuitV - this.line.brushV) / (this.kt * this.line.leverAtRest);
   }
 
+  /** Whether the tyres slip in the last answer: then the motor’s speed is not the road’s. */
+  slips(): boolean {
+    return this.forceN > this.line.easyN;
+  }
+
   /** How fast the tread runs in the last answer, of a car at `v` [m/s]: faster than the road where the tyres slip or spin. */
   treadMs(v: number): number {
     return (this.omega * (1 + this.line.growthPerV2 * v * v)) / this.line.leverAtRest;
@@ -133,6 +136,11 @@ export class Drivetrain {
   /** The same while the motors take `packA`. */
   busVAt(packA: number): number {
     return this.openCircuitV - ((packA + this.otherA) * this.sourceOhm) / this.line.motors;
+  }
+
+  /** All that the volts of one motor's loop meet at a motor speed and a duty, lag among it [Ω]. */
+  loopOhm(omega: number, d: number): number {
+    return this.seriesOhm + this.line.lag * omega + this.sourceOhm * d * d;
   }
 
   /** Lag alone at its speed [Ω]. */
@@ -157,7 +165,7 @@ export class Drivetrain {
     const omega = v * lever;
     const omegaSlope = (lever * (1 - growth)) / (1 + growth);
     const leverSlope = (-2 * line.growthPerV2 * v * lever) / (1 + growth);
-    const ohm = this.seriesOhm + line.lag * omega + this.sourceOhm * d * d;
+    const ohm = this.loopOhm(omega, d);
     let amp = (d * this.openCircuitV - kt * omega - line.brushV) / ohm;
     let ampSlope = (-(kt + amp * line.lag) * omegaSlope) / ohm;
     let ampDutySlope = (this.openCircuitV - 2 * this.sourceOhm * d * amp) / ohm;
@@ -177,7 +185,7 @@ export class Drivetrain {
     this.omega = omega;
     this.limited = this.spinning = false;
     this.duty = d;
-    if (force > 0.5 * line.gripN) {
+    if (force > line.easyN) {
       this.slipping(d, lever, omega, omegaSlope, leverSlope, spins);
       return;
     }
@@ -200,15 +208,15 @@ export class Drivetrain {
     const { line, kt } = this;
     const perNm = line.motors * lever * line.efficiency;
     /** Rise of the tyres' force with slip [N]. */
-    const rise = (0.5 * line.gripN) / line.slip;
-    const ohm = this.seriesOhm + this.sourceOhm * d * d + line.lag * omega;
+    const rise = (line.gripN - line.easyN) / line.slip;
+    const ohm = this.loopOhm(omega, d);
     const volts = d * this.openCircuitV - line.brushV - kt * omega;
-    const rest = line.frictionNm + line.viscousNms * omega + (0.5 * line.gripN) / perNm;
+    const rest = line.frictionNm + line.viscousNms * omega + line.easyN / perNm;
     const perSlip = line.viscousNms * omega + rise / perNm;
     const square = line.lag * omega * perSlip;
     const linear = ohm * perSlip + line.lag * omega * rest + kt * kt * omega;
     const missing = kt * volts - ohm * rest;
-    let slip = (2 * missing) / (linear + Math.sqrt(linear * linear + 4 * square * missing));
+    let slip = rootNearZero(square, linear, missing);
     const atBurst = (kt * line.burstA - rest) / perSlip;
     const isBurst = atBurst < slip;
     if (isBurst) slip = atBurst;
@@ -219,7 +227,7 @@ export class Drivetrain {
     const ampPerRadS = isBurst ? 0 : -(kt + amp * line.lag) / turningOhm;
     const ampPerDuty = isBurst ? 0 : (this.openCircuitV - 2 * this.sourceOhm * d * amp) / turningOhm;
     const forcePerRadS = perNm * (kt * ampPerRadS - line.viscousNms);
-    const force = 0.5 * line.gripN + rise * slip;
+    const force = line.easyN + rise * slip;
     // How the slip follows speed and duty: both sides of the equation change alike.
     const opposing = rise - forcePerRadS * omega;
     const slipSlope = (forcePerRadS * omegaSlope * (1 + slip) + (force * leverSlope) / lever) / opposing;
@@ -261,10 +269,10 @@ export class Drivetrain {
     // I(ω) = a + b·ω in d·V − V_brush − I·(R + lag·ω) = Kt·ω: a quadratic in ω.
     const a = (line.gripN / (line.motors * lever * line.efficiency) + line.frictionNm) / kt;
     const b = line.viscousNms / kt;
-    const ohm = this.seriesOhm + this.sourceOhm * d * d;
+    const ohm = this.loopOhm(0, d);
     const linear = b * ohm + a * line.lag + kt;
     const left = d * this.openCircuitV - line.brushV - a * ohm;
-    const omega = left > 0 ? (2 * left) / (linear + Math.sqrt(linear * linear + 4 * b * line.lag * left)) : 0;
+    const omega = left > 0 ? rootNearZero(b * line.lag, linear, left) : 0;
     this.omega = Math.max(this.omega, omega);
     this.motorA = a + b * this.omega;
     this.duty = d;
@@ -274,31 +282,14 @@ export class Drivetrain {
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
   }
 
-  /**
-   * Wheels of a car at `v` that run up with a trigger opened in `rampS`, while they spin: the highest current of one motor [A] and the energy that their turning
-   * takes [J], docs/model.md section 5.
-   */
-  runUp(v: number, rampS: number): { motorA: number; energyJ: number } {
-    const { line, kt } = this;
-    const lever = line.leverAtRest / (1 + line.growthPerV2 * v * v);
-    const rolling = v * lever;
-    const gripping = rolling * (1 + line.slip);
-    const massByLever = (line.spinUp * line.spinningMassKg) / (lever * lever);
-    const ohm = this.seriesOhm + line.lag * rolling + this.sourceOhm * this.duty * this.duty;
-    const bound = Math.min(line.burstA, (this.duty * this.openCircuitV - line.brushV - kt * rolling) / ohm);
-    const wanted = this.motorA + (massByLever * (this.omega - gripping)) / (line.motors * kt * Math.max(RUN_UP_OF_RAMP * rampS, SHORTEST_RUN_UP_S));
-    return { motorA: Math.min(bound, wanted), energyJ: 0.5 * massByLever * (this.omega * this.omega - gripping * gripping) };
-  }
-
   /** Current for a force at the tyre, and the duty d·V − n·d²·I·R_source = I·R + Kt·ω + V_brush that drives it. */
   private supply(forceN: number, lever: number): void {
     const through = forceN >= 0 ? this.line.efficiency : 1 / this.line.efficiency;
     const amp = (forceN / (this.line.motors * lever * through) + this.line.frictionNm + this.line.viscousNms * this.omega) / this.kt;
     this.motorA = amp;
     const back = amp * (this.seriesOhm + this.line.lag * this.omega) + this.kt * this.omega + this.line.brushV;
-    const root = this.openCircuitV * this.openCircuitV - 4 * this.sourceOhm * amp * back;
-    // This form of the smaller root stays exact when the source's resistance vanishes.
-    this.duty = root < 0 ? Infinity : (2 * back) / (this.openCircuitV + Math.sqrt(root));
+    const duty = rootNearZero(-this.sourceOhm * amp, this.openCircuitV, back);
+    this.duty = Number.isNaN(duty) ? Infinity : duty;
   }
 
   /**
@@ -314,7 +305,8 @@ export class Drivetrain {
     const growth = line.growthPerV2 * v * v;
     const lever = line.leverAtRest / (1 + growth);
     const limited = wishN > line.gripN;
-    const slip = limited ? line.slip : line.slip * Math.max(0, (2 * wishN) / line.gripN - 1);
+    const perN = line.slip / (line.gripN - line.easyN);
+    const slip = limited ? line.slip : wishN > line.easyN ? perN * (wishN - line.easyN) : 0;
     this.omega = v * lever * (1 + slip);
     this.supply(limited ? line.gripN : wishN, lever);
     if (this.duty > 1 || this.motorA > line.burstA) {
@@ -330,7 +322,7 @@ export class Drivetrain {
     this.excessSlope = wishSlope;
     this.excessDutySlope = this.idleA = this.dutySlope = 0;
     if (!limited) {
-      const slipSlope = slip > 0 ? (2 * line.slip * wishSlope) / line.gripN : 0;
+      const slipSlope = slip > 0 ? perN * wishSlope : 0;
       const omegaSlope = (lever * (1 - growth) * (1 + slip)) / (1 + growth) + v * lever * slipSlope;
       this.motorASlope = (wishSlope / (line.motors * lever * line.efficiency) + line.viscousNms * omegaSlope) / this.kt;
       this.dutySlope = (this.motorASlope * (this.seriesOhm + line.lag * this.omega) + this.kt * omegaSlope) / this.openCircuitV;

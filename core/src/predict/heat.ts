@@ -54,8 +54,8 @@ export class HeatStores {
   canC: number;
   escC: number;
   packC: number;
-  /** What has flowed in since the last `newTally` [J], the time, and the air's share in it. */
-  private tally = { seconds: 0, airS: 0, windingJ: 0, canJ: 0, escJ: 0, packJ: 0 };
+  /** What has flowed in since the last `resetAccumulator` [J], the time, and the air's share in it. */
+  private accumulator = { seconds: 0, airS: 0, windingJ: 0, canJ: 0, escJ: 0, packJ: 0 };
   private readonly ambientC: number;
   private readonly windingJPerK: number;
   private readonly canJPerK: number;
@@ -113,30 +113,30 @@ export class HeatStores {
   step(seconds: number, speedMs: number, into: HeatSources): void {
     // Half the time of `**` here, and this line was a quarter of a run's.
     const air = speedMs > 0 ? Math.exp(AIR_EXPONENT * Math.log(this.ventShare * speedMs)) : 0;
-    const { tally } = this;
-    tally.seconds += seconds;
-    tally.airS += air * seconds;
-    tally.windingJ += seconds * into.windingW;
-    tally.canJ += seconds * into.canW;
-    tally.escJ += seconds * into.escW;
-    tally.packJ += seconds * into.packW;
+    const { accumulator } = this;
+    accumulator.seconds += seconds;
+    accumulator.airS += air * seconds;
+    accumulator.windingJ += seconds * into.windingW;
+    accumulator.canJ += seconds * into.canW;
+    accumulator.escJ += seconds * into.escW;
+    accumulator.packJ += seconds * into.packW;
     this.exchange(seconds, air, into);
   }
 
   /**
-   * Lets `seconds` pass with the mean heat and air of the tally, in steps that the winding stands. The ESC exchanges
+   * Lets `seconds` pass with the mean heat and air of the accumulator, in steps that the winding stands. The ESC exchanges
    * heat with the air alone and goes on exactly, so that it never decides how the others are stepped.
    */
-  stepAsTallied(seconds: number): void {
-    const { tally } = this;
-    if (!(tally.seconds > 0)) return;
+  stepAsAccumulated(seconds: number): void {
+    const { accumulator } = this;
+    if (!(accumulator.seconds > 0)) return;
     const into = {
-      windingW: tally.windingJ / tally.seconds,
-      canW: tally.canJ / tally.seconds,
-      escW: tally.escJ / tally.seconds,
-      packW: tally.packJ / tally.seconds,
+      windingW: accumulator.windingJ / accumulator.seconds,
+      canW: accumulator.canJ / accumulator.seconds,
+      escW: accumulator.escJ / accumulator.seconds,
+      packW: accumulator.packJ / accumulator.seconds,
     };
-    const air = tally.airS / tally.seconds;
+    const air = accumulator.airS / accumulator.seconds;
     const escWPerK = this.escWPerK * (1 + ESC_AIR_FACTOR * air);
     const escEndC = this.ambientC + into.escW / escWPerK;
     const escC = escEndC + (this.escC - escEndC) * Math.exp((-seconds * escWPerK) / this.escJPerK);
@@ -148,12 +148,12 @@ export class HeatStores {
   /** Heat that comes into the winding all at once [J]. */
   warmWinding(joules: number): void {
     this.windingC += joules / this.windingJPerK;
-    this.tally.windingJ += joules;
+    this.accumulator.windingJ += joules;
   }
 
-  /** Begins a new tally of what flows in. */
-  newTally(): void {
-    this.tally = { seconds: 0, airS: 0, windingJ: 0, canJ: 0, escJ: 0, packJ: 0 };
+  /** Begins to accumulate what flows in again. */
+  resetAccumulator(): void {
+    this.accumulator = { seconds: 0, airS: 0, windingJ: 0, canJ: 0, escJ: 0, packJ: 0 };
   }
 
   private exchange(seconds: number, air: number, into: HeatSources): void {

@@ -7,6 +7,8 @@ const MAGNET_PER_K = { brushless: 0.0011, brushed: 0.0019 } as const;
 /** What receiver and servo take in a run [W]: some of it for being on, the rest for steering the car's weight [W/kg]. */
 const RECEIVER_W = 1.5;
 const SERVO_W_PER_KG = 1;
+/** Driving tyres slip from this share of their grip on. */
+const SLIPS_FROM = 0.5;
 /** Of four wheels' mass this share turns with the tread. */
 const WHEEL_RIM_SHARE = 0.6;
 
@@ -14,9 +16,11 @@ const WHEEL_RIM_SHARE = 0.6;
 export interface LineConstants {
   motors: number;
   gripN: number;
+  /** What the tyres pass without slip [N]. */
+  easyN: number;
   gripLimit: GripLimit;
   brakeN: number;
-  /** Share by which driving tyres turn faster than they roll at the limit of grip; half of the grip is passed without. */
+  /** Share by which driving tyres turn faster than they roll at the limit of grip. */
   slip: number;
   /** Mass that must be accelerated: car, trailer, wheels and rotors as seen at the tyre [kg]. */
   movingMassKg: number;
@@ -74,6 +78,7 @@ function derive(plan: ResolvedPlan): LineConstants {
   return {
     motors: plan.motorCount,
     gripN: grip.forceN,
+    easyN: SLIPS_FROM * grip.forceN,
     gripLimit: grip.limit,
     brakeN: brakeLimitN(car, site.grip),
     slip: site.slip,

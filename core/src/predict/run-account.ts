@@ -6,6 +6,7 @@ import { Braking } from './braking';
 import type { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
 import { escLossW, type HeatSources, type HeatStores } from './heat';
+import { runUp } from './run-up';
 import type { Run } from './run-types';
 import { CUTOFF_DELAY_S } from './tolerances';
 
@@ -126,7 +127,7 @@ export class RunAccount {
   /** A trigger that is all the way down while the tyres spin: the wheels have run up with it. Once a segment. */
   runUp(speedMs: number, rampS: number): void {
     const { at, run, heat, plan } = this;
-    const { motorA, energyJ } = at.runUp(speedMs, rampS);
+    const { motorA, energyJ } = runUp(at, speedMs, rampS);
     const packA = at.line.motors * at.duty * motorA;
     this.peak(motorA, packA);
     const busV = at.busVAt(packA);

@@ -50,7 +50,7 @@ export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: R
   let first: Run | undefined;
   for (;;) {
     const start = simulation.save();
-    heat.newTally();
+    heat.resetAccumulator();
     const whole = segments.every((segment) => {
       const room = Math.min(segment.seconds, totalS - run.endS);
       return room > 1e-9 && simulation.segment(segment, room);
@@ -63,7 +63,7 @@ export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: R
         continue;
       }
       simulation.load(skip.start);
-      heat.newTally();
+      heat.resetAccumulator();
       for (const segment of segments) simulation.segment(segment, segment.seconds);
       skip = skip.cycles > 1 ? leaveOut(simulation, { ...skip, cycles: Math.floor(skip.cycles / 2) }) : undefined;
       continue;
@@ -89,9 +89,9 @@ function leaveOut(simulation: RunSimulation, skip: Skip): Skip {
   // Heating with the mean power of a cycle gives other temperatures at the cycle's end than the profile, whose power rises and falls.
   // So only the rise from one cycle to all of them is taken, and added to the end of the cycle that was driven.
   Object.assign(heat, start.heat);
-  heat.stepAsTallied(cycleS);
+  heat.stepAsAccumulated(cycleS);
   const once = STORES.map((store) => heat[store]);
-  heat.stepAsTallied(cycles * cycleS);
+  heat.stepAsAccumulated(cycles * cycleS);
   for (const [i, store] of STORES.entries()) heat[store] = end.heat[store] + heat[store] - once[i]!;
   account.charge += cycles * (end.account.charge - start.account.charge);
   account.squareSum += cycles * (end.account.squareSum - start.account.squareSum);

@@ -110,7 +110,7 @@ export class RunSimulation {
     this.at.slope(this.plan.site.grade + (segment.grade ?? 0), segment.scrub);
     this.at.windMs = segment.windMs ?? 0;
     this.account.newSegment();
-    // A trigger that is only moved while they spin does not run them up anew.
+    // A trigger that is only moved while they spin does not run them up again.
     if (!(this.at.spinning && segment.kind === 'throttle' && segment.rampS === undefined)) this.ranUp = false;
     const endM = this.run.distanceM + (segment.metres ?? Infinity);
     const isFull = segment.kind === 'throttle' && segment.duty >= 1;

@@ -34,8 +34,8 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
   const steady = calm || at.spinning || segment.kind === 'brake';
   let step = Math.min(room, longestS * (steady ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
   // Where the tyres begin to slip, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
-  const easyN = 0.5 * at.line.gripN - at.forceN;
-  const untilSlip = easyN > 0 ? easyN / (at.forceSlope * accel + at.forceDutySlope * dutyRate) : 0;
+  const leftN = at.line.easyN - at.forceN;
+  const untilSlip = leftN > 0 ? leftN / (at.forceSlope * accel + at.forceDutySlope * dutyRate) : 0;
   const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
   const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
   if (untilSlip > 0 && untilSlip < step) step = landingOn(untilSlip, step);

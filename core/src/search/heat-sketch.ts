@@ -1,6 +1,5 @@
 import type { ResolvedEsc } from '../chain/esc';
-import type { ProfileName } from '../plan/plan-file';
-import { cycleSeconds, PROFILE_SEGMENTS } from '../predict/profiles';
+import { cycleSeconds, type Segment } from '../predict/profiles';
 import { heatOf } from '../predict/run-types';
 import { HOPELESS_SHARE, type Driven } from './judge';
 import { Strand, type Reading } from './strand';
@@ -58,15 +57,15 @@ export class HeatSketch {
   private readonly escPower: number;
 
   /**
-   * `motorOhm` is the resistance of one motor's winding, cold; `ambientC` where heat starts; `profile` how it is driven.
+   * `motorOhm` is the resistance of one motor's winding, cold; `ambientC` where heat starts; `segments` what is driven over and over.
    */
   constructor(
     private readonly motorOhm: number,
     private readonly ambientC: number,
-    profile: ProfileName,
+    segments: readonly Segment[],
   ) {
-    this.cycleMinutes = cycleSeconds(PROFILE_SEGMENTS[profile]) / 60;
-    this.escPower = PROFILE_SEGMENTS[profile].some((segment) => segment.kind === 'throttle') ? ESC_POWER.thrown : ESC_POWER.held;
+    this.cycleMinutes = cycleSeconds(segments) / 60;
+    this.escPower = segments.some((segment) => segment.kind === 'throttle') ? ESC_POWER.thrown : ESC_POWER.held;
   }
 
   /** Takes in a setup that was driven. */

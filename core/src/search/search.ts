@@ -2,6 +2,7 @@ import type { Limits } from '../findings/limits';
 import type { Choice } from './choice-plan';
 import { examine, noCounts, type Candidate, type RuleCounts } from './examine';
 import { boxesOf, Front, type Setup } from './front';
+import { segmentsOf } from '../predict/profiles';
 import { HeatSketch } from './heat-sketch';
 import {
   aimOf,
@@ -112,7 +113,7 @@ export class Search {
     const esc = space.escsOf(group.pack)[0]!;
     const candidates = examine(space, group, esc, space.gearRowsOf(group.motor), this.limits, noCounts(), false);
     const first = inGoodOrder(candidates).slice(0, SCOUTS);
-    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, space.base.run.profile);
+    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
     this.scouted.set(group, { sketch, esc, ratios: first.map((one) => one.gear.ratio) });
     for (const one of first) this.weigh(group, one, sketch);
   }

@@ -69,7 +69,7 @@ export class SearchSpace {
   readonly broken: { name: string; message: string }[] = [];
 
   private readonly rules: PairRules;
-  private readonly resolvedBase: ResolvedPlan;
+  readonly resolvedBase: ResolvedPlan;
   /** What runs have taught of the car’s weight. */
   private readonly massFactor: number;
   private readonly motors: (ResolvedMotor | undefined)[];

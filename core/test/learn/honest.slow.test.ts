@@ -41,7 +41,7 @@ test('a race that draws nearly twice the usual does not double the current', () 
   expect(amps(withLearned(plan, learned)) / amps(plan)).toBeLessThan(1.35);
 });
 
-test('a slow car’s speed is told roughly: 0.15 m/s is a tenth of a crawl', () => {
+test('a slow car’s speed is measured roughly: 0.15 m/s is a tenth of a crawl', () => {
   expect(sigmaOf(typed({ passes: both(1.5) }), 'top speed')).toBeGreaterThan(0.06);
   expect(sigmaOf(typed({ passes: both(15) }), 'top speed')).toBeLessThan(0.025);
 });

@@ -15,7 +15,7 @@ import {
   solveTopSpeed,
   STOPPING_SHARE,
 } from '@puddler/core';
-import { CASES, caseNamed, plainPlan } from '../helpers';
+import { CASES, caseNamed, plainPlan, sinksW } from '../helpers';
 
 const hot = { windingC: 90, canC: 80, escC: 60, packC: 35 };
 
@@ -115,20 +115,7 @@ test.each(CASES)('$name: at every moment of full throttle the power balances wit
   expect(moving.length).toBeGreaterThan(10);
   for (const sample of moving) {
     const band = powerMoment(resolved, sample);
-    const sum =
-      band.receiverW +
-      band.wiresW +
-      band.escW +
-      band.copperW +
-      band.brushW +
-      band.lagW +
-      band.ironW +
-      band.gearsW +
-      band.slipW +
-      band.rollingW +
-      band.airW +
-      band.slopeW +
-      band.accelerationW;
+    const sum = sinksW(band) + band.accelerationW;
     expect(Math.abs(band.packW - sum) / Math.max(band.packW, 1)).toBeLessThan(0.005);
     if (sample.spinning) expect(band.slipW).toBeGreaterThan(1e-9);
     expect(band.receiverW).toBeGreaterThan(0);

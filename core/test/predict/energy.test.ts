@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { powerBand, resolvePlan, solveTopSpeed } from '@puddler/core';
-import { CASES } from '../helpers';
+import { CASES, sinksW } from '../helpers';
 import { anyPlan } from '../any-plan';
 
 const SEED = 20261124;
@@ -9,9 +9,7 @@ function imbalance(plan: Parameters<typeof resolvePlan>[0]): number {
   const resolved = resolvePlan(plan);
   const solved = solveTopSpeed(resolved);
   const band = powerBand(resolved, solved);
-  const lost = band.wiresW + band.escW + band.copperW + band.brushW + band.lagW + band.ironW + band.gearsW + band.slipW;
-  const sum = lost + band.rollingW + band.airW + band.slopeW;
-  return Math.abs(band.packW - sum) / Math.max(band.packW, 0.01);
+  return Math.abs(band.packW - sinksW(band)) / Math.max(band.packW, 0.01);
 }
 
 test.each(CASES)('$name balances within 0.5 %', ({ plan }) => {

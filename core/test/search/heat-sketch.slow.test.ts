@@ -1,7 +1,8 @@
-import { limitsWith, SearchSpace, type PlanFile, type ProfileName } from '@puddler/core';
+import { limitsWith, PROFILE_SEGMENTS, SearchSpace, type PlanFile, type ProfileName } from '@puddler/core';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
+import { segmentsOf } from '../../src/predict/profiles';
 import { examine, noCounts } from '../../src/search/examine';
 import { HeatSketch } from '../../src/search/heat-sketch';
 import { driveCandidate, searchLimits } from '../../src/search/judge';
@@ -29,7 +30,7 @@ function gaps(
   });
   const found: { coolerK: number; longerShare: number }[] = [];
   for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
-    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, space.base.run.profile);
+    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
     const candidates = space
       .escsOf(group.pack)
       .flatMap((esc) => examine(space, group, esc, space.gearRowsOf(group.motor), searchLimits(LIMITS), noCounts(), false));
@@ -102,7 +103,7 @@ describe('what driven setups say of their neighbours', () => {
   });
 
   it('is nothing for gears far from any, or beyond the ends', () => {
-    const sketch = new HeatSketch(0.03, 20, 'race');
+    const sketch = new HeatSketch(0.03, 20, PROFILE_SEGMENTS.race);
     const esc = { resistanceOhm: 0.002, burstA: 300, cutoffVPerCell: undefined };
     const driven = {
       run: { maxCanC: 60, maxWindingC: 70, peakMotorCurrentA: 50, stop: 'time' },

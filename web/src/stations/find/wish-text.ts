@@ -1,5 +1,5 @@
 import type { ProfileName, PlanFile, SearchWish, PartSource, Target } from '@puddler/core';
-import { nearlySureOf, plannedRun, SURE_TARGETS } from '@puddler/core';
+import { compact, nearlySureOf, plannedRun, runAs, SURE_TARGETS } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
 import type { PartOnDesk } from '../../desk/selectors';
 import { currencySymbol, formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
@@ -107,7 +107,8 @@ export function firstWish(shelf: readonly PartOnDesk[]): Wish {
 /** The plan that a search puts parts into: the one in hand, on the ground and driven as wished. */
 export function baseOf(file: PlanFile, { surface, profile, wish }: Pick<Wish, 'surface' | 'profile' | 'wish'>): PlanFile {
   const { grip: _grip, rollingResistance: _rolling, ...site } = file.site;
-  const run = { profile: profile ?? plannedRun(file).profile, minutes: wish.minutes ?? plannedRun(file).minutes } as const;
+  const planned = plannedRun(file);
+  const run = { ...runAs(planned, profile ?? planned.profile), ...compact({ minutes: wish.minutes }) };
   // Grip and rolling that were measured hold for the plan's own ground only.
   return { ...file, site: surface && surface !== file.site.surface ? { ...site, surface } : file.site, run };
 }

@@ -91,9 +91,10 @@ function Expect({ foreseen, step }: { foreseen: Foreseen; step: LadderStep }) {
     ReturnType<typeof unitOf>,
     ReturnType<typeof unitOf>,
   ];
+  const { capShare } = gearsOfRung(step);
   const rows: [string, string][] = [
     [
-      gearsOfRung(step).capShare === undefined ? 'Top speed' : `At ${Math.round(100 * gearsOfRung(step).capShare!)} % of the throttle`,
+      capShare === undefined ? 'Top speed' : `At ${Math.round(100 * capShare)} % of the throttle`,
       `${formatIn(foreseen.topSpeedMs.p50, unitOf('m/s', system))} ${speed.symbol}, likely ${formatIn(foreseen.topSpeedMs.p10, speed)} to ${formatIn(foreseen.topSpeedMs.p90, speed)}`,
     ],
     ['Motor, read within a minute', `${formatIn(foreseen.canC.p10, heat)} to ${formatIn(foreseen.canC.p90, heat)} ${heat.symbol}`],
