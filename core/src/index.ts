@@ -3,7 +3,7 @@ export { amend, compact } from './compact';
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
 export type { Origin, Provenance } from './plan/provenance';
-export { COURSES, NEW_LEG } from './plan/courses';
+export { COURSES, NEW_CORNER, NEW_LEG } from './plan/courses';
 export { hasOwnTiming, OF_THE_DRIVER, plannedRun, runAs } from './plan/planned-run';
 export { resolvePlan } from './resolve/resolve-plan';
 export type { ResolvedPlan } from './resolve/resolved-plan';

@@ -166,6 +166,11 @@ describe('the wish', () => {
     expect(base.site).toMatchObject({ surface: 'gravel', straightM: 120 });
     expect(base.site).not.toHaveProperty('grip');
     expect(baseOf(measured, { wish: { aim: 'speed' } }).site.grip).toBe(0.9);
+    // The course of the plan goes along, where it is driven that way.
+    const course = { legs: [{ fullM: 20, cornerS: 1, cornerMs: 4 }] };
+    const round: PlanFile = { ...measured, run: { profile: 'race', minutes: 5, course } };
+    expect(baseOf(round, { wish: { aim: 'speed', minutes: 25 } }).run).toEqual({ profile: 'race', minutes: 25, course });
+    expect(baseOf(round, { wish: { aim: 'speed' }, profile: 'cruise' }).run).toEqual({ profile: 'cruise', minutes: 5 });
   });
 
   it('begins with what there is', () => {

@@ -1,4 +1,4 @@
-import type { Course } from './plan-file';
+import type { Course, Leg } from './plan-file';
 
 /** Made-up courses to begin with: none is a place. */
 export const COURSES: readonly (Course & { name: string })[] = [
@@ -55,5 +55,6 @@ export const COURSES: readonly (Course & { name: string })[] = [
   },
 ];
 
-/** What a leg that is added begins as. */
-export const NEW_LEG: Course['legs'][number] = { fullM: 15, radiusM: 3, cornerS: 1.2 };
+/** What a corner begins as that is said by its radius or by its speed, and what a leg begins as that is added. */
+export const NEW_CORNER = { byRadius: { radiusM: 3 }, bySpeed: { cornerMs: 5 } };
+export const NEW_LEG: Leg = { fullM: 15, cornerS: 1.2, ...NEW_CORNER.byRadius };

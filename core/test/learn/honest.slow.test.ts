@@ -1,5 +1,6 @@
 import { learn, resolvePlan, speedSpread, withLearned, predictSteady, type LoggedRun, type PlanFile } from '@puddler/core';
 import { evidenceOf } from '../../src/learn/evidence';
+import { resolvedAsDriven } from '../../src/learn/logged-run';
 import { plainPlan } from '../helpers';
 import { hiddenSession } from './hidden-session';
 
@@ -99,4 +100,13 @@ test('a plan’s band is wider than ±0.5 % after passes that lie 4 % off its lo
   const { half, fromMs, toMs } = taughtBand(plan, [run, ...passes]);
   expect(half).toBeGreaterThan(0.007);
   expect(toMs - fromMs).toBeGreaterThan(0);
+});
+
+test('a session of passes keeps the tyres of its plan, and goes round no course', () => {
+  const course = { legs: [{ fullM: 20, cornerS: 1, cornerMs: 4 }] };
+  const plan = plainPlan({ site: { surface: 'packed-dirt', ambientC: 20 }, run: { profile: 'race', minutes: 5, course } });
+  const passes = resolvedAsDriven(typed({ drivenAs: 'speed-pass', minutes: 2 }, plan));
+  expect(passes.site.grip).toBeCloseTo(0.8 * 1.25, 9);
+  expect(passes.run).toEqual({ profile: 'speed-pass', minutes: 2 });
+  expect(resolvedAsDriven(typed({ minutes: 3 }, plan)).run).toEqual({ profile: 'race', minutes: 3, course });
 });

@@ -7,6 +7,7 @@ import {
   simulateRun,
   simulateRunFast,
   solveTopSpeed,
+  withFigure,
   type Course,
   type PlanFile,
   type RunSample,
@@ -79,4 +80,7 @@ test.each(COURSES)('$name can be driven round and round', (course) => {
 test('only racing and bashing go round a course', () => {
   const plan = resolvePlan(setField(on(LEGS), 'run.profile', 'cruise'));
   expect(segmentsOf(plan)).toHaveLength(1);
+  // An edit of the plan takes the course away with it.
+  expect(withFigure(on(LEGS), 'run.profile', 'cruise').run).toEqual({ profile: 'cruise', minutes: 4 });
+  expect(withFigure(on(LEGS), 'run.profile', 'bash').run!.course).toEqual(LEGS);
 });

@@ -1,4 +1,4 @@
-import { COURSES, hasOwnTiming, MOST_LEGS, NEW_LEG, plannedRun, type Course, type Leg } from '@puddler/core';
+import { COURSES, hasOwnTiming, MOST_LEGS, NEW_CORNER, NEW_LEG, plannedRun, type Course, type Leg } from '@puddler/core';
 import { Plus, X } from 'lucide-react';
 import { FigureField } from '../../in-hand/FigureField';
 import { setFigure } from '../../in-hand/plan-edits';
@@ -16,7 +16,11 @@ export function CourseFields({ inHand }: { inHand: PlanInHand }) {
   if (!hasOwnTiming(run.profile)) return null;
   const set = (next: Course | undefined) => dispatch(setFigure(inHand, 'run', next ? { ...run, course: next } : run, 'Course'));
   const made = COURSES.find((one) => JSON.stringify(one) === JSON.stringify(course));
-  const choose = (choice: string) => set(choice === USUAL ? undefined : (COURSES.find(({ name }) => name === choice) ?? { legs: [NEW_LEG] }));
+  const choose = (choice: string) => {
+    // A course of one's own begins as the one that was driven.
+    const own = { legs: course?.legs ?? [NEW_LEG] };
+    set(choice === USUAL ? undefined : (COURSES.find(({ name }) => name === choice) ?? own));
+  };
   const changed = (legs: Leg[]) => set({ ...(made || !course?.name ? {} : { name: course.name }), legs });
   return (
     <section aria-label="The course" className="mb-2">
@@ -108,7 +112,7 @@ function LegRow({ leg, place, isOnly, onSet, onRemove }: RowProps) {
             aria-label={`Corner of leg ${place} by`}
             className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
             value={isByRadius ? 'radius' : 'speed'}
-            onChange={() => onSet(isByRadius ? { ...rest, cornerMs: 5 } : { ...rest, radiusM: 3 })}
+            onChange={() => onSet({ ...rest, ...(isByRadius ? NEW_CORNER.bySpeed : NEW_CORNER.byRadius) })}
           >
             <option value="radius">radius</option>
             <option value="speed">speed</option>
