@@ -65,7 +65,17 @@ export { type Finding, type FindingInput } from './findings/finding';
 export { FINDING_IDS, FIT_FINDING_IDS, RETIRED_FINDING_IDS, type FindingId, type FindingLevel } from './findings/finding-ids';
 export { allFindings } from './findings/all-findings';
 export { DEFAULT_LIMITS, limitsWith, type Limit, type LimitChanges, type Limits } from './findings/limits';
-export { BAND_FIGURES, BAND_SAMPLES, BandSampler, minutesToCutoff, sampleBands, type BandFigure, type Bands, type Narrowing } from './predict/bands';
+export {
+  BAND_FIGURES,
+  BAND_SAMPLES,
+  BandSampler,
+  minutesToCutoff,
+  sampleBands,
+  topSpeedBand,
+  type BandFigure,
+  type Bands,
+  type Narrowing,
+} from './predict/bands';
 export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures } from './predict/pass-figures';
 export { fitFindings } from './findings/fit';
 export * from './shelf/part';

@@ -26,9 +26,8 @@ export interface Foreseen {
   ambientC: number;
 }
 
-/** Plans drawn for the bands of a step; the same for each, so that steps differ by their gears alone, and a step by nothing from its track sheet. */
+/** Cars drawn for the bands of a step: the first of those that the bands of a plan are drawn from, so that steps differ by their gears alone. */
 const STEP_DRAWS = 24;
-const SEED = 7;
 /** Step of a session [s]: no band of it moves by what a thermometer tells. */
 const STEP_S = 0.02;
 
@@ -69,7 +68,7 @@ export interface DrawnStep {
 
 export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: number, from?: Temperatures): DrawnStep[] {
   const session = stepSession(resolved, capShare);
-  const draws = new Draws(plan, resolved, SEED);
+  const draws = new Draws(plan, resolved);
   return Array.from({ length: STEP_DRAWS }, () => {
     const drawn = draws.next().resolved;
     return { resolved: drawn, said: driveStep(drawn, session, from) };

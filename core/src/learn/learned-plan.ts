@@ -1,6 +1,7 @@
 import type { LearnedFigures, PlanFile } from '../plan/plan-file';
 import type { Matrix } from '../math/matrix';
-import { speedSpread } from '../predict/speed-spread';
+import { topSpeedBand } from '../predict/bands';
+import { solveTopSpeed } from '../predict/top-speed';
 import { NARROWED } from '../resolve/learned-figures';
 import { resolvePlan } from '../resolve/resolve-plan';
 
@@ -31,9 +32,11 @@ const MOVED = 1 / 3;
 
 /** Whether what was learned moves the top speed of a plan, though no single figure may have grown surer. Throws PlanError. */
 export function movesTopSpeed(plan: PlanFile, learned: LearnedFigures): boolean {
-  const spread = (file: PlanFile) => speedSpread(file, resolvePlan(file));
-  const [before, after] = [spread(plan), spread({ ...plan, learned })];
-  if (!before || !after) return false;
-  const width = before.toMs - before.fromMs;
-  return Math.abs(after.topSpeedMs - before.topSpeedMs) > MOVED * width || after.toMs - after.fromMs < NARROWED * width;
+  const answer = (file: PlanFile) => {
+    const resolved = resolvePlan(file);
+    const { p10, p90 } = topSpeedBand(file, resolved);
+    return { topSpeedMs: solveTopSpeed(resolved).topSpeedMs, widthMs: p90 - p10 };
+  };
+  const [before, after] = [answer(plan), answer({ ...plan, learned })];
+  return Math.abs(after.topSpeedMs - before.topSpeedMs) > MOVED * before.widthMs || after.widthMs < NARROWED * before.widthMs;
 }

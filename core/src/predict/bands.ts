@@ -86,6 +86,12 @@ export class BandSampler {
   }
 }
 
+/** The band of top speed alone, of the same samples: no run is driven for it. */
+export function topSpeedBand(plan: PlanFile, resolved: ResolvedPlan): Band {
+  const draws = new Draws(plan, resolved);
+  return bandOf(Array.from({ length: BAND_SAMPLES }, () => solveTopSpeed(draws.next().resolved).topSpeedMs));
+}
+
 /** All samples at once, for the command line. */
 export function sampleBands(plan: PlanFile, resolved: ResolvedPlan, seed = 1, samples = BAND_SAMPLES): Bands {
   const sampler = new BandSampler(plan, resolved, seed);

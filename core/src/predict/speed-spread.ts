@@ -9,9 +9,6 @@ export interface SpeedSpread {
   topSpeedMs: number;
   /** One standard deviation of the logarithm of top speed. */
   sigma: number;
-  /** Likely range, p10 to p90 [m/s]. */
-  fromMs: number;
-  toMs: number;
   /** By share of the variance, the largest first. */
   shares: { figure: UncertainFigure; share: number }[];
 }
@@ -50,8 +47,6 @@ export function speedSpread(plan: PlanFile, resolved: ResolvedPlan): SpeedSpread
   return {
     topSpeedMs,
     sigma,
-    fromMs: topSpeedMs * Math.exp(-P90 * sigma),
-    toMs: topSpeedMs * Math.exp(P90 * sigma),
     shares: squares.map(({ figure, square }) => ({ figure, share: sum > 0 ? square / sum : 0 })).sort((a, b) => b.share - a.share),
   };
 }

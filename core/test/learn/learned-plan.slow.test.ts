@@ -6,6 +6,7 @@ import {
   predictSteady,
   resolvePlan,
   sampleBands,
+  P90,
   speedSpread,
   uncertainFigures,
   withLearned,
@@ -82,7 +83,7 @@ test('bands get narrower by what was learned, quick spread and drawn bands alike
   const widthOf = (plan: PlanFile) => {
     const { p10, p90 } = sampleBands(plan, resolvePlan(plan), 1, 80).figures.topSpeedMs;
     const quick = speedSpread(plan, resolvePlan(plan))!;
-    return { drawn: Math.log(p90 / p10), quick: Math.log(quick.toMs / quick.fromMs) };
+    return { drawn: Math.log(p90 / p10), quick: 2 * P90 * quick.sigma };
   };
   const [before, after] = [widthOf(run.plan), widthOf(taught)];
   expect(after.drawn).toBeLessThan(0.6 * before.drawn);

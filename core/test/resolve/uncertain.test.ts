@@ -1,4 +1,4 @@
-import { resolvePlan, solveTopSpeed, speedSpread, uncertainFigures, withFigure, type PlanFile } from '@puddler/core';
+import { resolvePlan, solveTopSpeed, sampleBands, speedSpread, topSpeedBand, uncertainFigures, withFigure, type PlanFile } from '@puddler/core';
 import { scaledBy } from '../../src/resolve/uncertain-figures';
 import { simulateRun } from '../../src/predict/run';
 import { caseNamed, plainPlan } from '../helpers';
@@ -59,8 +59,12 @@ test('the spread of top speed: shares sum to one, the largest first, and a measu
   const spread = speedSpread(stock, resolvePlan(stock))!;
   expect(spread.shares.reduce((sum, one) => sum + one.share, 0)).toBeCloseTo(1, 9);
   expect(spread.shares[0]!.figure.path).toBe('motor.kvRpmPerV');
-  expect(spread.fromMs).toBeLessThan(spread.topSpeedMs);
-  expect(spread.toMs).toBeGreaterThan(spread.topSpeedMs);
+  // The band that is shown is that of the samples; for spreads as small as these the two agree.
+  const { p10, p90 } = topSpeedBand(stock, resolvePlan(stock));
+  expect(p10).toBeLessThan(spread.topSpeedMs);
+  expect(p90).toBeGreaterThan(spread.topSpeedMs);
+  expect(Math.log(p90 / p10) / (2 * 1.2816 * spread.sigma)).toBeCloseTo(1, 0);
+  expect(sampleBands(stock, resolvePlan(stock)).figures.topSpeedMs).toEqual({ p10, p50: topSpeedBand(stock, resolvePlan(stock)).p50, p90 });
   if (stock.motor.kind !== 'brushed') throw new Error('the stock motor is brushed');
   const known: PlanFile = { ...stock, motor: { ...stock.motor, kvRpmPerV: 2148 }, measured: ['motor.kvRpmPerV'] };
   expect(speedSpread(known, resolvePlan(known))!.sigma).toBeLessThan(spread.sigma / 3);

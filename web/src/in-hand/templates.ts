@@ -90,7 +90,7 @@ export const TEMPLATES: readonly Template[] = [
       cgHeightMm: 55,
       frontWeightPct: 40,
     },
-    plan: { motor: inrunner(36, 52, 3300), esc: amps(60), packs: lipo(2, 5, 40), gearing: gears(17, 54, 0.8), ...driven('packed-dirt', 'bash', 10) },
+    plan: { motor: inrunner(36, 52, 3300), esc: amps(60), packs: lipo(2, 5, 40), gearing: gears(18, 78, 0.6), ...driven('packed-dirt', 'bash', 10) },
   },
   {
     id: 'monster',

@@ -1,4 +1,4 @@
-import { speedSpread, type Finding } from '@puddler/core';
+import { speedSpread, topSpeedBand, type Finding } from '@puddler/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../desk/store';
@@ -13,22 +13,27 @@ export function KnownPanel({ inHand, findings }: { inHand: CarInHand; findings: 
   const { stock, plans } = inHand;
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
-  const spread = useMemo(() => (stock?.view.state === 'ready' ? speedSpread(stock.file, stock.view.resolved) : undefined), [stock]);
+  const known = useMemo(() => {
+    if (stock?.view.state !== 'ready') return undefined;
+    const { file, view } = stock;
+    const spread = speedSpread(file, view.resolved);
+    return spread && { spread, band: topSpeedBand(file, view.resolved) };
+  }, [stock]);
   return (
     <>
       <h2 className="eyebrow text-soft">As bought</h2>
-      {spread ? (
+      {known ? (
         <>
           <p className="mt-1 flex items-baseline gap-1.5">
-            <span className="wide text-[36px] leading-none font-bold">{formatIn(spread.topSpeedMs, speed, true)}</span>
+            <span className="wide text-[36px] leading-none font-bold">{formatIn(known.spread.topSpeedMs, speed, true)}</span>
             <span className="text-soft">{speed.symbol} predicted</span>
           </p>
           <p className="mt-1 text-[12.5px] text-soft">
-            likely {formatIn(spread.fromMs, speed)} to {formatIn(spread.toMs, speed)} {speed.symbol}
+            likely {formatIn(known.band.p10, speed)} to {formatIn(known.band.p90, speed)} {speed.symbol}
           </p>
           <h2 className="eyebrow mt-4 text-soft">What would make it surer</h2>
           <ol className="mt-1">
-            {spread.shares.slice(0, FIGURES_SHOWN).map(({ figure, share }) => (
+            {known.spread.shares.slice(0, FIGURES_SHOWN).map(({ figure, share }) => (
               <li key={figure.path} className="border-b border-rule py-1.5 text-[12.5px] last:border-0">
                 <span className="flex justify-between text-[13.5px]">
                   <span className="font-medium">{figure.label}</span>

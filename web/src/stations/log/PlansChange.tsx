@@ -1,5 +1,5 @@
-import type { Car, Learned } from '@puddler/core';
-import { learnedFigures, notMet, PlanError, predictSteady, resolvePlan, speedSpread, type NotMet, type PlanFile } from '@puddler/core';
+import type { Band, Car, Learned } from '@puddler/core';
+import { learnedFigures, notMet, PlanError, predictSteady, resolvePlan, topSpeedBand, type NotMet, type PlanFile } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo } from 'react';
 import { asBoughtOf, learnedOf, plansOfCar } from '../../desk/selectors';
@@ -8,8 +8,7 @@ import { planFileFor } from '../../in-hand/joined-plan';
 
 interface Answer {
   topSpeedMs: number;
-  from: number;
-  to: number;
+  band: Band;
   amps: number;
 }
 
@@ -17,8 +16,7 @@ function answerOf(file: PlanFile): Answer | undefined {
   try {
     const resolved = resolvePlan(file);
     const steady = predictSteady(resolved);
-    const spread = speedSpread(file, resolved);
-    return { topSpeedMs: steady.topSpeedMs, from: spread?.fromMs ?? 0, to: spread?.toMs ?? 0, amps: steady.packCurrentA };
+    return { topSpeedMs: steady.topSpeedMs, band: topSpeedBand(file, resolved), amps: steady.packCurrentA };
   } catch (error) {
     if (error instanceof PlanError) return undefined;
     throw error;
@@ -46,11 +44,11 @@ export function PlansChange({ carId, car, learned }: { carId: string; car: Car; 
     [plans, car, asBought, taken, figures],
   );
   const speed = { ...unitOf('m/s', system), digits: 1 };
-  const said = ({ topSpeedMs, from, to }: Answer) => (
+  const said = ({ topSpeedMs, band: { p10, p90 } }: Answer) => (
     <>
       <strong className="font-semibold">{formatIn(topSpeedMs, speed, true)}</strong>{' '}
       <span className="text-[12px] text-soft">
-        {formatIn(from, speed)}–{formatIn(to, speed)}
+        {formatIn(p10, speed)}–{formatIn(p90, speed)}
       </span>
     </>
   );

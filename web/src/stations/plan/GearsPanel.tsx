@@ -135,10 +135,10 @@ function Fastest({ file, runs, limits }: { file: PlanFile; runs: RunsByGears | u
         Fastest lap{course?.name ? ` of ${course.name}` : ''}: {lap(fastest)}
       </strong>
       {safe === fastest
-        ? ', within the limits of motor and ESC.'
+        ? ', within the heat limits of motor and ESC.'
         : safe
-          ? `; within the limits of motor and ESC: ${lap(safe)}.`
-          : '; none is within the limits.'}
+          ? `; within the heat limits of motor and ESC: ${lap(safe)}.`
+          : '; none is within the heat limits of motor and ESC.'}
     </p>
   );
 }
