@@ -188,6 +188,7 @@ export type { LogOptions, LogOutcome, LogProblem, LogReading } from './log/log-r
 export { NEXT_ANSWERS, whatNext, type NextAnswer, type NextMeasurement } from './learn/what-next';
 export { replay, REPLAY_FIGURES, type Replay, type ReplayFigure } from './replay/replay';
 export { UPKEEP, upkeep, type UpkeepId, type UpkeepItem, type UpkeepRun } from './log/upkeep';
+export { courseOfTrace, type DrivenCourse } from './log/course-of-trace';
 export { passSpeed, traceFigures } from './log/trace-figures';
 export { carOfSeed, loggedSession, typedSession } from './practice/simulated-run';
 export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
