@@ -1,5 +1,5 @@
 import { formOf, kindOf } from '@puddler/contract/shared';
-import { createStore as createIdb, delMany, entries, setMany } from 'idb-keyval';
+import { createStore as createIdb, delMany, entries, setMany, type UseStore } from 'idb-keyval';
 import { quarantined, unsavedRecalled } from './desk-slice';
 import { isUnsaved, kindOfKey, type Held, type Key } from './held';
 import { noticed } from './notices-slice';
@@ -12,9 +12,30 @@ const browserStore = () => createIdb('puddler', 'unsaved');
 /** Edits that could not be read, kept apart until the builder has saved or thrown them away. */
 const quarantineStore = () => createIdb('puddler-quarantine', 'edits');
 
+/** Where a page that is left puts what it had no time to write: only this store takes it at once. */
+const LEFT_AS = 'puddler-left';
+
+function leftBehind(): [Key, KeptEdit][] {
+  try {
+    return JSON.parse(localStorage.getItem(LEFT_AS) ?? '[]') as [Key, KeptEdit][];
+  } catch {
+    // A browser that keeps nothing, or half of it.
+    return [];
+  }
+}
+
+/** What the page before was left with goes where the other unsaved edits are. */
+async function takeOver(): Promise<void> {
+  const left = leftBehind();
+  if (left.length === 0) return;
+  await setMany(left, browserStore());
+  localStorage.removeItem(LEFT_AS);
+}
+
 /** Puts on the desk what an earlier visit could not save. What cannot be read is set apart, and said. */
 export async function recallUnsaved(store: AppStore): Promise<void> {
   try {
+    await takeOver();
     const waiting = await entries(browserStore());
     if (waiting.length > 0) {
       // Its validator is fetched only when there is something to check.
@@ -58,44 +79,58 @@ export function keepUnsaved(store: AppStore): void {
       .filter(isUnsaved)
       .map((held) => [held.key, held]),
   );
+  let idb: UseStore | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let changedSince = false;
   let told = false;
 
-  const write = async () => {
-    clearTimeout(timer);
-    timer = undefined;
-    const waiting = new Map(
+  const unsaved = () =>
+    new Map(
       Object.values(store.getState().desk.held)
         .filter(isUnsaved)
         .map((held) => [held.key, held]),
     );
-    const fresh = [...waiting].filter(([key, held]) => stored.get(key) !== held);
+  const freshOf = (waiting: ReturnType<typeof unsaved>) => [...waiting].filter(([key, held]) => stored.get(key) !== held);
+  const asKept = (fresh: ReturnType<typeof freshOf>) => fresh.map(([key, held]): [Key, KeptEdit] => [key, keptEdit(held)]);
+
+  const write = async () => {
+    changedSince = false;
+    const waiting = unsaved();
+    const fresh = freshOf(waiting);
     const done = [...stored.keys()].filter((key) => !waiting.has(key));
-    for (const [key, held] of fresh) stored.set(key, held);
-    for (const key of done) stored.delete(key);
     try {
-      const idb = browserStore();
-      if (fresh.length > 0)
-        await setMany(
-          fresh.map(([key, held]): [Key, KeptEdit] => [key, keptEdit(held)]),
-          idb,
-        );
+      idb ??= browserStore();
+      if (fresh.length > 0) await setMany(asKept(fresh), idb);
+      for (const [key, held] of fresh) stored.set(key, held);
+      for (const key of done) stored.delete(key);
       if (done.length > 0) await delMany(done, idb);
     } catch {
-      for (const [key] of fresh) stored.delete(key);
       if (!told)
         store.dispatch(noticed({ text: 'This browser has no room to keep unsaved edits: leave this page open until they are saved.', tone: 'stop' }));
       told = true;
     }
   };
-  store.listen({
-    predicate: (_action, now, before) => now.desk.held !== before.desk.held,
-    effect: () => {
-      timer ??= setTimeout(() => void write(), SETTLE_MS);
-    },
+  const writeSoon = () => {
+    changedSince = true;
+    timer ??= setTimeout(() => {
+      timer = undefined;
+      void write();
+    }, SETTLE_MS);
+  };
+  store.listen({ predicate: (_action, now, before) => now.desk.held !== before.desk.held, effect: writeSoon });
+  window.addEventListener('pagehide', () => {
+    const fresh = asKept(freshOf(unsaved()));
+    try {
+      if (fresh.length > 0) localStorage.setItem(LEFT_AS, JSON.stringify([...leftBehind(), ...fresh]));
+    } catch {
+      // There is no room for it: what was written before is all there is.
+    }
   });
-  for (const leaving of ['pagehide', 'visibilitychange'] as const)
-    window.addEventListener(leaving, () => {
-      if (timer !== undefined) void write();
-    });
+  window.addEventListener('pageshow', ({ persisted }) => {
+    // It was only put aside, and goes on with all that it had.
+    if (persisted) localStorage.removeItem(LEFT_AS);
+  });
+  window.addEventListener('visibilitychange', () => {
+    if (changedSince) void write();
+  });
 }
