@@ -107,7 +107,7 @@ test('workers of Log, Shelf and Practice die: each says so in its place and reco
 
   await page.getByRole('button', { name: 'Learning', exact: true }).click();
   const learning = page.waitForEvent('worker');
-  await page.getByRole('button', { name: 'Learn from 4 runs' }).click();
+  await page.getByRole('button', { name: 'Learn from 5 runs' }).click();
   // It tells that it lives, then what it is at: the second word is not heard any more.
   await (
     await learning

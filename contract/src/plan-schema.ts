@@ -134,7 +134,7 @@ function packSchema(): Joi.Schema<Pack> {
 }
 
 /** A corner has a radius, by which its speed follows from the tyres, or a speed. */
-const courseSchema = Joi.object<Course, true>({
+export const courseSchema = Joi.object<Course, true>({
   name,
   legs: Joi.array()
     .items(

@@ -1,7 +1,7 @@
 /** The part of the contract that carries no validator: for the page's first load. */
 export type { BackupDocument, BackupManifest, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
 export type { Checked } from './checked';
-export { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type PhotoRef, type Today } from './documents/car/car';
+export { MOST_COURSES, MOST_PHOTOS, type Bench, type CarBody, type NamedCourse, type OldRadio, type PhotoRef, type Today } from './documents/car/car';
 export { MOST_DRIVES } from './documents/day/day';
 export { MOST_DRIVEN_STEPS, NO_CLIMB, type BegunStep, type Climb, type DrivenStep } from './documents/ladder/ladder';
 export { NO_FITTING, type Fitting, type SettingNote, type StepNote, type StepPhoto } from './documents/fitting/fitting';

@@ -103,6 +103,10 @@ test('a car is checked with its bench notes', () => {
   expect(pathsOf({ photos: Array.from({ length: MOST_PHOTOS + 1 }, (_, i) => ({ ...photo, hash: String(i).padStart(64, '0') })) })).toEqual([
     'bench.photos',
   ]);
+  const yard = { name: 'Yard', legs: [{ fullM: 20, cornerS: 1, radiusM: 3 }] };
+  expect(pathsOf({ courses: [yard, { ...yard, name: 'Field' }] })).toEqual([]);
+  expect(pathsOf({ courses: [yard, yard] })).toEqual(['bench.courses[1]']);
+  expect(pathsOf({ courses: [{ legs: yard.legs }] })).toEqual(['bench.courses[0].name']);
   expect(pathsOf({ colour: 'red' })).toEqual(['bench.colour']);
   expect(pathsOf({ stockPlanId: 'mine' })).toEqual(['bench.stockPlanId']);
 });

@@ -38,6 +38,7 @@ export { capitalized, wordFor } from './plan/words';
 
 export { CELL_OCV, OCV_CHARGE, openCircuitV } from './chain/pack';
 export { finalDriveRatio, metresPerRpm, rolloutM, SMALLEST_PINION } from './chain/gears';
+export { cornerGripMs2 } from './chain/road';
 export { solveTopSpeed, warmKv } from './predict/top-speed';
 export { predictSteady, type Steady } from './predict/steady';
 export { LINK_NAMES, type Level, type LinkName } from './link';
@@ -51,6 +52,7 @@ export { heatOf } from './predict/run-types';
 export { simulateRun } from './predict/run';
 export type { Run, RunSample } from './predict/run-types';
 export { drivePass, passFigures, type Pass } from './predict/pass';
+export { driveLap, type Lap } from './predict/lap';
 export { predict, type PredictOptions, type Prediction } from './findings/predict';
 
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';

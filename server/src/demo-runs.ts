@@ -1,7 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { Readable } from 'node:stream';
-import { compact, carOfSeed, loggedSession, logGpx, trackNmea, typedSession, type PlanFile, type RunFile } from '@puddler/core';
+import {
+  compact,
+  carOfSeed,
+  COURSES,
+  loggedSession,
+  logGpx,
+  plannedRun,
+  type Course,
+  trackNmea,
+  typedSession,
+  type PlanFile,
+  type RunFile,
+} from '@puddler/core';
 import { checkBody, type CarRun, type KeptLog } from '@puddler/contract';
 import type { DocumentStore } from './documents/store';
 import type { FileStore } from './files/store';
@@ -17,6 +29,8 @@ interface DemoRun extends Pick<RunFile, 'name' | 'at' | 'purpose' | 'minutes' | 
   ambientC?: number;
   typed?: { seed: number; readAfterS: number };
   logged?: { seed: number; track: 'gpx' | 'nmea' };
+  /** Laps of one of the made-up courses, logged by the ESC alone; the course is not noted. */
+  lapped?: { seed: number; course: string; laps: number };
 }
 
 /** A plan of the demo with its car, as it is kept. */
@@ -48,13 +62,19 @@ export async function loadDemoRuns(store: DocumentStore, files: FileStore, plans
   await store.write('run', documents);
 }
 
+function courseNamed(name: string): Course {
+  const found = COURSES.find((course) => course.name === name);
+  if (!found) throw new Error(`runs.json: there is no course ${name}`);
+  return found;
+}
+
 async function runOf(one: DemoRun, place: number, found: DemoPlan, plans: readonly DemoPlan[], files: FileStore): Promise<CarRun> {
-  const { name, at, purpose, minutes, notes, ambientC } = one;
+  const { name, at, purpose, minutes, notes, ambientC, lapped } = one;
   const sited: PlanFile = ambientC === undefined ? found.file : { ...found.file, site: { ...found.file.site, ambientC } };
   const plan = withPinion(sited, -(one.pinionLess ?? 0));
   // The same car whatever is fitted to it: hidden by the last of its plans.
   const last = plans.filter((other) => other.carId === found.carId).at(-1)!;
-  const seed = (one.typed ?? one.logged)!.seed;
+  const seed = (one.typed ?? one.logged ?? one.lapped)!.seed;
   const car = carOfSeed(last.file, seed);
   const wish = { seed, daySeed: 1000 * seed + place, readAfterS: one.typed?.readAfterS ?? USUAL_READ_S };
   const said = {
@@ -67,10 +87,9 @@ async function runOf(one: DemoRun, place: number, found: DemoPlan, plans: readon
     const { passes, readings, usedAh } = typedSession(car, minutes === undefined ? plan : { ...plan, run: { ...plan.run!, minutes } }, wish);
     return { ...said, passes, readings, usedAh };
   }
-  const { escCsv, track, readings, usedAh, figures } = loggedSession(car, plan, withPinion(plan, one.reallyTeeth ?? 0), wish);
+  const really = lapped ? { ...plan, run: { ...plannedRun(plan), course: courseNamed(lapped.course) } } : withPinion(plan, one.reallyTeeth ?? 0);
+  const { escCsv, track, readings, usedAh, figures } = loggedSession(car, plan, really, { ...wish, ...(lapped ? { laps: lapped.laps } : {}) });
   const clock = (timeS: number) => new Date(Date.parse(at) + 1000 * (timeS + CLOCKS_APART_S)).toISOString();
-  const form = one.logged!.track;
-  const text = form === 'gpx' ? logGpx(track, clock)! : trackNmea(track, clock);
   const day = at.slice(0, 10);
   const poles = plan.motor.kind === 'brushless' ? plan.motor.poles : undefined;
   const keep = async (content: string, fileName: string, kind: KeptLog['kind']): Promise<KeptLog> => ({
@@ -78,11 +97,11 @@ async function runOf(one: DemoRun, place: number, found: DemoPlan, plans: readon
     name: fileName,
     kind,
   });
-  return {
-    ...said,
-    ...figures,
-    readings,
-    usedAh,
-    logs: [{ ...(await keep(escCsv, `esc-${day}.csv`, 'esc')), ...compact({ poles }) }, await keep(text, `phone-${day}.${form}`, 'gps')],
-  };
+  const logs = [{ ...(await keep(escCsv, `esc-${day}.csv`, 'esc')), ...compact({ poles }) }];
+  if (one.logged) {
+    const { track: form } = one.logged;
+    const text = form === 'gpx' ? logGpx(track, clock)! : trackNmea(track, clock);
+    logs.push(await keep(text, `phone-${day}.${form}`, 'gps'));
+  }
+  return { ...said, ...figures, readings, usedAh, logs };
 }

@@ -86,7 +86,7 @@ describe('courses over each other', () => {
   const data = overlay(
     [course('A', 8, 1), course('B', 4, 2)],
     [{ label: 'speed', unit: 'm/s', weight: 1, digits: 1, fromZero: true, of: (one) => one.v }],
-    1,
+    (one) => one.timeS,
   );
 
   it('are read at the same moments, the shorter one held after its end', () => {

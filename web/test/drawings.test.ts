@@ -1,6 +1,7 @@
 import { bayDrawing, limitsWith, resolvePlan, wiringOf, type PlanFile, type WiringOptions } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { layoutBay } from '../src/drawings/bay-layout';
+import { coursePath } from '../src/drawings/course-path';
 import { layoutWiring, type Box } from '../src/drawings/wiring-layout';
 
 const one = plainPlan();
@@ -69,4 +70,27 @@ test('a bay is laid out to one scale, with room for figures that are typed on it
     expect(place.y).toBeGreaterThanOrEqual(0);
     expect(place.y).toBeLessThan(typed.height);
   }
+});
+
+describe('a course from above', () => {
+  const legs = [
+    { fullM: 30, radiusM: 4, cornerS: 1.5 },
+    { fullM: 10, cornerMs: 3, cornerS: 1 },
+    { fullM: 20, radiusM: 2, cornerS: 1 },
+  ];
+  const { points, corners } = coursePath(legs, 6);
+
+  it('ends where it began, its corners on the line and in their order', () => {
+    const [first, last] = [points[0]!, points[points.length - 1]!];
+    expect(Math.hypot(first[0] - last[0], first[1] - last[1])).toBeLessThan(1e-9);
+    expect(corners).toHaveLength(3);
+    const places = corners.map((corner) => points.indexOf(corner));
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+    expect(places[0]).toBeGreaterThan(0);
+  });
+
+  it('is all of finite size, were it one leg without a corner', () => {
+    const straight = coursePath([{ fullM: 10, radiusM: 3, cornerS: 0 }], 6);
+    expect(straight.points.flat().every(Number.isFinite)).toBe(true);
+  });
 });

@@ -198,6 +198,9 @@ export function gripLimit(car: ResolvedCar, grip: number): { forceN: number; lim
   return wheelieN < gripN ? { forceN: wheelieN, limit: 'wheelie' } : { forceN: gripN, limit: 'grip' };
 }
 
+/** What the tyres hold in a corner, across the car [m/s²]. */
+export const cornerGripMs2 = ({ grip }: Pick<ResolvedSite, 'grip'>): number => grip * GRAVITY_MS2;
+
 /** Most brake force of the driven axles [N]. */
 export function brakeLimitN(car: ResolvedCar, grip: number): number {
   const weight = car.massKg * GRAVITY_MS2;

@@ -1,6 +1,6 @@
 import { median, mode, variance } from 'd3-array';
 import { compact } from '../compact';
-import { brakeLimitN } from '../chain/road';
+import { brakeLimitN, cornerGripMs2 } from '../chain/road';
 import { MOST_LEGS, type Leg } from '../plan/plan-file';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { cornersOf, legsBetween, type DrivenLeg } from './legs';
@@ -44,8 +44,9 @@ export function courseOfTrace(
   { car, site }: Pick<ResolvedPlan, 'car' | 'site'>,
 ): DrivenCourse | undefined {
   if (!measured) return undefined;
+  const rolled = asRolled(measured, cornerGripMs2(site) * trace.dtS);
   const half = Math.round(EVEN_S / trace.dtS);
-  const speed = measured.map((_, i) => meanOf(measured, i - half, i + half + 1, 1) ?? NaN);
+  const speed = rolled.map((_, i) => meanOf(rolled, i - half, i + half + 1, 1) ?? NaN);
   const brakeMs2 = brakeLimitN(car, site.grip) / car.massKg;
   const drivenM = distances(speed, trace.dtS);
   const lapM = lapLength(trace, speed, drivenM);
@@ -56,6 +57,15 @@ export function courseOfTrace(
     if (found && found.legs.length <= MOST_LEGS) return found;
   }
   return undefined;
+}
+
+/** Wheels that spin or lock run away from the road, which no car of this grip does: it gains and loses no more than `mostMs` from one slot to the next. */
+function asRolled(wheels: Floats, mostMs: number): Floats {
+  let road = NaN;
+  return wheels.map((speed) => {
+    road = Number.isNaN(road) || Number.isNaN(speed) ? speed : Math.min(road + mostMs, Math.max(road - mostMs, speed));
+    return road;
+  });
 }
 
 function distances(speed: Floats, dtS: number): Float64Array {

@@ -12,7 +12,7 @@ import { fastRun } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import { escLogCsv } from './device-files';
 import { sessionFor } from '../predict/track-session';
-import { driveSession } from './drive-session';
+import { driveLaps, driveSession } from './drive-session';
 import { gpsTrack } from './gps-track';
 import { hiddenCar, refitted, type HiddenCar } from './hidden-car';
 import { escLog, putBack, readingsAt } from './instruments';
@@ -36,6 +36,8 @@ export interface TypedSession extends SimulatedRun {
 
 export interface SimulatedWish {
   seed: number;
+  /** So many laps of the plan's course in the place of passes. */
+  laps?: number;
   /** Another seed, for what the instruments say that day. */
   daySeed: number;
   readAfterS: number;
@@ -48,16 +50,17 @@ const GPS_HZ = 10;
 const PASS_NOISE = 0.008;
 
 /** A session of passes, logged: `really` is the plan as it was truly fitted, where that is not the one that was noted. */
-export function loggedSession(car: HiddenCar, noted: PlanFile, really: PlanFile, { daySeed, readAfterS }: SimulatedWish): LoggedSession {
+export function loggedSession(car: HiddenCar, noted: PlanFile, really: PlanFile, { daySeed, readAfterS, laps }: SimulatedWish): LoggedSession {
   const random = randomStream(daySeed);
   const truth = refitted(car, really);
-  const session = driveSession(truth, car.weather, sessionFor(resolvePlan(noted)));
+  const session = laps === undefined ? driveSession(truth, car.weather, sessionFor(resolvePlan(noted))) : driveLaps(truth, laps, random);
   const last = session.samples[session.samples.length - 1]!;
   const poles = noted.motor.kind === 'brushless' ? (noted.motor.poles ?? 4) : 2;
   const log = escLog(session.samples, poles, random);
   const track = gpsTrack(session.samples, GPS_HZ, random);
   const perRpm = metresPerRpm(resolvePlan(noted));
-  const { trace } = joinLogs([{ samples: samplesOf(log) }, { samples: track }], perRpm);
+  // The phone’s track is that of a strip: round a course only the ESC is heard.
+  const { trace } = joinLogs([{ samples: samplesOf(log) }, ...(laps === undefined ? [{ samples: track }] : [])], perRpm);
   return {
     escCsv: escLogCsv(log, poles),
     track,

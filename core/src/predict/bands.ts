@@ -28,6 +28,8 @@ export interface Bands {
   figures: Record<BandFigure, Band>;
   /** For each figure the one that, measured, would narrow it most. */
   narrows: Record<BandFigure, Narrowing | undefined>;
+  /** Of the lap [s], where the run has laps. */
+  lapS?: Band;
 }
 
 export const BAND_SAMPLES = 256;
@@ -42,6 +44,8 @@ export class BandSampler {
   private readonly drawn: Draws;
   private readonly draws: number[][] = [];
   private readonly values = Object.fromEntries(BAND_FIGURES.map((figure) => [figure, [] as number[]])) as Record<BandFigure, number[]>;
+
+  private readonly lapsS: number[] = [];
 
   constructor(plan: PlanFile, resolved: ResolvedPlan, seed = 1) {
     this.drawn = new Draws(plan, resolved, seed);
@@ -60,6 +64,7 @@ export class BandSampler {
       this.draws.push(deviations);
       this.values.topSpeedMs.push(steady.topSpeedMs);
       this.values.packCurrentA.push(steady.packCurrentA);
+      if (run.lapS !== null) this.lapsS.push(run.lapS);
       this.values.minutes.push(minutesToCutoff(copy, run));
       const shown = shownRun(steady, run);
       for (const figure of ['peakPackCurrentA', 'maxCanC', 'maxWindingC', 'maxEscC'] as const) this.values[figure].push(shown[figure]);
@@ -69,7 +74,12 @@ export class BandSampler {
   bands(): Bands {
     const entries = <T>(of: (figure: BandFigure) => T) =>
       Object.fromEntries(BAND_FIGURES.map((figure) => [figure, of(figure)])) as Record<BandFigure, T>;
-    return { samples: this.samples, figures: entries((figure) => bandOf(this.values[figure])), narrows: entries((figure) => this.narrowing(figure)) };
+    return {
+      samples: this.samples,
+      figures: entries((figure) => bandOf(this.values[figure])),
+      narrows: entries((figure) => this.narrowing(figure)),
+      ...(this.samples > 0 && this.lapsS.length === this.samples ? { lapS: bandOf(this.lapsS) } : {}),
+    };
   }
 
   /** The figure whose draws go most with an answer. */

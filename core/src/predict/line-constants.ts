@@ -1,5 +1,5 @@
 import { GROWTH_SPEED_MS, GRAVITY_MS2 } from '../chain/constants';
-import { brakeLimitN, gripLimit, type GripLimit } from '../chain/road';
+import { brakeLimitN, cornerGripMs2, gripLimit, type GripLimit } from '../chain/road';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 
 /** A magnet's strength against temperature, per kelvin. */
@@ -98,7 +98,7 @@ function derive(plan: ResolvedPlan): LineConstants {
     weightRolling: GRAVITY_MS2 * (car.massKg * (site.rollingResistance + car.drivelineDrag) + tow.massKg * tow.rollingResistance),
     weightAll: GRAVITY_MS2 * (car.massKg + tow.massKg),
     wholeGripN: site.grip * car.massKg * GRAVITY_MS2,
-    cornerMs2: site.grip * GRAVITY_MS2,
+    cornerMs2: cornerGripMs2(site),
     cornerSpeed: plan.driver.cornerSpeed,
     receiverW: plan.receiver * (RECEIVER_W + SERVO_W_PER_KG * car.massKg),
     brakesBack: motor.kind === 'brushless',

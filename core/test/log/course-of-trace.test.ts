@@ -1,8 +1,15 @@
+import { readFileSync } from 'node:fs';
 import {
+  carOfSeed,
   COURSES,
   courseOfTrace,
+  escLog,
+  groundSpeed,
+  metresPerRpm,
   resolvePlan,
+  samplesOf,
   simulateRun,
+  traceOf,
   type Course,
   type PlanFile,
   type RunSample,
@@ -12,6 +19,7 @@ import {
 } from '@puddler/core';
 import { normal, randomStream } from '../../src/math/random';
 import { segmentsOf } from '../../src/predict/profiles';
+import { driveLaps } from '../../src/practice/drive-session';
 import { plainPlan } from '../helpers';
 
 const DT_S = 0.02;
@@ -112,4 +120,19 @@ test('where nothing repeats there is no course, nor where no speed was logged', 
   const trace = driven(plan, ({ speedMs, duty }) => ({ speedMs, outputShare: duty }), legs);
   expect(courseOfTrace(trace, trace.fields.speedMs, resolvePlan(plan))).toBeUndefined();
   expect(courseOfTrace(trace, undefined, resolvePlan(plan))).toBeUndefined();
+});
+
+test('wheels that spin out of every corner, and are all that was logged, hide no corner', () => {
+  const plan = JSON.parse(readFileSync('demo/plans/13-ridgeback-slow-wind.json', 'utf8')) as PlanFile;
+  const lapped: PlanFile = { ...plan, run: { profile: 'race', minutes: 5, course: YARD } };
+  const { samples } = driveLaps(carOfSeed(lapped, 11).truth, 20, randomStream(4));
+  const trace = traceOf(samplesOf(escLog(samples, 4, randomStream(5))));
+  const noted = resolvePlan(plan);
+  const wheels = groundSpeed(trace, metresPerRpm(noted))!;
+  const spun = samples.filter(({ speedMs, motorRpm }) => motorRpm * metresPerRpm(noted) > 1.3 * speedMs && speedMs > 3);
+  expect(spun.length).toBeGreaterThan(20);
+  const found = courseOfTrace(trace, wheels, noted)!;
+  expect(found.legs).toHaveLength(YARD.legs.length);
+  expect(found.laps).toBeGreaterThan(15);
+  for (const [i, { fullM }] of found.legs.entries()) expect(fullM / fromLongest(YARD)[i]!.fullM).toBeCloseTo(1, 0.4);
 });

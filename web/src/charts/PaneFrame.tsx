@@ -28,7 +28,7 @@ export function PaneFrame({ layout: { scaleX, ticksX }, regions, marks, top, bot
   return (
     <>
       {regions.map((region) => (
-        <g key={region.label}>
+        <g key={region.from}>
           <rect
             x={scaleX(region.from)}
             y={top}

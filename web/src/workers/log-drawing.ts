@@ -7,6 +7,7 @@ import {
   passSpeed,
   TRACE_DT_S,
   type ClockShift,
+  type DrivenCourse,
   type RunFile,
   type Samples,
   type SeriesField,
@@ -25,6 +26,8 @@ export interface TraceFacts {
   dtS: number;
   stretches: Stretches;
   passes: PassLine[];
+  /** The lap that it repeats, where it does. */
+  course?: DrivenCourse;
   figures: Pick<RunFile, 'passes' | 'current' | 'launch' | 'minutes'>;
 }
 

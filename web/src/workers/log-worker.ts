@@ -1,4 +1,6 @@
 import {
+  compact,
+  courseOfTrace,
   groundSpeed,
   learn,
   logCsv,
@@ -118,7 +120,9 @@ const tasks = {
     if (before?.trace === trace) return before.facts;
     const startS = Math.min(...samples.map(({ timeS }, i) => (timeS[0] ?? 0) + shifts[i]!.shiftS));
     const lanes = parts.length > 1 || !before ? lanesOf(samples.map((one, i) => ({ samples: one, byS: shifts[i]!.shiftS - startS }))) : before.lanes;
-    const perRpm = metresPerRpm(resolvePlan(plan));
+    const resolved = resolvePlan(plan);
+    const perRpm = metresPerRpm(resolved);
+    const speed = groundSpeed(trace, perRpm);
     const stretches = stretchesOf(trace, perRpm);
     const facts: TraceFacts = {
       whole: true,
@@ -127,7 +131,8 @@ const tasks = {
       shifts,
       dtS: trace.dtS,
       stretches,
-      passes: passLines(trace, stretches, groundSpeed(trace, perRpm)),
+      passes: passLines(trace, stretches, speed),
+      ...compact({ course: courseOfTrace(trace, speed, resolved) }),
       figures: traceFigures(trace, stretches),
     };
     drawn.set(key, { trace, lanes, facts });

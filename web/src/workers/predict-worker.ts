@@ -1,6 +1,7 @@
 import {
   allFindings,
   compact,
+  driveLap,
   drivePass,
   driveRun,
   linkUse,
@@ -10,6 +11,7 @@ import {
   type DrivenRun,
   type Finding,
   type HeatLimits,
+  type Lap,
   type Limits,
   type LinkUse,
   type Pass,
@@ -33,6 +35,8 @@ export interface RunResult {
   uses: LinkUse[];
   pass: Pass;
   passFigures: PassFigures;
+  /** Where the run has laps. */
+  lap: Lap | undefined;
   findings: Finding[];
 }
 
@@ -63,6 +67,7 @@ const tasks = {
       uses: linkUse(plan, resolved, run, limits),
       pass,
       passFigures: figures,
+      lap: driveLap(resolved),
       findings: allFindings({
         plan,
         resolved,

@@ -1,5 +1,5 @@
 import { compact } from '@puddler/core';
-import type { Car, UpkeepId } from '@puddler/core';
+import type { Car, Course, UpkeepId } from '@puddler/core';
 import type { EarlierFiles, FileRef, Kind } from '../kind';
 
 /** A car with what is noted beside its figures. */
@@ -20,7 +20,13 @@ export interface Bench {
   practice?: true;
   /** When each work that comes round was done last, ISO 8601. */
   upkeep?: UpkeepDone[];
+  /** Courses that are driven with it, by name. */
+  courses?: NamedCourse[];
 }
+
+export type NamedCourse = Course & { name: string };
+
+export const MOST_COURSES = 24;
 
 export interface UpkeepDone {
   id: UpkeepId;
@@ -72,7 +78,7 @@ export const CAR: Kind<CarBody> = {
   noun: 'car',
   list: 'garage',
   nameOf: ({ car }) => car.name,
-  memberIds: { 'bench.photos': 'hash', 'bench.upkeep': 'id' },
+  memberIds: { 'bench.photos': 'hash', 'bench.upkeep': 'id', 'bench.courses': 'name' },
   refersTo: { 'bench.stockPlanId': { kind: 'plan', optional: true } },
   fileHashes: ({ bench }) => (bench.photos ?? []).map((photo) => photo.hash),
   steps: [photosByHash],

@@ -2,9 +2,9 @@ import { UPKEEP, type UpkeepId } from '@puddler/core';
 import Joi from 'joi';
 import { fileRefKeys, uuid } from '../../joi-parts';
 import { checkWith } from '../../joi-problems';
-import { carSchema } from '../../plan-schema';
+import { carSchema, courseSchema } from '../../plan-schema';
 import { name, number } from '../../schema-words';
-import { MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type Today, type UpkeepDone } from './car';
+import { MOST_COURSES, MOST_PHOTOS, type Bench, type CarBody, type OldRadio, type Today, type UpkeepDone } from './car';
 
 const benchSchema = Joi.object<Bench, true>({
   stockPlanId: uuid,
@@ -26,6 +26,10 @@ const benchSchema = Joi.object<Bench, true>({
     )
     .unique('id')
     .max(UPKEEP.length),
+  courses: Joi.array()
+    .items(courseSchema.fork('name', (own) => own.required()))
+    .unique('name')
+    .max(MOST_COURSES),
 });
 
 const schema = Joi.object<CarBody, true>({ car: carSchema.required(), bench: benchSchema.required() });

@@ -1,10 +1,10 @@
 import type { Pane, PaneData } from '../../charts/pane-layout';
 
-/** One setup's course over time. */
-export interface Course {
+/** What one setup did, sample by sample. */
+interface Setup<S> {
   letter: string;
   tone: Pane['tone'];
-  samples: readonly { timeS: number }[];
+  samples: readonly S[];
 }
 
 export interface OverlaidPane<S> {
@@ -19,22 +19,19 @@ export interface OverlaidPane<S> {
 
 const POINTS = 240;
 
-/** Several courses on one axis of time: each is read at the same moments, its last value held after its end. */
-export function overlay<S extends { timeS: number }>(
-  courses: readonly (Omit<Course, 'samples'> & { samples: readonly S[] })[],
-  panes: readonly OverlaidPane<S>[],
-  secondsPerX: number,
-): PaneData {
-  const end = Math.max(1e-6, ...courses.map((course) => course.samples[course.samples.length - 1]?.timeS ?? 0));
-  const times = Array.from({ length: POINTS + 1 }, (_, i) => (end * i) / POINTS);
+/** Several setups on one axis, of time or distance: each is read at the same places, its last value held after its end. */
+export function overlay<S>(setups: readonly Setup<S>[], panes: readonly OverlaidPane<S>[], xOf: (sample: S) => number): PaneData {
+  const ends = setups.flatMap(({ samples }) => (samples.length > 0 ? [xOf(samples[samples.length - 1]!)] : []));
+  const end = Math.max(1e-6, ...ends);
+  const x = Array.from({ length: POINTS + 1 }, (_, i) => (end * i) / POINTS);
   return {
-    x: times.map((time) => time / secondsPerX),
+    x,
     panes: panes.flatMap(({ of, label, limits, ...rest }) =>
-      courses.map((course, i): Pane => ({
+      setups.map((setup, i): Pane => ({
         ...rest,
-        label: `${course.letter} ${label}`,
-        tone: course.tone,
-        y: readAt(course.samples, of, times),
+        label: `${setup.letter} ${label}`,
+        tone: setup.tone,
+        y: readAt(setup.samples, of, xOf, x),
         ...(i === 0 ? (limits ? { limits } : {}) : { over: true as const }),
         ...(i % 2 === 1 ? { broken: true as const } : {}),
       })),
@@ -42,13 +39,14 @@ export function overlay<S extends { timeS: number }>(
   };
 }
 
-function readAt<S extends { timeS: number }>(samples: readonly S[], of: (sample: S) => number, times: readonly number[]): number[] {
-  if (samples.length === 0) return times.map(() => 0);
+function readAt<S>(samples: readonly S[], of: (sample: S) => number, xOf: (sample: S) => number, places: readonly number[]): number[] {
+  if (samples.length === 0) return places.map(() => 0);
   let i = 0;
-  return times.map((time) => {
-    while (i < samples.length - 2 && samples[i + 1]!.timeS <= time) i++;
+  return places.map((place) => {
+    while (i < samples.length - 2 && xOf(samples[i + 1]!) <= place) i++;
     const [a, b] = [samples[i]!, samples[Math.min(i + 1, samples.length - 1)]!];
-    const share = b.timeS > a.timeS ? Math.min(1, Math.max(0, (time - a.timeS) / (b.timeS - a.timeS))) : 1;
+    const apart = xOf(b) - xOf(a);
+    const share = apart > 0 ? Math.min(1, Math.max(0, (place - xOf(a)) / apart)) : 1;
     return of(a) + share * (of(b) - of(a));
   });
 }

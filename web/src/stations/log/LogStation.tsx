@@ -103,7 +103,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
         {panel === 'run' &&
           (at.open ? (
             <Guarded what="The run">
-              <RunPage key={at.open.id} open={at.open} log={at} onFiles={takeFiles} />
+              <RunPage key={at.open.id} inHand={inHand} open={at.open} log={at} onFiles={takeFiles} />
             </Guarded>
           ) : (
             <p className="text-[13px] text-soft">

@@ -12,6 +12,8 @@ import { download } from '../../ui/download';
 import { FileButton } from '../../ui/FileButton';
 import { Busy } from '../../ui/Busy';
 import { Failed } from '../../ui/Failed';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { LapsFound } from './LapsFound';
 import { Passes } from './Passes';
 import { RunEntry } from './RunEntry';
 import { runFileOf } from './run-file';
@@ -21,8 +23,15 @@ import { traceWish } from './trace-wish';
 import { TraceChart } from './TraceChart';
 import type { AtLog } from './use-log';
 
+interface Props {
+  inHand: PlanInHand;
+  open: RunOnDesk;
+  log: AtLog;
+  onFiles: (files: File[]) => void;
+}
+
 /** One run: what is typed of it, its logs, and what was found in them. */
-export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; onFiles: (files: File[]) => void }) {
+export function RunPage({ inHand, open, log, onFiles }: Props) {
   const { id, run } = open;
   const { logs, plan } = run;
   // What is typed of a run does not read its logs again.
@@ -51,6 +60,7 @@ export function RunPage({ open, log, onFiles }: { open: RunOnDesk; log: AtLog; o
       {wish && !facts && asked.state === 'waiting' && <Busy text="Reading the log …" />}
       {asked.state === 'failed' && <Failed what="The log could not be read" reason={asked.reason} onRetry={asked.retry} />}
       {wish && facts && <TraceChart key={`${open.id} ${facts.durationS}`} trace={wish} facts={facts} name={runName(run)} />}
+      {facts?.course && <LapsFound inHand={inHand} run={run} found={facts.course} />}
       {facts && <Passes passes={facts.passes} open={open} />}
     </article>
   );

@@ -3,43 +3,68 @@ import { Plus, X } from 'lucide-react';
 import { FigureField } from '../../in-hand/FigureField';
 import { setFigure } from '../../in-hand/plan-edits';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { useAppDispatch } from '../../desk/store';
+import { benchOf } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { CourseDrawing } from '../../drawings/CourseDrawing';
+import { forgetCourse, isSameCourse } from '../../in-hand/course-edits';
 import { Button } from '../../ui/Button';
+import { KeepCourse } from './KeepCourse';
 
 const USUAL = 'usual';
 const OWN = 'own';
+const SELECT = 'h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10';
 
-/** Where it is driven, for racing and bashing: as is usual, or round a course of one's own, a row a leg. */
-export function CourseFields({ inHand }: { inHand: PlanInHand }) {
+/** Where it is driven, for racing and bashing: as is usual, round one of the car's courses or a made-up one, or round one of one's own, a row a leg. */
+export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2: number | undefined }) {
   const dispatch = useAppDispatch();
+  const kept = useAppSelector((state) => benchOf(state, inHand.carId)?.courses) ?? [];
   const { course, ...run } = plannedRun(inHand.file);
   if (!hasOwnTiming(run.profile)) return null;
   const set = (next: Course | undefined) => dispatch(setFigure(inHand, 'run', next ? { ...run, course: next } : run, 'Course'));
-  const made = COURSES.find((one) => JSON.stringify(one) === JSON.stringify(course));
-  const choose = (choice: string) => {
+  // A course is named by its group too: one of the car's may be called as a made-up one is.
+  const known = [...kept.map((one) => ['kept', one] as const), ...COURSES.map((one) => ['made', one] as const)];
+  const keyOf = ([group, { name }]: (typeof known)[number]) => `${group} ${name}`;
+  const here = known.find(([, one]) => isSameCourse(one, course));
+  const choose = (key: string) => {
+    const picked = known.find((one) => keyOf(one) === key)?.[1];
     // A course of one's own begins as the one that was driven.
-    const own = { legs: course?.legs ?? [NEW_LEG] };
-    set(choice === USUAL ? undefined : (COURSES.find(({ name }) => name === choice) ?? own));
+    set(key === USUAL ? undefined : (picked ?? { legs: course?.legs ?? [NEW_LEG] }));
   };
-  const changed = (legs: Leg[]) => set({ ...(made || !course?.name ? {} : { name: course.name }), legs });
+  const options = (group: 'kept' | 'made') =>
+    known
+      .filter(([of]) => of === group)
+      .map((one) => (
+        <option key={keyOf(one)} value={keyOf(one)}>
+          {one[1].name}
+        </option>
+      ));
   return (
     <section aria-label="The course" className="mb-2">
       <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">
         Course
         <select
           aria-label="Course"
-          className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10"
-          value={course ? (made?.name ?? OWN) : USUAL}
+          className={SELECT}
+          value={course ? (here ? keyOf(here) : OWN) : USUAL}
           onChange={(event) => choose(event.target.value)}
         >
           <option value={USUAL}>{run.profile === 'race' ? 'usual race' : 'usual bashing'}</option>
-          <option value={OWN}>{course?.name && !made ? course.name : 'one of my own'}</option>
-          {COURSES.map(({ name }) => (
-            <option key={name}>{name}</option>
-          ))}
+          <option value={OWN}>{course?.name && !here ? course.name : 'one of my own'}</option>
+          {kept.length > 0 && <optgroup label={`Of ${inHand.car.name}`}>{options('kept')}</optgroup>}
+          <optgroup label="Made up">{options('made')}</optgroup>
         </select>
       </label>
-      {course && <Legs legs={course.legs} onChange={changed} />}
+      {course && gripMs2 !== undefined && <CourseDrawing legs={course.legs} gripMs2={gripMs2} />}
+      {/* A made-up one that is changed is no longer it; one of the car's keeps its name, to be kept anew under it. */}
+      {course && (
+        <Legs legs={course.legs} onChange={(legs) => set({ ...(here?.[0] === 'made' || !course.name ? {} : { name: course.name }), legs })} />
+      )}
+      {course && !here && <KeepCourse key={course.name} inHand={inHand} course={course} run={run} />}
+      {here?.[0] === 'kept' && (
+        <Button tone="quiet" className="mt-1" onClick={() => dispatch(forgetCourse(inHand.carId, here[1].name))}>
+          Forget {here[1].name}
+        </Button>
+      )}
     </section>
   );
 }

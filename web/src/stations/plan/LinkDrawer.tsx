@@ -1,4 +1,4 @@
-import { LINK_NAMES, type LinkName, type ResolvedPlan } from '@puddler/core';
+import { cornerGripMs2, LINK_NAMES, type LinkName, type ResolvedPlan } from '@puddler/core';
 import { LINK_TITLES } from '../../in-hand/field-specs';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Sheet } from '../../ui/Sheet';
@@ -33,7 +33,7 @@ export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: 
           </button>
         ))}
       </nav>
-      {link === 'road' && <CourseFields inHand={inHand} />}
+      {link === 'road' && <CourseFields inHand={inHand} gripMs2={resolved && cornerGripMs2(resolved.site)} />}
       <LinkFields key={link} link={link} inHand={inHand} resolved={resolved} />
       {link === 'pack' && <PackActions inHand={inHand} />}
       {link === 'road' && <TowActions inHand={inHand} />}

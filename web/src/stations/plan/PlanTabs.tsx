@@ -1,3 +1,4 @@
+import { hasOwnTiming, plannedRun } from '@puddler/core';
 import { Tabs } from 'radix-ui';
 import { latePart } from '../../ui/late-part';
 import { useAppSelector } from '../../desk/store';
@@ -12,6 +13,7 @@ import { WorkingPanel } from './WorkingPanel';
 import { Guarded } from '../../ui/Guarded';
 
 const HeatPanel = latePart('The heat', async () => ({ default: (await import('./heat/HeatPanel')).HeatPanel }));
+const LapPanel = latePart('The lap', async () => ({ default: (await import('./LapPanel')).LapPanel }));
 const GearsPanel = latePart('The table of gears', async () => ({ default: (await import('./GearsPanel')).GearsPanel }));
 const SweepPanel = latePart('The sweep', async () => ({ default: (await import('./sweep/SweepPanel')).SweepPanel }));
 
@@ -29,7 +31,10 @@ interface Props {
 
 /** A closer look at the plan, one kind at a time. */
 export function PlanTabs({ inHand, plan, view }: Props) {
-  const { tab, setTab, terms, result, stale, bands } = plan;
+  // Only racing and bashing go round in laps.
+  const tabs = TABS.filter((one) => one !== 'Lap' || hasOwnTiming(plannedRun(inHand.file).profile));
+  const { setTab, terms, result, stale, bands } = plan;
+  const tab = tabs.includes(plan.tab) ? plan.tab : 'Pass';
   const { limits } = terms;
   const system = useAppSelector((state) => state.prefs.units);
   const panels: Record<Tab, () => React.ReactNode> = {
@@ -43,6 +48,17 @@ export function PlanTabs({ inHand, plan, view }: Props) {
         rampS={plan.rampS}
         onRamp={plan.setRampS}
         onMoment={plan.setMoment}
+      />
+    ),
+    Lap: () => (
+      <LapPanel
+        file={inHand.file}
+        resolved={view.resolved}
+        lap={result?.lap}
+        run={result?.driven.run}
+        bands={latest(bands)}
+        stale={stale}
+        isFailed={plan.run.state === 'failed'}
       />
     ),
     Heat: () => (
@@ -69,13 +85,13 @@ export function PlanTabs({ inHand, plan, view }: Props) {
   return (
     <Tabs.Root value={tab} onValueChange={(next) => setTab(next as Tab)} className="min-w-0 pt-1 pb-2">
       <Tabs.List aria-label="Look closer" className="mb-1 flex gap-5">
-        {TABS.map((name) => (
+        {tabs.map((name) => (
           <Tabs.Trigger key={name} value={name} className={TAB}>
             {name}
           </Tabs.Trigger>
         ))}
       </Tabs.List>
-      {TABS.map((name) => (
+      {tabs.map((name) => (
         <Tabs.Content key={name} value={name}>
           {name === tab && OF_GEARS.includes(name) && view.steady.gripSetsSpeed && (
             <p className="mt-1 text-[12.5px]">

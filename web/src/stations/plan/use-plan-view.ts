@@ -11,7 +11,7 @@ import { useBands } from '../../jobs/use-bands';
 import { useRun } from '../../jobs/use-run';
 import { useFixes } from './use-fixes';
 
-export const TABS = ['Pass', 'Heat', 'Gears', 'Sweep', 'Working'] as const;
+export const TABS = ['Pass', 'Lap', 'Heat', 'Gears', 'Sweep', 'Working'] as const;
 export type Tab = (typeof TABS)[number];
 
 function withParam(params: URLSearchParams, name: string, value: string | undefined): URLSearchParams {

@@ -1,0 +1,41 @@
+import { LONGEST_NAME } from '@puddler/contract/shared';
+import { type Course, type PlannedRun } from '@puddler/core';
+import { useState } from 'react';
+import { useAppDispatch } from '../../desk/store';
+import { driveCourse } from '../../in-hand/course-edits';
+import type { PlanInHand } from '../../in-hand/use-plan';
+import { Button } from '../../ui/Button';
+
+interface Props {
+  inHand: PlanInHand;
+  course: Course;
+  run: Omit<PlannedRun, 'course'>;
+}
+
+/** Gives a course of one's own a name, under which it is kept with the car for its other plans. */
+export function KeepCourse({ inHand, course, run }: Props) {
+  const dispatch = useAppDispatch();
+  const [name, setName] = useState(course.name ?? '');
+  const keep = () => name.trim() !== '' && dispatch(driveCourse(inHand, { ...course, name: name.trim() }, run));
+  return (
+    <form
+      className="mt-1 flex flex-wrap items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep();
+      }}
+    >
+      <input
+        aria-label="Name of the course"
+        className="h-8 min-w-0 flex-1 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+        placeholder="a name for it"
+        value={name}
+        maxLength={LONGEST_NAME}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <Button type="submit" disabled={name.trim() === ''}>
+        Keep with the car
+      </Button>
+    </form>
+  );
+}
