@@ -2,7 +2,7 @@ import { DRIVE_HOWS, MOST_PRACTICE_MINUTES, type DriveAsked, type Pointing } fro
 import Joi from 'joi';
 import { checkPlanFile } from './check-plan-file';
 import type { Checked } from './checked';
-import { daySeed, temperatures } from './documents/day/check';
+import { daySeed, temperatures, wear } from './documents/day/check';
 import { checkWith } from './joi-problems';
 import { problem } from './problem';
 import { planFileSchema } from './plan-schema';
@@ -23,6 +23,7 @@ const schema = Joi.object<AskedOfDevices, true>({
     capShare: number('capShare'),
     seed: daySeed,
     from: temperatures,
+    wornBefore: wear,
   }).required(),
 });
 

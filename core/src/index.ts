@@ -153,6 +153,7 @@ export { isHeldBack, loggedRun, type LoggedRun } from './learn/logged-run';
 export { isLearnable, withoutLearned } from './resolve/learned-figures';
 export type { SuspectedSlip } from './learn/slips';
 export { hiddenCar, refitted, type HiddenCar, type HiddenOptions } from './practice/hidden-car';
+export { LOSABLE, type Wear } from './practice/wear';
 export { driveSession } from './practice/drive-session';
 export {
   asReading,
@@ -160,11 +161,9 @@ export {
   DRIVE_HOWS,
   driveHidden,
   GENTLE_SHARE,
-  LOSABLE,
   nowOf,
-  PACK_LOST_C,
   SPOT_FITS_M,
-  WINDING_LOST_C,
+  wornOf,
   type Day,
   type Drive,
   type DriveHow,

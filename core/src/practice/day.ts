@@ -3,24 +3,17 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
-import { cycleSeconds, segmentsOf, type Segment } from '../predict/profiles';
+import { segmentsOf, type Segment } from '../predict/profiles';
 import { simulateRun } from '../predict/run';
-import type { RunSample } from '../predict/run-types';
+import type { RunOptions, RunSample } from '../predict/run-types';
 import { sessionFor, sessionSegments, STEP_PASSES } from '../predict/track-session';
 import { asFitted, hiddenCar, type HiddenCar } from './hidden-car';
 import { thermometer } from './instruments';
-
-/** Varnish of class F gives way above this [°C]. */
-export const WINDING_LOST_C = 155;
-/** Lithium cells are lost at this [°C]. */
-export const PACK_LOST_C = 80;
+import { lostOf, NEW, weaken, wornBy, type Lost, type Wear } from './wear';
 
 export const DRIVE_HOWS = ['passes', 'race', 'gentle'] as const;
 /** A pass each way at full throttle; the whole run as it is planned; three minutes at a third of the throttle. */
 export type DriveHow = (typeof DRIVE_HOWS)[number];
-
-export const LOSABLE = ['motor', 'pack'] as const;
-export type Lost = (typeof LOSABLE)[number];
 
 /** A drive of a practice day: what was fitted, and what truly came of it. */
 export interface Drive {
@@ -44,6 +37,9 @@ export interface Drive {
   /** The hottest of the winding. */
   windingC: number;
   lost?: Lost;
+  /** What heat had used up before it and has after it, where it has. */
+  wornBefore?: Wear;
+  worn?: Wear;
 }
 
 /** A day at the quarry with everything simulated. */
@@ -69,6 +65,10 @@ export interface DriveWish {
 
 const GENTLE_MINUTES = 3;
 export const GENTLE_SHARE = 0.35;
+const GENTLE: readonly Segment[] = [
+  { kind: 'throttle', duty: GENTLE_SHARE, rampS: 1, seconds: 20 },
+  { kind: 'throttle', duty: 0, seconds: 5 },
+];
 
 /** The car of a day. On the first set day nothing was noted wrongly. */
 export const carOfDay = ({ base, seed, set }: Pick<Day, 'base' | 'seed' | 'set'>): HiddenCar =>
@@ -82,19 +82,23 @@ export function nowOf(day: Day, hidden: HiddenCar): Temperatures {
   return last ? stoodFor(asFitted(hidden, last.plan), last.stopped, stoodS) : { windingC: ambientC, canC: ambientC, escC: ambientC, packC: ambientC };
 }
 
-function segmentsFor(hidden: HiddenCar, truth: ResolvedPlan, { plan, how, capShare = 1 }: DriveWish): Segment[] {
+/** What heat has used up of the car's parts so far. */
+export const wornOf = ({ drives }: Pick<Day, 'drives'>): Wear => drives[drives.length - 1]?.worn ?? NEW;
+
+/** What is driven: passes once, all else over and over for its minutes. */
+function drivingOf(
+  hidden: HiddenCar,
+  truth: ResolvedPlan,
+  { plan, how, capShare = 1 }: DriveWish,
+): Pick<RunOptions, 'segments' | 'cycle'> & { minutes: number } {
+  const { minutes } = truth.run;
   const { windMs, grade } = hidden.weather;
-  if (how === 'passes') return sessionSegments({ ...sessionFor(resolvePlan(plan), STEP_PASSES), capShare }, { windMs, grade });
-  const cycle =
-    how === 'gentle'
-      ? [
-          { kind: 'throttle' as const, duty: GENTLE_SHARE, rampS: 1, seconds: 20 },
-          { kind: 'throttle' as const, duty: 0, seconds: 5 },
-        ]
-      : segmentsOf(truth);
-  const held = cycle.map((one): Segment => (one.kind === 'throttle' ? { ...one, duty: Math.min(one.duty, capShare) } : one));
-  const minutes = how === 'gentle' ? GENTLE_MINUTES : truth.run.minutes;
-  return Array.from({ length: Math.max(1, Math.ceil((60 * minutes) / cycleSeconds(held))) }, () => held).flat();
+  if (how === 'passes') return { minutes, segments: sessionSegments({ ...sessionFor(resolvePlan(plan), STEP_PASSES), capShare }, { windMs, grade }) };
+  if (how === 'gentle') return { minutes: GENTLE_MINUTES, cycle: GENTLE };
+  return {
+    minutes,
+    cycle: segmentsOf(truth).map((one): Segment => (one.kind === 'throttle' ? { ...one, duty: Math.min(one.duty, capShare) } : one)),
+  };
 }
 
 /** What was driven, moment by moment, and what came of it. */
@@ -104,27 +108,44 @@ export interface Driven {
   outcome: Omit<Drive, 'id' | 'plan' | 'how' | 'capShare' | 'at' | 'runId' | 'seed'>;
 }
 
-/** Drives the hidden car as it is truly fitted, until the drive is over or something is lost. Throws PlanError. */
-export function driveHidden(hidden: HiddenCar, wish: DriveWish, from: Temperatures): Driven {
+/** Drives the hidden car as it is truly fitted and worn, until the drive is over, its pack has ended it or something is lost. Throws PlanError. */
+export function driveHidden(hidden: HiddenCar, wish: DriveWish, from: Temperatures, before: Wear = NEW): Driven {
   const truth = asFitted(hidden, wish.plan);
+  weaken(truth.motor, before);
+  const { minutes, ...driving } = drivingOf(hidden, truth, wish);
   const samples: RunSample[] = [];
-  let [topSpeedMs, windingC] = [0, from.windingC];
+  let [topSpeedMs, windingC, worn] = [0, from.windingC, before];
   let lost: Lost | undefined;
-  const run = simulateRun(truth, {
-    segments: segmentsFor(hidden, truth, wish),
-    from,
-    onStep: (sample) => {
-      if (lost) return false;
-      samples.push({ ...sample });
-      topSpeedMs = Math.max(topSpeedMs, sample.speedMs);
-      windingC = Math.max(windingC, sample.windingC);
-      lost = sample.windingC >= WINDING_LOST_C ? 'motor' : sample.packC >= PACK_LOST_C ? 'pack' : undefined;
-      return !lost;
+  const run = simulateRun(
+    { ...truth, run: { ...truth.run, minutes } },
+    {
+      ...driving,
+      from,
+      onStep: (sample) => {
+        const last = samples[samples.length - 1];
+        if (lost || sample.carriedOn) return false;
+        if (last) worn = wornBy(worn, last, sample.timeS - last.timeS);
+        samples.push({ ...sample });
+        topSpeedMs = Math.max(topSpeedMs, sample.speedMs);
+        windingC = Math.max(windingC, sample.windingC);
+        lost = lostOf(worn);
+        return !lost;
+      },
     },
-  });
+  );
   const last = samples[samples.length - 1]!;
   const stopped = { windingC: last.windingC, canC: last.canC, escC: last.escC, packC: last.packC };
-  return { samples, usedAh: run.usedAh, outcome: { from, stopped, seconds: last.timeS, topSpeedMs, windingC, ...(lost ? { lost } : {}) } };
+  const outcome = {
+    from,
+    stopped,
+    seconds: last.timeS,
+    topSpeedMs,
+    windingC,
+    ...(before === NEW ? {} : { wornBefore: before }),
+    ...(worn === NEW ? {} : { worn }),
+    ...(lost ? { lost } : {}),
+  };
+  return { samples, usedAh: run.usedAh, outcome };
 }
 
 /** How a thermometer is held: near enough that its spot is on the part, and on a matt patch or the bare can. */

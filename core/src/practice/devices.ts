@@ -12,7 +12,7 @@ import { calliper, escLog, putBack, scale } from './instruments';
 /** What the devices of a practice day are asked about: the day’s car, and a drive of it. */
 export interface DriveAsked {
   day: Pick<Day, 'base' | 'seed' | 'set'>;
-  drive: Pick<Drive, 'plan' | 'how' | 'capShare' | 'seed' | 'from'>;
+  drive: Pick<Drive, 'plan' | 'how' | 'capShare' | 'seed' | 'from' | 'wornBefore'>;
 }
 
 /** Streams of chance apart from each other, so that asking one device changes no other’s answer. */
@@ -29,7 +29,7 @@ export class Devices {
 
   constructor(private readonly asked: DriveAsked) {
     this.hidden = carOfDay(asked.day);
-    this.driven = driveHidden(this.hidden, asked.drive, asked.drive.from);
+    this.driven = driveHidden(this.hidden, asked.drive, asked.drive.from, asked.drive.wornBefore);
   }
 
   get seconds(): number {

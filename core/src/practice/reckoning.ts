@@ -5,7 +5,8 @@ import { predictSteady } from '../predict/steady';
 import { ROUGH_RUN } from '../predict/tolerances';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { uncertainFigures } from '../resolve/uncertain-figures';
-import { carOfDay, type Day, type Lost } from './day';
+import { carOfDay, wornOf, type Day } from './day';
+import type { Lost, Wear } from './wear';
 import { asFitted, type Slip, type Weather } from './hidden-car';
 
 /** What was believed of a figure and what it truly is, as the share by which it differs. */
@@ -23,6 +24,8 @@ export interface Reckoning {
   /** The hottest inside, which no thermometer sees. */
   windingC: number;
   lost: Lost | undefined;
+  /** What heat has used up of the parts' lives. */
+  worn: Wear;
   targetMs: number;
   /** The fastest at full throttle. */
   fastestMs: number;
@@ -56,6 +59,7 @@ export function reckoningOf(day: Day, limits: Limits): Reckoning {
     minutes: (drives.reduce((sum, drive) => sum + drive.seconds, 0) + day.waitedS + day.stoodS) / 60,
     windingC: Math.max(hidden.weather.ambientC, ...drives.map((drive) => drive.windingC)),
     lost: drives.find((drive) => drive.lost)?.lost,
+    worn: wornOf(day),
     targetMs,
     fastestMs,
     reached: fastestMs >= REACHED * Math.min(targetMs, predictSteady(truth).topSpeedMs),

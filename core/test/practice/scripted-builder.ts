@@ -5,6 +5,7 @@ import {
   coolingOf,
   Devices,
   driveHidden,
+  wornOf,
   escLog,
   fastRun,
   gearsOfRung,
@@ -84,7 +85,7 @@ function noted(day: Day, drive: Drive, plan: PlanFile, reads: Builder['reads'] =
   const read = (of: 'can' | 'esc' | 'pack', afterS: number) => asReading(pointing(of), devices.thermometerC(pointing(of), afterS), afterS);
   const readings = [read('can', 20), read('esc', 30), read('pack', 40), read('can', 120)];
   const hidden = carOfDay(day);
-  const { samples } = driveHidden(hidden, drive, drive.from);
+  const { samples } = driveHidden(hidden, drive, drive.from, drive.wornBefore);
   const random = randomStream(drive.seed);
   const logs = [
     { samples: samplesOf(escLog(samples, plan.motor.kind === 'brushless' ? (plan.motor.poles ?? POLES) : 2, random)) },
@@ -139,7 +140,7 @@ export function workDay(
     const plan = withGears(gears);
     const number = day.drives.length + 1;
     const wish = { plan, how, ...(capShare === undefined ? {} : { capShare }) };
-    const { outcome } = driveHidden(hidden, wish, nowOf(day, hidden));
+    const { outcome } = driveHidden(hidden, wish, nowOf(day, hidden), wornOf(day));
     const one: Drive = {
       id: `drive ${number}`,
       at: `2027-01-09T10:${String(number).padStart(2, '0')}:00Z`,

@@ -19,12 +19,12 @@ async function answered<T>(response: Response): Promise<T> {
 /** Tells the devices of a drive; returns the name it has with them. They forget when the server is started anew: telling again is enough. */
 export async function tellDevices(
   { base, seed, set }: Pick<Day, 'base' | 'seed' | 'set'>,
-  { plan, how, capShare, seed: driveSeed, from, at }: Drive,
+  { plan, how, capShare, seed: driveSeed, from, wornBefore, at }: Drive,
 ): Promise<string> {
   const body = {
     at,
     day: { base, seed, ...compact({ set }) },
-    drive: { plan, how, ...compact({ capShare }), seed: driveSeed, from },
+    drive: { plan, how, ...compact({ capShare, wornBefore }), seed: driveSeed, from },
   };
   const response = await fetch(ROOT, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
   return (await answered<{ id: string }>(response)).id;

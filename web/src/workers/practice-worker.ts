@@ -2,6 +2,7 @@ import {
   carOfDay,
   driveHidden,
   nowOf,
+  wornOf,
   reckoningOf,
   type Day,
   type Driven,
@@ -19,7 +20,7 @@ const tasks = {
   /** Drives the day’s hidden car from how warm it is now. */
   drive({ day, wish }: { day: Day; wish: DriveWish }): DriveOutcome {
     const hidden = carOfDay(day);
-    return driveHidden(hidden, wish, nowOf(day, hidden)).outcome;
+    return driveHidden(hidden, wish, nowOf(day, hidden), wornOf(day)).outcome;
   },
 
   /** How warm the car truly is now: for the wait until it is cool, never shown. */

@@ -1,4 +1,4 @@
-import { DRIVE_HOWS, LOSABLE, type Day, type Drive, type Temperatures } from '@puddler/core';
+import { DRIVE_HOWS, LOSABLE, type Day, type Drive, type Temperatures, type Wear } from '@puddler/core';
 import Joi from 'joi';
 import { checkWith } from '../../joi-problems';
 import { planFileSchema } from '../../plan-schema';
@@ -6,9 +6,13 @@ import { name, number, oneOf } from '../../schema-words';
 import { MOST_DRIVES } from './day';
 
 const celsius = Joi.number().min(-60).max(1000).required();
+/** At the end of a life it is 1; a step over it is not counted on. */
+const share = Joi.number().min(0).max(1000).required();
 const seconds = Joi.number().min(0).max(1_000_000).required();
 export const daySeed = Joi.number().integer().min(0).max(0xffffffff).required();
 export const temperatures = Joi.object<Temperatures, true>({ windingC: celsius, canC: celsius, escC: celsius, packC: celsius }).required();
+
+export const wear = Joi.object<Wear, true>({ windingC: share, canC: share, escC: share, packC: share });
 
 const drive = Joi.object<Drive, true>({
   id: name.required(),
@@ -24,6 +28,8 @@ const drive = Joi.object<Drive, true>({
   topSpeedMs: Joi.number().min(0).max(400).required(),
   windingC: celsius,
   lost: oneOf(LOSABLE),
+  wornBefore: wear,
+  worn: wear,
 });
 
 const schema = Joi.object<Day, true>({

@@ -17,7 +17,20 @@ const SLIPS = {
   tyre: 'The tyres were worn: four per cent smaller than noted.',
   bearing: 'A bearing dragged: a sixteenth of the power was lost on the way.',
 } as const;
-const LOST = { motor: 'The motor is burnt: its varnish gave way.', pack: 'The pack is lost: its cells got too hot.' } as const;
+const LOST = {
+  motor: 'The motor is burnt: its winding or its magnets were too hot for too long.',
+  esc: 'The ESC is burnt: it was too hot for too long.',
+  pack: 'The pack is lost: its cells were too hot for too long.',
+} as const;
+
+/** What heat has used up of a part without losing it; nothing where that is less than this. */
+const LEAST_WORN = 0.01;
+const WORN = { windingC: 'winding', canC: 'magnets and bearings', escC: 'ESC', packC: 'pack' } as const;
+
+function wornText(worn: Reckoning['worn']): string {
+  const parts = (Object.keys(WORN) as (keyof typeof WORN)[]).filter((part) => worn[part] >= LEAST_WORN);
+  return parts.map((part) => `${WORN[part]} ${formatNumber(100 * Math.min(1, worn[part]), 0)} %`).join(', ');
+}
 
 /** The day at its end: what was believed, what was true, how hot it got inside, what it took. */
 export function ReckoningView({ at }: { at: AtDay }) {
@@ -39,13 +52,14 @@ function Told({ reckoning, at }: { reckoning: Reckoning; at: AtDay }) {
     { ...unitOf('m/s', system), digits: 1 },
     { ...unitOf('°C', system), digits: 0 },
   ];
-  const { runs, minutes, windingC, lost, targetMs, fastestMs, reached, targetIsSafe, targetCanC, slip, weather } = reckoning;
+  const { runs, minutes, windingC, lost, worn, targetMs, fastestMs, reached, targetIsSafe, targetCanC, slip, weather } = reckoning;
   const right = targetIsSafe ? reached : !reached;
   const lines: [string, string][] = [
     ['Drives', String(runs)],
     ['Of the day', `${formatNumber(minutes, 0)} minutes`],
     ['Fastest', `${formatIn(fastestMs, speed)} of ${formatIn(targetMs, speed)} ${speed.symbol}`],
     ['Hottest inside', `${formatIn(windingC, heat)} ${heat.symbol} in the winding`],
+    ...(wornText(worn) === '' ? [] : [['Used up by heat', wornText(worn)] as [string, string]]),
     ['Wind and slope', `${formatIn(weather.windMs, speed)} ${speed.symbol} along the strip, ${formatNumber(100 * weather.grade, 1)} %`],
     ['Air', `${formatIn(weather.ambientC, heat)} ${heat.symbol}`],
   ];
