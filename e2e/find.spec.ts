@@ -161,9 +161,9 @@ test('a limit is asked as likely or nearly sure; the setup in hand shows its lik
   await found(page);
   expect(await onFront()).toBeLessThan(likely);
   const can = inHand(page).getByRole('row', { name: /^can/ });
-  await expect(can).toContainText(/likely \d+ to \d+/);
+  await expect(can).toContainText(/likely \d+–\d+/);
   // The bands are drawn by 256 predictions, the wish by the first 40 of them.
-  expect(figure(await can.innerText(), /likely \d+ to (\d+)/)).toBeLessThanOrEqual(64);
+  expect(figure(await can.innerText(), /likely \d+–(\d+)/)).toBeLessThanOrEqual(64);
   await expect(inHand(page)).toContainText('€');
 
   // Nothing is nearly sure of so much: asked as likely, there is an answer again.

@@ -48,7 +48,7 @@ export { powerBand, type PowerBand } from './predict/power-band';
 export { PROFILE_SEGMENTS, USUAL_RAMP_S, type Segment } from './predict/profiles';
 export { TRUSTED_SHARE } from './chain/esc';
 export { motorJPerK } from './predict/heat';
-export { heatOf } from './predict/run-types';
+export { BURNT_C, heatOf } from './predict/run-types';
 export { simulateRun } from './predict/run';
 export type { Run, RunSample } from './predict/run-types';
 export { drivePass, passFigures, type Pass } from './predict/pass';

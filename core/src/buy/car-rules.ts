@@ -1,5 +1,6 @@
 import type { Part } from '../shelf/part';
 import { onShelf, type BuyInput, type Wanted } from './list-line';
+import { BURNT_C } from '../predict/run-types';
 
 /** From this many times the speed as bought on, the driveline meets loads that it was not made for. */
 const MUCH_FASTER = 2;
@@ -41,7 +42,8 @@ export function driveline({ topSpeedMs, packV, bought }: BuyInput): Wanted[] {
 /** Heat that the plan itself brings over its caution. */
 export function cooling({ plan, limits, maxCanC }: BuyInput): Wanted[] {
   if (maxCanC < (limits['motor-temperature'].caution ?? Infinity)) return [];
-  const why = `The can comes to ${Math.round(maxCanC)} °C in the run that is planned.`;
+  const why =
+    maxCanC > BURNT_C ? 'The can burns in the run that is planned.' : `The can comes to ${Math.round(maxCanC)} °C in the run that is planned.`;
   return [
     ...((plan.cooling?.motorFans ?? 0) > 0
       ? []

@@ -7,7 +7,7 @@ import type { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
 import { escLossW, type HeatSources, type HeatStores } from './heat';
 import { runUp } from './run-up';
-import type { Run } from './run-types';
+import { BURNT_C, type Run } from './run-types';
 import { CUTOFF_DELAY_S } from './tolerances';
 
 /** One step of a run as it was driven: where it began, and the speeds it came through. */
@@ -83,6 +83,7 @@ export class RunAccount {
       ironW: 0,
       laps: 0,
       lapS: null,
+      burntS: {},
     };
   }
 
@@ -232,5 +233,13 @@ export class RunAccount {
     if (heat.canC > run.maxCanC) run.maxCanC = heat.canC;
     if (heat.escC > run.maxEscC) run.maxEscC = heat.escC;
     if (heat.packC > run.maxPackC) run.maxPackC = heat.packC;
+    if (heat.windingC > BURNT_C || heat.canC > BURNT_C || heat.escC > BURNT_C || heat.packC > BURNT_C) this.burn(run.endS + seconds);
+  }
+
+  /** Notes which parts have burnt by a moment. */
+  private burn(atS: number): void {
+    const { heat, run } = this;
+    for (const part of ['windingC', 'canC', 'escC', 'packC'] as const)
+      if (heat[part] > BURNT_C && run.burntS[part] === undefined) run.burntS = { ...run.burntS, [part]: atS };
   }
 }

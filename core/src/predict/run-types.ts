@@ -1,6 +1,9 @@
 import type { ProfileName } from '../plan/plan-file';
 import type { Segment } from './profiles';
 
+/** A part that is hotter has burnt [°C], and no figure beyond means anything. */
+export const BURNT_C = 200;
+
 /** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or the step budget was. */
 type RunStop = 'time' | 'cutoff' | 'empty' | 'max-steps';
 
@@ -31,6 +34,8 @@ export interface Run {
   lapS: number | null;
   /** Mean iron loss of a motor [W]. */
   ironW: number;
+  /** When each part passed what it bears [s]; without those that do not. Of the minutes wanted, as heat is. */
+  burntS: Partial<Record<'windingC' | 'canC' | 'escC' | 'packC', number>>;
   /** Highest temperatures [°C] over the minutes wanted, where the pack ended the run before: carried on with one that lasts. */
   carriedOn?: { maxWindingC: number; maxCanC: number; maxEscC: number };
 }

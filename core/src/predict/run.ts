@@ -87,8 +87,8 @@ export class RunSimulation {
   /** What was driven, with the heat of what was carried on after its pack had ended it. */
   ended(first: Run | undefined): Run {
     if (!first) return this.account.finish();
-    const { maxWindingC, maxCanC, maxEscC } = this.run;
-    return { ...first, carriedOn: { maxWindingC, maxCanC, maxEscC } };
+    const { maxWindingC, maxCanC, maxEscC, burntS } = this.run;
+    return { ...first, burntS, carriedOn: { maxWindingC, maxCanC, maxEscC } };
   }
 
   /** What must be put back to be at this moment again. */

@@ -20,6 +20,7 @@ import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
+import { heatFigure, isBurnt } from '../in-hand/heat-text';
 
 const PlanProgress = latePart('How far it is', () => import('./PlanProgress'));
 
@@ -138,7 +139,7 @@ function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefi
     <>
       {top}
       <Figure value={run ? short(run.peakPackCurrentA) : '…'} unit="A peak" className="max-sm:hidden" />
-      <Figure value={run ? formatIn(run.maxCanC, warm) : '…'} unit={`${warm.symbol} can`} />
+      <Figure value={run ? heatFigure(run.maxCanC, warm) : '…'} unit={run && isBurnt(run.maxCanC) ? 'can' : `${warm.symbol} can`} />
     </>
   );
 }

@@ -2,6 +2,7 @@ import { capitalized } from '@puddler/core';
 import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../ui/words';
+import { isBurnt } from './heat-text';
 
 /** A number short enough to stand on the band. */
 export function short(value: number): string {
@@ -92,7 +93,7 @@ export function wordsForUse(use: LinkUse, system: UnitSystem): string {
       return `peak ${short(use.value)} of ${short(use.limit)} A`;
     case 'motor-temperature': {
       const unit = unitOf('°C', system);
-      return `can ${formatIn(use.value, unit)} of ${formatIn(use.limit, unit)} ${unit.symbol}`;
+      return isBurnt(use.value) ? 'can burns' : `can ${formatIn(use.value, unit)} of ${formatIn(use.limit, unit)} ${unit.symbol}`;
     }
     case 'motor-rpm':
       return `${formatNumber(use.value, 0)} of ${formatNumber(use.limit, 0)} rpm`;

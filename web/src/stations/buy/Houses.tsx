@@ -3,6 +3,7 @@ import { useAppSelector } from '../../desk/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS, costText } from './path-text';
+import { heatFigure } from '../../in-hand/heat-text';
 
 interface Props {
   houses: readonly { house: House; cost: Cost }[];
@@ -63,7 +64,7 @@ export function Houses({ houses, done }: Props) {
                   </span>
                 </td>
                 <td className="pr-2 text-right">{formatNumber(house.figures!.peakPackCurrentA, 0)}</td>
-                <td className="pr-2 text-right">{formatIn(house.figures!.maxCanC, warm)}</td>
+                <td className="pr-2 text-right">{heatFigure(house.figures!.maxCanC, warm)}</td>
                 <td className="pr-2 text-right">{formatNumber(house.figures!.minutes, 0)}</td>
                 <td className="text-right whitespace-nowrap">{house.changes.length === 0 ? '' : costText(cost)}</td>
               </tr>

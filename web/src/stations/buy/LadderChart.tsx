@@ -7,6 +7,7 @@ import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
 import { currencySymbol, formatIn, formatNumber, toShown, type Unit, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS } from './path-text';
+import { BURNT_C } from '@puddler/core';
 
 const PANE = 84;
 const GAP = 20;
@@ -41,7 +42,7 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
     {
       name: 'can after the run',
       unit: unitOf('°C', system),
-      of: (stage) => stage.figures.maxCanC,
+      of: (stage) => Math.min(stage.figures.maxCanC, BURNT_C),
       tone: 'stroke-ember',
       lines: [...limit(canCautionC, 'caution', 'stroke-caution'), ...limit(canStopC, 'stop', 'stroke-stop')],
     },

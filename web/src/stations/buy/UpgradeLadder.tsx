@@ -6,6 +6,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, moneyText, unitOf } from '@puddler/figures';
 import { LadderChart } from './LadderChart';
 import { CHANGE_WORDS, costText, favoursText, orderText } from './path-text';
+import { heatFigure, heatWords } from '../../in-hand/heat-text';
 
 interface Props {
   paths: UpgradePaths;
@@ -65,8 +66,6 @@ function StageLine({ stage: { figures, added, cost, mended, gives }, before }: {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
-  const step = (now: number, was: number | undefined, unit: typeof speed) =>
-    was === undefined ? formatIn(now, unit) : `${formatIn(was, unit)} → ${formatIn(now, unit)}`;
   return (
     <li className="border-b border-rule py-1 last:border-0">
       <strong className="font-semibold">{before ? added.map((change) => CHANGE_WORDS[change]).join(' and ') : 'as bought'}</strong>
@@ -78,8 +77,9 @@ function StageLine({ stage: { figures, added, cost, mended, gives }, before }: {
         </span>
       )}
       {' · '}
-      {step(figures.topSpeedMs, before?.figures.topSpeedMs, speed)} {speed.symbol}, can {step(figures.maxCanC, before?.figures.maxCanC, warm)}{' '}
-      {warm.symbol}
+      {before && `${formatIn(before.figures.topSpeedMs, speed)} → `}
+      {formatIn(figures.topSpeedMs, speed)} {speed.symbol}, can {before && `${heatFigure(before.figures.maxCanC, warm)} → `}
+      {heatWords(figures.maxCanC, warm)}
       {mended.length > 0 && <span className="text-good"> · mends {mended.map((one) => one.figure).join(', ')}</span>}
       {gives ? (
         <span title={gives.why}>

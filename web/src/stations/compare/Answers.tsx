@@ -3,6 +3,7 @@ import { useAppSelector } from '../../desk/store';
 import { toShown, unitOf, type Unit } from '@puddler/figures';
 import { BandScale } from './BandScale';
 import type { ComparedSetup } from './use-setups';
+import { heatDrawn, heatFigure, isBurnt } from '../../in-hand/heat-text';
 
 interface AnswerSpec {
   title: string;
@@ -53,6 +54,7 @@ export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }
         aria-busy={setups.some((one) => one.stale)}
       >
         {specs.map(({ title, unit, band, tone, of, limit }) => {
+          const drawn = tone === 'heat' ? heatDrawn : toShown;
           const limits = limit ? setups[0]!.wish.limits[limit] : undefined;
           return (
             <BandScale
@@ -66,8 +68,9 @@ export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }
                 const spread = band && setup.bands?.figures[band];
                 return {
                   letter: setup.letter,
-                  value: value === undefined ? undefined : toShown(value, unit),
-                  band: spread && { p10: toShown(spread.p10, unit), p90: toShown(spread.p90, unit) },
+                  value: value === undefined ? undefined : drawn(value, unit),
+                  band: spread && { p10: drawn(spread.p10, unit), p90: drawn(spread.p90, unit) },
+                  ...(tone === 'heat' && value !== undefined && isBurnt(value) ? { text: heatFigure(value, unit) } : {}),
                 };
               })}
               limits={(['caution', 'stop'] as const).flatMap((level) => {

@@ -11,6 +11,8 @@ export interface ScaleRow {
   letter: string;
   value: number | undefined;
   band: Pick<Band, 'p10' | 'p90'> | undefined;
+  /** What stands in the place of a figure that means nothing. */
+  text?: string;
 }
 
 interface Props {
@@ -99,7 +101,7 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
                 <>
                   <rect x={x(row.value) - 1.5} y={y - 7} width={3} height={14} className="fill-ink" />
                   <text x={width} y={y + 4} textAnchor="end" className="fill-ink text-[13px] font-semibold">
-                    {formatNumber(row.value, digits, true)}
+                    {row.text ?? formatNumber(row.value, digits, true)}
                   </text>
                 </>
               )}
@@ -111,8 +113,9 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
   );
 }
 
-function sayRow({ value, band }: ScaleRow, digits: number): string {
+function sayRow({ value, band, text }: ScaleRow, digits: number): string {
   if (value === undefined) return 'not known yet';
+  if (text !== undefined) return text;
   return `${formatNumber(value, digits)}${band ? `, likely ${formatNumber(band.p10, digits)} to ${formatNumber(band.p90, digits)}` : ''}`;
 }
 

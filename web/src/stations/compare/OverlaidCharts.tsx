@@ -7,6 +7,7 @@ import { plannedRun } from '@puddler/core';
 import { isSameCourse } from '../../in-hand/course-edits';
 import { overlay } from './overlay';
 import type { ComparedSetup } from './use-setups';
+import { heatDrawn } from '../../in-hand/heat-text';
 
 const TAB =
   'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
@@ -113,8 +114,8 @@ function Heats({ setups }: { setups: readonly ComparedSetup[] }) {
     return overlay(
       courses,
       [
-        { label: 'can', unit: warm.symbol, weight: 3, digits: 0, fromZero: false, of: (one) => toShown(one.canC, warm), limits: lines },
-        { label: 'ESC', unit: warm.symbol, weight: 2, digits: 0, fromZero: false, of: (one) => toShown(one.escC, warm) },
+        { label: 'can', unit: warm.symbol, weight: 3, digits: 0, fromZero: false, of: (one) => heatDrawn(one.canC, warm), limits: lines },
+        { label: 'ESC', unit: warm.symbol, weight: 2, digits: 0, fromZero: false, of: (one) => heatDrawn(one.escC, warm) },
       ],
       (one) => one.timeS / 60,
     );

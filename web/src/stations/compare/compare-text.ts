@@ -1,5 +1,6 @@
 import type { PowerShares, PowerSink, SetupDifference } from '@puddler/core';
 import { formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
+import { isBurnt } from '../../in-hand/heat-text';
 
 /** What each setup is called on the page: a letter, and how it is drawn. */
 export const LETTERS = ['A', 'B', 'C', 'D'] as const;
@@ -62,6 +63,8 @@ export function heatText(firstC: number, otherC: number, first: PowerShares, oth
   const by = (otherC - firstC) * unitOf('°C', system).factor;
   const unit = system === 'metric' ? 'K' : '°F';
   const heat = `at top speed ${formatNumber(other.motorHeatW, 0)} W stay in the motor against ${formatNumber(first.motorHeatW, 0)}`;
+  if (isBurnt(otherC)) return `Its can burns: ${heat}.`;
+  if (isBurnt(firstC)) return `Its can does not burn: ${heat}.`;
   if (Math.abs(by) < 0.5) return `Its can gets as hot: ${heat}.`;
   return `Its can gets ${formatNumber(Math.abs(by), 0)} ${unit} ${by > 0 ? 'hotter' : 'cooler'}: ${heat}.`;
 }

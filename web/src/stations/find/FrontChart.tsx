@@ -3,9 +3,9 @@ import { useAppSelector } from '../../desk/store';
 import { AxisTicks } from '../../charts/AxisTicks';
 import { ChartExport } from '../../charts/ChartExport';
 import { useWidth } from '../../ui/useWidth';
-import { formatIn, toShown, type Unit } from '@puddler/figures';
+import { toShown, type Unit } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
-import { FRONT_FIGURES, figureNamed, type FrontFigure } from './figures';
+import { FRONT_FIGURES, figureNamed, type FrontFigure, figureText } from './figures';
 import { layFront, type Brush, type FrontLayout } from './front-layout';
 import { useFrontHand, type Area } from './use-front-hand';
 
@@ -95,8 +95,8 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
       <p className="flex h-5 items-center gap-x-3 overflow-hidden pl-11 text-[12px] whitespace-nowrap text-soft" aria-live="polite">
         {held ? (
           <span className="truncate">
-            <strong className="font-semibold text-ink">{nameOf(held)}</strong> · {formatIn(held.figures[figureX.id], unitX)} {unitX.symbol} ·{' '}
-            {formatIn(held.figures[figureY.id], unitY)} {unitY.symbol}
+            <strong className="font-semibold text-ink">{nameOf(held)}</strong> · {figureText(figureX, held.figures, system)} {unitX.symbol} ·{' '}
+            {figureText(figureY, held.figures, system)} {unitY.symbol}
           </span>
         ) : (
           <Legend />

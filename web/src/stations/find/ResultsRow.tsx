@@ -1,9 +1,8 @@
 import { Pin } from 'lucide-react';
 import type { CSSProperties } from 'react';
 import { useAppSelector } from '../../desk/store';
-import { formatIn } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
-import type { FrontFigure } from './figures';
+import { figureText, type FrontFigure } from './figures';
 import { gearsText, newMoneyText, motorText } from './setup-text';
 
 interface Props {
@@ -45,7 +44,7 @@ export function ResultsRow({ setup, figures, index, selected, pinned, why, style
       </span>
       {figures.map((figure) => (
         <span key={figure.id} role="cell" className="px-2 text-right">
-          {figure.id === 'newMoney' ? newMoneyText(setup) : formatIn(setup.figures[figure.id], figure.unit(system), true)}
+          {figure.id === 'newMoney' ? newMoneyText(setup) : figureText(figure, setup.figures, system)}
         </span>
       ))}
     </div>

@@ -4,6 +4,7 @@ import { current } from '../../jobs/asked';
 import { useBands } from '../../jobs/use-bands';
 import { Failed } from '../../ui/Failed';
 import { formatIn, unitOf, type Unit } from '@puddler/figures';
+import { heatFigure, heatRange, isBurnt } from '../../in-hand/heat-text';
 
 interface Row {
   what: string;
@@ -30,16 +31,18 @@ export function SetupFigureList({ figures, plan }: { figures: SetupFigures; plan
       <tbody>
         {rows.map(({ what, value, band, unit, fixed }) => {
           const range = bands?.figures[band];
+          const isHeat = band === 'maxCanC';
           return (
             <tr key={what}>
               <th scope="row" className="w-[4.6rem] pr-2 text-left text-[12.5px] font-normal text-soft">
                 {what}
               </th>
               <td className="pr-3 whitespace-nowrap">
-                <strong className="font-semibold">{formatIn(value, unit, fixed)}</strong> {unit.symbol}
+                <strong className="font-semibold">{isHeat ? heatFigure(value, unit) : formatIn(value, unit, fixed)}</strong>{' '}
+                {isHeat && isBurnt(value) ? '' : unit.symbol}
               </td>
               <td className="text-right text-[12px] whitespace-nowrap text-soft">
-                {range ? `likely ${formatIn(range.p10, unit)} to ${formatIn(range.p90, unit)}` : '…'}
+                {range ? `likely ${isHeat ? heatRange(range, unit) : `${formatIn(range.p10, unit)}–${formatIn(range.p90, unit)}`}` : '…'}
               </td>
             </tr>
           );

@@ -1,5 +1,6 @@
 import type { SetupFigures } from '@puddler/core';
-import { currencySymbol, type Unit, unitOf, type UnitSystem } from '@puddler/figures';
+import { currencySymbol, formatIn, type Unit, unitOf, type UnitSystem } from '@puddler/figures';
+import { heatFigure } from '../../in-hand/heat-text';
 
 /** A figure of a setup that can stand on an axis or in a column. */
 export interface FrontFigure {
@@ -9,6 +10,13 @@ export interface FrontFigure {
   /** Which way is better; undefined where neither is. */
   better: 'more' | 'less' | undefined;
 }
+
+/** A figure of a setup as it is written, without its unit. */
+export function figureText({ id, unit }: FrontFigure, figures: SetupFigures, system: UnitSystem): string {
+  return HOT.includes(id) ? heatFigure(figures[id], unit(system)) : formatIn(figures[id], unit(system), true);
+}
+
+const HOT: readonly (keyof SetupFigures)[] = ['maxCanC', 'maxEscC'];
 
 const plain = (symbol: string, digits: number) => (): Unit => ({ symbol, factor: 1, digits });
 

@@ -2,6 +2,7 @@ import { BOX, LONG_RUN, type Aim, type Merit, type SearchWish, type Standing } f
 import { formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
 import { TARGET_WORDS, targetText } from './wish-text';
+import { heatWords } from '../../in-hand/heat-text';
 
 const partNamed = (setup: FoundSetup, kind: FoundPart['kind']) => setup.parts.find((part) => part.kind === kind);
 
@@ -108,7 +109,7 @@ const WARM_WORDS = { can: 'motor can', winding: 'winding', esc: 'ESC', pack: 'pa
 
 export function warmestText({ warmest }: Standing, system: UnitSystem): string {
   const warm = unitOf('°C', system);
-  return `${WARM_WORDS[warmest.part]} ${formatIn(warmest.valueC, warm)} ${warm.symbol}, ${formatNumber(100 * warmest.share, 0)} % of its stop limit`;
+  return `${WARM_WORDS[warmest.part]} ${heatWords(warmest.valueC, warm)}, ${formatNumber(100 * warmest.share, 0)} % of its stop limit`;
 }
 
 /** What is taken as the same, for a foot under the front. */

@@ -1,10 +1,11 @@
 import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@puddler/core';
-import { plannedRun } from '@puddler/core';
+import { BURNT_C, plannedRun } from '@puddler/core';
 import { memo, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '@puddler/figures';
 import { AnswerScale } from './AnswerScale';
 import { short } from '../../in-hand/link-text';
+import { BURNS, heatDrawn, heatFigure, heatRange, heatWords, isBurnt, withinMinutes } from '../../in-hand/heat-text';
 
 interface Figures {
   steady: Steady;
@@ -108,39 +109,43 @@ function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned,
 function HeatAnswer({ file, run, runStale, bands, bandsStale, limits, pinned, onWhy }: Props) {
   const warm = useUnit('°C');
   const { minutes } = plannedRun(file);
+  const burntS = run && least(run.burntS.windingC, run.burntS.canC);
   return (
     <Answer
       title={`Motor after ${formatNumber(minutes, 1)} min`}
-      figure={run ? formatIn(run.maxCanC, warm) : '…'}
-      unit={`${warm.symbol} can${run ? ` · winding ${formatIn(run.maxWindingC, warm)}` : ''}`}
+      figure={run ? (burntS === undefined ? formatIn(run.maxCanC, warm) : BURNS) : '…'}
+      unit={burntS === undefined ? `${warm.symbol} can${run ? ` · winding ${formatIn(run.maxWindingC, warm)}` : ''}` : withinMinutes(burntS)}
       stale={runStale}
-      change={pinned?.run && run && change(run.maxCanC, pinned.run.maxCanC, { ...warm, offset: 0 })}
+      change={
+        pinned?.run && run && burntS === undefined && !isBurnt(pinned.run.maxCanC)
+          ? change(run.maxCanC, pinned.run.maxCanC, { ...warm, offset: 0 })
+          : undefined
+      }
       scale={
         <AnswerScale
           tone="heat"
           from={toShown(0, warm)}
-          to={toShown(Math.max(120, Math.min(260, (run?.maxCanC ?? 0) * 1.1)), warm)}
-          value={run && toShown(run.maxCanC, warm)}
-          span={spanOf(bands?.figures.maxCanC, warm)}
+          to={toShown(Math.max(120, Math.min(BURNT_C, (run?.maxCanC ?? 0) * 1.1)), warm)}
+          value={run && heatDrawn(run.maxCanC, warm)}
+          span={bands && [heatDrawn(bands.figures.maxCanC.p10, warm), heatDrawn(bands.figures.maxCanC.p90, warm)]}
           faint={bandsStale}
-          pinned={pinned?.run && toShown(pinned.run.maxCanC, warm)}
+          pinned={pinned?.run && heatDrawn(pinned.run.maxCanC, warm)}
           limits={(['caution', 'stop'] as const).flatMap((tone) => {
             const at = limits['motor-temperature'][tone];
             return at === undefined ? [] : [{ at: toShown(at, warm), label: `${tone} ${formatIn(at, warm)}`, tone }];
           })}
         />
       }
-      band={bands && likely(bands.figures.maxCanC, warm)}
+      band={bands && `likely ${heatRange(bands.figures.maxCanC, warm)}`}
       narrow={bands?.narrows.maxCanC}
       onWhy={onWhy}
-      note={
-        run
-          ? `ESC ${formatIn(run.maxEscC, warm)} · pack ${formatIn(run.maxPackC, warm)} ${warm.symbol} · ${stopWords(run)}`
-          : 'the run is being computed'
-      }
+      note={run ? `ESC ${heatFigure(run.maxEscC, warm)} · pack ${heatWords(run.maxPackC, warm)} · ${stopWords(run)}` : 'the run is being computed'}
     />
   );
 }
+
+/** The first of two moments, where there is one. */
+const least = (a: number | undefined, b: number | undefined): number | undefined => (a === undefined ? b : Math.min(a, b ?? Infinity));
 
 /** “54–64”. */
 function likely({ p10, p90 }: Band, unit: Unit): string {

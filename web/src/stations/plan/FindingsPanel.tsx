@@ -12,6 +12,7 @@ import { latest, type Asked } from '../../jobs/asked';
 import type { FixesById } from '../../jobs/plan-jobs';
 import { Failed } from '../../ui/Failed';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { heatWords, isBurnt } from '../../in-hand/heat-text';
 
 const LimitsDialog = latePart('The limits', () => import('./LimitsDialog'));
 
@@ -116,7 +117,7 @@ function FixChip({
   const leaves = fix.leaves.map((one) => one.figure);
   const faster = fix.figures.topSpeedMs - topSpeedMs;
   if (Math.abs(faster) > 0.02 * topSpeedMs) changes.push(`${formatIn(fix.figures.topSpeedMs, speed, true)} ${speed.symbol}`);
-  if (canC !== undefined && Math.abs(fix.figures.maxCanC - canC) >= 0.5) changes.push(`can ${formatIn(fix.figures.maxCanC, warm)} ${warm.symbol}`);
+  if (canC !== undefined && Math.abs(fix.figures.maxCanC - canC) >= 0.5) changes.push(`can ${heatWords(fix.figures.maxCanC, warm)}`);
   return (
     <button
       type="button"
@@ -188,6 +189,7 @@ export function headline(finding: Finding, system: UnitSystem): string {
   if (!quantity)
     return `${name} ${formatNumber(finding.value, 1)}${finding.unit === 'cells' ? '' : ` ${finding.unit}`} of ${formatNumber(finding.limit, 1)}`;
   const unit = unitOf(quantity, system);
+  if (quantity === '°C' && isBurnt(finding.value)) return `${name} burns, limit ${formatIn(finding.limit, unit)} ${unit.symbol}`;
   const digits = finding.unit === 'V' ? { ...unit, digits: 2 } : unit;
   return `${name} ${formatIn(finding.value, digits)} ${unit.symbol}, limit ${formatIn(finding.limit, digits)}`;
 }

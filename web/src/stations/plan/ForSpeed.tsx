@@ -6,6 +6,7 @@ import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
 import { formatIn, parseFigure, unitOf, type UnitSystem } from '@puddler/figures';
 import { useTakeGears } from './use-take-gears';
+import { heatWords } from '../../in-hand/heat-text';
 
 interface Offer extends PinionSpeed {
   /** Can after the run [°C]; undefined where it cannot be computed. */
@@ -86,7 +87,7 @@ function OfferButton({ offer: { pinion, topSpeedMs, canC, goesIn }, limits, syst
       {pinion} T: {formatIn(topSpeedMs, speed, true)}
       {canC !== undefined && (
         <span className={`font-normal ${passed === undefined ? 'text-soft' : passed === stop ? 'text-stop' : 'text-caution'}`}>
-          can {formatIn(canC, warm)} {warm.symbol}
+          can {heatWords(canC, warm)}
           {passed !== undefined && `, over ${formatIn(passed, warm)}`}
         </span>
       )}

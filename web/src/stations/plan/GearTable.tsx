@@ -8,6 +8,7 @@ import { METRICS, type GearChoice, type Metric } from './gear-choice';
 import { gearsKey, type RunsByGears } from '../../jobs/plan-jobs';
 import { useTakeGears } from './use-take-gears';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { heatFigure } from '../../in-hand/heat-text';
 
 /** Ratios this near count as equal: half a tooth on a large spur. */
 const SAME_RATIO = 0.008;
@@ -47,7 +48,8 @@ export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
   };
   const show = (cell: GearCell): string => {
     const known = value(cell);
-    return known === undefined ? '…' : formatIn(known, unit, metric !== 'can');
+    if (known === undefined) return '…';
+    return metric === 'can' ? heatFigure(known, unit) : formatIn(known, unit, true);
   };
   const csv = () => ({
     heads: [`spur \\ pinion, ${METRICS[metric]} [${unit.symbol}]`, ...choice.pinions.map(String)],

@@ -18,6 +18,7 @@ import { ForSpeed } from './ForSpeed';
 import { useTakeGears } from './use-take-gears';
 import { TERMS } from '../../in-hand/terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { heatWords, heatDrawn } from '../../in-hand/heat-text';
 
 /** Every pair of gears that could go in, by what it does; and the curve of speed and heat over the final drive. */
 export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {
@@ -83,7 +84,7 @@ function StartWith({ inHand, runs, limits, isFailed }: { inHand: PlanInHand; run
   const { pinion, asPlanned, tooHot } = start;
   const [speed, warm] = [unitOf('m/s', system), unitOf('°C', system)];
   const beside = `have ${pinion - 1} and ${pinion + 1} T beside it`;
-  const figures = `${formatIn(start.topSpeedMs, speed, true)} ${speed.symbol}, can ${formatIn(start.canC, warm)} ${warm.symbol}`;
+  const figures = `${formatIn(start.topSpeedMs, speed, true)} ${speed.symbol}, can ${heatWords(start.canC, warm)}`;
   return (
     <p className="mt-1 flex flex-wrap items-center gap-x-2 text-[12.5px]">
       <span>
@@ -194,7 +195,7 @@ function Curve({ file, runs, limits }: { file: PlanFile; runs: RunsByGears | und
                 weight: 1,
                 digits: 0,
                 fromZero: false,
-                y: heats.map((heat) => toShown(heat, warm)),
+                y: heats.map((heat) => heatDrawn(heat, warm)),
                 ...(caution === undefined
                   ? {}
                   : {

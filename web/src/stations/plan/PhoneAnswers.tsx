@@ -4,6 +4,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
 import { FINDINGS_ID } from './FindingsPanel';
 import { short } from '../../in-hand/link-text';
+import { heatFigure, isBurnt } from '../../in-hand/heat-text';
 
 interface Props {
   steady: Steady;
@@ -20,7 +21,7 @@ export function PhoneAnswers({ steady, run, findings }: Props) {
   const figures: [string, string][] = [
     [formatIn(steady.topSpeedMs, speed, true), speed.symbol],
     [short(steady.packCurrentA), 'A'],
-    [run ? formatIn(run.maxCanC, warm) : '…', `${warm.symbol} can`],
+    [run ? heatFigure(run.maxCanC, warm) : '…', run && isBurnt(run.maxCanC) ? 'can' : `${warm.symbol} can`],
   ];
   const marking = findings?.filter((one) => one.level !== 'info') ?? [];
   const worst = marking[0];

@@ -1,17 +1,18 @@
 import type { Ladder, LadderStep, Band } from '@puddler/core';
-import { formatIn, toShown, unitOf } from '@puddler/figures';
+import { formatIn, unitOf } from '@puddler/figures';
 import { useAppSelector } from '../../desk/store';
 import { SideScroll } from '../../ui/SideScroll';
 import { gearsOfRung } from '@puddler/core';
 import { gearsText } from './step-text';
 import { isAt, type AtLadder } from './use-climb';
+import { heatRange } from '../../in-hand/heat-text';
 
 /** Every step with its figures and the metres it needs; on paper with room to write what was read. */
 export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   const system = useAppSelector((state) => state.prefs.units);
   const [speed, heat, length] = [unitOf('m/s', system), unitOf('°C', system), unitOf('m', system)];
   // A dash before a minus would read as one of them.
-  const band = ({ p10, p90 }: Band, unit: typeof speed) => `${formatIn(p10, unit)}${toShown(p90, unit) < 0 ? ' to ' : '–'}${formatIn(p90, unit)}`;
+  const band = ({ p10, p90 }: Band) => `${formatIn(p10, speed)}–${formatIn(p90, speed)}`;
   const radio = ladder.steps.some((step) => step.room.toRadioEdgeS !== undefined);
   const heads = [
     'Step',
@@ -49,12 +50,12 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
               </th>
               <td className="pr-2 whitespace-nowrap">
                 <strong className="font-semibold">{formatIn(step.topSpeedMs.p50, speed)}</strong>{' '}
-                <span className="text-soft">{band(step.topSpeedMs, speed)}</span>
+                <span className="text-soft">{band(step.topSpeedMs)}</span>
               </td>
-              <td className="pr-2 whitespace-nowrap">{band(step.canC, heat)}</td>
-              <td className="pr-2 whitespace-nowrap">{band(step.escC, heat)}</td>
-              <td className="pr-2 whitespace-nowrap">{band(step.packC, heat)}</td>
-              <td className="pr-2 whitespace-nowrap text-soft">{band(step.planned.canC, heat)}</td>
+              <td className="pr-2 whitespace-nowrap">{heatRange(step.canC, heat)}</td>
+              <td className="pr-2 whitespace-nowrap">{heatRange(step.escC, heat)}</td>
+              <td className="pr-2 whitespace-nowrap">{heatRange(step.packC, heat)}</td>
+              <td className="pr-2 whitespace-nowrap text-soft">{heatRange(step.planned.canC, heat)}</td>
               <td className="pr-2">{step.packA.p50.toFixed(0)}</td>
               <td className="pr-2">{formatIn(step.room.wholeM, { ...length, digits: 0 })}</td>
               {radio && <td className="pr-2">{step.room.toRadioEdgeS?.toFixed(0)}</td>}

@@ -15,6 +15,7 @@ import { TrackPasses } from './TrackPasses';
 import { TrackReadings } from './TrackReadings';
 import { stoodSince, type AtLadder, type Driven } from './use-climb';
 import { VerdictView } from './VerdictView';
+import { heatRange } from '../../in-hand/heat-text';
 
 /** At the track: one step a screen, sized for a thumb. The screen is kept awake. */
 export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHand: PlanInHand; onClose: () => void }) {
@@ -97,8 +98,8 @@ function Expect({ foreseen, step }: { foreseen: Foreseen; step: LadderStep }) {
       capShare === undefined ? 'Top speed' : `At ${Math.round(100 * capShare)} % of the throttle`,
       `${formatIn(foreseen.topSpeedMs.p50, unitOf('m/s', system))} ${speed.symbol}, likely ${formatIn(foreseen.topSpeedMs.p10, speed)} to ${formatIn(foreseen.topSpeedMs.p90, speed)}`,
     ],
-    ['Motor, read within a minute', `${formatIn(foreseen.canC.p10, heat)} to ${formatIn(foreseen.canC.p90, heat)} ${heat.symbol}`],
-    ['Motor after the planned run', `${formatIn(step.planned.canC.p10, heat)} to ${formatIn(step.planned.canC.p90, heat)} ${heat.symbol}`],
+    ['Motor, read within a minute', `${heatRange(foreseen.canC, heat)} ${heat.symbol}`],
+    ['Motor after the planned run', `${heatRange(step.planned.canC, heat)} ${heat.symbol}`],
     ['Amps at top speed', `about ${foreseen.packA.p50.toFixed(0)} A`],
     ['Room', `${formatIn(step.room.wholeM, length)} ${length.symbol}`],
   ];

@@ -1,6 +1,7 @@
 import { capitalized } from '@puddler/core';
 import type { FigureWords, Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
+import { isBurnt } from '../../in-hand/heat-text';
 
 /** “15/58”, with what is left of full throttle where it is held back. */
 export function gearsText({ pinion, spur, capShare }: StepGears): string {
@@ -39,6 +40,7 @@ export function stopText({ id, gate, value, limit }: RungStop, system: UnitSyste
   if (unit === 'rpm') return `${what} could reach ${formatNumber(value, 0)}; ${formatNumber(limit, 0)} is the ESC’s end`;
   if (unit === 'share')
     return `${what} could reach ${formatNumber(100 * value, 0)} % of what it stands; ${formatNumber(100 * limit, 0)} % is its end`;
+  if (isBurnt(value)) return `${what} could burn ${when}; ${formatIn(limit, unitOf(unit, system))} ${unitOf(unit, system).symbol} is its end`;
   // A value just over its limit must not read the same as that.
   const shown = { ...unitOf(unit, system), digits: 0 };
   const over = { ...shown, digits: formatIn(value, shown) === formatIn(limit, shown) ? 1 : 0 };

@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../../desk/store';
-import { formatIn, formatNumber, unitOf } from '@puddler/figures';
+import { formatNumber, unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
 import type { HeatChoices } from './use-heat';
+import { heatFigure, heatWords } from '../../../in-hand/heat-text';
 
 const READY_STEPS_C = [30, 35, 40, 45, 50];
 const RUNS = [1, 2, 3, 4];
@@ -22,7 +23,7 @@ export function AfterTheRun({ choices, answer: { course, series }, minutesToCuto
   );
   const { readyC, setReadyC, runs, setRuns, pauseMin, setPauseMin } = choices;
   const { cool, run } = course;
-  const degrees = (c: number) => `${formatIn(c, warm)} ${warm.symbol}`;
+  const degrees = (c: number) => heatWords(c, warm);
   return (
     <dl className="mt-1 flex flex-wrap gap-x-6 gap-y-1 border-t border-rule pt-1.5 text-[12.5px]">
       <Item name="Thermometer on the can, now">{degrees(cool.canNowC)}</Item>
@@ -49,7 +50,7 @@ export function AfterTheRun({ choices, answer: { course, series }, minutesToCuto
           </>
         }
       >
-        {runs === 1 ? 'one run' : `${series.map((one) => formatIn(one.run.maxCanC, warm)).join(' → ')} ${warm.symbol}`}
+        {runs === 1 ? 'one run' : `${series.map((one) => heatFigure(one.run.maxCanC, warm)).join(' → ')} ${warm.symbol}`}
       </Item>
     </dl>
   );

@@ -4,10 +4,11 @@ import { applyEdits } from '../../../in-hand/plan-edits';
 import type { PlanInHand } from '../../../in-hand/use-plan';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
-import { formatIn, unitOf } from '@puddler/figures';
+import { unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
 import { HEAT_CHANGES } from './heat-changes';
 import type { HeatChoices } from './use-heat';
+import { heatFigure, heatWords } from '../../../in-hand/heat-text';
 
 /** What the heat may be compared with: one thing changed. */
 export function CompareChoices({ file, choices: { change, compareWith } }: { file: PlanFile; choices: HeatChoices }) {
@@ -39,11 +40,8 @@ export function ComparedLine({ inHand, choices, answer }: { inHand: PlanInHand; 
   return (
     <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12.5px]">
       <span>
-        {change.words(system)}: can {formatIn(course.run.maxCanC, warm)} →{' '}
-        <strong>
-          {formatIn(compared.run.maxCanC, warm)} {warm.symbol}
-        </strong>
-        , ESC {formatIn(course.run.maxEscC, warm)} → <strong>{formatIn(compared.run.maxEscC, warm)}</strong>
+        {change.words(system)}: can {heatFigure(course.run.maxCanC, warm)} → <strong>{heatWords(compared.run.maxCanC, warm)}</strong>, ESC{' '}
+        {heatFigure(course.run.maxEscC, warm)} → <strong>{heatFigure(compared.run.maxEscC, warm)}</strong>
       </span>
       {change.edits && <Button onClick={take}>Take it into the plan</Button>}
     </p>

@@ -10,6 +10,7 @@ import { AfterTheRun } from './AfterTheRun';
 import { CompareChoices, ComparedLine } from './Compared';
 import { heatChart } from './heat-chart-data';
 import { useHeat } from './use-heat';
+import { BURNS, firstBurntS, withinMinutes } from '../../../in-hand/heat-text';
 
 /** Words for the moment a store goes over its caution. */
 const CROSSED = [
@@ -43,27 +44,28 @@ export function HeatPanel({ inHand, limits, driven, isFailed, minutesToCutoff }:
   if (isFailed) return <p className="py-10 text-center text-soft">There is no run to show.</p>;
   if (!value || !data) return <p className="py-10 text-center text-soft">Driving the run …</p>;
   const { course } = value;
-  const endMin = course.run.endS / 60;
+  const burntS = firstBurntS(course.run);
+  const endMin = (burntS ?? course.run.endS) / 60;
   return (
     <>
       <PaneChart
-        title={`Heat · ${formatNumber(endMin, 1)} min, then standing`}
+        title={burntS === undefined ? `Heat · ${formatNumber(endMin, 1)} min, then standing` : `Heat, until it burns ${withinMinutes(burntS)}`}
         data={data}
         xUnit="min"
         height={186}
         stale={asked.state === 'waiting'}
         marks={[
-          { at: endMin, label: ENDS[course.run.stop] },
+          { at: endMin, label: burntS === undefined ? ENDS[course.run.stop] : BURNS },
           ...CROSSED.flatMap(([store, label]) => {
             const atS = course.crossedS[store];
-            return atS === undefined || atS <= 0 ? [] : [{ at: atS / 60, label }];
+            return atS === undefined || atS <= 0 || atS > (burntS ?? Infinity) ? [] : [{ at: atS / 60, label }];
           }),
         ]}
       >
         <CompareChoices file={inHand.file} choices={choices} />
       </PaneChart>
       <ComparedLine inHand={inHand} choices={choices} answer={value} />
-      <AfterTheRun choices={choices} answer={value} minutesToCutoff={minutesToCutoff} />
+      {burntS === undefined && <AfterTheRun choices={choices} answer={value} minutesToCutoff={minutesToCutoff} />}
       <p className="mt-1 text-[12px] text-soft">
         Parts are hot after a run. Charge a pack only once it is cool, with a charger for its kind, never unattended.
       </p>

@@ -2,11 +2,14 @@ import type { HeatCourse, Limits } from '@puddler/core';
 import type { Pane, PaneData } from '../../../charts/pane-layout';
 import { formatNumber, toShown, type Unit } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
+import { heatDrawn, firstBurntS } from '../../../in-hand/heat-text';
 
 function pointsOf(course: HeatCourse): { x: number[]; of: (store: 'windingC' | 'canC' | 'escC' | 'packC', unit: Unit) => number[] } {
   const after = course.cool.samples.map((sample) => ({ ...sample, timeS: sample.timeS + course.run.endS }));
-  const all = [...course.samples, ...after.slice(1)];
-  return { x: all.map((sample) => sample.timeS / 60), of: (store, unit) => all.map((sample) => toShown(sample[store], unit)) };
+  // Where a part burns the drawing ends: nobody drives on.
+  const endS = firstBurntS(course.run) ?? Infinity;
+  const all = [...course.samples, ...after.slice(1)].filter(({ timeS }) => timeS <= endS);
+  return { x: all.map((sample) => sample.timeS / 60), of: (store, unit) => all.map((sample) => heatDrawn(sample[store], unit)) };
 }
 
 /** Temperatures through the run and the wait after it, with the compared can over them. */

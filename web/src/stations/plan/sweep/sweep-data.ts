@@ -4,6 +4,7 @@ import { toCsv } from '../../../ui/to-csv';
 import { formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import type { SweepAnswer, SweepAxis } from '../../../workers/plan-worker';
 import { ANSWER_SPECS, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptRange, type SweepAnswerId } from './sweep-specs';
+import { heatDrawn } from '../../../in-hand/heat-text';
 
 /** A limit further beyond a curve than this would only flatten it. */
 const NEAR_TIMES = 1.35;
@@ -24,7 +25,7 @@ export function sweepPane(
 ): Pane {
   const { label, tone, unit: unitFor } = ANSWER_SPECS[id];
   const unit = unitFor(system);
-  const y = points.map((point) => toShown(point[id], unit));
+  const y = points.map((point) => (tone === 'ember' ? heatDrawn : toShown)(point[id], unit));
   const near = linesOf(id, file, limits).filter(({ at }) => toShown(at, unit) <= NEAR_TIMES * Math.max(...y));
   return {
     label,

@@ -1,0 +1,33 @@
+import { BURNT_C, resolvePlan, simulateRun } from '@puddler/core';
+import { unitOf } from '@puddler/figures';
+import { plainPlan } from '../../core/test/helpers';
+import { heatDrawn, heatFigure, heatRange, heatWords, withinMinutes } from '../src/in-hand/heat-text';
+
+const [warm, us] = [unitOf('°C', 'metric'), unitOf('°C', 'imperial')];
+
+test('a temperature is a figure as long as parts bear it, and then a word, in any unit', () => {
+  expect([heatFigure(BURNT_C, warm), heatWords(84.4, warm), heatWords(84.4, us)]).toEqual(['200', '84 °C', '184 °F']);
+  expect([heatFigure(BURNT_C + 0.1, warm), heatWords(301, warm), heatWords(301, us)]).toEqual(['burns', 'burns', 'burns']);
+});
+
+test('a range that ends beyond says so, and one that begins there has no figures', () => {
+  expect(heatRange({ p10: 54, p50: 60, p90: 64 }, warm)).toBe('54–64');
+  expect(heatRange({ p10: -14, p50: -10, p90: -4 }, warm)).toBe('-14 to -4'.replace(/-/g, '−'));
+  expect(heatRange({ p10: 139, p50: 200, p90: 372 }, warm)).toBe('139 or burns');
+  expect(heatRange({ p10: 239, p50: 260, p90: 372 }, warm)).toBe('burns');
+});
+
+test('a drawing ends where parts burn', () => {
+  expect([heatDrawn(150, warm), heatDrawn(372, warm)]).toEqual([150, BURNT_C]);
+});
+
+test('a run says within which minute each part burns, the winding before its can, and nothing of parts that do not', () => {
+  const hot = plainPlan({ gearing: { pinion: 46, spur: 50 }, run: { profile: 'race', minutes: 20 }, site: { surface: 'tarmac', ambientC: 35 } });
+  const { burntS, maxEscC, maxWindingC } = simulateRun(resolvePlan(hot));
+  expect(maxWindingC).toBeGreaterThan(BURNT_C);
+  expect(burntS.windingC).toBeGreaterThan(0);
+  expect(burntS.canC ?? Infinity).toBeGreaterThan(burntS.windingC!);
+  expect(maxEscC > BURNT_C).toBe(burntS.escC !== undefined);
+  expect(withinMinutes(61)).toBe('within 2 min');
+  expect(simulateRun(resolvePlan(plainPlan())).burntS).toEqual({});
+});
