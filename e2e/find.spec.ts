@@ -24,7 +24,7 @@ async function ask(page: Page, target: string, figure: string): Promise<void> {
 
 /** The search for the wish as it now stands is through. */
 async function found(page: Page): Promise<void> {
-  await page.locator('[data-search=finished]').waitFor({ timeout: 30_000 });
+  await page.locator('[data-search=finished]').waitFor({ timeout: 60_000 });
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
 }
 
@@ -283,4 +283,19 @@ test('Find and Compare have nothing serious for accessibility, and nothing scrol
   const stands = () => page.getByText('Passes at full throttle').waitFor();
   await stands();
   await expectNoBarriersInAllLooks(page, stands);
+});
+
+test('what Step up would not let be driven for the whole run is left out, said, and shown on a word', async ({ page, club }) => {
+  await openFind(page, club.address);
+  await ask(page, 'top speed', '50 km/h');
+  await ask(page, 'can', '80 °C');
+  await found(page);
+  const note = page.getByText(/of \d+ would run hotter, .* and are left out/);
+  await expect(note).toBeVisible();
+  const [, left, all] = /(\d+) of (\d+) would/.exec(await note.innerText())!.map(Number);
+  await expect(page.getByRole('heading', { name: `${all! - left!} on the front` })).toBeVisible();
+  await page.getByRole('button', { name: 'show them' }).click();
+  await expect(page.getByRole('heading', { name: `${all} on the front` })).toBeVisible();
+  await page.getByRole('button', { name: 'leave them out' }).click();
+  await expect(page.getByRole('heading', { name: `${all! - left!} on the front` })).toBeVisible();
 });

@@ -79,8 +79,9 @@ export {
   type Narrowing,
 } from './predict/bands';
 export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures } from './predict/pass-figures';
-export { fitFindings } from './findings/fit';
+export { fitFindings, unmeasuredOf } from './findings/fit';
 export * from './shelf/part';
+export { isReachable } from './search/reach';
 export { P90, speedSpread } from './predict/speed-spread';
 export { fastRun, simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';

@@ -1,5 +1,6 @@
 import type { PlanFile, SetupFigures } from '@puddler/core';
 import { readFileSync } from 'node:fs';
+import { plainPlan } from '../../core/test/helpers';
 import path from 'node:path';
 import { layBorder, layContours, layLevelLabels } from '../src/charts/contour-layout';
 import { NOTHING_YET } from '../src/jobs/search-pool';
@@ -187,11 +188,14 @@ describe('what each rule leaves', () => {
   };
 
   it('is told from all to the front, on a scale of tens', () => {
-    const rows = sieveRows({
-      ...NOTHING_YET,
-      facts,
-      progress: { ...NOTHING_YET.progress, counts: { ...NOTHING_YET.progress.counts, money: 40, start: 30 } },
-    });
+    const rows = sieveRows(
+      {
+        ...NOTHING_YET,
+        facts,
+        progress: { ...NOTHING_YET.progress, counts: { ...NOTHING_YET.progress.counts, money: 40, start: 30 } },
+      },
+      plainPlan(),
+    );
     expect(rows.map((row) => row.left)).toEqual([1_000_000, 1000, 100, 50, 40, 30, 0, 0, 0, 0]);
     expect(rows[0]!.share).toBe(1);
     expect(rows[1]!.share).toBeCloseTo(0.5, 2);
@@ -199,7 +203,18 @@ describe('what each rule leaves', () => {
     expect(rows[4]!.counting).toBe(true);
   });
 
-  it('is nothing before the space is known', () => expect(sieveRows(NOTHING_YET)).toEqual([]));
+  it('says of sizes that nobody measured that they were not, and never that they fit', () => {
+    const fit = (file: PlanFile) => sieveRows({ ...NOTHING_YET, facts }, file).find((row) => row.id === 'fit')!;
+    const measured = plainPlan();
+    const bay = { motorDiameterMm: 40, motorLengthMm: 70, escLengthMm: 50, packLengthMm: 140, meshMinMm: 20, meshMaxMm: 40 };
+    expect(fit({ ...measured, car: { ...measured.car, bay } }).label).toBe('fit the bay');
+    const { escLengthMm: _esc, ...rest } = bay;
+    const row = fit({ ...measured, car: { ...measured.car, bay: rest } });
+    expect(row.label).toBe('not too large, 1 size not measured');
+    expect(row.title).toContain('Not measured in the car: ESC tray');
+  });
+
+  it('is nothing before the space is known', () => expect(sieveRows(NOTHING_YET, plainPlan())).toEqual([]));
 });
 
 describe('a setup in words', () => {

@@ -72,11 +72,14 @@ const BAY_FIGURES: readonly (readonly [keyof Bay, string])[] = [
   ['meshMinMm', 'slot of the motor mount'],
 ];
 
+/** What of the bay nobody has measured, by name. */
+export const unmeasuredOf = ({ car: { bay = {} }, gearing }: Pick<PlanFile, 'car' | 'gearing'>): string[] =>
+  BAY_FIGURES.filter(([field]) => bay[field] === undefined && (field !== 'meshMinMm' || gearing.pinion !== undefined)).map(([, name]) => name);
+
 /** Bay figures that are missing, so that whether parts go in is not known. */
-function unknownSizes({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
-  const missing = BAY_FIGURES.filter(([field]) => bay[field] === undefined && (field !== 'meshMinMm' || gearing.pinion !== undefined));
-  if (missing.length === 0) return [];
-  const names = missing.map(([, name]) => name);
+function unknownSizes(plan: PlanFile): Finding[] {
+  const names = unmeasuredOf(plan);
+  if (names.length === 0) return [];
   const why = `Not measured in the car yet: ${names.join(', ')}. Measure before buying; Car, Space in the bay, takes the figures.`;
   return [
     {
@@ -84,10 +87,10 @@ function unknownSizes({ car: { bay = {} }, gearing }: PlanFile): Finding[] {
       link: 'motor',
       level: 'info',
       figure: 'space in the bay',
-      value: missing.length,
+      value: names.length,
       limit: BAY_FIGURES.length,
       unit: 'figures',
-      share: missing.length / BAY_FIGURES.length,
+      share: names.length / BAY_FIGURES.length,
       why,
     },
   ];

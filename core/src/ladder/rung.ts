@@ -3,6 +3,7 @@ import { GROWTH_SPEED_MS, RPM_PER_RAD_S } from '../chain/constants';
 import { launchTorqueNm } from '../findings/drive';
 import type { FindingId } from '../findings/finding-ids';
 import type { Limits } from '../findings/limits';
+import { gatesOfRun, RUN_AT, RUN_GATES, type RunGate } from '../findings/planned-run-gate';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
@@ -10,9 +11,6 @@ import { bandOf, shareBelow, type Band } from '../math/band';
 import { Draws } from '../predict/draws';
 import { passFigures } from '../predict/pass';
 import { segmentsOf, type Segment } from '../predict/profiles';
-import { simulateRunFast } from '../predict/run-fast';
-import { heatOf } from '../predict/run-types';
-import { ROUGH_RUN } from '../predict/tolerances';
 import { drawSteps, foreseenOf, type DrawnStep, type Foreseen } from './foreseen';
 
 /** How the car is held on a step: by its gears, or by a cap on the throttle at the radio. */
@@ -52,21 +50,8 @@ const PASS_GATES = [
   'pack-current',
   'driveline',
 ] as const satisfies FindingId[];
-const RUN_GATES = [
-  'motor-temperature',
-  'winding-temperature',
-  'esc-temperature',
-  'pack-temperature',
-  'esc-continuous',
-] as const satisfies FindingId[];
-
 /** A step's own passes must be safe for nine in ten cars like this. */
 const PASSES_AT = 0.9;
-/**
- * The planned run for three in four, until two readings of its can say which car it is: a band that nobody has narrowed must not forbid a sound car. From
- * then on for nine in ten.
- */
-const RUN_AT = { unread: 0.75, read: 0.9 };
 const READ_FROM = 2;
 /**
  * Cars drawn for the planned run, the first of those that Plan shows the band of: with 24 the hottest in ten were 38 K apart from one seed to the next, with
@@ -93,11 +78,6 @@ export const cappedCycle = (plan: ResolvedPlan, share: number): Segment[] =>
         : segment,
   );
 
-function plannedRun(plan: ResolvedPlan, share: number) {
-  const run = simulateRunFast(plan, share < 1 ? { ...ROUGH_RUN, cycle: cappedCycle(plan, share) } : ROUGH_RUN);
-  return { ...heatOf(run), maxPackC: run.maxPackC, rmsA: run.rmsMotorCurrentA };
-}
-
 /** What the passes of a step take of rotor, tyres and pack. */
 function loadsOf(
   plan: PlanFile,
@@ -120,7 +100,11 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): 
   const share = gearing.kind === 'cap' ? gearing.share : 1;
   const steps = drawSteps(plan, resolved, share);
   const draws = new Draws(plan, resolved);
-  const runs = Array.from({ length: RUN_DRAWS }, () => plannedRun(draws.next().resolved, share));
+  const cycle = share < 1 ? (drawn: ResolvedPlan) => cappedCycle(drawn, share) : () => undefined;
+  const runs = Array.from({ length: RUN_DRAWS }, () => {
+    const drawn = draws.next().resolved;
+    return gatesOfRun(drawn, plan.esc.continuousA, cycle(drawn));
+  });
   const loads = steps.map((step) => loadsOf(plan, step));
   const stockNm = stock ? launchTorqueNm(resolvePlan(stock), false) : 0;
   const inPasses: Record<(typeof PASS_GATES)[number], number[]> = {
@@ -134,13 +118,7 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): 
     'pack-current': loads.map((one) => one['pack-current']),
     driveline: stockNm > 0 ? steps.map((step) => (share * launchTorqueNm(step.resolved, true)) / stockNm) : [],
   };
-  const inRun: Record<(typeof RUN_GATES)[number], number[]> = {
-    'motor-temperature': runs.map((one) => one.maxCanC),
-    'winding-temperature': runs.map((one) => one.maxWindingC),
-    'esc-temperature': runs.map((one) => one.maxEscC),
-    'pack-temperature': runs.map((one) => one.maxPackC),
-    'esc-continuous': runs.map((one) => one.rmsA / plan.esc.continuousA),
-  };
+  const inRun = Object.fromEntries(RUN_GATES.map((id) => [id, runs.map((one) => one[id])])) as Record<RunGate, number[]>;
   const stop = <Id extends RungStop['id']>(ids: readonly Id[], gate: Gate, at: number, values: Record<Id, number[]>): RungStop | undefined => {
     for (const id of ids) {
       const { stop: limit } = limits[id];

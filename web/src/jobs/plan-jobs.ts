@@ -30,6 +30,8 @@ export const gearsJob = new Job(client, 'gears', {
     new Map([...(sofar ?? []), ...done.map(([pinion, spur, run]): [string, GearRun] => [gearsKey(pinion, spur), run])]),
 });
 
+/** Step up's second gate for each setup of a front. */
+export const reachJob = new Job(client, 'reach', { settleMs: SETTLE_MS });
 export const heatJob = new Job(client, 'heat', { settleMs: SETTLE_MS });
 export const sweepJob = new Job(client, 'sweep', { settleMs: SETTLE_MS });
 export const housesJob = new Job(client, 'houses', { settleMs: SETTLE_MS });

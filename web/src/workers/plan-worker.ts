@@ -29,6 +29,8 @@ import {
   type Run,
   type SweepAnswers,
   type Swept,
+  isReachable,
+  type Limits,
 } from '@puddler/core';
 import { inPieces } from './in-pieces';
 import type { RunTerms } from './predict-worker';
@@ -112,6 +114,13 @@ export interface FixesQuestion {
 }
 
 export type FixesOfFinding = [FindingId, Fixes];
+
+export interface ReachQuestion {
+  setups: { key: string; plan: PlanFile }[];
+  limits: Limits;
+}
+
+export type ReachAnswer = [key: string, reaches: boolean][];
 
 export interface GearsQuestion {
   plan: PlanFile;
@@ -212,6 +221,18 @@ const tasks = {
       return at >= pairs.length;
     });
     return done;
+  },
+
+  /** Which setups Step up would let be driven for the whole run, one after the other. */
+  async reach({ setups, limits }: ReachQuestion, work: Work<ReachAnswer>): Promise<ReachAnswer> {
+    let at = 0;
+    const answer: ReachAnswer = [];
+    await inPieces(work, () => {
+      const setup = setups[at++];
+      if (setup) answer.push([setup.key, isReachable(setup.plan, limits)]);
+      return at >= setups.length;
+    });
+    return answer;
   },
 };
 

@@ -8,6 +8,7 @@ import { NoAnswer } from './NoAnswer';
 import { SavedWishes } from './SavedWishes';
 import { Sieve } from './Sieve';
 import { useFind, useFront, useSince } from './use-find';
+import { useReach } from './use-reach';
 import { WishSentence } from './WishSentence';
 import { Failed } from '../../ui/Failed';
 
@@ -20,7 +21,8 @@ export default function FindStation() {
 /** A wish for a car, and what answers it. */
 function Finding({ inHand }: { inHand: PlanInHand }) {
   const { wishes, wish, base, limits, problems, live, done, background, isShelfEmpty } = useFind(inHand);
-  const front = useFront(wish, base, limits, live.setups);
+  const reach = useReach(live.setups, limits, done);
+  const front = useFront(wish, base, limits, reach.shown);
   const since = useSince(wish, live.setups, done);
   return (
     <main className="mx-auto max-w-[1400px] px-6 pt-2.5 pb-6 max-sm:px-3 max-sm:pb-20">
@@ -32,9 +34,10 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
       {live.failed !== undefined && <Failed what="The search could not go on" reason={live.failed} onRetry={live.retry} />}
       {problems.length > 0 || (done && live.setups.length === 0) ? (
         <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[250px_1fr]">
-          <div>{problems.length === 0 && <Sieve live={live} />}</div>
+          <div>{problems.length === 0 && <Sieve live={live} base={base} reach={reach} />}</div>
           <NoAnswer
             live={live}
+            base={base}
             wish={wish.wish}
             scope={wish.scope}
             problems={problems}
@@ -44,7 +47,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
         </div>
       ) : (
         <>
-          <FoundFront inHand={inHand} wish={wish} live={live} front={front} since={since} />
+          <FoundFront inHand={inHand} wish={wish} base={base} live={live} reach={reach} front={front} since={since} />
           <p className="mt-2 text-[12px] text-soft">
             Weights are the car’s as noted: a heavier pack makes it slower than said here. Speed runs only in a closed, empty place with permission,
             away from people, roads and traffic; follow local rules.

@@ -1,3 +1,4 @@
+import type { PlanFile } from '@puddler/core';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { addPlan } from '../../desk/edits';
@@ -18,20 +19,25 @@ import { Sieve } from './Sieve';
 import { TableExport } from './TableExport';
 import type { FrontInHand } from './use-find';
 import { Guarded } from '../../ui/Guarded';
+import { BeyondReach } from './BeyondReach';
+import type { Reach } from './use-reach';
 
 interface Props {
   inHand: PlanInHand;
   wish: WishOnDesk;
+  base: PlanFile;
   live: LiveSearch;
+  reach: Reach;
   front: FrontInHand;
   since: SinceSeen | undefined;
 }
 
 /** What a search has found: the front drawn, one setup in hand, and all of them in a table. */
-export function FoundFront({ inHand: { car, carId }, wish, live, front, since }: Props) {
+export function FoundFront({ inHand: { car, carId }, wish, base, live, reach, front, since }: Props) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const { setups, stale } = live;
+  const { stale } = live;
+  const setups = reach.shown;
   const { inHand: held, setSelected } = front;
   const open = (setup: FoundSetup) => {
     // The notes are of the plan that was searched from.
@@ -47,7 +53,7 @@ export function FoundFront({ inHand: { car, carId }, wish, live, front, since }:
       <div className="mt-2 grid gap-x-6 gap-y-3 lg:grid-cols-[235px_minmax(0,1fr)_290px]">
         <div className="max-lg:order-last">
           <Guarded what="The sieve">
-            <Sieve live={live} />
+            <Sieve live={live} base={base} reach={reach} />
           </Guarded>
         </div>
         <Guarded what="The chart of the front">
@@ -68,6 +74,7 @@ export function FoundFront({ inHand: { car, carId }, wish, live, front, since }:
           <Guarded what="The setup" resetKeys={[held]}>
             <SetupDetail
               setup={held}
+              isBeyond={reach.beyond.has(held.key)}
               standing={front.standingOf(held)}
               wish={wish.wish}
               pinned={front.pinned.has(held.key)}
@@ -78,6 +85,7 @@ export function FoundFront({ inHand: { car, carId }, wish, live, front, since }:
           </Guarded>
         )}
       </div>
+      <BeyondReach reach={reach} count={live.setups.length} />
       <FrontHead wish={wish} count={setups.length} front={front} since={since} name={`${car.name} ${wish.name}`} />
       <Guarded what="The table">
         <ResultsTable

@@ -1,5 +1,5 @@
 import { nearlySureOf } from '@puddler/core';
-import type { SearchScope, SearchWish, Target, WishProblem } from '@puddler/core';
+import type { PlanFile, SearchScope, SearchWish, Target, WishProblem } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
@@ -11,6 +11,7 @@ import type { FoundRelaxation } from '../../workers/search-worker';
 
 interface Props {
   live: LiveSearch;
+  base: PlanFile;
   wish: SearchWish;
   scope: SearchScope;
   problems: readonly WishProblem[];
@@ -44,9 +45,9 @@ const LOST = [
 ] as const;
 
 /** What to do when nothing meets a wish: which target to give up, and how far; or which rule leaves nothing. */
-export function NoAnswer({ live, wish, scope, problems, onWish, onScope }: Props) {
+export function NoAnswer({ live, base, wish, scope, problems, onWish, onScope }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
-  const rows = sieveRows(live);
+  const rows = sieveRows(live, base);
   const emptied = emptiedBy(rows);
   const { relaxations, relaxing } = live;
   const { counts } = live.progress;

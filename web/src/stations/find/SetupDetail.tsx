@@ -5,9 +5,12 @@ import { Button } from '../../ui/Button';
 import type { FoundSetup } from '../../workers/search-worker';
 import { SetupFigureList } from './SetupFigureList';
 import { gearsText, newMoneyText, motorText, partMoneyText, tightestText, unpriced, warmestText, whyText } from './setup-text';
+import { VerdictMark } from '../../ui/VerdictMark';
 
 interface Props {
   setup: FoundSetup;
+  /** Step up would not let it be driven for the whole run. */
+  isBeyond: boolean;
   standing: Standing | undefined;
   wish: SearchWish;
   pinned: boolean;
@@ -19,7 +22,7 @@ interface Props {
 const KINDS = { pack: 'Pack', esc: 'ESC', motor: 'Motor', pinion: 'Pinion', spur: 'Spur' } as const;
 
 /** One setup of the front: what it does, why it is there, what is nearest to going wrong, what is to be bought. */
-export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, nameOf }: Props) {
+export function SetupDetail({ setup, isBeyond, standing, wish, pinned, onOpen, onPin, nameOf }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const { figures, parts, plan } = setup;
   const tightest = tightestText(standing, wish, system);
@@ -28,6 +31,12 @@ export function SetupDetail({ setup, standing, wish, pinned, onOpen, onPin, name
       <h2 className="wide text-[16px] leading-tight font-semibold">
         {motorText(setup)} <span className="whitespace-nowrap">{gearsText(setup)}</span>
       </h2>
+      {isBeyond && (
+        <p className="mt-1 flex items-baseline gap-1.5">
+          <VerdictMark level="caution" />
+          Step up would not let it be driven for the whole run before more of the car is known.
+        </p>
+      )}
       <SetupFigureList figures={figures} plan={plan} />
       <dl className="mt-1.5 grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-0.5">
         <dt className="text-soft">why</dt>

@@ -2,19 +2,21 @@ import { Pause, Play } from 'lucide-react';
 import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
 import { formatNumber } from '@puddler/figures';
+import type { PlanFile } from '@puddler/core';
 import { sieveRows } from './sieve-rows';
+import type { Reach } from './use-reach';
 
 /** What each rule leaves, while it is counted; stop and go on. */
-export function Sieve({ live }: { live: LiveSearch }) {
+export function Sieve({ live, base, reach }: { live: LiveSearch; base: PlanFile; reach: Reach }) {
   const { facts, progress, paused } = live;
-  const rows = sieveRows(live);
+  const rows = sieveRows(live, base, reach.beyond.size > 0 ? live.setups.length - reach.beyond.size : undefined);
   const all = facts?.counts.all ?? 0;
   const done = all > 0 ? progress.examined / all : 0;
   return (
     <section
       aria-label="What each rule leaves"
       className="text-[12.5px]"
-      data-search={progress.finished && !live.stale ? 'finished' : paused ? 'paused' : 'running'}
+      data-search={progress.finished && !live.stale && reach.isKnown ? 'finished' : paused ? 'paused' : 'running'}
       data-first-ms={live.firstMs}
       data-whole-ms={live.wholeMs}
     >

@@ -1,3 +1,4 @@
+import { unmeasuredOf, type PlanFile } from '@puddler/core';
 import type { SearchState } from '../../jobs/search-pool';
 
 /** One rule and what it leaves. */
@@ -12,15 +13,32 @@ export interface SieveRow {
   title: string;
 }
 
+/** A size that nobody measured keeps nothing out, and is not said to fit. */
+function fitRow(left: number, unmeasured: readonly string[]): [string, string, number, string] {
+  const asked = 'Can, ESC and pack go in, screw holes meet, the BEC suits receiver and servo';
+  return unmeasured.length === 0
+    ? ['fit', 'fit the bay', left, asked]
+    : [
+        'fit',
+        `not too large, ${unmeasured.length === 1 ? '1 size' : `${unmeasured.length} sizes`} not measured`,
+        left,
+        `${asked}. Not measured in the car: ${unmeasured.join(', ')}`,
+      ];
+}
+
 /** What each rule leaves of all combinations, in the order they are asked. */
-export function sieveRows({ facts, progress, setups }: Pick<SearchState, 'facts' | 'progress' | 'setups'>): SieveRow[] {
+export function sieveRows(
+  { facts, progress, setups }: Pick<SearchState, 'facts' | 'progress' | 'setups'>,
+  base: PlanFile,
+  reachable?: number,
+): SieveRow[] {
   if (!facts) return [];
   const { all, cells, fit, gears } = facts.counts;
   const { counts, finished } = progress;
   const known: [string, string, number, string][] = [
     ['all', 'combinations', all, 'Motor × ESC × pack × gears'],
     ['cells', 'bear the cells', cells, 'Motor and ESC are rated for the pack’s cells'],
-    ['fit', 'fit the bay', fit, 'Can, ESC and pack go in, screw holes meet, the BEC suits receiver and servo'],
+    fitRow(fit, unmeasuredOf(base)),
     ['gears', 'mesh', gears, 'Bore, module, slot, room at the spur; no overdrive'],
   ];
   const counted: [string, string, number, string][] = [
@@ -30,6 +48,9 @@ export function sieveRows({ facts, progress, setups }: Pick<SearchState, 'facts'
     ['drive', 'drive soundly', counts.drive, 'Motor speed, efficiency, radio range, driveline'],
     ['pull', 'have the pull', counts.pull, 'Slope and pull as asked'],
     ['front', 'on the front', setups.length, 'Cool and long enough, within all ratings, and no other is as good in everything'],
+    ...(reachable === undefined
+      ? []
+      : [['reach', 'within reach', reachable, 'Step up would let them be driven for the whole run'] as [string, string, number, string]]),
   ];
   // Logarithmic, since what counts is the last dozen of a million.
   const share = (left: number) => (left <= 0 ? 0 : Math.log10(left + 1) / Math.log10(all + 1));
