@@ -19,11 +19,11 @@ const fittingOf = async (address: string, planId: string) => {
 
 test('a step is ticked, read and noted; all of it is kept and can be undone', async ({ page, club }) => {
   const planId = await openFit(page, club.address);
-  await expect(page.getByText('8 of 28 steps done')).toBeVisible();
+  await expect(page.getByText('7 of 30 steps done')).toBeVisible();
   const mesh = step(page, 'mesh');
   await expect(mesh).toContainText('First: Fit the 17 T pinion; Screw the motor in.');
   await mesh.getByRole('checkbox').check();
-  await expect(page.getByText('9 of 28 steps done')).toBeVisible();
+  await expect(page.getByText('8 of 30 steps done')).toBeVisible();
   await mesh.getByLabel('Play at the tightest place').fill('0,1 mm');
   await page.keyboard.press('Enter');
   await mesh.getByRole('button', { name: 'more' }).click();
@@ -39,7 +39,7 @@ test('a step is ticked, read and noted; all of it is kept and can be undone', as
     note: 'tight at one tooth',
   });
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
-  await expect(page.getByText('8 of 28 steps done')).toBeVisible();
+  await expect(page.getByText('7 of 30 steps done')).toBeVisible();
 });
 
 test('what was ticked for another pinion is to be done again, and says so', async ({ page, club }) => {
@@ -115,7 +115,7 @@ test('one step a screen: the space bar ticks and goes on, arrows move', async ({
   await page.keyboard.press('ArrowLeft');
   await expect(dialog.getByRole('heading', { name: 'Screw the motor in ✓' })).toBeVisible();
   await page.keyboard.press('Escape');
-  await expect(page.getByText('9 of 28 steps done')).toBeVisible();
+  await expect(page.getByText('8 of 30 steps done')).toBeVisible();
 });
 
 test('a photo is kept with its step, and goes with an undo', async ({ page, club }) => {
@@ -130,8 +130,8 @@ test('a photo is kept with its step, and goes with an undo', async ({ page, club
 
 test('the bay’s figures are typed on its drawing in Car, and the Garage tells how far a plan is', async ({ page, club }) => {
   await page.goto(club.address);
-  await expect(page.getByRole('link', { name: '10 of 23 parts' })).toBeVisible();
-  await expect(page.getByRole('link', { name: '8 of 28 steps' })).toBeVisible();
+  await expect(page.getByRole('link', { name: '10 of 26 parts' })).toBeVisible();
+  await expect(page.getByRole('link', { name: '7 of 30 steps' })).toBeVisible();
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
   const bay = page.getByRole('region', { name: /Space in the bay/ });
   await bay.getByRole('textbox', { name: 'Motor diameter' }).fill('35.4');

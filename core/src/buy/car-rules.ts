@@ -1,9 +1,12 @@
+import { isSameEsc } from '../plan/same-part';
 import type { Part } from '../shelf/part';
 import { onShelf, type BuyInput, type Wanted } from './list-line';
 import { BURNT_C } from '../predict/run-types';
 
 /** From this many times the speed as bought on, the driveline meets loads that it was not made for. */
 const MUCH_FASTER = 2;
+/** … and from so many times the torque or power on, bushings do. */
+const MUCH_STRONGER = 1.5;
 /** A pack of the same cells, charged fuller or of another chemistry, is no more cells. */
 const MORE_VOLTS = 1.2;
 
@@ -17,7 +20,7 @@ export function radio({ plan, stock, limits, receiverInEsc, failsafe, toRadioEdg
     figures: 'with failsafe',
     why,
   });
-  if (receiverInEsc && plan.esc.name !== stock?.esc.name) return [line('radio', 'The old ESC had the receiver in it, and goes with it.')];
+  if (receiverInEsc && !isSameEsc(plan.esc, stock?.esc)) return [line('radio', 'The old ESC had the receiver in it, and goes with it.')];
   const caution = limits['radio-range'].caution ?? 0;
   if (toRadioEdgeS !== undefined && toRadioEdgeS < caution)
     return [line('radio', 'At this speed the car leaves the range of the old radio within seconds.')];
@@ -25,17 +28,38 @@ export function radio({ plan, stock, limits, receiverInEsc, failsafe, toRadioEdg
 }
 
 /** What breaks next when a car goes much faster or has more volts. */
-export function driveline({ topSpeedMs, packV, bought }: BuyInput): Wanted[] {
+export function driveline({ plan, topSpeedMs, packV, bought, strength }: BuyInput): Wanted[] {
   if (!bought) return [];
+  const stronger = Math.max(strength.launchNm / bought.launchNm, strength.shaftW / bought.shaftW);
+  const bearings: Wanted[] =
+    stronger >= MUCH_STRONGER
+      ? [
+          {
+            id: 'bearings',
+            group: 'driveline',
+            what: 'ball bearings all round, if the car runs in bushings',
+            count: 1,
+            figures: '',
+            why: 'Half as much torque or power again as bought: bushings run hot and dry.',
+            measureFirst: 'whether wheels and gears run in bushings or in ball bearings',
+          },
+        ]
+      : [];
   const faster = topSpeedMs > MUCH_FASTER * bought.topSpeedMs;
-  if (!faster && packV <= MORE_VOLTS * bought.packV) return [];
+  if (!faster && packV <= MORE_VOLTS * bought.packV) return bearings;
   const cause = faster ? 'More than twice the speed as bought' : 'More volts than as bought';
   const line = (id: string, what: string, why: string): Wanted => ({ id, group: 'driveline', what, count: 1, figures: '', why: `${cause}: ${why}` });
   return [
-    line('bearings', 'ball bearings all round', 'bushings run hot and dry.'),
+    ...bearings,
     line('drive-parts', 'steel drive parts', 'plastic cups, joints and differential gears strip first.'),
-    line('servo-saver', 'stiffer servo saver', 'a soft one lets the wheels flutter at speed.'),
-    line('tyres', 'belted or well glued tyres', 'tyres grow, and leave the rim.'),
+    line('spare-spur', 'spare spur', 'it strips first, and ends the day.'),
+    // Tracks have neither rims nor a servo that steers wheels.
+    ...(plan.car.drive === 'tracked'
+      ? []
+      : [
+          line('servo-saver', 'stiffer servo saver', 'a soft one lets the wheels flutter at speed.'),
+          line('tyres', 'belted or well glued tyres', 'tyres grow, and leave the rim.'),
+        ]),
   ];
 }
 
@@ -84,6 +108,14 @@ export const always = (): Wanted[] => [
     count: 1,
     figures: '',
     why: 'Heat is what stops a conversion, and a finger cannot measure it.',
+  },
+  {
+    id: 'matt-patch',
+    group: 'tools',
+    what: 'matt tape or paint for can and ESC',
+    count: 1,
+    figures: '',
+    why: 'On bare metal a thermometer reads 15 K low and more.',
   },
   {
     id: 'speed-meter',

@@ -1,14 +1,17 @@
 import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { SWAPPED_LINKS, withLinkOf } from '../compare/swap-link';
+import { isSameEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import { massOfPartsG } from '../resolve/mass';
-import type { Car, PlanFile } from '../plan/plan-file';
+import type { Car, Pack, PlanFile } from '../plan/plan-file';
 
 /** What a conversion changes, each by itself: the links that go from one setup to another, its cooling, and the rest of the car. */
 export const CHANGES = [...SWAPPED_LINKS, 'cooling', 'chassis'] as const;
 export type Change = (typeof CHANGES)[number];
 
 const isDirect = ({ gearing }: PlanFile): boolean => gearing.pinion === undefined || gearing.spur === undefined;
+
+const samePacks = (a: readonly Pack[], b: readonly Pack[]): boolean => a.length === b.length && a.every((pack, i) => isSamePack(pack, b[i]!));
 
 /** A car without what says how it was weighed and what is known of it. */
 function plainCar({ weighedPartsG: _parts, typical: _typical, ...car }: Car): Partial<Car> {
@@ -20,9 +23,9 @@ function plainCar({ weighedPartsG: _parts, typical: _typical, ...car }: Car): Pa
 export function changesOf(stock: PlanFile, plan: PlanFile): Change[] {
   const carDiffers = !equal(plainCar(stock.car), plainCar(plan.car));
   const differs: Record<Change, boolean> = {
-    pack: !equal(stock.packs, plan.packs) || (plan.packs.length > 1 && stock.packWiring !== plan.packWiring),
-    esc: !equal(stock.esc, plan.esc),
-    motor: !equal(stock.motor, plan.motor) || (stock.motorCount ?? 1) !== (plan.motorCount ?? 1),
+    pack: !samePacks(stock.packs, plan.packs) || (plan.packs.length > 1 && stock.packWiring !== plan.packWiring),
+    esc: !isSameEsc(plan.esc, stock.esc),
+    motor: !isSameMotor(plan.motor, stock.motor) || (stock.motorCount ?? 1) !== (plan.motorCount ?? 1),
     gears: !equal(stock.gearing, plan.gearing),
     cooling: !equal(stock.cooling ?? {}, plan.cooling ?? {}),
     chassis: carDiffers && isDirect(stock) === isDirect(plan),

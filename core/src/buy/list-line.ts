@@ -32,6 +32,16 @@ export type Wanted = Omit<ListLine, 'have' | 'offer'> & {
   serves?: (part: Part) => boolean;
 };
 
+/** What a car asks of its driveline. */
+export interface Strength {
+  topSpeedMs: number;
+  packV: number;
+  /** At the wheels from standstill, were the tyres held [N·m]. */
+  launchNm: number;
+  /** Of all motors at top speed [W]. */
+  shaftW: number;
+}
+
 /** What the rules look at: the plan, the car as bought where it is known, and what the plan does. */
 export interface BuyInput {
   plan: PlanFile;
@@ -44,7 +54,9 @@ export interface BuyInput {
   cells: number;
   /** Half-full volts of the packs without load. */
   packV: number;
-  bought: { topSpeedMs: number; packV: number } | undefined;
+  bought: Strength | undefined;
+  /** What the plan itself comes to. */
+  strength: Strength;
   maxCanC: number;
   /** Seconds from the strip to the edge of the radio's range; undefined where the range is not known. */
   toRadioEdgeS: number | undefined;

@@ -1,6 +1,7 @@
 import { compact } from '../compact';
 import { SAME_BORE_MM } from '../findings/fit';
 import { screwDepth } from '../fit/screw';
+import { isSameEsc, isSameMotor } from '../plan/same-part';
 import type { PlanFile } from '../plan/plan-file';
 import { measuring, mm, onShelf, type BuyInput, type Wanted } from './list-line';
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
@@ -16,8 +17,8 @@ export function pinions({ plan, stock }: BuyInput): Wanted[] {
   const motors = plan.motorCount ?? 1;
   const { pinion } = plan.gearing;
   const { shaftMm } = plan.motor;
-  const isNew = plan.motor.name !== stock?.motor.name;
-  if (pinion === undefined || (!isNew && pinion === stock.gearing.pinion)) return [];
+  const isNew = !isSameMotor(plan.motor, stock?.motor);
+  if (pinion === undefined || (!isNew && pinion === stock?.gearing.pinion)) return [];
   const bore = shaftMm === undefined ? undefined : `bore ${mm(shaftMm)}`;
   const module = moduleFigures(plan);
   return (isNew ? PINIONS : PINIONS.slice(0, 1)).map(([id, more, why]): Wanted => {
@@ -42,7 +43,7 @@ export function pinions({ plan, stock }: BuyInput): Wanted[] {
 
 /** What any new motor asks for: screws, and a mount for its holes. */
 export function forNewMotor({ plan, stock, mountDiffers }: BuyInput): Wanted[] {
-  if (plan.motor.name === stock?.motor.name) return [];
+  if (isSameMotor(plan.motor, stock?.motor)) return [];
   const motors = plan.motorCount ?? 1;
   const { mountCircleMm } = plan.car.bay ?? {};
   const { mountCircleMm: motorCircleMm } = plan.motor;
@@ -92,18 +93,51 @@ export function outrunnerInCan({ plan, stock }: BuyInput): Wanted[] {
   ];
 }
 
-/** Two motors share the gear, the pack and one receiver. */
+/** Two motors share the pack and one receiver, and mostly the gear. */
 export function twins({ plan, stock }: BuyInput): Wanted[] {
-  if ((plan.motorCount ?? 1) < 2 || (stock?.motorCount ?? 1) >= 2) return [];
+  if ((plan.motorCount ?? 1) < 2) return [];
+  const wereTwo = (stock?.motorCount ?? 1) >= 2;
+  const line = (id: string, group: Wanted['group'], what: string, figures: string, why: string): Wanted => ({
+    id,
+    group,
+    what,
+    count: 1,
+    figures,
+    why,
+  });
+  const { plug } = plan.packs[0]!;
+  const isTracked = plan.car.drive === 'tracked';
   return [
-    { id: 'twin-mount', group: 'motor', what: 'mount for two motors', count: 1, figures: '', why: 'Both pinions must mesh with one gear.' },
-    {
-      id: 'y-lead',
-      group: 'wiring',
-      what: 'Y lead for the throttle channel',
-      count: 1,
-      figures: 'the red wire of one branch taken out',
-      why: 'Two ESCs feed the receiver otherwise, and the stronger supply burns the weaker.',
-    },
+    ...(wereTwo ? [] : [line('twin-mount', 'motor', 'mount for two motors', '', 'Both pinions must mesh with one gear.')]),
+    // One ESC that was fed needs nothing; two new ones need all of it, whatever was there before.
+    ...(wereTwo && isSameEsc(plan.esc, stock?.esc)
+      ? []
+      : [
+          line(
+            'pack-y-lead',
+            'wiring',
+            'Y lead from the pack’s plug to both ESCs',
+            plug ? `three halves of ${plug}` : 'three halves of the plug',
+            'Both ESCs are fed from one pack.',
+          ),
+          isTracked
+            ? {
+                ...line(
+                  'y-lead',
+                  'wiring',
+                  'mixer for tracks, or a radio that mixes',
+                  '',
+                  'A motor a track steers by mixing. Both motors on one spur need a Y lead for the throttle in its place.',
+                ),
+                measureFirst: 'whether each track has its motor, or both drive one spur',
+              }
+            : line(
+                'y-lead',
+                'wiring',
+                'Y lead for the throttle channel',
+                'the red wire of one branch taken out',
+                'Two ESCs feed the receiver otherwise, and the stronger supply burns the weaker.',
+              ),
+        ]),
   ];
 }

@@ -9,12 +9,12 @@ import { resolvePlan } from '../resolve/resolve-plan';
 import { shownRun } from '../predict/peak';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
-import { solveTopSpeed } from '../predict/top-speed';
+import { launchTorqueNm } from '../findings/drive';
 import type { ShelfPart } from '../search/options';
 import { always, cooling, driveline, radio } from './car-rules';
-import { BUY_GROUPS, type BuyInput, type ListLine, type Wanted } from './list-line';
+import { BUY_GROUPS, type BuyInput, type ListLine, type Strength, type Wanted } from './list-line';
 import { forNewMotor, outrunnerInCan, pinions, twins } from './motor-rules';
-import { lithium, newParts, plugs } from './power-rules';
+import { lithium, newParts, packPlace, plugs } from './power-rules';
 
 /** What a builder has to have for a plan. */
 export interface PartsList {
@@ -33,7 +33,7 @@ export interface PartsListOptions {
   maxCanC?: number | undefined;
 }
 
-const RULES = [newParts, lithium, pinions, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
+const RULES = [newParts, packPlace, lithium, pinions, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
 
 /**
  * The parts list of a plan, made by rules from the plan, the car as bought and the shelf; every line says why it is there, and what
@@ -51,7 +51,8 @@ export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverI
     topSpeedMs: steady.topSpeedMs,
     cells: resolved.pack.cells,
     packV: openCircuitV(resolved.pack, HALF),
-    bought: stock && asBought(stock),
+    bought: stock && strengthOf(stock),
+    strength: strengthOf(plan),
     maxCanC: maxCanC ?? shownRun(steady, simulateRunFast(resolved)).maxCanC,
     toRadioEdgeS: radioRangeM === undefined || steady.topSpeedMs <= 0 ? undefined : radioRangeM / steady.topSpeedMs,
     receiverInEsc,
@@ -64,9 +65,10 @@ export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverI
 
 const HALF = 0.5;
 
-function asBought(stock: PlanFile): BuyInput['bought'] {
-  const resolved = resolvePlan(stock);
-  return { topSpeedMs: solveTopSpeed(resolved).topSpeedMs, packV: openCircuitV(resolved.pack, HALF) };
+function strengthOf(plan: PlanFile): Strength {
+  const resolved = resolvePlan(plan);
+  const { topSpeedMs, shaftPowerW } = predictSteady(resolved);
+  return { topSpeedMs, packV: openCircuitV(resolved.pack, HALF), launchNm: launchTorqueNm(resolved, true), shaftW: shaftPowerW };
 }
 
 /** A line with the owned parts that serve, at most as many as are wanted, and with the cheapest that is considered. */

@@ -1,6 +1,7 @@
 import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { isLithium } from '../plan/chemistry';
+import { isSameEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import type { Motor, Pack, PlanFile } from '../plan/plan-file';
 import type { Nameless, Part } from '../shelf/part';
 import { measuring, named, onShelf, type BuyInput, type Wanted } from './list-line';
@@ -12,7 +13,7 @@ export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
   const wanted: Wanted[] = [];
   const add = (id: string, group: Wanted['group'], part: Part, count: number, figures: string, serves: (part: Part) => boolean) =>
     wanted.push({ id, group, what: part.name, count, figures, why: 'The plan has it, and the car as bought has not.', part, serves });
-  if (plan.motor.name !== stock?.motor.name)
+  if (!isSameMotor(plan.motor, stock?.motor))
     add(
       'motor',
       'motor',
@@ -21,10 +22,10 @@ export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
       motorFigures(plan),
       (part) => named('motor', plan.motor.name)(part) || isMotor(part, plan.motor),
     );
-  if (plan.esc.name !== stock?.esc.name)
+  if (!isSameEsc(plan.esc, stock?.esc))
     add('esc', 'power', onShelf('esc', plan.esc), motors, `${plan.esc.continuousA} A or more, ${cells} cells`, named('esc', plan.esc.name));
   for (const [i, pack] of plan.packs.entries())
-    if (!stock?.packs.some((one) => one.name === pack.name))
+    if (!stock?.packs.some((one) => isSamePack(pack, one)))
       add(
         `pack-${i + 1}`,
         'power',
@@ -85,7 +86,7 @@ export function lithium({ plan, stock, cells }: BuyInput): Wanted[] {
       'Lithium packs are charged and kept where a fire stays inside, never unattended.',
     ),
     line('cell-checker', 'cell checker', `${cells} cells`, 'One weak cell is drained too far while the sum still looks right.'),
-    ...(stock && plan.esc.name === stock.esc.name
+    ...(isSameEsc(plan.esc, stock?.esc)
       ? [
           line(
             'cut-off',
@@ -98,9 +99,34 @@ export function lithium({ plan, stock, cells }: BuyInput): Wanted[] {
   ];
 }
 
+/** From so many cells on a plug sparks as it is joined, and the spark eats it. */
+const SPARKS_FROM_CELLS = 6;
+
+function plugFigures({ packs: [pack], esc }: PlanFile, cells: number): string {
+  const amps = pack!.plugA ?? (cells >= SPARKS_FROM_CELLS ? esc.continuousA : undefined);
+  return [amps === undefined ? '' : `${amps} A${pack!.plugA === undefined ? ' or more' : ''}`, cells >= SPARKS_FROM_CELLS ? 'anti-spark' : '']
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** What holds a new pack in its tray. */
+export function packPlace({ plan, stock }: BuyInput): Wanted[] {
+  if (plan.packs.every((pack) => stock?.packs.some((one) => isSamePack(pack, one)))) return [];
+  return [
+    {
+      id: 'pack-foam',
+      group: 'power',
+      what: 'foam or straps for the pack',
+      count: 1,
+      figures: '',
+      why: 'A pack that slides in a crash pulls its plug off, or is cut open by an edge.',
+    },
+  ];
+}
+
 /** Plugs that do not go together. */
-export function plugs({ plan, stock }: BuyInput): Wanted[] {
-  const escChanges = plan.esc.name !== stock?.esc.name;
+export function plugs({ plan, stock, cells }: BuyInput): Wanted[] {
+  const escChanges = !isSameEsc(plan.esc, stock?.esc);
   const [now, before] = [plan.packs[0]!.plug, stock?.packs[0]?.plug];
   if (!escChanges && now === before) return [];
   return [
@@ -109,7 +135,7 @@ export function plugs({ plan, stock }: BuyInput): Wanted[] {
       group: 'wiring',
       what: now ?? 'plugs for pack and ESC',
       count: 1 + plan.packs.length,
-      figures: plan.packs[0]!.plugA === undefined ? '' : `${plan.packs[0]!.plugA} A`,
+      figures: plugFigures(plan, cells),
       why: 'Pack and ESC must end in the same plug.',
       ...measuring(now === undefined ? 'which plug the pack and the ESC come with' : undefined),
       ...(now === undefined

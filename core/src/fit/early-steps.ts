@@ -110,16 +110,6 @@ export const motorSteps: StepRule = (input) => {
       needs: ['compare'],
       of: plan.motor.name,
     })),
-    {
-      id: 'rotation',
-      title: 'Turn the motor once with the pinion off',
-      why: 'Now it can still be heard and seen by itself: noise, heat or a stutter is the motor’s, not the gears’.',
-      right: 'It starts smoothly and turns the way that drives the car forward.',
-      caution: CAUTIONS.pinionOff,
-      tools: ['ESC on loose leads', 'receiver'],
-      needs: ['compare', 'pairing'],
-      of: plan.motor.name,
-    },
     screws(input),
   ];
 };
@@ -132,13 +122,21 @@ function turning({ plan, shaftToTurn, choices }: Parameters<StepRule>[0]): StepD
   const of = `${mm(plan.motor.shaftMm!)} to ${mm(bore)}, ${choices.pinionOf ?? 'metal'}`;
   return [
     {
+      id: 'right-bore',
+      title: 'Look for a pinion that fits the shaft',
+      why: `The shaft is ${mm(plan.motor.shaftMm!)}, the bore ${mm(bore)}. Hardened shafts hardly file, and the magnets draw the filings.`,
+      right: `A pinion with a bore of ${mm(plan.motor.shaftMm!)}, or the old one bored out by a machinist. Only where neither can be had is the shaft turned down.`,
+      needs: ['compare'],
+      of,
+    },
+    {
       id: 'turn-shaft',
-      title: 'Turn the shaft down',
+      title: 'Else, and last, turn the shaft down',
       why: `The shaft is ${mm(plan.motor.shaftMm!)}, the bore ${mm(bore)}. Too thin is worse than slow: nothing makes it thicker again.`,
       right: 'Body clamped and covered, turned slowly under its own power by a tester, file first and fine paper last, measured often.',
       caution: CAUTIONS.filing,
-      tools: ['servo tester', 'vice with soft jaws', 'fine file', 'fine paper', 'micrometer', 'eye protection'],
-      needs: ['compare'],
+      tools: ['servo tester', 'vice with soft jaws', 'fine file', 'fine paper', 'micrometer', 'eye protection', 'tape'],
+      needs: ['right-bore'],
       reading: { what: 'shaft after turning', unit: 'mm', from: fit.fromMm, to: fit.toMm },
       of,
     },
@@ -163,7 +161,7 @@ function screws({ plan, choices }: Parameters<StepRule>[0]): StepDraft {
     why: 'A screw that is too long reaches the windings and shorts them; one too short strips the thread.',
     right: `Turned in by hand without the plate first: the screw ends at least ${mm(SCREW_SPARE_MM)} before the thread does. Vents and wires face room and air.`,
     tools: ['screws', 'thread lock', 'calliper'],
-    needs: ['rotation', 'trim', 'plate', 'press'],
+    needs: ['compare', 'pairing', 'trim', 'plate', 'press'],
     reading: { what: 'screw past the plate', unit: 'mm', ...(depth ? { to: depth.deepestMm } : {}) },
     of: depth ? `thread ${mm(depth.threadDepthMm)} deep` : '',
   };

@@ -2,6 +2,7 @@ import { fitFindings, SAME_BORE_MM } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import { isLithium } from '../plan/chemistry';
 import type { PlanFile } from '../plan/plan-file';
+import { isSameEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { solveTopSpeed } from '../predict/top-speed';
@@ -61,7 +62,7 @@ export interface FitInput {
 export function fitInput(plan: PlanFile, { stock, limits, choices = {}, receiverInEsc = false }: FitOptions): FitInput {
   const resolved = resolvePlan(plan);
   const findings = fitFindings(plan, resolved, limits);
-  const newEsc = plan.esc.name !== stock?.esc.name;
+  const newEsc = !isSameEsc(plan.esc, stock?.esc);
   const bore = plan.gearing.pinionBoreMm ?? plan.car.bay?.pinionBoreMm;
   const { shaftMm } = plan.motor;
   const geared = plan.gearing.pinion !== undefined;
@@ -74,9 +75,9 @@ export function fitInput(plan: PlanFile, { stock, limits, choices = {}, receiver
     limits,
     choices,
     topSpeedMs: solveTopSpeed(resolved).topSpeedMs,
-    newMotor: plan.motor.name !== stock?.motor.name,
+    newMotor: !isSameMotor(plan.motor, stock?.motor),
     newEsc,
-    newPack: plan.packs.some((pack) => !stock?.packs.some((one) => one.name === pack.name)),
+    newPack: plan.packs.some((pack) => !stock?.packs.some((one) => isSamePack(pack, one))),
     plugChanges: newEsc || plan.packs[0]!.plug !== stock?.packs[0]?.plug,
     newLithium: isLithium(plan) && !(stock && isLithium(stock)),
     twins: (plan.motorCount ?? 1) > 1,

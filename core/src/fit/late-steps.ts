@@ -7,13 +7,17 @@ import { becLimitV } from './settings-sheet';
 
 /** A reading at the plug agrees with the pack when it is this near [share]. */
 const SAME_VOLTS = 0.05;
+const LEAST_LITHIUM_V = 3.6;
+const toTenth = (volts: number): number => Number(volts.toFixed(1));
 
 /** The ESC into its place, and every power wire. */
 export const escSteps: StepRule = ({ plan, resolved, newMotor, newEsc, newPack, plugChanges, twins, sensored, choices }) => {
   const escs = twins ? 'ESCs' : 'ESC';
   const packs = plan.packs.length;
   const isParallel = plan.packWiring === 'parallel';
-  const [emptyV, fullV] = [openCircuitV(resolved.pack, 0), openCircuitV(resolved.pack, 1)];
+  const fullV = openCircuitV(resolved.pack, 1);
+  // A lithium cell under this is empty or broken, and is not plugged in.
+  const leastV = isLithium(plan) ? LEAST_LITHIUM_V * resolved.pack.cells : openCircuitV(resolved.pack, 0) * (1 - SAME_VOLTS);
   return [
     ...when(newEsc && choices.allInOne !== true, () => ({
       id: 'esc-place',
@@ -98,7 +102,7 @@ export const escSteps: StepRule = ({ plan, resolved, newMotor, newEsc, newPack, 
       needs: ['plugs'],
       of: `${packs} in ${isParallel ? 'parallel' : 'series'}`,
     })),
-    ...when(plugChanges || newPack, () => ({
+    ...when(plugChanges || newPack || newEsc, () => ({
       id: 'polarity',
       title: 'Check polarity against the pack, twice',
       why: 'A wrong polarity kills the ESC at the first touch, and no switch saves it.',
@@ -106,8 +110,17 @@ export const escSteps: StepRule = ({ plan, resolved, newMotor, newEsc, newPack, 
       caution: CAUTIONS.unplugged,
       tools: ['voltmeter'],
       needs: ['plugs', 'pack-lead'],
-      reading: { what: 'pack at its plug', unit: 'V' as const, from: emptyV * (1 - SAME_VOLTS), to: fullV * (1 + SAME_VOLTS) },
+      reading: { what: 'pack at its plug', unit: 'V' as const, from: toTenth(leastV), to: toTenth(fullV * (1 + SAME_VOLTS)) },
       of: `${resolved.pack.cells} cells`,
+    })),
+    ...when(newPack, () => ({
+      id: 'pack-place',
+      title: 'Hold the pack',
+      why: 'A pack that slides in a crash pulls its plug off, or is cut open by an edge.',
+      right: 'Foam or straps hold it on all sides, and no edge touches it.',
+      tools: ['foam or straps'],
+      needs: ['polarity'],
+      of: plan.packs.map((pack) => pack.name).join(', '),
     })),
     {
       id: 'seals',
@@ -139,6 +152,16 @@ export const radioSteps: StepRule = ({ plan, receiverGoes, twins, newEsc }) => {
       caution: CAUTIONS.unplugged,
       needs: ['receiver', 'esc-place'],
     },
+    ...when(twins && plan.car.drive === 'tracked', () => ({
+      id: 'track-mixing',
+      title: 'A motor a track, or both on one spur?',
+      why: 'A motor a track steers by mixing: the radio or a mixer for tracks gives each its own throttle, and there is no steering servo.',
+      right:
+        'A motor a track: each track has its own channel behind the mix, the second motor’s wires mirrored. Both on one spur: one channel for both, and a servo steers.',
+      caution: CAUTIONS.unplugged,
+      needs: ['channels'],
+      of: plan.esc.name,
+    })),
     ...when(twins, () => ({
       id: 'one-supply',
       title: 'Take one supply wire out',
@@ -165,7 +188,7 @@ export const radioSteps: StepRule = ({ plan, receiverGoes, twins, newEsc }) => {
 const ROUND_M = 10;
 
 /** The first time with the pack plugged in. */
-export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs }) => {
+export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs, newMotor, newEsc }) => {
   const rangeM = ROUND_M * Math.ceil(((limits['radio-range'].caution ?? 0) * topSpeedMs) / ROUND_M);
   return [
     {
@@ -174,7 +197,7 @@ export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs }) => {
       why: 'A receiver that hears nothing may take noise for full throttle.',
       right: 'Trims at zero, full travel, then the pack is plugged in.',
       caution: CAUTIONS.wheelsUp,
-      needs: ['channels', 'one-supply', 'polarity', 'seals'],
+      needs: ['receiver', 'channels', 'one-supply', 'polarity', 'seals'],
     },
     {
       id: 'calibrate',
@@ -185,13 +208,23 @@ export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs }) => {
       needs: ['radio-first', 'bec'],
       of: plan.esc.name,
     },
+    ...when(newMotor || newEsc, () => ({
+      id: 'motor-alone',
+      title: 'Turn the motor alone, its pinion off',
+      why: 'Now it can still be heard and seen by itself: noise, heat or a stutter is the motor’s, not the gears’.',
+      right: 'It starts smoothly and turns the way that drives the car forward. Then the pinion goes back on and the mesh is set again.',
+      caution: CAUTIONS.pinionOff,
+      tools: ['hex key'],
+      needs: ['calibrate'],
+      of: `${plan.motor.name}, ${plan.esc.name}`,
+    })),
     ...when(twins, () => ({
       id: 'one-by-one',
       title: 'Try each motor by itself',
       why: 'Two motors that turn against each other are hot and slow, and nobody sees why.',
       right: 'With the other’s pinion off, each drives the car forward.',
       caution: CAUTIONS.wheelsUp,
-      needs: ['calibrate'],
+      needs: ['motor-alone', 'calibrate'],
       of: plan.motor.name,
     })),
     {
@@ -200,7 +233,7 @@ export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs }) => {
       why: 'A wrong direction is mended at one place only, and which that is depends on what is seen.',
       right: 'Trigger pulled drives forward, pushed brakes, and it steers to the side you turn.',
       caution: CAUTIONS.wheelsUp,
-      needs: ['calibrate', 'one-by-one'],
+      needs: ['calibrate', 'motor-alone', 'one-by-one'],
     },
     {
       id: 'failsafe',
@@ -232,7 +265,7 @@ export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs }) => {
 };
 
 /** The first two minutes. */
-export const runSteps: StepRule = ({ limits }) => {
+export const runSteps: StepRule = ({ plan, limits, newMotor }) => {
   const { caution } = limits['motor-temperature'];
   return [
     {
@@ -246,13 +279,21 @@ export const runSteps: StepRule = ({ limits }) => {
     {
       id: 'hands-on',
       title: 'Take temperatures at once, and again within two minutes',
-      why: 'The can goes on getting warmer after the stop.',
-      right: 'Motor, ESC and pack are warm, not hot.',
+      why: 'The can goes on getting warmer after the stop, and bare metal reads 15 K low and more.',
+      right: 'Read on a matt patch, tape or paint, on can and ESC: motor, ESC and pack are warm, not hot.',
       caution: CAUTIONS.hot,
       tools: ['infrared thermometer'],
       needs: ['first-run'],
       reading: { what: 'can, the highest of both', unit: '°C', ...compact({ to: caution }) },
     },
+    ...when(newMotor, () => ({
+      id: 'slipper',
+      title: 'Set the slipper clutch anew, where there is one',
+      why: 'It was set for the torque of the old motor: too tight it breaks gears, too loose it glazes.',
+      right: 'In a hard start it gives for a wheel’s turn, not for a metre.',
+      needs: ['first-run'],
+      of: plan.motor.name,
+    })),
     {
       id: 'screws-again',
       title: 'Motor screws, set screw and mesh again',

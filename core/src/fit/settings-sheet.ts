@@ -32,7 +32,9 @@ export function settingsSheet({ plan, resolved, sensored, choices }: FitInput): 
       'cells',
       'Cells',
       `${cells}, fixed`,
-      'Counted by itself, a half empty pack is taken for one of fewer cells.',
+      plan.esc.maxCells === undefined
+        ? 'How many cells this ESC bears is not known: look it up before the pack is plugged in. Counted by itself, a half empty pack is taken for one of fewer cells.'
+        : 'Counted by itself, a half empty pack is taken for one of fewer cells.',
       'A pack with other cells is not protected.',
     ),
     isLithium(plan)
@@ -43,7 +45,13 @@ export function settingsSheet({ plan, resolved, sensored, choices }: FitInput): 
           'Below it the cells are ruined. Never off with lithium.',
           'Higher is kinder to the pack and ends the run earlier.',
         )
-      : setting('cut-off', 'Cut-off', 'off, or the lowest', 'NiMH cells show by their pull when they are empty.', 'A cell run backwards is lost.'),
+      : setting(
+          'cut-off',
+          'Cut-off',
+          '0.8 to 0.9 V a cell',
+          'Off, the weakest cell is run backwards, which ruins it.',
+          'The run ends a little earlier.',
+        ),
     setting(
       'esc-limit',
       'ESC temperature limit',
@@ -52,7 +60,15 @@ export function settingsSheet({ plan, resolved, sensored, choices }: FitInput): 
       'It may end a hot run early.',
     ),
     ...(sensored
-      ? [setting('motor-limit', 'Motor temperature limit', '70 to 80 °C', 'The magnets weaken for good above it.', 'It may end a hot run early.')]
+      ? [
+          setting(
+            'motor-limit',
+            'Motor temperature limit',
+            '95 to 100 °C',
+            'Its sensor sits at the winding, which is hotter than the can that a thermometer sees.',
+            'It may end a hot run early.',
+          ),
+        ]
       : []),
     setting(
       'rotation',
@@ -78,12 +94,27 @@ export function settingsSheet({ plan, resolved, sensored, choices }: FitInput): 
     setting(
       'drag-brake',
       'Drag brake',
-      profile === 'crawl' ? '80 %, more on steep ground' : slow && !tracked ? '40 %' : tracked ? '20 %' : 'off',
+      profile === 'crawl' ? '100 %' : slow && !tracked ? '40 %' : tracked ? '20 %' : 'off',
       slow ? 'It holds the car on a slope with the trigger at neutral.' : 'It slows the car, and heats motor and ESC, each time you lift.',
       slow ? 'It heats the motor while it holds.' : 'The car rolls on until you brake.',
     ),
-    setting('drag-rate', 'Drag brake rate', 'soft', 'Brakes that bite at once break traction and drive parts.', 'It takes a moment to hold.'),
-    setting('reverse-force', 'Reverse force', slow ? '50 %' : '25 %', 'Enough to get out of a corner.', 'More is sooner at the wrong place.'),
+    profile === 'crawl'
+      ? setting('drag-rate', 'Drag brake rate', 'fast', 'Soft lets the car roll before it holds.', 'It bites at once.')
+      : setting('drag-rate', 'Drag brake rate', 'soft', 'Brakes that bite at once break traction and drive parts.', 'It takes a moment to hold.'),
+    setting(
+      'brake-force',
+      'Brake force',
+      plan.car.drive === '4wd-shaft' ? 'low at first, up as the car stays straight' : 'middle at first',
+      plan.car.drive === '4wd-shaft' ? 'All four wheels brake through the drive shafts.' : 'Only the driven wheels brake.',
+      'A longer way to stop.',
+    ),
+    setting(
+      'reverse-force',
+      'Reverse force',
+      slow || profile === 'bash' ? '50 %; 25 % where drive shafts are plastic' : '25 %',
+      'Enough to get out of a corner.',
+      'More is sooner at the wrong place, and twists plastic shafts.',
+    ),
     setting(
       'punch',
       'Punch',

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { BUY_GROUPS, limitsWith, partsList, PlanError, type PartsListOptions, type PlanFile, type ShelfPart } from '@puddler/core';
+import { amend, BUY_GROUPS, limitsWith, partsList, PlanError, type PartsListOptions, type PlanFile, type ShelfPart } from '@puddler/core';
 import { anyPlan } from '../any-plan';
 import { BOUGHT, CONVERTED_PLAN } from '../helpers';
 
@@ -40,11 +40,20 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
   ['plugs', [plan], [{ ...plan, esc: stock.esc, packs: [{ ...plan.packs[0]!, plug: 'small plug' }] }]],
   ['heat-shrink', [{ ...plan, esc: stock.esc }], [{ ...plan, esc: stock.esc, packs: [{ ...plan.packs[0]!, plug: 'small plug' }] }]],
   ['twin-mount', [{ ...plan, motorCount: 2 }], [plan]],
-  ['y-lead', [{ ...plan, motorCount: 2 }], [{ ...plan, motorCount: 2 }, { stock: { ...stock, motorCount: 2 } }]],
+  ['y-lead', [{ ...plan, motorCount: 2 }], [{ ...plan, motorCount: 2, esc: stock.esc }, { stock: { ...stock, motorCount: 2 } }]],
+  // Two new ESCs need both leads, where there were two before as well.
+  ['y-lead', [{ ...plan, motorCount: 2 }, { stock: { ...stock, motorCount: 2 } }], [plan]],
+  ['pack-y-lead', [{ ...plan, motorCount: 2 }, { stock: { ...stock, motorCount: 2 } }], [plan]],
+  ['twin-mount', [{ ...plan, motorCount: 2 }], [{ ...plan, motorCount: 2 }, { stock: { ...stock, motorCount: 2 } }]],
+  ['pack-foam', [plan], [{ ...plan, packs: stock.packs }]],
+  ['spare-spur', [motorOf({ kvRpmPerV: 9000 })], [plan]],
+  ['servo-saver', [motorOf({ kvRpmPerV: 9000 })], [{ ...motorOf({ kvRpmPerV: 9000 }), car: { ...plan.car, drive: 'tracked' } }]],
+  ['tyres', [motorOf({ kvRpmPerV: 9000 })], [{ ...motorOf({ kvRpmPerV: 9000 }), car: { ...plan.car, drive: 'tracked' } }]],
   ['radio', [plan, { receiverInEsc: true }], [{ ...plan, esc: stock.esc }, { receiverInEsc: true }]],
   ['radio', [plan, { failsafe: false }], [plan, { failsafe: true }]],
   ['radio', [{ ...plan, site: { ...plan.site, radioRangeM: 30 } }], [{ ...plan, site: { ...plan.site, radioRangeM: 900 } }]],
-  ['bearings', [{ ...plan, packs: [{ ...plan.packs[0]!, cells: 4 }] }], [plan]],
+  // By torque or power, not by volts: cells of another kind with more of them change neither by half.
+  ['bearings', [plan], [{ ...stock, packs: plan.packs }]],
   ['drive-parts', [motorOf({ kvRpmPerV: 9000 })], [plan]],
   [
     'fan',
@@ -67,7 +76,25 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
 });
 
 test('what every conversion needs is always there', () => {
-  expect(ids(stock)).toEqual(['esc-tape', 'ties', 'thermometer', 'speed-meter']);
+  expect(ids(stock)).toEqual(['esc-tape', 'ties', 'thermometer', 'matt-patch', 'speed-meter']);
+});
+
+test('a part is another one by its figures, whatever it is called', () => {
+  const named = { ...plan, motor: { ...plan.motor, name: stock.motor.name }, esc: { ...plan.esc, name: stock.esc.name } };
+  for (const id of ['motor', 'esc', 'motor-screws', 'plugs']) expect(ids(named)).toContain(id);
+  expect(ids({ ...stock, motor: { ...stock.motor, name: 'The same, elsewhere' } })).not.toContain('motor');
+});
+
+test('bearings are asked, a plug of six cells says its amps and sparks, and tracks ask how they are driven', () => {
+  expect(line('bearings', plan)!.measureFirst).toContain('bushings or in ball bearings');
+  const cells = (count: number) => line('plugs', { ...plan, packs: [amend(plan.packs[0]!, { cells: count, plugA: undefined })] })!.figures;
+  expect(cells(5)).toBe('');
+  expect(cells(6)).toBe(`${plan.esc.continuousA} A or more, anti-spark`);
+  const tracked = { ...plan, motorCount: 2, car: { ...plan.car, drive: 'tracked' as const } };
+  expect(line('y-lead', tracked)).toMatchObject({
+    what: expect.stringContaining('mixer for tracks') as string,
+    measureFirst: expect.any(String) as string,
+  });
 });
 
 test('a line says its figures, or what to measure first', () => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  amend,
   benchSteps,
   FIT_PHASES,
   fitInput,
@@ -48,7 +49,13 @@ test.each<[id: string, yes: [PlanFile, Options?], no: [PlanFile, Options?]]>([
   ['press', [bayOf({ pinionBoreMm: 3.17 }, outrunner)], [bayOf({ pinionBoreMm: 5 }, outrunner)]],
   ['sleeve', [bayOf({ pinionBoreMm: 5 }, motorOf({ shaftMm: 3.17 }))], [bayOf({ pinionBoreMm: 3.17 }, motorOf({ shaftMm: 3.175 }))]],
   ['pairing', [plan, { choices: { allInOne: true } }], [plan]],
-  ['rotation', [plan], [keptMotor]],
+  ['motor-alone', [plan], [{ ...keptMotor, esc: stock.esc }]],
+  ['motor-alone', [keptMotor], [{ ...keptMotor, esc: stock.esc }]],
+  ['right-bore', [bayOf({ pinionBoreMm: 3.17 }, outrunner)], [bayOf({ pinionBoreMm: 5 }, outrunner)]],
+  ['pack-place', [plan], [{ ...plan, packs: stock.packs }]],
+  ['slipper', [plan], [keptMotor]],
+  ['track-mixing', [{ ...twin, car: { ...twin.car, drive: 'tracked' } }], [twin]],
+  ['track-mixing', [{ ...twin, car: { ...twin.car, drive: 'tracked' } }], [{ ...plan, car: { ...plan.car, drive: 'tracked' } }]],
   ['motor-screws', [plan], [keptMotor]],
   ['axle', [{ ...plan, gearing: {} }], [plan]],
   ['pinion', [plan], [{ ...plan, gearing: {} }]],
@@ -98,13 +105,32 @@ test('what every conversion does is always there, in order', () => {
   expect(ids.indexOf('failsafe')).toBeLessThan(ids.indexOf('first-run'));
 });
 
+test('first power: polarity, then the radio bound, the throttle calibrated, the motor alone, and never full throttle on the stand', () => {
+  const steps = stepsOf(plan, { receiverInEsc: true });
+  const at = (id: string) => steps.findIndex((one) => one.id === id);
+  const order = ['polarity', 'receiver', 'radio-first', 'calibrate', 'motor-alone', 'which-way'].map(at);
+  expect(order.every((place) => place >= 0)).toBe(true);
+  expect(order).toEqual([...order].sort((a, b) => a - b));
+  expect(step('motor-alone', plan)!.caution).toContain('Pinion off');
+  for (const id of ['radio-first', 'calibrate', 'which-way']) expect(step(id, plan)!.caution).toContain('Never full throttle on the stand');
+});
+
+test('a motor is another one by its figures, whatever it is called: one name loses no step, another name brings none', () => {
+  const named = { ...plan, motor: { ...plan.motor, name: stock.motor.name }, esc: { ...plan.esc, name: stock.esc.name } };
+  for (const id of ['compare', 'motor-screws', 'pinion', 'mesh', 'esc-place', 'motor-alone']) expect(step(id, named)).toBeDefined();
+  const renamed = { ...keptMotor, motor: { ...keptMotor.motor, name: 'As it is called elsewhere' } };
+  for (const id of ['compare', 'motor-screws']) expect(step(id, renamed)).toBeUndefined();
+});
+
 test('readings say what is right, from the plan’s own figures', () => {
   const deep = bayOf({}, motorOf({ threadDepthMm: 5 }));
   expect(step('motor-screws', deep)!.reading).toEqual({ what: 'screw past the plate', unit: 'mm', to: 4 });
   expect(step('motor-screws', plan)!.reading!.to).toBeUndefined();
   const { from, to } = step('polarity', plan)!.reading!;
-  expect(from).toBeLessThan(7.4);
+  // From 3.6 V a lithium cell, to a tenth.
+  expect(from).toBe(7.2);
   expect(to).toBeGreaterThan(8.4);
+  expect(to! * 10).toBeCloseTo(Math.round(to! * 10), 9);
   expect(step('turn-shaft', bayOf({ pinionBoreMm: 3 }, outrunner), { choices: { pinionOf: 'plastic' } })!.reading).toMatchObject({
     from: 3.03,
     to: 3.08,
@@ -120,7 +146,20 @@ test('a step says what it is done for: that changes with the plan, and nothing e
   expect(changed.sort()).toEqual(['mesh', 'pinion', 'range', 'spur-gap']);
 });
 
-const BY_HAND = ['cells', 'cut-off', 'esc-limit', 'rotation', 'bec', 'mode', 'drag-brake', 'drag-rate', 'reverse-force', 'punch', 'timing'];
+const BY_HAND = [
+  'cells',
+  'cut-off',
+  'esc-limit',
+  'rotation',
+  'bec',
+  'mode',
+  'drag-brake',
+  'drag-rate',
+  'brake-force',
+  'reverse-force',
+  'punch',
+  'timing',
+];
 const sheet = (file: PlanFile, options: Options = {}) => settingsSheet(fitInput(file, { stock, limits, ...options }));
 const value = (id: string, file: PlanFile, options: Options = {}) => sheet(file, options).find((one) => one.id === id)?.value;
 
@@ -130,13 +169,22 @@ test('the settings sheet has a value, a reason and a price for each setting, by 
   expect(value('cells', withPacks(2, 'series'))).toBe('4, fixed');
   expect(value('cut-off', plan)).toBe('3.4 V a cell');
   expect(value('cut-off', { ...plan, esc: { ...plan.esc, cutoffVPerCell: 3.2 } })).toBe('3.2 V a cell');
-  expect(value('cut-off', { ...plan, packs: stock.packs })).toBe('off, or the lowest');
+  expect(value('cut-off', { ...plan, packs: stock.packs })).toBe('0.8 to 0.9 V a cell');
   expect(value('motor-limit', plan)).toBeUndefined();
-  expect(value('motor-limit', sensored)).toBe('70 to 80 °C');
+  expect(value('motor-limit', sensored)).toBe('95 to 100 °C');
   expect(value('mode', plan)).toBe('forward, brake, then reverse');
   expect(value('mode', { ...plan, run: { profile: 'crawl', minutes: 10 } })).toBe('forward and direct reverse');
   expect(value('drag-brake', plan)).toBe('off');
-  expect(value('drag-brake', { ...plan, run: { profile: 'crawl', minutes: 10 } })).toMatch(/^80/);
+  expect(value('drag-brake', { ...plan, run: { profile: 'crawl', minutes: 10 } })).toBe('100 %');
+  expect(value('drag-rate', plan)).toBe('soft');
+  expect(value('drag-rate', { ...plan, run: { profile: 'crawl', minutes: 10 } })).toBe('fast');
+  expect(value('reverse-force', plan)).toBe('25 %');
+  expect(value('reverse-force', { ...plan, run: { profile: 'bash', minutes: 10 } })).toMatch(/^50 %; 25 % where drive shafts are plastic/);
+  expect(value('brake-force', plan)).toMatch(/^low/);
+  expect(value('brake-force', { ...plan, car: { ...plan.car, drive: 'rwd' } })).toMatch(/^middle/);
+  const cells = (maxCells: number | undefined) => sheet({ ...plan, esc: amend(plan.esc, { maxCells }) }).find((one) => one.id === 'cells')!.why;
+  expect(cells(undefined)).toContain('not known: look it up before the pack is plugged in');
+  expect(cells(4)).not.toContain('not known');
   expect(value('ramp', plan)).toBeUndefined();
   expect(value('ramp', { ...plan, run: { profile: 'speed-pass', minutes: 1 } })).toBe('the longest');
   expect(value('bec', bayOf({ servoMaxV: 6 }))).toContain('6 V at most');

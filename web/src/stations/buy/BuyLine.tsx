@@ -34,7 +34,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
       data-line={row.id}
       aria-label={`${line.what}, ${STATE_WORDS[state]}`}
       onKeyDown={onKey}
-      className={`border-b border-rule py-1.5 print:break-inside-avoid print:py-0.5 ${state === 'not-for-me' ? 'text-soft' : ''}`}
+      className={`border-b border-rule py-1.5 print:break-inside-avoid print:py-px print:leading-tight ${state === 'not-for-me' ? 'text-soft' : ''}`}
     >
       <div className="grid grid-cols-[7.2rem_minmax(0,1fr)_auto] items-start gap-x-2 max-sm:grid-cols-[minmax(0,1fr)_auto]">
         <label className="flex h-7 items-center print:h-auto gap-1.5 max-sm:order-2 max-sm:col-span-2">

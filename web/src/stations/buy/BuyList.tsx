@@ -35,7 +35,7 @@ export function BuyList({ buying }: { buying: Buying }) {
           const of = rows.filter((row) => row.group === group);
           if (of.length === 0) return null;
           return (
-            <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 print:mb-1.5">
+            <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 print:mb-0.5">
               <h2 className="eyebrow border-b border-ink pb-0.5 text-soft">{GROUP_WORDS[group]}</h2>
               <ul>
                 {of.map((row) => (

@@ -1,0 +1,21 @@
+import equal from 'fast-deep-equal';
+import type { Esc, Motor, Pack } from './plan-file';
+
+/** Parts are the same when the figures are by which they are bought; their names are only names. */
+
+/** By kind, size, and kv or turns. */
+export const isSameMotor = (a: Motor, b: Motor | undefined): boolean => b !== undefined && equal(motorFigures(a), motorFigures(b));
+
+/** By amps and cells. */
+export const isSameEsc = (a: Esc, b: Esc | undefined): boolean =>
+  b !== undefined && a.continuousA === b.continuousA && a.burstA === b.burstA && a.maxCells === b.maxCells && a.minCells === b.minCells;
+
+/** By cells, capacity and what it can give. */
+export const isSamePack = (a: Pack, b: Pack): boolean =>
+  a.chemistry === b.chemistry && a.cells === b.cells && a.capacityAh === b.capacityAh && a.cRating === b.cRating;
+
+function motorFigures(motor: Motor): unknown[] {
+  if (motor.kind === 'brushed') return [motor.kind, motor.sizeClass, motor.turns, motor.kvRpmPerV];
+  const size = motor.form === 'inrunner' ? [motor.diameterMm, motor.lengthMm] : [motor.statorDiameterMm, motor.statorHeightMm];
+  return [motor.kind, motor.form, motor.kvRpmPerV, motor.poles, motor.sensored ?? false, ...size];
+}
