@@ -98,6 +98,23 @@ test('only gears that are owned make another ladder, which is printed with room 
   await expect(table.getByText('to buy').first()).toBeVisible();
 });
 
+test('a target is typed as a speed: the gears for it are found, the ladder leads there, and back to the plan’s own', async ({ page, club }) => {
+  const planId = await openLadder(page, club.address);
+  const table = page.getByRole('table', { name: 'Steps' });
+  await expect(page.getByText(/^As the plan is geared, \d+\/58; or type another speed/)).toBeVisible();
+  const before = await table.innerText();
+  await type(page, /^to/, '25 mph');
+  await expect(page.getByText(/gives 4\d\.\d km\/h; the plan has/)).toBeVisible();
+  const [, pinion] = /(\d+)\/58 gives/.exec(await page.getByText(/gives 4\d\.\d km\/h; the plan has/).innerText())!;
+  await expect(table.getByRole('row', { name: new RegExp(`^${pinion}/58 target`) })).toBeVisible();
+  await type(page, /^to/, 'fast');
+  await expect(page.getByRole('alert')).toContainText('to: “fast” is not a number');
+  await saved(page);
+  expect((await ladderOn(club.address, planId))!.body.targetMs).toBeCloseTo(25 * 0.44704, 2);
+  await type(page, /^to/, '');
+  await expect.poll(() => table.innerText()).toBe(before);
+});
+
 test('set day one from start to reckoning, through the doors that real files come by', async ({ page, empty }) => {
   await page.goto(empty.address);
   await page.getByRole('link', { name: 'Practise with a simulated one' }).click();

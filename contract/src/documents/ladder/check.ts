@@ -36,6 +36,7 @@ const schema = Joi.object<Climb, true>({
   begun: Joi.array()
     .items(Joi.object<BegunStep, true>({ topSpeedMs: said, canC: said, ...gears }))
     .max(MOST_BEGUN_STEPS),
+  targetMs: number('today.topSpeedMs'),
   ownedOnly: Joi.boolean().valid(true),
   hasPatch: Joi.boolean(),
   readyC: number('ladder.readyC'),

@@ -25,6 +25,8 @@ export interface DrivenStep extends StepGears {
 /** What is noted of climbing to a plan’s target. It has the id of its plan, so that there is one. */
 export interface Climb {
   steps: DrivenStep[];
+  /** A speed to climb to in the place of the plan's own gearing. */
+  targetMs?: number;
   begun?: BegunStep[];
   /** Only gears that are owned. */
   ownedOnly?: true;

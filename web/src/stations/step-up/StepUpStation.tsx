@@ -12,7 +12,9 @@ import { LearnFromSteps } from './LearnFromSteps';
 import { StandingNote } from './StandingNote';
 import { StepTable } from './StepTable';
 import { outcomeText } from './step-text';
+import { TargetField } from './TargetField';
 import { useClimb, type AtLadder } from './use-climb';
+import { useTarget } from './use-target';
 import { Guarded } from '../../ui/Guarded';
 
 const TrackMode = latePart('The track', () => import('./TrackMode'));
@@ -23,7 +25,8 @@ export default function StepUpStation() {
 
 /** The way from a gentle start to the target, what was driven of it, and the step that is next. */
 function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
-  const at = useClimb(inHand);
+  const target = useTarget(inHand);
+  const at = useClimb(target.inHand);
   const [isTrack, setTrack] = useState(false);
   return (
     <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-24 print:block">
@@ -49,6 +52,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
           </Button>
         </span>
       </div>
+      <TargetField inHand={inHand} target={target} at={at} />
       <Outcome at={at} />
       {at.state.state === 'ready' && at.state.value.steps.length > 0 && (
         <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] print:block">
@@ -61,7 +65,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
             </Guarded>
           </div>
           <div className="flex min-w-0 flex-col gap-4 max-lg:order-first print:hidden">
-            <StandingNote at={at} inHand={inHand} steps={at.state.value.steps} onTrack={() => setTrack(true)} />
+            <StandingNote at={at} inHand={target.inHand} steps={at.state.value.steps} onTrack={() => setTrack(true)} />
             <Guarded what="What the steps teach">
               <LearnFromSteps inHand={inHand} driven={at.driven} />
             </Guarded>
@@ -72,7 +76,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
           </div>
         </div>
       )}
-      {isTrack && <TrackMode at={at} inHand={inHand} onClose={() => setTrack(false)} />}
+      {isTrack && <TrackMode at={at} inHand={target.inHand} onClose={() => setTrack(false)} />}
     </main>
   );
 }
