@@ -1,7 +1,14 @@
-// How well a car is learned from one logged session: hidden cars from the simulated instruments, another setup predicted blind.
+// How well a car is learned from one logged session: hidden cars from the simulated instruments, another setup predicted blind. With `-- --odd [cars]`
+// cars and sessions that do not obey what learning takes for granted.
 import { learn, predictSteady, refitted, resolvePlan, sampleBands, withLearned } from '@puddler/core';
 import { hiddenSession, KINDS, otherSetup } from '../../core/test/learn/hidden-session';
 import { isNamedFirst, WRONGLY_NOTED } from '../../core/test/learn/wrongly-noted';
+import { reportOdd } from './learn-odd';
+
+if (process.argv.includes('--odd')) {
+  reportOdd(Number(process.argv.at(-1)) || 40);
+  process.exit(0);
+}
 
 const CARS = 60;
 /** Cars without a slip, of which none should be suspected. */

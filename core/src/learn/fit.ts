@@ -1,6 +1,7 @@
 import { scalableCopy, type UncertainFigure } from '../resolve/uncertain-figures';
 import type { Evidence } from './feature';
 import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from '../math/matrix';
+import { contradictionOf } from './contradiction';
 import { NUISANCE_SIGMA, ONE_WAY_SIGMA, type Nuisance } from './parameters';
 
 /** How a fit ended. */
@@ -183,7 +184,10 @@ export function fit(
     0,
   );
   const taught = plain.reduce((sum, row, i) => sum + row.reduce((own, value, j) => own + value * squares[j]![i]!, 0), 0);
-  const spread = spreadOf(runs, residuals, square / Math.max(1, weight - taught), weight - taught);
+  const spread = Math.max(
+    spreadOf(runs, residuals, square / Math.max(1, weight - taught), weight - taught),
+    contradictionOf(runs, residuals, jacobian, plain),
+  );
   return {
     outcome,
     steps,

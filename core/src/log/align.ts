@@ -95,6 +95,19 @@ export function alignSpeeds(a: Floats, b: Floats): Alignment | undefined {
   return { shiftS: (fine.slots + Math.max(-0.5, Math.min(0.5, off))) * TRACE_DT_S, correlation: fine.correlation };
 }
 
+/** A GPS is no later than this [s]. */
+const MOST_LAG_S = 3;
+
+/** A trace whose GPS speaks when the wheels do: how late it was is found while nothing drives them. `perRpm` is m/s for each rpm of the motor. */
+export function withoutLag(trace: Trace, perRpm: number): Trace {
+  const { speedMs, motorRpm } = trace.fields;
+  const wheels = motorRpm && speedToAlign(trace, perRpm);
+  if (!speedMs || !wheels) return trace;
+  const found = best(0, Math.round(MOST_LAG_S / trace.dtS), (slots) => matchAt(speedMs, wheels, slots, trace.dtS), 'correlation');
+  if (!found || found.slots === 0 || found.correlation < GOOD_CORRELATION) return trace;
+  return { ...trace, fields: { ...trace.fields, speedMs: speedMs.map((_, i) => speedMs[i + found.slots] ?? NaN) } };
+}
+
 /** A log of a run, and what is added to its clock where that is known. */
 export interface LogToJoin {
   samples: Samples;

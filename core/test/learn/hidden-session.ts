@@ -13,9 +13,12 @@ import {
   type HiddenCar,
   type HiddenOptions,
   type PlanFile,
+  type ResolvedPlan,
   type RunFile,
+  type Series,
   type LoggedRun,
 } from '@puddler/core';
+import type { Weather } from '../../src/practice/hidden-car';
 import { plainPlan } from '../helpers';
 
 /** Three kinds of cars, to hide figures in. */
@@ -45,15 +48,34 @@ export interface HiddenSession {
   typed: LoggedRun;
 }
 
+/** What a session breaks of that which learning takes for granted. */
+export interface Odd {
+  /** Bends the car as it is. */
+  bend?: (truth: ResolvedPlan) => void;
+  weather?: Partial<Weather>;
+  /** Bends what the devices wrote. */
+  log?: (series: Series) => Series;
+  /** Bends what is noted of it. */
+  note?: (run: LoggedRun) => LoggedRun;
+}
+
 /** A hidden car with one logged session of passes out and back: an ESC’s log, a GPS, and a thermometer half a minute after. */
-export function hiddenSession(seed: number, plan = KINDS[seed % KINDS.length]!, options: HiddenOptions = { slip: 'none' }): HiddenSession {
+export function hiddenSession(
+  seed: number,
+  plan = KINDS[seed % KINDS.length]!,
+  options: HiddenOptions = { slip: 'none' },
+  odd: Odd = {},
+): HiddenSession {
   const hidden = hiddenCar(plan, seed, options);
+  odd.bend?.(hidden.truth);
+  Object.assign(hidden.weather, odd.weather);
   const random = randomStream(seed + 90_000);
   const session = driveSession(hidden.truth, hidden.weather, sessionFor(resolvePlan(plan)));
-  const series = together(
+  const written = together(
     escLog(session.samples, plan.motor.kind === 'brushless' ? (plan.motor.poles ?? 4) : 2, random),
     gpsSpeed(session.samples, 10, random),
   );
+  const series = odd.log?.(written) ?? written;
   const cooled = stoodFor(hidden.truth, session.samples[session.samples.length - 1]!, 30);
   const readings = readingsAt(cooled, hidden.weather.ambientC, 30, random);
   const at = '2027-01-09T10:00:00Z';
@@ -65,7 +87,8 @@ export function hiddenSession(seed: number, plan = KINDS[seed % KINDS.length]!, 
     current: { settledA: ends.reduce((sum, { packA }) => sum + packA, 0) / ends.length },
   };
   const file: RunFile = { format: 'puddler-run', version: 1, name: `session ${seed}`, at, plan, series, readings };
-  return { hidden, file, run: loggedRun(file), typed };
+  const run = loggedRun(file);
+  return { hidden, file, run: odd.note?.(run) ?? run, typed };
 }
 
 /** The plan with other gears and a cell less: what it does is predicted blind. */

@@ -2,6 +2,7 @@ import { learn, resolvePlan, topSpeedBand, withLearned, predictSteady, type Logg
 import { evidenceOf } from '../../src/learn/evidence';
 import { resolvedAsDriven } from '../../src/learn/logged-run';
 import { plainPlan } from '../helpers';
+import { ODD_KINDS, oddSession } from './odd-cars';
 import { hiddenSession } from './hidden-session';
 
 // What real logs taught: each a car or a note that broke an assumption.
@@ -108,4 +109,48 @@ test('a session of passes keeps the tyres of its plan, and goes round no course'
   expect(passes.site.grip).toBeCloseTo(0.8 * 1.25, 9);
   expect(passes.run).toEqual({ profile: 'speed-pass', minutes: 2 });
   expect(resolvedAsDriven(typed({ minutes: 3 }, plan)).run).toEqual({ profile: 'race', minutes: 3, course });
+});
+
+/** How far what was learned lies from the truth of another setup, in its own deviations, and as a share. */
+function offOf(name: string, seed: number): { sigmas: number; share: number; learned: ReturnType<typeof learn> } {
+  const { runs, plan, trueMs } = oddSession(
+    seed,
+    ODD_KINDS.find((kind) => kind.name === name)!,
+  );
+  const learned = learn(runs);
+  const taught = withLearned(plan, learned);
+  const { p10, p90 } = topSpeedBand(taught, resolvePlan(taught));
+  const share = Math.abs(Math.log(trueMs / speedOf(taught)));
+  return { sigmas: (share * 2.563) / Math.log(p90 / p10), share, learned };
+}
+const SEEDS = [7001, 7003, 7006];
+
+test('a GPS that is a second late says what it would have said in time', () => {
+  for (const seed of SEEDS) expect(offOf('GPS a second late', seed).share).toBeLessThan(0.015);
+});
+
+test.each([
+  'no rpm in the log',
+  'no speed in the log',
+  'tyres that grow',
+  'tired pack',
+  'ground that grips little',
+  'ammeter an amp high',
+  'two motors',
+])('%s: learned all the same, and never confidently wrong', (name) => {
+  for (const seed of SEEDS) {
+    const { sigmas, share } = offOf(name, seed);
+    expect(share).toBeLessThan(0.03);
+    expect(sigmas).toBeLessThan(4);
+  }
+});
+
+test('two runs that contradict each other are named, and make nothing surer than they agree', () => {
+  for (const seed of SEEDS) {
+    const { sigmas, learned } = offOf('two runs that contradict each other', seed);
+    expect(sigmas).toBeLessThan(4);
+    expect(learned.misfits.length + learned.slips.length).toBeGreaterThan(0);
+    const kv = learned.figures.find(({ path }) => path === 'motor.kvRpmPerV');
+    if (kv) expect(kv.learnedSigma).toBeGreaterThan(0.01);
+  }
 });
