@@ -1,31 +1,53 @@
-import { deviation, extent, group, mean } from 'd3-array';
+import { deviation, greatest, group, least, mean } from 'd3-array';
 import type { Matrix } from '../math/matrix';
-import type { FittedRun } from './fit';
+import type { Evidence, FeatureKind } from './feature';
 
 /** Runs whose figures of one kind differ by more than so many deviations contradict each other. */
 const BEYOND_SIGMAS = 4;
-const LEAST_RUNS = 2;
+/** What a car says of itself however it is driven. Heat and charge depend on that as well, and on brakes of which a log says nothing. */
+const OF_THE_CAR: readonly FeatureKind[] = ['top speed', 'settled current', 'settled volts', 'rpm per volt', 'speed per rpm', 'current at speed'];
+
+/** What runs disagree on, and the two that do so most. */
+export interface Contradiction {
+  /** By how much a covariance must be widened so that nothing is surer than they agree. */
+  widening: number;
+  /** Their places. */
+  between: [number, number];
+}
 
 /**
- * By how much a covariance must be widened so that no figure is surer than runs agree on it: where two runs say different things of one kind, what that kind
- * teaches is no surer than half of what lies between them. 1 where they agree. `jacobian` and `residuals` are in deviations of each feature.
+ * Where two runs say different things of one kind, what that kind teaches is no surer than half of what lies between them. Undefined where they agree.
+ * `jacobian` and `residuals` are in deviations of each feature.
  */
-export function contradictionOf(runs: readonly FittedRun[], residuals: readonly number[][], jacobian: readonly Matrix[], covariance: Matrix): number {
+export function contradictionOf(
+  runs: readonly { evidence: Evidence }[],
+  residuals: readonly number[][],
+  jacobian: readonly Matrix[],
+  covariance: Matrix,
+): Contradiction | undefined {
   const said = runs.flatMap(({ evidence }, r) =>
     evidence.features.map(({ kind, sigma }, i) => ({ kind, sigma, r, off: residuals[r]![i]! * sigma, row: jacobian[r]![i]! })),
   );
-  const widenings = [...group(said, ({ kind }) => kind).values()].map((ofKind) => {
-    const byRun = [...group(ofKind, ({ r }) => r).values()].map((own) => ({
+  const found = [
+    ...group(
+      said.filter(({ kind }) => OF_THE_CAR.includes(kind)),
+      ({ kind }) => kind,
+    ).values(),
+  ].flatMap((ofKind): Contradiction[] => {
+    const byRun = [...group(ofKind, ({ r }) => r).entries()].map(([r, own]) => ({
+      r,
       middle: mean(own, ({ off }) => off)!,
       // Passes of one run that scatter say less than their noise.
       noise: Math.max(own[0]!.sigma, deviation(own, ({ off }) => off) ?? 0) / Math.sqrt(own.length),
     }));
-    const [least, most] = extent(byRun, ({ middle }) => middle);
-    if (byRun.length < LEAST_RUNS || least === undefined || most - least < BEYOND_SIGMAS * Math.hypot(...byRun.map(({ noise }) => noise))) return 1;
+    const [low, high] = [least(byRun, ({ middle }) => middle)!, greatest(byRun, ({ middle }) => middle)!];
+    const apart = high.middle - low.middle;
+    if (low.r === high.r || apart < BEYOND_SIGMAS * Math.hypot(low.noise, high.noise)) return [];
     const surest = Math.min(...ofKind.map(({ row, sigma }) => sigma * Math.sqrt(Math.max(1e-12, variance(covariance, row)))));
-    return ((most - least) / 2 / surest) ** 2;
+    return [{ widening: (apart / 2 / surest) ** 2, between: [low.r, high.r] }];
   });
-  return Math.max(1, ...widenings);
+  const most = greatest(found, ({ widening }) => widening);
+  return most && most.widening > 1 ? most : undefined;
 }
 
 /** Of what a row of slopes makes of figures with this covariance. */

@@ -15,6 +15,8 @@ export interface Fit {
   theta: number[];
   covariance: Matrix;
   cost: number;
+  /** Places of the two runs that contradict each other most, where any do. */
+  contradicting: number[];
   /** −cost + ½ ln |C|, for weighing one supposition against another. */
   evidence: number;
   /** Feature by feature: run, and how many standard deviations it lies off. */
@@ -119,6 +121,7 @@ class Problem {
 }
 
 const times = (matrix: Matrix, x: readonly number[]) => matrix.map((row) => row.reduce((sum, value, i) => sum + value * x[i]!, 0));
+const scaledBy = (matrix: Matrix, by: number): Matrix => matrix.map((row) => row.map((value) => value * by));
 const quadratic = (matrix: Matrix, x: readonly number[]) => times(matrix, x).reduce((sum, value, i) => sum + value * x[i]!, 0);
 const plus = (a: Matrix, b: Matrix, damping: number) => a.map((row, i) => row.map((value, j) => value + b[i]![j]! * (i === j ? 1 + damping : 1)));
 
@@ -184,16 +187,17 @@ export function fit(
     0,
   );
   const taught = plain.reduce((sum, row, i) => sum + row.reduce((own, value, j) => own + value * squares[j]![i]!, 0), 0);
-  const spread = Math.max(
-    spreadOf(runs, residuals, square / Math.max(1, weight - taught), weight - taught),
-    contradictionOf(runs, residuals, jacobian, plain),
-  );
+  const contradiction = contradictionOf(runs, residuals, jacobian, plain);
+  const spread = spreadOf(runs, residuals, square / Math.max(1, weight - taught), weight - taught);
+  // What runs disagree on counts so much less; nothing is less sure than it was before any of them.
+  const agreed = contradiction && inverseBy(cholesky(plus(scaledBy(squares, 1 / contradiction.widening), prior, 0)) ?? cholesky(prior)!);
   return {
     outcome,
     steps,
     theta,
-    covariance: plain.map((row) => row.map((value) => value * spread)),
+    covariance: agreed ?? scaledBy(plain, spread),
     cost,
+    contradicting: contradiction?.between ?? [],
     evidence: -cost - 0.5 * logDeterminantBy(triangle),
     residuals: residuals.flatMap((own, run) => own.map((residual, feature) => ({ run, feature, residual, pull: jacobian[run]![feature]! }))),
     jacobian,

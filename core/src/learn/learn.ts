@@ -41,6 +41,8 @@ export interface Learned {
   covariance: Matrix;
   slips: SuspectedSlip[];
   misfits: Misfit[];
+  /** Places of two runs that contradict each other: one of them should be left out. */
+  contradicting: number[];
   /** Whether there is something to take: a figure that counts, or an answer that moves though no single figure does. */
   isWorthTaking: boolean;
 }
@@ -71,6 +73,7 @@ export function learn(runs: readonly LoggedRun[], report: (what: string, share: 
     isWorthTaking:
       isFitted &&
       (taught.figures.some((figure) => figure.counts) || runs.some(({ plan }) => movesTopSpeed(withoutLearned(plan), learnedFigures(taught)))),
+    contradicting: isFitted ? found.contradicting : [],
     slips: isFitted ? weighSlips(runs, evidences, found, (share) => report('weighing slips', 0.5 + 0.5 * share)) : [],
     misfits: found.residuals
       .filter(({ residual }) => Math.abs(residual) > FITS_BADLY)

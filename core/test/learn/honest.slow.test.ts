@@ -145,11 +145,17 @@ test.each([
   }
 });
 
+test('two days of one car, with another wind and another grade, contradict nothing', () => {
+  const days = (seed: number) =>
+    oddSession(seed, { name: 'days', odd: { weather: { windMs: 3, grade: 0.01 } }, also: { weather: { windMs: 1, grade: -0.01 } } });
+  for (const seed of SEEDS) expect(learn(days(seed).runs).contradicting).toEqual([]);
+});
+
 test('two runs that contradict each other are named, and make nothing surer than they agree', () => {
   for (const seed of SEEDS) {
     const { sigmas, learned } = offOf('two runs that contradict each other', seed);
     expect(sigmas).toBeLessThan(4);
-    expect(learned.misfits.length + learned.slips.length).toBeGreaterThan(0);
+    expect(new Set(learned.contradicting)).toEqual(new Set([0, 1]));
     const kv = learned.figures.find(({ path }) => path === 'motor.kvRpmPerV');
     if (kv) expect(kv.learnedSigma).toBeGreaterThan(0.01);
   }

@@ -14,7 +14,7 @@ export interface OddKind {
 
 const without = (series: Series, field: 'motorRpm' | 'speedMs'): Series => {
   const { [field]: _gone, ...rest } = series;
-  return rest as Series;
+  return rest;
 };
 const scaled =
   (field: 'motorRpm' | 'packA' | 'speedMs', factor: number, offset = 0) =>
@@ -25,10 +25,10 @@ const scaled =
 function late(lagS: number) {
   return ({ speedMs = [], ...series }: Series): Series => {
     const heard = series.timeS.flatMap((timeS, i) => (speedMs[i] === null || speedMs[i] === undefined ? [] : [{ timeS, speedMs: speedMs[i] }]));
-    const before = bisector(({ timeS }: { timeS: number }) => timeS).right;
+    const times = bisector(({ timeS }: { timeS: number }) => timeS);
     return {
       ...series,
-      speedMs: series.timeS.map((timeS, i) => (speedMs[i] === null ? null : (heard[before(heard, timeS - lagS + 1e-9) - 1]?.speedMs ?? 0))),
+      speedMs: series.timeS.map((timeS, i) => (speedMs[i] === null ? null : (heard[times.right(heard, timeS - lagS + 1e-9) - 1]?.speedMs ?? 0))),
     };
   };
 }

@@ -1,9 +1,10 @@
 import type { Learned } from '@puddler/core';
-import { learnedFigures } from '@puddler/core';
+import type { CarRun } from '@puddler/contract/shared';
+import { learnedFigures, setField } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { deleteDocument } from '../../desk/edits';
-import { takeLearned } from '../../desk/run-edits';
-import { isPracticeCar, learnedOf } from '../../desk/selectors';
+import { editRun, takeLearned } from '../../desk/run-edits';
+import { isPracticeCar, learnedOf, type RunOnDesk } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import { learnable } from '../../in-hand/learnable-runs';
@@ -13,7 +14,7 @@ import type { Learning } from '../../jobs/log-jobs';
 import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
 import { LearnedTable } from './LearnedTable';
-import { Misfits, Slips } from './LessonNotes';
+import { Contradiction, Misfits, Slips } from './LessonNotes';
 import { PlansChange } from './PlansChange';
 import type { AtLog } from './use-log';
 import { WhatNext } from './WhatNext';
@@ -32,6 +33,11 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
   const isOld =
     result !== undefined &&
     (result.runs.length !== runs.length || result.runs.some((run, i) => withoutPredicted(run) !== withoutPredicted(runs[i]!)));
+  const doubted = (learned?.contradicting ?? []).flatMap((place) => log.runs.find(({ run }) => isSameRun(run, result!.runs[place]!)) ?? []);
+  const leaveOut = (one: RunOnDesk) => {
+    dispatch(editRun(one.id, (run) => setField(run, 'aside', true), 'leave out of learning'));
+    begin(runs.filter((run) => !isSameRun(run, one.run)));
+  };
   const take = (learnedNow: Learned) => {
     dispatch(takeLearned(carId, learnedFigures(learnedNow)));
     dispatch(undoable(`${car.name} reckons with what ${runsText(learnedNow.runs.length)} taught, in every plan.`));
@@ -57,8 +63,8 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
           </Button>
         )}
         {learned && (
-          <Button tone={isOld ? 'plain' : 'action'} disabled={!learned.isWorthTaking} onClick={() => take(learned)}>
-            Take it for the car’s own
+          <Button tone={isOld || doubted.length > 0 ? 'plain' : 'action'} disabled={!learned.isWorthTaking} onClick={() => take(learned)}>
+            {doubted.length > 0 ? 'Take it all the same' : 'Take it for the car’s own'}
           </Button>
         )}
         {taken && (
@@ -80,6 +86,7 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
           <p className="text-[13px]">
             {outcomeText(learned)} <span className="text-soft">It took {(result.tookMs / 1000).toFixed(1)} s.</span>
           </p>
+          <Contradiction runs={doubted} onLeaveOut={leaveOut} />
           <Slips slips={learned.slips} />
           <LearnedTable learned={learned} all={all} onAll={() => setAll(!all)} />
           <Misfits learned={learned} />
@@ -90,6 +97,8 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
     </section>
   );
 }
+
+const isSameRun = (a: CarRun, b: CarRun): boolean => a === b || withoutPredicted(a) === withoutPredicted(b);
 
 /** Bands are computed beside a run and teach nothing. */
 const known = new WeakMap<object, string>();

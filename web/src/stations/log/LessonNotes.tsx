@@ -1,6 +1,9 @@
 import type { Learned, SuspectedSlip } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { TriangleAlert } from 'lucide-react';
+import type { RunOnDesk } from '../../desk/selectors';
+import { Button } from '../../ui/Button';
+import { runName } from './log-text';
 
 /** What may have been noted wrongly, with the measurement that decides; none is applied by itself. */
 export function Slips({ slips }: { slips: readonly SuspectedSlip[] }) {
@@ -21,6 +24,32 @@ export function Slips({ slips }: { slips: readonly SuspectedSlip[] }) {
         ))}
       </ul>
       <p className="text-soft">Mend it in the run or the car, then learn again. Nothing is changed by itself.</p>
+    </div>
+  );
+}
+
+interface ContradictionProps {
+  runs: readonly RunOnDesk[];
+  onLeaveOut: (run: RunOnDesk) => void;
+}
+
+/** Two runs of which one must be wrong: which is to be left out is asked before anything is taken. */
+export function Contradiction({ runs, onLeaveOut }: ContradictionProps) {
+  if (runs.length < 2) return null;
+  const [a, b] = runs.map(({ run }) => runName(run));
+  return (
+    <div className="border-l-2 border-caution pl-2.5 text-[13px]">
+      <p className="flex items-center gap-1.5 font-semibold text-caution">
+        <TriangleAlert size={14} aria-hidden="true" />“{a}” and “{b}” contradict each other
+      </p>
+      <p>Both cannot be right, so nothing is surer than they agree. Leave one out, and it is learned again from the rest.</p>
+      <p className="mt-1 flex flex-wrap gap-1.5">
+        {runs.map((one) => (
+          <Button key={one.id} onClick={() => onLeaveOut(one)}>
+            Leave out “{runName(one.run)}”
+          </Button>
+        ))}
+      </p>
     </div>
   );
 }
