@@ -19,7 +19,7 @@ export const heatRange = ({ p10, p90 }: Band, warm: Unit): string =>
     ? BURNS
     : isBurnt(p90)
       ? `${formatIn(p10, warm)} or ${BURNS}`
-      : `${formatIn(p10, warm)}${toShown(p90, warm) < 0 ? ' to ' : '–'}${formatIn(p90, warm)}`;
+      : `${formatIn(p10, warm)}${toShown(p10, warm) < 0 ? ' to ' : '–'}${formatIn(p90, warm)}`;
 
 /** When the first part of a run burns [s]. */
 export const firstBurntS = ({ burntS }: Pick<Run, 'burntS'>): number | undefined => min(Object.values(burntS));
