@@ -20,7 +20,7 @@ test('the list of a plan, with what the car as bought has and what the shelf hol
   expect(wrong).toEqual([]);
   expect(lines.find((line) => line.id === 'esc')!.have).toEqual(['Tallow 60']);
   expect(lines.map((line) => line.id)).toEqual(expect.arrayContaining(['charger', 'pinion-smaller', 'fan', 'thermometer']));
-  expect(JSON.parse(run('--stock', BOUGHT, BOUGHT).out)).toMatchObject({ lines: [{ group: 'tools' }, {}, {}, {}] });
+  expect(JSON.parse(run('--stock', BOUGHT, BOUGHT).out)).toMatchObject({ lines: [{ group: 'tools' }, {}, {}, {}, {}] });
 });
 
 test('nothing is printed for what cannot be read, and the reason is', () => {

@@ -2,7 +2,8 @@ import type { PlanFile } from '../plan/plan-file';
 import { FIT_PHASES, type BenchStep, type FitPhase, type StepRule } from './bench-step';
 import { beforeSteps, gearSteps, motorSteps } from './early-steps';
 import { fitInput, type FitOptions } from './fit-input';
-import { escSteps, powerSteps, radioSteps, runSteps } from './late-steps';
+import { escSteps } from './esc-steps';
+import { powerSteps, radioSteps, runSteps } from './late-steps';
 
 const RULES: Record<FitPhase, StepRule> = {
   before: beforeSteps,

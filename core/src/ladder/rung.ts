@@ -58,6 +58,9 @@ const READ_FROM = 2;
  * these 13 K, and within 2 K of Plan.
  */
 const RUN_DRAWS = 96;
+/** After so many of them a step is given up that more than this share of them cannot drive. */
+const LOST_AFTER = 24;
+const LOST_SHARE = 0.6;
 
 /** What decides a step beside its plan and gears. */
 export interface RungTerms {
@@ -101,10 +104,14 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): 
   const steps = drawSteps(plan, resolved, share);
   const draws = new Draws(plan, resolved);
   const cycle = share < 1 ? (drawn: ResolvedPlan) => cappedCycle(drawn, share) : () => undefined;
-  const runs = Array.from({ length: RUN_DRAWS }, () => {
+  const isOver = (run: Record<RunGate, number>) => RUN_GATES.some((id) => run[id] > (limits[id].stop ?? Infinity));
+  const runs: Record<RunGate, number>[] = [];
+  while (runs.length < RUN_DRAWS) {
     const drawn = draws.next().resolved;
-    return gatesOfRun(drawn, plan.esc.continuousA, cycle(drawn));
-  });
+    runs.push(gatesOfRun(drawn, plan.esc.continuousA, cycle(drawn)));
+    // No more draws bring it under a gate: of a step that nobody drives no band is shown.
+    if (runs.length === LOST_AFTER && runs.filter(isOver).length > LOST_SHARE * LOST_AFTER) break;
+  }
   const loads = steps.map((step) => loadsOf(plan, step));
   const stockNm = stock ? launchTorqueNm(resolvePlan(stock), false) : 0;
   const inPasses: Record<(typeof PASS_GATES)[number], number[]> = {

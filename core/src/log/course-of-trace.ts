@@ -86,8 +86,8 @@ function lapLength({ fields }: Trace, speed: Floats, drivenM: Float64Array): num
   }
   const overDistance = (values: Floats) => Float64Array.from(slots, (slot) => values[slot]!);
   const places = metresOf(fields);
-  const told = [[overDistance(speed)], ...(places ? [[overDistance(places.east), overDistance(places.north)]] : [])];
-  const likenesses = told.map((series) => likenessOf(series));
+  const driven = [[overDistance(speed)], ...(places ? [[overDistance(places.east), overDistance(places.north)]] : [])];
+  const likenesses = driven.map((series) => likenessOf(series));
   const [first, last] = [Math.ceil(SHORTEST_LAP_M / stepM), Math.floor(steps / LEAST_LAPS)];
   const alike = Array.from({ length: Math.max(0, last - first + 1) }, (_, k) => {
     const each = likenesses.map((likeness) => likeness(first + k));

@@ -55,7 +55,7 @@ export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2:
         </select>
       </label>
       {course && gripMs2 !== undefined && <CourseDrawing legs={course.legs} gripMs2={gripMs2} />}
-      {/* A made-up one that is changed is no longer it; one of the car's keeps its name, to be kept anew under it. */}
+      {/* A made-up one that is changed is no longer it; one of the car's keeps its name, to be kept under it again. */}
       {course && (
         <Legs legs={course.legs} onChange={(legs) => set({ ...(here?.[0] === 'made' || !course.name ? {} : { name: course.name }), legs })} />
       )}
