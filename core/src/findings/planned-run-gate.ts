@@ -4,6 +4,7 @@ import { simulateRunFast } from '../predict/run-fast';
 import { heatOf } from '../predict/run-types';
 import { ROUGH_RUN } from '../predict/tolerances';
 import type { FindingId } from './finding-ids';
+import type { Limits } from './limits';
 
 /** What the whole planned run is judged by before it is driven at the track. */
 export const RUN_GATES = [
@@ -20,6 +21,9 @@ export type RunGate = (typeof RUN_GATES)[number];
  * forbid a sound car. From then on for nine in ten.
  */
 export const RUN_AT = { unread: 0.75, read: 0.9 };
+
+/** Whether a run passes a stop limit in any gate. */
+export const isOverGates = (run: Record<RunGate, number>, limits: Limits): boolean => RUN_GATES.some((id) => run[id] > (limits[id].stop ?? Infinity));
 
 /** What a planned run comes to in each gate; `cycle` is what is driven where that is not the plan's. */
 export function gatesOfRun(plan: ResolvedPlan, continuousA: number, cycle?: readonly Segment[]): Record<RunGate, number> {

@@ -3,7 +3,7 @@ import { GROWTH_SPEED_MS, RPM_PER_RAD_S } from '../chain/constants';
 import { launchTorqueNm } from '../findings/drive';
 import type { FindingId } from '../findings/finding-ids';
 import type { Limits } from '../findings/limits';
-import { gatesOfRun, RUN_AT, RUN_GATES, type RunGate } from '../findings/planned-run-gate';
+import { gatesOfRun, isOverGates, RUN_AT, RUN_GATES, type RunGate } from '../findings/planned-run-gate';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
@@ -104,13 +104,12 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): 
   const steps = drawSteps(plan, resolved, share);
   const draws = new Draws(plan, resolved);
   const cycle = share < 1 ? (drawn: ResolvedPlan) => cappedCycle(drawn, share) : () => undefined;
-  const isOver = (run: Record<RunGate, number>) => RUN_GATES.some((id) => run[id] > (limits[id].stop ?? Infinity));
   const runs: Record<RunGate, number>[] = [];
   while (runs.length < RUN_DRAWS) {
     const drawn = draws.next().resolved;
     runs.push(gatesOfRun(drawn, plan.esc.continuousA, cycle(drawn)));
     // No more draws bring it under a gate: of a step that nobody drives no band is shown.
-    if (runs.length === LOST_AFTER && runs.filter(isOver).length > LOST_SHARE * LOST_AFTER) break;
+    if (runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, limits)).length > LOST_SHARE * LOST_AFTER) break;
   }
   const loads = steps.map((step) => loadsOf(plan, step));
   const stockNm = stock ? launchTorqueNm(resolvePlan(stock), false) : 0;

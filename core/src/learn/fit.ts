@@ -190,12 +190,15 @@ export function fit(
   const contradiction = contradictionOf(runs, residuals, jacobian, plain);
   const spread = spreadOf(runs, residuals, square / Math.max(1, weight - taught), weight - taught);
   // What runs disagree on counts so much less; nothing is less sure than it was before any of them.
-  const agreed = contradiction && inverseBy(cholesky(plus(scaledBy(squares, 1 / contradiction.widening), prior, 0)) ?? cholesky(prior)!);
+  const agreed =
+    contradiction &&
+    contradiction.widening > spread &&
+    inverseBy(cholesky(plus(scaledBy(squares, 1 / contradiction.widening), prior, 0)) ?? cholesky(prior)!);
   return {
     outcome,
     steps,
     theta,
-    covariance: agreed ?? scaledBy(plain, spread),
+    covariance: agreed || scaledBy(plain, spread),
     cost,
     contradicting: contradiction?.between ?? [],
     evidence: -cost - 0.5 * logDeterminantBy(triangle),

@@ -27,7 +27,6 @@ const HALF_SLOPE_S = 0.1;
 const JOINED_S = 0.4;
 /** Braking over a shorter time says nothing of its strength [s]. */
 const SHORTEST_BRAKE_S = 0.1;
-const LEAST_BRAKE = 0.05;
 
 /** Slots at which a speed is least between two that are faster: it lies under `share` of the most on either side. */
 export function cornersOf(speed: Floats, share: number): number[] {
@@ -78,7 +77,7 @@ function legOf({ from, to }: Stretch, dtS: number, speed: Floats, full: Uint8Arr
   }
   const brakedS = (begin - lifted) * dtS;
   const lostMs2 = (speed[lifted]! - speed[begin]!) / brakedS;
-  const brake = brakedS >= SHORTEST_BRAKE_S && lostMs2 > 0 ? { brake: Math.min(1, Math.max(LEAST_BRAKE, lostMs2 / brakeMs2)) } : {};
+  const brake = brakedS >= SHORTEST_BRAKE_S && lostMs2 > 0 ? { brake: lostMs2 / brakeMs2 } : {};
   return { from, to, leg: { fullM, cornerS: slots * dtS, cornerMs: slots > 0 ? sum / slots : speed[to]!, ...brake } };
 }
 

@@ -3,7 +3,8 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
-import { segmentsOf, type Segment } from '../predict/profiles';
+import { cappedCycle } from '../ladder/rung';
+import type { Segment } from '../predict/profiles';
 import { simulateRun } from '../predict/run';
 import type { RunOptions, RunSample } from '../predict/run-types';
 import { sessionFor, sessionSegments, STEP_PASSES } from '../predict/track-session';
@@ -95,10 +96,7 @@ function drivingOf(
   const { windMs, grade } = hidden.weather;
   if (how === 'passes') return { minutes, segments: sessionSegments({ ...sessionFor(resolvePlan(plan), STEP_PASSES), capShare }, { windMs, grade }) };
   if (how === 'gentle') return { minutes: GENTLE_MINUTES, cycle: GENTLE };
-  return {
-    minutes,
-    cycle: segmentsOf(truth).map((one): Segment => (one.kind === 'throttle' ? { ...one, duty: Math.min(one.duty, capShare) } : one)),
-  };
+  return { minutes, cycle: cappedCycle(truth, capShare) };
 }
 
 /** What was driven, moment by moment, and what came of it. */

@@ -1,5 +1,5 @@
 import type { Limits } from '../findings/limits';
-import { gatesOfRun, RUN_AT, RUN_GATES } from '../findings/planned-run-gate';
+import { gatesOfRun, isOverGates, RUN_AT, RUN_GATES } from '../findings/planned-run-gate';
 import type { PlanFile } from '../plan/plan-file';
 import { Draws } from '../predict/draws';
 import { resolvePlan } from '../resolve/resolve-plan';
@@ -16,18 +16,17 @@ export function isReachable(plan: PlanFile, limits: Limits): boolean {
   const { continuousA } = plan.esc;
   const { ambientC } = resolved.site;
   const middle = gatesOfRun(resolved, continuousA);
-  const isOver = (gates: typeof middle) => RUN_GATES.some((id) => gates[id] > (limits[id].stop ?? Infinity));
   const isEasy = RUN_GATES.every((id) => {
     const { stop = Infinity } = limits[id];
     return id === 'esc-continuous' ? middle[id] < EASY * stop : middle[id] - ambientC < EASY * (stop - ambientC);
   });
   if (isEasy) return true;
   // The middle car is over it, and with it more than one in four.
-  if (isOver(middle)) return false;
+  if (isOverGates(middle, limits)) return false;
   const draws = new Draws(plan, resolved);
   let misses = 0;
   for (let i = 0; i < REACH_DRAWS; i++) {
-    if (isOver(gatesOfRun(draws.next().resolved, continuousA)) && ++misses > MISSES) return false;
+    if (isOverGates(gatesOfRun(draws.next().resolved, continuousA), limits) && ++misses > MISSES) return false;
     // The rest may miss and it would still be reached.
     if (REACH_DRAWS - (i + 1) <= MISSES - misses) return true;
   }

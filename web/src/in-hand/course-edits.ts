@@ -1,5 +1,6 @@
 import { MOST_COURSES, type Bench, type NamedCourse } from '@puddler/contract/shared';
 import type { Course, PlannedRun } from '@puddler/core';
+import equal from 'fast-deep-equal';
 import { editBench, replaceCarAndPlan } from '../desk/edits';
 import { benchOf } from '../desk/selectors';
 import type { Thunk } from '../desk/commit';
@@ -28,4 +29,5 @@ export const forgetCourse =
     dispatch(editBench(carId, 'courses', left.length > 0 ? left : undefined, `forget ${name}`));
   };
 
-export const isSameCourse = (a: Course | undefined, b: Course | undefined): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** By its legs and its name, in whatever order a server sends their fields. */
+export const isSameCourse = (a: Course | undefined, b: Course | undefined): boolean => equal(a, b);

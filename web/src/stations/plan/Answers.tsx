@@ -1,5 +1,6 @@
 import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@puddler/core';
 import { BURNT_C, plannedRun } from '@puddler/core';
+import { min } from 'd3-array';
 import { memo, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '@puddler/figures';
@@ -109,7 +110,7 @@ function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned,
 function HeatAnswer({ file, run, runStale, bands, bandsStale, limits, pinned, onWhy }: Props) {
   const warm = useUnit('°C');
   const { minutes } = plannedRun(file);
-  const burntS = run && least(run.burntS.windingC, run.burntS.canC);
+  const burntS = run && min([run.burntS.windingC, run.burntS.canC], (atS) => atS);
   return (
     <Answer
       title={`Motor after ${formatNumber(minutes, 1)} min`}
@@ -143,9 +144,6 @@ function HeatAnswer({ file, run, runStale, bands, bandsStale, limits, pinned, on
     />
   );
 }
-
-/** The first of two moments, where there is one. */
-const least = (a: number | undefined, b: number | undefined): number | undefined => (a === undefined ? b : Math.min(a, b ?? Infinity));
 
 /** “54–64”. */
 function likely({ p10, p90 }: Band, unit: Unit): string {
