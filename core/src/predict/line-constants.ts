@@ -1,4 +1,5 @@
 import { GROWTH_SPEED_MS, GRAVITY_MS2 } from '../chain/constants';
+import { coldFactor } from '../chain/pack';
 import { brakeLimitN, cornerGripMs2, gripLimit, type GripLimit } from '../chain/road';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 
@@ -55,6 +56,8 @@ export interface LineConstants {
   winding25: number;
   escOhm: number;
   wireOhm: number;
+  /** Factor on the pack's resistance for how warm it is when it is plugged in. */
+  coldFactor: number;
 }
 
 const known = new WeakMap<ResolvedPlan, LineConstants>();
@@ -107,5 +110,6 @@ function derive(plan: ResolvedPlan): LineConstants {
     winding25: motor.resistanceOhm,
     escOhm: plan.esc.resistanceOhm,
     wireOhm: plan.wireOhm,
+    coldFactor: coldFactor(site.packC),
   };
 }

@@ -1,5 +1,5 @@
 import { GROWTH_SPEED_MS, REFERENCE_C } from '../chain/constants';
-import { coldFactor, openCircuitV } from '../chain/pack';
+import { openCircuitV } from '../chain/pack';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Drivetrain } from './drivetrain';
 import { lineConstants } from './line-constants';
@@ -9,7 +9,7 @@ import { SPEED_CEILING_MS, TOP_SPEED_ABS_MS, TOP_SPEED_MAX_STEPS, TOP_SPEED_REL 
 const WINDING_C = 60;
 const CAN_C = 45;
 /** Share of the free-running speed where the search starts: near the answer for a car that is geared well. */
-const FIRST_GUESS = 0.92;
+const FIRST_GUESS = 0.95;
 /** Beyond a growing tyre's maximum the search goes up in steps of this factor, so as not to pass the first root. */
 const GROWTH_SEARCH = 1.1;
 
@@ -39,7 +39,7 @@ export function solveTopSpeed(plan: ResolvedPlan): TopSpeed {
 
 /** Sets the temperatures and the volts that top speed is quoted at; a throttle held back to a `share` is a pack of fewer volts, which sags less. */
 export function warmUp(at: Drivetrain, plan: ResolvedPlan, share = 1): void {
-  const packOhm = plan.pack.resistanceOhm * coldFactor(plan.site.packC);
+  const packOhm = plan.pack.resistanceOhm * at.line.coldFactor;
   at.conditions(WINDING_C, CAN_C, share * share * packOhm, share * openCircuitV(plan.pack, plan.startCharge));
 }
 
