@@ -1,7 +1,7 @@
 // Ladders of seeded plans, held against what a ladder promises: `npm run bench:ladder [-- plans]`.
 import fc from 'fast-check';
 import { isSmall, ladder, limitsWith, PlanError, SMALLEST_PINION, type Ladder, type PlanFile } from '@puddler/core';
-import { rungOf, type Rung } from '../../core/src/ladder/rung';
+import { candidateOf, withPlannedRun, type Candidate, type Rung, type RungGearing } from '../../core/src/ladder/rung';
 import { anyPlan } from '../../core/test/any-plan';
 
 const PLANS = Number(process.argv[2] ?? 300);
@@ -21,20 +21,17 @@ const tally = {
   wrongEnd: 0,
 };
 /** Whether a pinion or a cap lies between two steps that is a small step from the first, and safe. */
-function finerThan(plan: PlanFile, from: Rung, to: Rung): boolean {
+function finerThan(plan: PlanFile, from: Candidate, to: Candidate): boolean {
   const { pinion, spur } = plan.gearing;
   const limits = limitsWith(plan.limits);
+  const rungOf = (file: PlanFile, gearing: RungGearing): Rung => withPlannedRun(candidateOf(file, gearing, { limits }), { limits });
   const gears =
     pinion === undefined || spur === undefined
       ? []
       : Array.from({ length: 11 }, (_, i) => pinion - i)
           .filter((teeth) => teeth >= SMALLEST_PINION)
-          .map((teeth) =>
-            rungOf({ ...plan, gearing: { ...plan.gearing, pinion: teeth } }, { kind: 'gears', pinion: teeth, spur, owned: true }, { limits }),
-          );
-  const caps = Array.from({ length: 12 }, (_, i) =>
-    rungOf(plan, { kind: 'cap', pinion, spur, share: Number((0.4 + 0.05 * i).toFixed(2)) }, { limits }),
-  );
+          .map((teeth) => rungOf({ ...plan, gearing: { ...plan.gearing, pinion: teeth } }, { kind: 'gears', pinion: teeth, spur, owned: true }));
+  const caps = Array.from({ length: 12 }, (_, i) => rungOf(plan, { kind: 'cap', pinion, spur, share: Number((0.4 + 0.05 * i).toFixed(2)) }));
   return [...gears, ...caps].some(
     (one) => !one.stops && one.topSpeedMs.p50 > 1.005 * from.topSpeedMs.p50 && one.topSpeedMs.p50 < 0.995 * to.topSpeedMs.p50 && isSmall(from, one),
   );

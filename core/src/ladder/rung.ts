@@ -18,13 +18,17 @@ export type RungGearing =
   | { kind: 'gears'; pinion: number; spur: number; owned: boolean }
   | { kind: 'cap'; pinion: number | undefined; spur: number | undefined; share: number };
 
-/** A step that could be driven: what its two passes would do, and beside them the planned run with these gears. */
-export interface Rung extends Foreseen {
+/** A step that could be driven: what its two passes would do. */
+export interface Candidate extends Foreseen {
   gearing: RungGearing;
   plan: PlanFile;
-  planned: { canC: Band; escC: Band; packC: Band };
   /** The stop limit that it passes, where it passes one. */
   stops: RungStop | undefined;
+}
+
+/** A step with the whole planned run beside its passes: it may pass a stop limit at either gate. */
+export interface Rung extends Candidate {
+  planned: { canC: Band; escC: Band; packC: Band };
 }
 
 /** The two gates of a step: its own passes, and the whole planned run after it. */
@@ -96,24 +100,32 @@ function loadsOf(
   };
 }
 
-/** What a step would do, with its bands, and the first stop limit that it passes at either gate. Throws PlanError. */
-export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): Rung {
-  const { limits, canReadings = 0, stock } = terms;
-  const resolved = resolvePlan(plan);
-  const share = gearing.kind === 'cap' ? gearing.share : 1;
-  const steps = drawSteps(plan, resolved, share);
-  const draws = new Draws(plan, resolved);
-  const cycle = share < 1 ? (drawn: ResolvedPlan) => cappedCycle(drawn, share) : () => undefined;
-  const runs: Record<RunGate, number>[] = [];
-  while (runs.length < RUN_DRAWS) {
-    const drawn = draws.next().resolved;
-    runs.push(gatesOfRun(drawn, plan.esc.continuousA, cycle(drawn)));
-    // No more draws bring it under a gate: of a step that nobody drives no band is shown.
-    if (runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, limits)).length > LOST_SHARE * LOST_AFTER) break;
+const shareOf = (gearing: RungGearing): number => (gearing.kind === 'cap' ? gearing.share : 1);
+
+/** The first of the stop limits that `at` of the cars are not within. */
+function stopOf<Id extends RungStop['id']>(
+  limits: Limits,
+  gate: Gate,
+  at: number,
+  ids: readonly Id[],
+  values: Record<Id, number[]>,
+): RungStop | undefined {
+  for (const id of ids) {
+    const { stop: limit } = limits[id];
+    const value = shareBelow(values[id], at);
+    if (limit !== undefined && value > limit) return { id, gate, value, limit, inHundred: Math.round(100 * (1 - at)) };
   }
+  return undefined;
+}
+
+/** What the two passes of a step would do, with bands, and the first stop limit that they pass. Throws PlanError. */
+export function candidateOf(plan: PlanFile, gearing: RungGearing, { limits, stock }: RungTerms): Candidate {
+  const resolved = resolvePlan(plan);
+  const share = shareOf(gearing);
+  const steps = drawSteps(plan, resolved, share);
   const loads = steps.map((step) => loadsOf(plan, step));
   const stockNm = stock ? launchTorqueNm(resolvePlan(stock), false) : 0;
-  const inPasses: Record<(typeof PASS_GATES)[number], number[]> = {
+  const stops = stopOf(limits, 'passes', PASSES_AT, PASS_GATES, {
     'motor-temperature': steps.map(({ said }) => Math.max(said.canC, said.run.maxCanC)),
     'winding-temperature': steps.map(({ said }) => said.run.maxWindingC),
     'esc-temperature': steps.map(({ said }) => said.run.maxEscC),
@@ -123,24 +135,28 @@ export function rungOf(plan: PlanFile, gearing: RungGearing, terms: RungTerms): 
     ballooning: loads.map((one) => one.ballooning),
     'pack-current': loads.map((one) => one['pack-current']),
     driveline: stockNm > 0 ? steps.map((step) => (share * launchTorqueNm(step.resolved, true)) / stockNm) : [],
-  };
+  });
+  return { gearing, plan, ...foreseenOf(plan, steps), stops };
+}
+
+/** A step with its whole planned run, which takes ten times as long as its passes. */
+export function withPlannedRun(candidate: Candidate, { limits, canReadings = 0 }: RungTerms): Rung {
+  const { plan, gearing } = candidate;
+  const resolved = resolvePlan(plan);
+  const share = shareOf(gearing);
+  const draws = new Draws(plan, resolved);
+  const runs: Record<RunGate, number>[] = [];
+  while (runs.length < RUN_DRAWS) {
+    const drawn = draws.next().resolved;
+    runs.push(gatesOfRun(drawn, plan.esc.continuousA, share < 1 ? cappedCycle(drawn, share) : undefined));
+    // No more draws bring it under a gate: of a step that nobody drives no band is shown.
+    if (runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, limits)).length > LOST_SHARE * LOST_AFTER) break;
+  }
   const inRun = Object.fromEntries(RUN_GATES.map((id) => [id, runs.map((one) => one[id])])) as Record<RunGate, number[]>;
-  const stop = <Id extends RungStop['id']>(ids: readonly Id[], gate: Gate, at: number, values: Record<Id, number[]>): RungStop | undefined => {
-    for (const id of ids) {
-      const { stop: limit } = limits[id];
-      const value = shareBelow(values[id], at);
-      if (limit !== undefined && value > limit) return { id, gate, value, limit, inHundred: Math.round(100 * (1 - at)) };
-    }
-    return undefined;
-  };
   return {
-    gearing,
-    plan,
-    ...foreseenOf(plan, steps),
+    ...candidate,
     planned: { canC: bandOf(inRun['motor-temperature']), escC: bandOf(inRun['esc-temperature']), packC: bandOf(inRun['pack-temperature']) },
-    stops:
-      stop(PASS_GATES, 'passes', PASSES_AT, inPasses) ??
-      stop(RUN_GATES, 'planned-run', canReadings >= READ_FROM ? RUN_AT.read : RUN_AT.unread, inRun),
+    stops: candidate.stops ?? stopOf(limits, 'planned-run', canReadings >= READ_FROM ? RUN_AT.read : RUN_AT.unread, RUN_GATES, inRun),
   };
 }
 
@@ -158,9 +174,9 @@ export interface Room {
 const TIMING_M = 10;
 const SPARE = 4 / 3;
 
-export function roomFor({ plan, gearing, topSpeedMs }: Rung): Room {
+export function roomFor({ plan, gearing, topSpeedMs }: Candidate): Room {
   const { to95, stopM } = passFigures(resolvePlan(plan));
-  const share = gearing.kind === 'cap' ? gearing.share : 1;
+  const share = shareOf(gearing);
   // A car that is held back is at its speed sooner, and stops from less.
   const runUpM = (to95?.distanceM ?? 0) * share * share;
   const stoppingM = stopM * share * share;
