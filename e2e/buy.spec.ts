@@ -6,8 +6,8 @@ import { expect, planNamed, saved, test } from './fixtures';
 import { printed } from './print';
 
 /** Opens the Buy station of a plan, and waits for the list and for every part of the conversion. */
-async function openBuy(page: Page, address: string): Promise<void> {
-  await page.goto(`${address}/plans/${await planNamed(address)}/buy`);
+async function openBuy(page: Page, address: string, plan?: string): Promise<void> {
+  await page.goto(`${address}/plans/${await planNamed(address, plan)}/buy`);
   await expect(page.getByRole('region', { name: 'Parts list' })).toBeVisible();
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
 }
@@ -47,19 +47,19 @@ test('a price that is none says what is allowed, and changes nothing', async ({ 
 
 test('what arrives stands on the shelf as owned, at its price; undone, it is only considered again', async ({ page, club }) => {
   await openBuy(page, club.address);
-  const pinion = line(page, 'pinion with 16 teeth');
-  await expect(pinion).toContainText('Considered: Greyling 16T');
+  const pinion = line(page, 'pinion with 18 teeth');
+  await expect(pinion).toContainText('Considered: Greyling 18T');
   await pinion.focus();
   await page.keyboard.press('a');
-  await expect(pinion).toContainText('On the shelf: Greyling 16T');
+  await expect(pinion).toContainText('On the shelf: Greyling 18T');
   const status = async () => {
     const { documents } = (await (await fetch(`${club.address}/api/shelf`)).json()) as DocList;
-    return documents.part!.find(({ body }) => body.name === 'Greyling 16T')!.body.status;
+    return documents.part!.find(({ body }) => body.name === 'Greyling 18T')!.body.status;
   };
   await saved(page);
   expect(await status()).toBe('owned');
   await page.keyboard.press('Control+z');
-  await expect(pinion).toContainText('Considered: Greyling 16T');
+  await expect(pinion).toContainText('Considered: Greyling 18T');
   await saved(page);
   expect(await status()).toBe('considered');
 });
@@ -116,6 +116,22 @@ test('an envelope that is skipped moves the dates after it; a part that is dragg
   expect((await purchaseOn(club.address)).lines.find((one) => one.id === 'thermometer')!.buyOn).toBe('2027-01-29');
   await budget.getByRole('button', { name: 'Buy infrared thermometer as soon as it is its turn' }).click();
   await expect(columns.first().getByLabel('Move infrared thermometer to another envelope')).toBeVisible();
+});
+
+test('pinions that only the steps up need are listed apart; with gears that are owned and caps on the throttle none is', async ({ page, club }) => {
+  await openBuy(page, club.address, 'Ridgeback, first conversion');
+  const gears = page.getByRole('region', { name: 'Gears' });
+  const forSteps = gears.locator('[data-line]', { hasText: 'A step up to the planned gears is driven with it.' });
+  await expect(gears.getByText('to buy for the steps up')).toBeVisible();
+  const toBuy = forSteps.filter({ hasNotText: 'On the shelf' });
+  const listed = await toBuy.count();
+  expect(listed).toBeGreaterThan(0);
+  await expect(toBuy.first()).toContainText('only on the way');
+  await gears.getByRole('button', { name: 'Step up with gears I own' }).click();
+  await expect(gears.getByText('For the steps up nothing need be bought: caps on the throttle at the radio do.')).toBeVisible();
+  await expect(toBuy).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(toBuy).toHaveCount(listed);
 });
 
 test('the list prints on one sheet with nothing cut, and goes out as CSV', async ({ page, club }) => {

@@ -1,9 +1,9 @@
-import { limitsWith, partsList } from '@puddler/core';
+import { ladder, limitsWith, partsList, pinionsUpTo, stepPinions } from '@puddler/core';
 import { orProblems, readArguments, readPlan, readShelf } from './files';
 
 const USAGE = `usage: npm run -s puddler -- parts [--stock stock.json] [--shelf shelf.csv] plan.json
 Prints what a builder has to have for the plan as JSON: each line with its id, group, count, figures, why, what to measure first, and
-what the shelf has or offers of it; and the parts of the plan that do not bear its cells.
+what the shelf has or offers of it; the parts of the plan that do not bear its cells; and the pinions that only the steps up need.
 --stock file  the car as bought, as a plan file: what it has need not be bought
 --shelf file  parts as CSV, or a JSON list of them
 `;
@@ -17,11 +17,18 @@ export const parts = (args: string[], out: (text: string) => void, err: (text: s
       err(USAGE);
       return 2;
     }
-    const list = partsList(readPlan(plan), {
-      stock: files.stock === undefined ? undefined : readPlan(files.stock),
-      shelf: files.shelf === undefined ? [] : readShelf(files.shelf).map((part, i) => ({ id: String(i), part })),
-      limits: limitsWith(),
+    const file = readPlan(plan);
+    const stock = files.stock === undefined ? undefined : readPlan(files.stock);
+    const shelf = files.shelf === undefined ? [] : readShelf(files.shelf).map((part, i) => ({ id: String(i), part }));
+    const limits = limitsWith();
+    const list = partsList(file, { stock, shelf, limits });
+    const { pinion, spur } = file.gearing;
+    const steps = ladder(file, {
+      limits,
+      stock,
+      pinions: pinion === undefined ? [] : pinionsUpTo(pinion),
+      spurs: spur === undefined ? [] : [spur],
     });
-    out(`${JSON.stringify(list, null, 2)}\n`);
+    out(`${JSON.stringify({ ...list, forSteps: stepPinions(file, stock, steps, shelf).lines }, null, 2)}\n`);
     return 0;
   });

@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { PartsList } from '@puddler/core';
+import type { ListLine, PartsList } from '@puddler/core';
 import { parts } from '../src/parts';
 import { running } from './run-verb';
 
@@ -19,8 +19,14 @@ test('the list of a plan, with what the car as bought has and what the shelf hol
   const { lines, wrong } = JSON.parse(out) as PartsList;
   expect(wrong).toEqual([]);
   expect(lines.find((line) => line.id === 'esc')!.have).toEqual(['Tallow 60']);
-  expect(lines.map((line) => line.id)).toEqual(expect.arrayContaining(['charger', 'pinion-smaller', 'fan', 'thermometer']));
+  expect(lines.map((line) => line.id)).toEqual(expect.arrayContaining(['charger', 'pinion-planned', 'fan', 'thermometer']));
   expect(JSON.parse(run('--stock', BOUGHT, BOUGHT).out)).toMatchObject({ lines: [{ group: 'tools' }, {}, {}, {}, {}] });
+});
+
+test('pinions that only the steps up need stand apart', () => {
+  const { forSteps } = JSON.parse(run('--stock', BOUGHT, demo('plans/11-ridgeback-first-conversion.json')).out) as { forSteps: ListLine[] };
+  expect(forSteps.length).toBeGreaterThan(1);
+  for (const line of forSteps) expect(line).toMatchObject({ group: 'gears', part: { kind: 'pinion' } });
 });
 
 test('nothing is printed for what cannot be read, and the reason is', () => {

@@ -107,6 +107,7 @@ export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type
 export { BUY_GROUPS, type BuyGroup, type ListLine } from './buy/list-line';
 export { massOfPartsG } from './resolve/mass';
 export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
+export { stepPinions, type StepPinions } from './buy/step-pinions';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
 export { halfwayHouses, houseOf, partsOfConversion, type House } from './buy/halfway';
@@ -195,7 +196,7 @@ export { passSpeed, traceFigures } from './log/trace-figures';
 export { carOfSeed, loggedSession, typedSession } from './practice/simulated-run';
 export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
 export { gpsTrack } from './practice/gps-track';
-export { ladder, isSmall, STEP_CAN_K, STEP_SPEED_SHARE, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
+export { ladder, isSmall, pinionsUpTo, STEP_CAN_K, STEP_SPEED_SHARE, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
 export { type Rung, type RungGearing, type RungStop } from './ladder/rung';
 export { verdictOf, type AtTrack, type FigureWords, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
 export { driveStep, HIGHEST_BY_S, READ_BY_S, stepForeseen, stepSession, type Foreseen } from './ladder/foreseen';

@@ -117,7 +117,7 @@ const answer = {
 };
 
 test('the car as bought costs nothing; a stage on the way shows the lines that only it asks for', () => {
-  const view = buyView(answer, NO_PURCHASE);
+  const view = buyView(answer, [], NO_PURCHASE);
   expect(view.houses[0]!.cost).toEqual({ money: 0, unpriced: 0 });
   expect(view.paths!.stopsShort).toBeUndefined();
   const way = view.path!.stages.slice(1, -1).map((stage) => stage.added.join());
@@ -132,7 +132,7 @@ test('instalments follow the order that was chosen, and reach the whole plan', (
   const budget = { amount: 30, every: 'week' as const, from: '2027-01-08' };
   const lines = answer.list.lines.map((line) => ({ id: line.id, price: 10 }));
   for (const favours of ['money', 'speed', 'heat'] as const) {
-    const view = buyView(answer, { ...NO_PURCHASE, lines, budget, favours });
+    const view = buyView(answer, [], { ...NO_PURCHASE, lines, budget, favours });
     expect(view.path!.favours).toContain(favours);
     expect(view.plan!.path).toBe(view.path);
     const { instalments, unbought } = view.plan!.schedule;

@@ -13,7 +13,8 @@ import { StandingNote } from '../src/stations/step-up/StandingNote';
 import { StepTable } from '../src/stations/step-up/StepTable';
 import { TrackPasses } from '../src/stations/step-up/TrackPasses';
 import { TrackReadings } from '../src/stations/step-up/TrackReadings';
-import { foundAt, type AtLadder, type Driven } from '../src/stations/step-up/use-climb';
+import { foundAt, type Driven } from '../src/in-hand/ladder-question';
+import type { AtLadder } from '../src/stations/step-up/use-climb';
 import { VerdictView } from '../src/stations/step-up/VerdictView';
 import { unitsSwapped } from '../src/desk/prefs-slice';
 

@@ -1,8 +1,10 @@
 import type { CarRun, Climb } from '@puddler/contract/shared';
 import { limitsWith, rmcSentence, verdictOf, type Ladder, type LadderStep, type PlanFile } from '@puddler/core';
 import { learnable } from '../src/in-hand/learnable-runs';
-import { clockText, figureWords, gearsText, outcomeText, stopText } from '../src/stations/step-up/step-text';
-import { foundAt, stoodSince, withStep, type Driven } from '../src/stations/step-up/use-climb';
+import { clockText, gearsText, outcomeText, stopText } from '../src/stations/step-up/step-text';
+import { figureWords } from '../src/in-hand/figure-words';
+import { foundAt, type Driven } from '../src/in-hand/ladder-question';
+import { stoodSince, withStep } from '../src/stations/step-up/use-climb';
 import { fastestOf, heardFrom } from '../src/stations/practice/nmea-live';
 
 const band = { p10: 1, p50: 2, p90: 3 };

@@ -6,39 +6,38 @@ import type { PlanFile } from '../plan/plan-file';
 import { measuring, mm, onShelf, type BuyInput, type Wanted } from './list-line';
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
 
-const PINIONS = [
-  ['planned', 0, 'The plan is geared with it.'],
-  ['smaller', -1, 'The first runs are driven with it: cooler, and it shows what the next tooth will do.'],
-  ['larger', 1, 'For the day on which the motor stays cool with the planned one.'],
-] as const;
-
-/** The pinion of the plan where the car as bought has another, and around it the next ones for a motor that is new. */
+/** The pinion of the plan where the car as bought has another, and the next one for a motor that is new. */
 export function pinions({ plan, stock }: BuyInput): Wanted[] {
-  const motors = plan.motorCount ?? 1;
   const { pinion } = plan.gearing;
-  const { shaftMm } = plan.motor;
   const isNew = !isSameMotor(plan.motor, stock?.motor);
   if (pinion === undefined || (!isNew && pinion === stock?.gearing.pinion)) return [];
+  const planned = pinionLine(plan, pinion, 'pinion-planned', 'The plan is geared with it.');
+  return isNew
+    ? [planned, pinionLine(plan, pinion + 1, 'pinion-larger', 'For the day on which the motor stays cool with the planned one.')]
+    : [planned];
+}
+
+/** A pinion that goes on the plan's motor and meshes with its spur. */
+export function pinionLine(plan: PlanFile, teeth: number, id: string, why: string): Wanted {
+  const motors = plan.motorCount ?? 1;
+  const { shaftMm } = plan.motor;
   const bore = shaftMm === undefined ? undefined : `bore ${mm(shaftMm)}`;
   const module = moduleFigures(plan);
-  return (isNew ? PINIONS : PINIONS.slice(0, 1)).map(([id, more, why]): Wanted => {
-    const teeth = pinion + more;
-    return {
-      id: `pinion-${id}`,
-      group: 'gears',
-      what: `pinion with ${teeth} teeth`,
-      count: motors,
-      figures: [module.figures, bore].filter(Boolean).join(', '),
-      why: motors > 1 ? `${why} Two motors on one gear need equal pinions.` : why,
-      ...measuring(module.measureFirst, bore ? undefined : 'the motor’s shaft, for the bore'),
-      part: onShelf('pinion', { name: `${teeth} T pinion`, teeth, ...moduleOf(plan), ...compact({ boreMm: shaftMm }) }),
-      serves: (part) =>
-        part.kind === 'pinion' &&
-        part.spec.teeth === teeth &&
-        fitsModule(part.spec.moduleMm, plan) &&
-        (shaftMm === undefined || part.spec.boreMm === undefined || Math.abs(part.spec.boreMm - shaftMm) <= SAME_BORE_MM),
-    };
-  });
+  return {
+    id,
+    group: 'gears',
+    what: `pinion with ${teeth} teeth`,
+    count: motors,
+    figures: [module.figures, bore].filter(Boolean).join(', '),
+    why: motors > 1 ? `${why} Two motors on one gear need equal pinions.` : why,
+    ...measuring(module.measureFirst, bore ? undefined : 'the motor’s shaft, for the bore'),
+    part: onShelf('pinion', { name: `${teeth} T pinion`, teeth, ...moduleOf(plan), ...compact({ boreMm: shaftMm }) }),
+    serves: (part) =>
+      part.kind === 'pinion' &&
+      part.spec.teeth === teeth &&
+      fitsModule(part.spec.moduleMm, plan) &&
+      (shaftMm === undefined || part.spec.boreMm === undefined || Math.abs(part.spec.boreMm - shaftMm) <= SAME_BORE_MM),
+  };
 }
 
 /** What any new motor asks for: screws, and a mount for its holes. */

@@ -1,4 +1,3 @@
-import { compact } from '../compact';
 import { openCircuitV } from '../chain/pack';
 import { cellFindings } from '../findings/electric';
 import type { Finding } from '../findings/finding';
@@ -12,9 +11,10 @@ import { predictSteady } from '../predict/steady';
 import { launchTorqueNm } from '../findings/drive';
 import type { ShelfPart } from '../search/options';
 import { always, cooling, driveline, radio } from './car-rules';
-import { BUY_GROUPS, type BuyInput, type ListLine, type Strength, type Wanted } from './list-line';
+import { BUY_GROUPS, type BuyInput, type ListLine, type Strength } from './list-line';
 import { forNewMotor, outrunnerInCan, pinions, twins } from './motor-rules';
 import { lithium, newParts, packPlace, plugs } from './power-rules';
+import { withShelf } from './with-shelf';
 
 /** What a builder has to have for a plan. */
 export interface PartsList {
@@ -69,17 +69,4 @@ function strengthOf(plan: PlanFile): Strength {
   const resolved = resolvePlan(plan);
   const { topSpeedMs, shaftPowerW } = predictSteady(resolved);
   return { topSpeedMs, packV: openCircuitV(resolved.pack, HALF), launchNm: launchTorqueNm(resolved, true), shaftW: shaftPowerW };
-}
-
-/** A line with the owned parts that serve, at most as many as are wanted, and with the cheapest that is considered. */
-function withShelf({ serves, ...line }: Wanted, shelf: readonly ShelfPart[]): ListLine {
-  const serving = serves ? shelf.filter(({ part }) => serves(part)) : [];
-  const owned = serving.filter(({ part }) => part.status === 'owned').slice(0, line.count);
-  const price = ({ part }: ShelfPart) => part.price ?? Infinity;
-  const [offered] = serving.filter(({ part }) => part.status === 'considered').sort((a, b) => price(a) - price(b));
-  return {
-    ...line,
-    have: owned.map(({ part }) => part.name),
-    ...(offered ? { offer: { id: offered.id, name: offered.part.name, ...compact({ price: offered.part.price }) } } : {}),
-  };
 }

@@ -22,8 +22,7 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
   ['cut-off', [{ ...plan, esc: stock.esc }], [plan]],
   ['pinion-planned', [plan], [{ ...plan, motor: stock.motor }]],
   ['pinion-planned', [{ ...plan, motor: stock.motor, gearing: { pinion: 23, spur: 60 } }], [{ ...plan, motor: stock.motor }]],
-  ['pinion-smaller', [plan], [{ ...plan, motor: stock.motor, gearing: { pinion: 23, spur: 60 } }]],
-  ['pinion-smaller', [plan], [{ ...plan, gearing: {} }]],
+  ['pinion-larger', [plan], [{ ...plan, motor: stock.motor, gearing: { pinion: 23, spur: 60 } }]],
   ['pinion-larger', [plan], [{ ...plan, gearing: {} }]],
   ['motor-screws', [plan], [{ ...plan, motor: stock.motor }]],
   ['thread-lock', [plan], [{ ...plan, motor: stock.motor }]],
@@ -98,10 +97,10 @@ test('bearings are asked, a plug of six cells says its amps and sparks, and trac
 });
 
 test('a line says its figures, or what to measure first', () => {
-  expect(line('pinion-smaller', plan)).toMatchObject({ what: 'pinion with 19 teeth', measureFirst: expect.stringContaining('shaft') as string });
+  expect(line('pinion-larger', plan)).toMatchObject({ what: 'pinion with 21 teeth', measureFirst: expect.stringContaining('shaft') as string });
   const measured = { ...motorOf({ shaftMm: 5 }), gearing: { pinion: 20, spur: 60, moduleMm: 0.6 } };
-  expect(line('pinion-smaller', measured)).toMatchObject({ figures: 'module 0.6, bore 5 mm' });
-  expect(line('pinion-smaller', measured)).not.toHaveProperty('measureFirst');
+  expect(line('pinion-larger', measured)).toMatchObject({ figures: 'module 0.6, bore 5 mm' });
+  expect(line('pinion-larger', measured)).not.toHaveProperty('measureFirst');
   expect(line('motor-screws', motorOf({ threadDepthMm: 4 }))).toMatchObject({ figures: 'past the plate at most 3 mm' });
 });
 

@@ -3,10 +3,11 @@ import { useRef, type KeyboardEvent } from 'react';
 import { GROUP_WORDS, STATE_KEYS, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { BuyLine } from './BuyLine';
 import { NewLine } from './NewLine';
+import { StepsNote } from './StepsNote';
 import type { Buying } from './use-buy';
 
 /** Everything to have, by where it is bought. Arrows go from line to line, and one key sets where a line stands. */
-export function BuyList({ buying }: { buying: Buying }) {
+export function BuyList({ planId, buying }: { planId: string; buying: Buying }) {
   const { view, setState } = buying;
   const list = useRef<HTMLDivElement>(null);
   const rows = view?.rows ?? [];
@@ -42,6 +43,7 @@ export function BuyList({ buying }: { buying: Buying }) {
                   <BuyLine key={row.id} row={row} buying={buying} onKey={(event) => onKey(event, row)} />
                 ))}
               </ul>
+              {group === 'gears' && <StepsNote planId={planId} buying={buying} />}
             </section>
           );
         })}

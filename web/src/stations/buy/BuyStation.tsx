@@ -48,7 +48,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
         {asked.state === 'failed' && <Failed what="The list could not be made" reason={asked.reason} onRetry={asked.retry} />}
         {view ? (
           <Guarded what="The list">
-            <BuyList buying={buying} />
+            <BuyList planId={inHand.id} buying={buying} />
           </Guarded>
         ) : (
           asked.state === 'waiting' && <p className="py-6 text-soft">Making the list …</p>

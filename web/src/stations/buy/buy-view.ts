@@ -30,7 +30,8 @@ export interface BuyView {
   plan: { schedule: Schedule; holds: Map<string, BuyRow[]>; path: UpgradePath | undefined } | undefined;
 }
 
-export function buyView({ list, houses, done }: BuyAnswer, purchase: Purchase): BuyView {
+/** `forSteps` are lines that only the steps up ask for. */
+export function buyView({ list, houses, done }: BuyAnswer, forSteps: readonly ListLine[], purchase: Purchase): BuyView {
   // The car as bought runs without anything being paid.
   const costs = new Map<House, Cost>(
     houses.map(({ house, lines }) => [
@@ -41,7 +42,7 @@ export function buyView({ list, houses, done }: BuyAnswer, purchase: Purchase): 
   const paths = done >= 1 && houses.length > 1 ? upgradePaths([...costs.keys()], (house) => costs.get(house)!) : undefined;
   const chosen = paths?.paths.find((path) => path.favours.includes(purchase.favours as Favours));
   const wayLines = linesOnTheWay(houses, chosen ?? paths?.paths[0]);
-  const rows = buyRows(list.lines, wayLines, purchase);
+  const rows = buyRows(list.lines, [...wayLines, ...forSteps], purchase);
   const plan = instalmentsOf(rows, houses, chosen ? [chosen] : (paths?.paths ?? []), purchase);
   return {
     rows,

@@ -1,17 +1,21 @@
 import { LINE_STATES, MOST_LINES, type Purchase } from '@puddler/contract/shared';
-import type { BuyGroup, PlanFile } from '@puddler/core';
+import { stepPinions, type BuyGroup, type Ladder, type ListLine, type PlanFile, type StepPinions } from '@puddler/core';
 import { useMemo } from 'react';
 import { editPurchase, partArrived } from '../../desk/noted-edits';
 import { benchOf, partOf, purchaseOf, selectShelf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { useLadderQuestion } from '../../in-hand/ladder-question';
 import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { latest, type Asked } from '../../jobs/asked';
+import { useLadder } from '../../jobs/ladder-jobs';
 import { housesJob } from '../../jobs/plan-jobs';
 import { useJob } from '../../jobs/use-job';
 import type { BuyAnswer, HousesQuestion } from '../../workers/plan-worker';
 import { withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
 import { buyView, type BuyView } from './buy-view';
+
+const NO_LINES: readonly ListLine[] = [];
 
 /** The parts list of a plan with what is noted, and everything that can be done with it. */
 export interface Buying {
@@ -19,6 +23,9 @@ export interface Buying {
   /** The newest list there is. */
   answer: BuyAnswer | undefined;
   view: BuyView | undefined;
+  /** The ladder to the plan, and what its steps ask of the list. */
+  ladder: Asked<Ladder>;
+  steps: StepPinions | undefined;
   purchase: Purchase;
   stock: PlanFile | undefined;
   /** Changes what is noted, as one undo. */
@@ -29,7 +36,8 @@ export interface Buying {
   isFull: boolean;
 }
 
-export function useBuy({ id, carId, file, plan, asBought }: PlanInHand): Buying {
+export function useBuy(inHand: PlanInHand): Buying {
+  const { id, carId, file, plan, asBought } = inHand;
   const dispatch = useAppDispatch();
   const { limits, stock: bought } = useRunTerms(carId, plan.limits);
   const stock = asBought === plan ? undefined : bought;
@@ -51,12 +59,17 @@ export function useBuy({ id, carId, file, plan, asBought }: PlanInHand): Buying 
   );
   const asked = useJob(housesJob, question);
   const answer = latest(asked);
-  const view = useMemo(() => answer && buyView(answer, purchase), [answer, purchase]);
+  const { question: toLadder } = useLadderQuestion(inHand);
+  const ladder = useLadder(toLadder);
+  const steps = useMemo(() => (ladder.state === 'ready' ? stepPinions(file, stock, ladder.value, shelf) : undefined), [ladder, file, stock, shelf]);
+  const view = useMemo(() => answer && buyView(answer, steps?.lines ?? NO_LINES, purchase), [answer, steps, purchase]);
   const change: Buying['change'] = (make, label, joins) => dispatch(editPurchase(id, make, label, joins));
   return {
     asked,
     answer,
     view,
+    ladder,
+    steps,
     purchase,
     stock,
     change,

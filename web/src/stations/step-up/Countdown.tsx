@@ -12,7 +12,8 @@ import { useNow } from '../../ui/use-now';
 import { useWidth } from '../../ui/useWidth';
 import type { CoolingCourse } from '../../workers/ladder-worker';
 import { clockText } from './step-text';
-import { guessOf, type AtLadder, type Driven } from './use-climb';
+import { guessOf, type AtLadder } from './use-climb';
+import type { Driven } from '../../in-hand/ladder-question';
 
 /** How long until the next run may start: by the cooling of this car since it stopped. The clock goes on while the page is closed. */
 export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Driven; stoppedAt: string }) {

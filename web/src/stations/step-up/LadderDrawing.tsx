@@ -6,7 +6,8 @@ import { ChartExport } from '../../charts/ChartExport';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
 import { gearsText } from './step-text';
-import { isAt, type AtLadder, type Driven } from './use-climb';
+import { isAt, type AtLadder } from './use-climb';
+import type { Driven } from '../../in-hand/ladder-question';
 
 const LEFT = 40;
 const RIGHT = 8;

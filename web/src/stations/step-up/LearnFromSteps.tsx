@@ -10,7 +10,7 @@ import type { PlanInHand } from '../../in-hand/use-plan';
 import { useLearning } from '../../jobs/log-jobs';
 import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
-import type { Driven } from './use-climb';
+import type { Driven } from '../../in-hand/ladder-question';
 
 /** Learns the car from its runs when that is wished, and draws the rest of the ladder anew by it. */
 export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven: readonly Driven[] }) {

@@ -13,7 +13,8 @@ import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
 import { TrackPasses } from './TrackPasses';
 import { TrackReadings } from './TrackReadings';
-import { stoodSince, type AtLadder, type Driven } from './use-climb';
+import { stoodSince, type AtLadder } from './use-climb';
+import type { Driven } from '../../in-hand/ladder-question';
 import { VerdictView } from './VerdictView';
 import { heatRange } from '../../in-hand/heat-text';
 

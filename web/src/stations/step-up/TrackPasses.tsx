@@ -1,6 +1,7 @@
 import { AmountFields, PassFields } from '../../in-hand/RunFields';
 import { Choice } from '../../ui/Choice';
-import { withStep, type AtLadder, type Driven } from './use-climb';
+import { withStep, type AtLadder } from './use-climb';
+import type { Driven } from '../../in-hand/ladder-question';
 
 const FLAGS = [
   ['cutOff', 'The ESC cut off'],

@@ -4,7 +4,8 @@ import { FigureField } from '../../in-hand/FigureField';
 import { Choice } from '../../ui/Choice';
 import { useNow } from '../../ui/use-now';
 import { clockText } from './step-text';
-import type { AtLadder, Driven } from './use-climb';
+import type { AtLadder } from './use-climb';
+import type { Driven } from '../../in-hand/ladder-question';
 
 const FIRST = [
   ['can', 'Motor'],

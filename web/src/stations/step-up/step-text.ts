@@ -1,5 +1,5 @@
 import { capitalized } from '@puddler/core';
-import type { FigureWords, Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
+import type { Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { isBurnt } from '../../in-hand/heat-text';
 
@@ -80,15 +80,6 @@ const endOf = (steps: readonly LadderStep[]): StepGears => {
   const { gearing } = steps[steps.length - 1]!;
   return { pinion: gearing.pinion, spur: gearing.spur, ...(gearing.kind === 'cap' ? { capShare: gearing.share } : {}) };
 };
-
-/** How reasons write their figures. */
-export function figureWords(system: UnitSystem): FigureWords {
-  const write = (unit: 'm/s' | '°C') => {
-    const shown = { ...unitOf(unit, system), digits: 0 };
-    return (value: number) => `${formatIn(value, shown)} ${shown.symbol}`;
-  };
-  return { speed: write('m/s'), heat: write('°C') };
-}
 
 /** “4:05”. */
 export function clockText(seconds: number): string {

@@ -7,11 +7,8 @@ import {
   resolvePlan,
   sameGears,
   sessionMinutes,
-  SMALLEST_PINION,
   standingOf,
   stepSession,
-  verdictOf,
-  type AtTrack,
   type Foreseen,
   type Ladder,
   type LadderStep,
@@ -19,29 +16,18 @@ import {
   type Limits,
   type StepGears,
   type Temperatures,
-  type Verdict,
 } from '@puddler/core';
 import { useMemo } from 'react';
 import { beginStep, editClimb } from '../../desk/noted-edits';
 import { editRun } from '../../desk/run-edits';
-import { climbOf, runsOfCar, selectShelf, isPracticeCar } from '../../desk/selectors';
+import { isPracticeCar } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { useRunTerms } from '../../in-hand/run-terms';
+import { useLadderQuestion, type Driven } from '../../in-hand/ladder-question';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import type { Asked } from '../../jobs/asked';
 import { useLadder } from '../../jobs/ladder-jobs';
-import type { LadderWish, StoodSince } from '../../workers/ladder-worker';
-import { figureWords, gearsText } from './step-text';
-
-/** So many teeth under the target’s pinion are looked at. */
-const PINIONS_UNDER = 10;
-
-/** A step that was driven, with its run and what came of it. */
-export interface Driven {
-  step: DrivenStep;
-  run: CarRun;
-  verdict: Verdict;
-}
+import type { StoodSince } from '../../workers/ladder-worker';
+import { gearsText } from './step-text';
 
 /** The ladder of a plan, what was driven of it, and everything that can be done. */
 export interface AtLadder {
@@ -59,41 +45,6 @@ export interface AtLadder {
   changeRun: (driven: Driven, change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
 }
 
-export const foundAt = ({ step, run }: Pick<Driven, 'step' | 'run'>, hasPatch: boolean | undefined): AtTrack => ({
-  hasPatch,
-  passes: run.passes ?? [],
-  readings: run.readings ?? [],
-  settledA: run.current?.settledA,
-  cutOff: step.cutOff === true,
-  smell: step.smell === true,
-  noise: step.noise === true,
-});
-
-/** Pinions and spurs that a ladder may be made of, and which of them are owned. */
-function useTeeth({ file, carId }: PlanInHand, ownedOnly: boolean) {
-  const shelf = useAppSelector(selectShelf);
-  const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  return useMemo(() => {
-    const { pinion, spur, moduleMm } = file.gearing;
-    const owned = (kind: 'pinion' | 'spur', own: number) => {
-      const teeth = shelf.flatMap(({ part }) =>
-        part.kind === kind &&
-        part.status === 'owned' &&
-        (part.spec.moduleMm === undefined || moduleMm === undefined || part.spec.moduleMm === moduleMm)
-          ? [part.spec.teeth]
-          : [],
-      );
-      return [...new Set([...teeth, own])].sort((a, b) => a - b);
-    };
-    if (pinion === undefined || spur === undefined) return { pinions: [], spurs: [] };
-    const have = { pinions: owned('pinion', pinion), spurs: owned('spur', spur) };
-    const under = Array.from({ length: PINIONS_UNDER + 1 }, (_, i) => pinion - i).filter((teeth) => teeth >= SMALLEST_PINION);
-    const pinions = ownedOnly ? have.pinions : [...new Set([...under, ...have.pinions])].sort((a, b) => a - b);
-    // On a practice day the box of gears is there.
-    return practice ? { pinions: under, spurs: [spur] } : { pinions, spurs: have.spurs, owned: have };
-  }, [file.gearing, shelf, ownedOnly, practice]);
-}
-
 /** The speed of the plan with other gears, by its figures as they are known now. */
 function speedWith(inHand: PlanInHand, { pinion, spur, capShare = 1 }: StepGears): number {
   const gearing = { ...inHand.file.gearing, ...compact({ pinion, spur }) };
@@ -101,42 +52,12 @@ function speedWith(inHand: PlanInHand, { pinion, spur, capShare = 1 }: StepGears
 }
 
 export function useClimb(inHand: PlanInHand): AtLadder {
-  const { id, carId, file } = inHand;
+  const { id, carId } = inHand;
   const dispatch = useAppDispatch();
-  const climb = useAppSelector((state) => climbOf(state, id));
-  const runs = useAppSelector((state) => runsOfCar(state, carId));
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  const { limits, stock } = useRunTerms(carId, file.limits);
-  const system = useAppSelector((state) => state.prefs.units);
-  const teeth = useTeeth(inHand, climb.ownedOnly === true);
-  const driven = useMemo(
-    () =>
-      climb.steps.flatMap((step): Driven[] => {
-        const run = runs.find((one) => one.id === step.runId)?.run;
-        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }, climb.hasPatch), step.foreseen, limits, figureWords(system)) }] : [];
-      }),
-    [climb.steps, climb.hasPatch, runs, limits, system],
-  );
+  const { climb, driven, judged, limits, question } = useLadderQuestion(inHand);
   const last = driven[driven.length - 1];
-  const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);
-  // The last step that was good is where the rest of the ladder begins.
-  const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
-  const from = useMemo(
-    () =>
-      stood && {
-        ...compact({ pinion: stood.pinion, spur: stood.spur, capShare: stood.capShare }),
-      },
-    [stood],
-  );
-  // Where one stands is known once the runs of the steps are here.
-  const isHere = useAppSelector((state) => state.desk.logLoaded) || climb.steps.length === 0;
-  const canReadings = runs.filter(({ run }) => run.readings?.some((one) => one.of === 'can')).length;
-  const wish = useMemo(
-    (): LadderWish | undefined =>
-      isHere ? { plan: file, options: { limits, canReadings, ...(stock ? { stock } : {}), ...teeth, ...(from ? { from } : {}) } } : undefined,
-    [isHere, file, limits, canReadings, stock, teeth, from],
-  );
-  const state = useLadder(wish);
+  const state = useLadder(question);
   const standing = useMemo(
     () =>
       state.state === 'ready' && state.value.steps.length > 0

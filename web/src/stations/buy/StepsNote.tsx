@@ -1,0 +1,42 @@
+import { Link } from 'react-router';
+import { editClimb } from '../../desk/noted-edits';
+import { climbOf } from '../../desk/selectors';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { Button } from '../../ui/Button';
+import { Failed } from '../../ui/Failed';
+import type { Buying } from './use-buy';
+
+/** What the steps up ask of the list: pinions, or caps on the throttle, which cost nothing. The choice is the one that Step up has. */
+export function StepsNote({ planId, buying: { ladder, steps } }: { planId: string; buying: Buying }) {
+  const dispatch = useAppDispatch();
+  const ownedOnly = useAppSelector((state) => climbOf(state, planId).ownedOnly === true);
+  const choose = (owned: boolean) =>
+    dispatch(editClimb(planId, ({ ownedOnly: _before, ...noted }) => (owned ? { ...noted, ownedOnly: true } : noted), 'gears of the ladder'));
+  if (ladder.state === 'failed')
+    return <Failed what="The pinions for the steps up could not be worked out" reason={ladder.reason} onRetry={ladder.retry} />;
+  if (ladder.state !== 'ready' || !steps) return <p className="py-1 text-[12px] text-soft">Working out which pinions the steps up need …</p>;
+  const { lines, hasCaps } = steps;
+  const missing = lines.filter((line) => line.have.length < line.count).length;
+  if (ladder.value.outcome === 'no-start')
+    return (
+      <p className="py-1 text-[12px] text-caution">
+        No first step is safe with these parts:{' '}
+        <Link to={`/plans/${planId}/step-up`} className="underline underline-offset-2">
+          see Step up
+        </Link>{' '}
+        before buying.
+      </p>
+    );
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1 text-[12px] text-soft">
+      {missing > 0
+        ? `${missing === 1 ? 'One pinion is' : `${missing} pinions are`} to buy for the steps up. Caps on the throttle at the radio cost nothing.`
+        : `For the steps up nothing need be bought${hasCaps ? ': caps on the throttle at the radio do' : ''}.`}
+      {(missing > 0 || ownedOnly) && (
+        <Button tone="quiet" onClick={() => choose(!ownedOnly)}>
+          {ownedOnly ? 'List pinions for them' : 'Step up with gears I own'}
+        </Button>
+      )}
+    </p>
+  );
+}
