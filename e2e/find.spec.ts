@@ -1,15 +1,14 @@
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 import { expectNoBarriersInAllLooks } from './barriers';
-import { expect, openPlan, saved, settled, test } from './fixtures';
+import { expect, planNamed, saved, settled, test } from './fixtures';
 
 const wish = (page: Page) => page.getByRole('region', { name: 'The wish' });
 const table = (page: Page) => page.getByRole('table', { name: 'Setups on the front' });
 const inHand = (page: Page) => page.getByRole('region', { name: 'The setup in hand' });
 
 async function openFind(page: Page, address: string, plan?: string): Promise<void> {
-  await openPlan(page, address, plan);
-  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await page.goto(`${address}/plans/${await planNamed(address, plan)}/find`);
   await wish(page).waitFor();
 }
 
@@ -106,7 +105,16 @@ test.describe('wishes with no answer', () => {
     await ask(page, 'slope', '200 %');
     await expect(page.getByRole('alert')).toContainText('Tyres on this ground hold 91 % at most');
     await page.getByRole('button', { name: 'Drop the wish for slope' }).click();
+    await ask(page, 'lap time', '18.5 s');
+    await wish(page).getByLabel('Driven as').selectOption({ label: 'cruising' });
+    await expect(page.getByRole('alert')).toContainText('what is driven has no laps');
+    await wish(page).getByLabel('Driven as').selectOption({ label: 'racing' });
     await found(page);
+    // The front is drawn by what was asked.
+    await expect(page.getByRole('application', { name: /setups by lap and can/ })).toBeVisible();
+    const laps = await table(page).getByRole('row').locator('[role=cell]:last-child').allInnerTexts();
+    expect(laps.length).toBeGreaterThan(0);
+    for (const lap of laps) expect(Number(lap)).toBeLessThanOrEqual(18.5);
     await expect(inHand(page)).toBeVisible();
   });
 

@@ -122,6 +122,7 @@ export const RANGES = {
   'wish.climbPct': { min: 0, max: 500, unit: '%' },
   'wish.pullN': { min: 0, max: 10000, unit: 'N' },
   'wish.crawlMs': { min: 0, max: 50, unit: 'm/s' },
+  'wish.lapS': { min: 1, max: 3600, unit: 's' },
   'wish.newMoney': { min: 0, max: 1000000, unit: MONEY },
   'lines.price': { min: 0, max: 100000, unit: MONEY },
   'own.count': { min: 1, max: 99, unit: '', integer: true },

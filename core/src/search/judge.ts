@@ -14,7 +14,8 @@ import type { Candidate } from './examine';
 import { boxesOf, type Setup, type SetupFigures } from './front';
 import type { Choice } from './choice-plan';
 import type { Group, SearchSpace } from './space';
-import { targetsOf, type SearchWish, type Target } from './wish';
+import { lapTimeS } from './lap-time';
+import { type SearchWish, type Target } from './wish';
 
 /** A search drives rougher runs than a plan does. Its stop limits are this much tighter, so that a plan opened from it has no stop. */
 const ROUGH_SHARE = 0.02;
@@ -93,6 +94,7 @@ export function driveCandidate(space: SearchSpace, group: Group, candidate: Cand
     climbPct,
     crawlMs,
     minutes: minutesToCutoff(resolved, run),
+    lapS: space.lapM === undefined ? null : lapTimeS(space.lapM, run),
     ...heatOf(run),
     maxPackC: run.maxPackC,
     newMoney,
@@ -106,8 +108,13 @@ export function driveCandidate(space: SearchSpace, group: Group, candidate: Cand
 }
 
 /** Targets of heat and time that a driven setup misses. */
-export function missedByRun(wish: SearchWish, { maxCanC, minutes }: Pick<SetupFigures, 'maxCanC' | 'minutes'>): Target[] {
-  return targetsOf(wish).filter((target) => (target === 'canC' ? maxCanC > wish.canC! : target === 'minutes' ? minutes < wish.minutes! : false));
+export function missedByRun(wish: SearchWish, { maxCanC, minutes, lapS }: Pick<SetupFigures, 'maxCanC' | 'minutes' | 'lapS'>): Target[] {
+  const { canC = Infinity, minutes: least = 0, lapS: most = Infinity } = wish;
+  const missed: Target[] = [];
+  if (maxCanC > canC) missed.push('canC');
+  if (minutes < least) missed.push('minutes');
+  if (most < Infinity && !(lapS !== null && lapS <= most)) missed.push('lapS');
+  return missed;
 }
 
 /** What stops a driven setup by its currents, heat and cells; fits were asked before, the place is asked last. */

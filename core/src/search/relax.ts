@@ -99,7 +99,7 @@ export class Relaxing {
   private *byFigure(target: Target): Generator<undefined, Setup | undefined> {
     const { space } = this;
     const { wish } = space.task;
-    if (target === 'canC' || target === 'minutes') return undefined;
+    if (target === 'canC' || target === 'minutes' || target === 'lapS') return undefined;
     const others = without(wish, target);
     const able: { group: Group; candidate: Candidate }[] = [];
     for (const group of space.groups) {
@@ -148,6 +148,7 @@ function givenUpAt(target: Target, wish: SearchWish, value: number): number {
       return Math.max(0, asked - value);
     case 'canC':
     case 'crawlMs':
+    case 'lapS':
     case 'newMoney':
       return Math.max(0, value - asked);
   }

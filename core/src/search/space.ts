@@ -17,6 +17,7 @@ import { learnedOf } from '../resolve/learned-figures';
 import { choicePlan, withGearbox, type Choice } from './choice-plan';
 import { searchOptions } from './all-options';
 import type { SearchOptions, SearchScope, ShelfPart } from './options';
+import { lapLengthM } from './lap-time';
 import { bearsCells, PairRules } from './pair-rules';
 import type { SearchWish } from './wish';
 
@@ -78,6 +79,7 @@ export class SearchSpace {
   private readonly escsOfPack: number[][];
   private readonly pairFits: boolean[][];
   private readonly rows = new Map<number, readonly GearRow[]>();
+  private lap: { lengthM: number | undefined } | undefined;
 
   constructor(readonly task: SearchTask) {
     const { base, shelf, scope, wish, stock } = task;
@@ -135,6 +137,12 @@ export class SearchSpace {
     this.counts = counts;
     const money = ({ motor, pack }: Group) => motors[motor]!.newMoney + packs[pack]!.newMoney;
     this.groups = groups.sort((a, b) => money(a) - money(b) || a.motor - b.motor || a.pack - b.pack);
+  }
+
+  /** Metres of the lap that the plan in hand goes round; undefined where it drives none. */
+  get lapM(): number | undefined {
+    this.lap ??= { lengthM: lapLengthM(this.resolvedBase) };
+    return this.lap.lengthM;
   }
 
   /** ESCs that bear a pack's cells and fit. */

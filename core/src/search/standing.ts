@@ -71,6 +71,7 @@ function tightest(figures: SetupFigures, wish: SearchWish, ambientC: number): St
         case 'pullN':
           return asked / value;
         case 'crawlMs':
+        case 'lapS':
         case 'newMoney':
           return asked > 0 ? value / asked : 1;
       }

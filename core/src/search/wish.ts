@@ -1,5 +1,6 @@
 import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
+import { hasOwnTiming } from '../plan/planned-run';
 import { lineConstants } from '../predict/line-constants';
 import { resolvePlan } from '../resolve/resolve-plan';
 
@@ -20,6 +21,8 @@ export interface SearchWish {
   pullN?: number;
   /** Slowest speed at which it still runs smoothly, at most [m/s]. */
   crawlMs?: number;
+  /** A lap of what the plan drives takes at most this long [s]. */
+  lapS?: number;
   /** For parts that are not owned, at most, in the builder's currency. */
   newMoney?: number;
   /** Targets to be kept by nine of ten predictions, not only by the middle one. */
@@ -30,19 +33,19 @@ export interface SearchWish {
 export const SURE_TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN'] as const satisfies readonly Target[];
 export type SureTarget = (typeof SURE_TARGETS)[number];
 
-const TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN', 'crawlMs', 'newMoney'] as const;
+const TARGETS = ['topSpeed', 'minutes', 'canC', 'climbPct', 'pullN', 'crawlMs', 'lapS', 'newMoney'] as const;
 export type Target = (typeof TARGETS)[number];
 
 /** “About” a speed is within this share of it: what one tooth of the pinion changes. */
 export const ABOUT_SHARE = 0.04;
 
-/** A wish that cannot be met whatever the parts. */
+/** A wish that cannot be met whatever the parts; where nothing is driven round, nothing is `possible`. */
 export interface WishProblem {
   target: Target;
   /** What was asked and what is the most or least possible, in the target's unit. */
   asked: number;
   possible: number;
-  reason: 'air' | 'grip' | 'front' | 'range';
+  reason: 'air' | 'grip' | 'front' | 'range' | 'no-laps';
 }
 
 /** The targets a wish names. */
@@ -56,6 +59,7 @@ export function wishProblems(wish: SearchWish, base: PlanFile, limits: Limits): 
   const { ambientC } = plan.site;
   const { gripN, gripLimit, weightRolling, weightAll } = lineConstants(plan);
   const found: WishProblem[] = [];
+  if (wish.lapS !== undefined && !hasOwnTiming(plan.run.profile)) found.push({ target: 'lapS', asked: wish.lapS, possible: NaN, reason: 'no-laps' });
   if (wish.canC !== undefined && wish.canC <= ambientC) found.push({ target: 'canC', asked: wish.canC, possible: ambientC, reason: 'air' });
   const reason = gripLimit === 'grip' ? 'grip' : 'front';
   if (wish.pullN !== undefined && wish.pullN > gripN) found.push({ target: 'pullN', asked: wish.pullN, possible: gripN, reason });

@@ -84,6 +84,12 @@ function judge(space: SearchSpace, choice: Choice): Plain | undefined {
   const minutes = minutesToCutoff(resolved, run);
   if (wish.canC !== undefined && run.maxCanC > wish.canC) return undefined;
   if (wish.minutes !== undefined && minutes < wish.minutes) return undefined;
+  if (wish.lapS !== undefined) {
+    // The road of the lap as the plan in hand drives it, at the mean speed of this one.
+    const own = searchRun(resolvePlan(space.base));
+    const lapM = own.lapS! * (own.distanceM / own.endS);
+    if (lapM / (run.distanceM / run.endS) > wish.lapS) return undefined;
+  }
   const findings = allFindings({ plan, resolved, steady, run, limits, stock: stock && resolvePlan(stock) });
   if (findings.some((one) => one.level === 'stop')) return undefined;
   if (wish.crawlMs !== undefined && resolved.motor.kind === 'brushless' && !resolved.motor.sensored) {

@@ -44,6 +44,7 @@ describe('a wish that nothing meets', () => {
     [{ aim: 'speed', topSpeed: { is: 'about', speedMs: 1.5 } }, 'topSpeed'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 13.5 }, newMoney: 1 }, 'newMoney'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 10 }, minutes: 95 }, 'minutes'],
+    [{ aim: 'speed', lapS: 12, canC: 75 }, 'lapS'],
     [{ aim: 'pull', topSpeed: { is: 'at-least', speedMs: 21 }, climbPct: 80, canC: 70 }, 'topSpeed'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 13 }, crawlMs: 0.2, canC: 90 }, 'crawlMs'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 9 }, canC: 48, nearlySure: ['canC'] }, 'canC'],
@@ -81,6 +82,11 @@ describe('contradictions', () => {
   it('finds a can cooler than the air', () => {
     expect(asked({ aim: 'speed', canC: 25 })).toEqual([['canC', 'air', 25]]);
     expect(asked({ aim: 'speed', canC: 26 })).toEqual([]);
+  });
+
+  it('finds a lap time where nothing is driven round', () => {
+    expect(asked({ aim: 'speed', lapS: 20 }, { run: { profile: 'cruise', minutes: 5 } })).toEqual([['lapS', 'no-laps', NaN]]);
+    expect(asked({ aim: 'speed', lapS: 20 }, { run: { profile: 'race', minutes: 5 } })).toEqual([]);
   });
 
   it('finds a slope and a pull beyond the grip', () => {

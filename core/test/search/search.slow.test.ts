@@ -63,6 +63,7 @@ const SEEDED: [seed: number, wish: SearchWish, change: Parameters<typeof task>[2
   [11, { aim: 'speed', topSpeed: { is: 'about', speedMs: 15 }, canC: 75 }, {}],
   [12, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 70, newMoney: 150 }, { profile: 'bash' }],
   [13, { aim: 'speed' }, { profile: 'race' }],
+  [27, { aim: 'speed', lapS: 18.5, canC: 75 }, { profile: 'race' }],
   [14, { aim: 'pull' }, { profile: 'trail' }],
   [15, { aim: 'pull', climbPct: 40, crawlMs: 0.6 }, { profile: 'pull' }],
   [16, { aim: 'speed', minutes: 25, canC: 60 }, { plan: '20-pacer-forty-minutes', profile: 'cruise' }],

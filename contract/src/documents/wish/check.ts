@@ -15,6 +15,7 @@ const wishSchema = Joi.object<SearchWish, true>({
   climbPct: number('wish.climbPct'),
   pullN: number('wish.pullN'),
   crawlMs: number('wish.crawlMs'),
+  lapS: number('wish.lapS'),
   newMoney: number('wish.newMoney'),
   nearlySure: Joi.array().items(oneOf(SURE_TARGETS)).unique().min(1),
 });

@@ -5,7 +5,7 @@ import { ChartExport } from '../../charts/ChartExport';
 import { useWidth } from '../../ui/useWidth';
 import { toShown, type Unit } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
-import { FRONT_FIGURES, figureNamed, type FrontFigure, figureText } from './figures';
+import { figureNamed, figureOf, figuresOf, type FrontFigure, figureText } from './figures';
 import { layFront, type Brush, type FrontLayout } from './front-layout';
 import { useFrontHand, type Area } from './use-front-hand';
 
@@ -31,7 +31,7 @@ interface Props {
 
 const MARGIN = { left: 46, right: 12, top: 22, bottom: 34 };
 
-const shownIn = (figure: FrontFigure, unit: Unit) => (setup: FoundSetup) => toShown(setup.figures[figure.id], unit);
+const shownIn = (figure: FrontFigure, unit: Unit) => (setup: FoundSetup) => toShown(figureOf(setup.figures, figure.id), unit);
 
 /** The front on two axes of choice. A drag narrows the table to what it encloses; arrows walk from point to point. */
 export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, onBrush, height, stale, nameOf }: Props) {
@@ -39,6 +39,7 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
   const [ref, width] = useWidth<HTMLDivElement>(640);
   const svg = useRef<SVGSVGElement>(null);
   const [figureX, figureY, figureSize] = [figureNamed(axes.x), figureNamed(axes.y), axes.size ? figureNamed(axes.size) : undefined];
+  const figures = figuresOf(setups);
   const [unitX, unitY] = [figureX.unit(system), figureY.unit(system)];
   const box = useMemo(
     () => ({ left: MARGIN.left, right: Math.max(width - MARGIN.right, MARGIN.left + 60), top: MARGIN.top, bottom: height - MARGIN.bottom }),
@@ -64,9 +65,9 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12.5px]">
         <figcaption className="eyebrow text-soft">The front</figcaption>
         <span className="ml-auto flex flex-wrap items-center gap-x-3 gap-y-1">
-          <AxisPick label="across" value={axes.x} onPick={(x) => onAxes({ ...axes, x })} />
-          <AxisPick label="up" value={axes.y} onPick={(y) => onAxes({ ...axes, y })} />
-          <AxisPick label="size" value={axes.size} none onPick={(size) => onAxes({ ...axes, size })} />
+          <AxisPick label="across" value={axes.x} figures={figures} onPick={(x) => onAxes({ ...axes, x })} />
+          <AxisPick label="up" value={axes.y} figures={figures} onPick={(y) => onAxes({ ...axes, y })} />
+          <AxisPick label="size" value={axes.size} figures={figures} none onPick={(size) => onAxes({ ...axes, size })} />
           <ChartExport svg={() => svg.current} name={`front ${figureX.label} ${figureY.label}`} />
         </span>
       </div>
@@ -130,7 +131,15 @@ function Held({ point }: { point: { cx: number; cy: number; r: number } | undefi
   return point ? <circle cx={point.cx} cy={point.cy} r={point.r + 4} fill="none" className="stroke-ember [stroke-width:2]" /> : null;
 }
 
-function AxisPick({ label, value, none = false, onPick }: { label: string; value: string; none?: boolean; onPick: (value: string) => void }) {
+interface AxisPickProps {
+  label: string;
+  value: string;
+  figures: readonly FrontFigure[];
+  none?: boolean;
+  onPick: (value: string) => void;
+}
+
+function AxisPick({ label, value, figures, none = false, onPick }: AxisPickProps) {
   return (
     <label className="inline-flex items-center gap-1 text-soft">
       {label}
@@ -140,7 +149,7 @@ function AxisPick({ label, value, none = false, onPick }: { label: string; value
         onChange={(event) => onPick(event.target.value)}
       >
         {none && <option value="">all alike</option>}
-        {FRONT_FIGURES.map((figure) => (
+        {figures.map((figure) => (
           <option key={figure.id} value={figure.id}>
             {figure.label}
           </option>

@@ -138,7 +138,7 @@ function widen(scope: SearchScope): SearchScope | undefined {
 
 /** What can be had, rounded to the side on which it still can be. */
 function possibleOf({ target, possible }: FoundRelaxation): number {
-  const digits = { topSpeed: 1 / 36, minutes: 1, canC: 1, climbPct: 1, pullN: 0.1, crawlMs: 0.01, newMoney: 1 }[target];
+  const digits = { topSpeed: 1 / 36, minutes: 1, canC: 1, climbPct: 1, pullN: 0.1, crawlMs: 0.01, lapS: 0.01, newMoney: 1 }[target];
   const round = TARGET_WORDS[target].bound === 'at most' ? Math.ceil : Math.floor;
   return Number((round(possible / digits + (round === Math.ceil ? -1e-9 : 1e-9)) * digits).toPrecision(9));
 }
@@ -158,6 +158,8 @@ function problemText({ target, asked, possible, reason }: WishProblem, system: '
       return `Tyres on this ground hold ${text(target, possible)} at most; ${text(target, asked)} was asked. More grip, weight or driven wheels, not another motor.`;
     case 'front':
       return `The front lifts at ${text(target, possible)}; ${text(target, asked)} was asked. A lower or longer car, not another motor.`;
+    case 'no-laps':
+      return `A lap time was asked, and what is driven has no laps: choose racing or bashing, or a course of its own at Plan.`;
     case 'range': {
       const speed = unitOf('m/s', system);
       return `At ${formatNumber(asked * speed.factor, 0)} ${speed.symbol} the car leaves the radio’s range within the stop limit; with this range ${formatNumber(possible * speed.factor, 0)} ${speed.symbol} is the end. A radio that reaches further, or another limit.`;

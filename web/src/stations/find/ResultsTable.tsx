@@ -2,7 +2,7 @@ import { rowSortingFeature, tableFeatures, useTable, type ColumnDef, type Sortin
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { FoundSetup } from '../../workers/search-worker';
-import { FRONT_FIGURES, figureNamed } from './figures';
+import { FRONT_FIGURES, figureNamed, figureOf } from './figures';
 import { sorted } from './order-setups';
 import { ResultsHead } from './ResultsHead';
 import { ResultsRow } from './ResultsRow';
@@ -20,7 +20,7 @@ const columns: ColumnDef<Features, FoundSetup>[] = [
   { id: 'setup', accessorFn: motorText },
   ...FRONT_FIGURES.map((figure): ColumnDef<Features, FoundSetup> => ({
     id: figure.id,
-    accessorFn: (setup) => setup.figures[figure.id],
+    accessorFn: (setup) => figureOf(setup.figures, figure.id),
     sortDescFirst: figure.better === 'more',
   })),
 ];

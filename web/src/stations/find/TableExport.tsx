@@ -1,7 +1,7 @@
 import { CsvButton } from '../../ui/CsvButton';
 import { toShown } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
-import { FRONT_FIGURES } from './figures';
+import { figureOf, figuresOf } from './figures';
 import { gearsText } from './setup-text';
 
 /** The front as CSV, metric as all files are. */
@@ -10,9 +10,10 @@ export function TableExport({ setups, name }: { setups: readonly FoundSetup[]; n
 }
 
 function tableOf(setups: readonly FoundSetup[]) {
-  const units = FRONT_FIGURES.map((figure) => figure.unit('metric'));
+  const figures = figuresOf(setups);
+  const units = figures.map((figure) => figure.unit('metric'));
   return {
-    heads: ['motor', 'esc', 'pack', 'gears', ...FRONT_FIGURES.map(({ label }, i) => (units[i]!.symbol ? `${label} [${units[i]!.symbol}]` : label))],
+    heads: ['motor', 'esc', 'pack', 'gears', ...figures.map(({ label }, i) => (units[i]!.symbol ? `${label} [${units[i]!.symbol}]` : label))],
     rows: setups.map((setup) => {
       const named = (kind: string) => setup.parts.find((part) => part.kind === kind)?.name;
       return [
@@ -20,7 +21,7 @@ function tableOf(setups: readonly FoundSetup[]) {
         named('esc'),
         named('pack'),
         gearsText(setup),
-        ...FRONT_FIGURES.map(({ id }, i) => toShown(setup.figures[id], units[i]!)),
+        ...figures.map(({ id }, i) => toShown(figureOf(setup.figures, id), units[i]!)),
       ];
     }),
   };

@@ -14,7 +14,7 @@ interface Props {
   onProblem: (problem: string | undefined) => void;
 }
 
-const STEPS: Record<Target, number> = { topSpeed: 1, minutes: 1, canC: 1, newMoney: 5, climbPct: 5, pullN: 1, crawlMs: 0.05 };
+const STEPS: Record<Target, number> = { topSpeed: 1, minutes: 1, canC: 1, newMoney: 5, climbPct: 5, pullN: 1, crawlMs: 0.05, lapS: 0.1 };
 
 /** One figure in the sentence: typed with or without its unit, stepped with the arrows, taken out with its cross. */
 export function WishFigure({ target, value, onSet, onRemove, onProblem }: Props) {

@@ -1,10 +1,10 @@
 import type { WishOnDesk } from '../../desk/selectors';
-import { canBeSure, plannedRun, PROFILES, SURFACES, type PlanFile, type SearchWish, type Target } from '@puddler/core';
+import { canBeSure, hasOwnTiming, plannedRun, PROFILES, SURFACES, type PlanFile, type SearchWish, type Target } from '@puddler/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { wordFor } from '../../ui/words';
 import { Pick } from './Pick';
-import { PROFILE_WORDS, TARGET_WORDS, withSureness, withTarget } from './wish-text';
+import { baseOf, PROFILE_WORDS, TARGET_WORDS, withSureness, withTarget } from './wish-text';
 import { WishFigure } from './WishFigure';
 import { WishScope } from './WishScope';
 
@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** Targets in the order of the sentence; those not asked for can be added. */
-const SAID: readonly Exclude<Target, 'topSpeed' | 'minutes'>[] = ['canC', 'climbPct', 'pullN', 'crawlMs', 'newMoney'];
+const SAID: readonly Exclude<Target, 'topSpeed' | 'minutes'>[] = ['canC', 'lapS', 'climbPct', 'pullN', 'crawlMs', 'newMoney'];
 
 /** The wish as a sentence with fields in it, and where parts may come from. */
 export function WishSentence({ search, file, onChange }: Props) {
@@ -40,7 +40,8 @@ export function WishSentence({ search, file, onChange }: Props) {
       )}
     </>
   );
-  const addable = (['topSpeed', 'minutes', ...SAID] as const).filter((target) => wish[target] === undefined);
+  const hasLaps = hasOwnTiming(search.profile ?? plannedRun(file).profile);
+  const addable = (['topSpeed', 'minutes', ...SAID] as const).filter((target) => wish[target] === undefined && (target !== 'lapS' || hasLaps));
   const said = SAID.filter((target) => wish[target] !== undefined);
   return (
     <section aria-label="The wish" className="border-b border-rule pb-2.5">
@@ -94,7 +95,7 @@ export function WishSentence({ search, file, onChange }: Props) {
           <AddTarget
             key={target}
             name={TARGET_WORDS[target].name}
-            onAdd={() => ask(withTarget(wish, target, TARGET_WORDS[target].start(file)), `wish for ${TARGET_WORDS[target].name}`)}
+            onAdd={() => ask(withTarget(wish, target, TARGET_WORDS[target].start(baseOf(file, search))), `wish for ${TARGET_WORDS[target].name}`)}
           />
         ))}
       </p>

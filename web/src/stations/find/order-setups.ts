@@ -1,6 +1,6 @@
 import type { SortingState } from '@tanstack/react-table';
 import type { FoundSetup } from '../../workers/search-worker';
-import type { FrontFigure } from './figures';
+import { figureOf, type FrontFigure } from './figures';
 import { motorText } from './setup-text';
 
 const byText = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
@@ -11,5 +11,5 @@ export function sorted(setups: readonly FoundSetup[], [sort]: SortingState): Fou
   const sign = sort.desc ? -1 : 1;
   if (sort.id === 'setup') return [...setups].sort((a, b) => sign * byText.compare(motorText(a), motorText(b)));
   const id = sort.id as FrontFigure['id'];
-  return [...setups].sort((a, b) => sign * (a.figures[id] - b.figures[id]));
+  return [...setups].sort((a, b) => sign * (figureOf(a.figures, id) - figureOf(b.figures, id)));
 }

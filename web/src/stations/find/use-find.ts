@@ -1,4 +1,4 @@
-import { standings, wishProblems, type Aim, type PlanFile, type SearchTask } from '@puddler/core';
+import { standings, wishProblems, type SearchWish, type PlanFile, type SearchTask } from '@puddler/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { selectShelf, type WishOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
@@ -9,13 +9,21 @@ import { useSearch } from '../../jobs/use-search';
 import type { FoundSetup } from '../../workers/search-worker';
 import { brushed, type Brush } from './front-layout';
 import type { Axes } from './FrontChart';
+import { figureOf, figuresOf, type FrontFigure } from './figures';
 import { markSeen, sinceSeen, type SinceSeen } from './seen';
 import { setupName, whyText } from './setup-text';
 import { useBackground } from './use-background';
 import { useWishes } from './use-wishes';
 import { baseOf } from './wish-text';
 
-const usualAxes = (aim: Aim): Axes => ({ x: aim === 'speed' ? 'topSpeedMs' : 'pullN', y: 'maxCanC', size: 'minutes' });
+type FigureId = FrontFigure['id'];
+
+/** Where a lap time is asked, the front is drawn by it. */
+const usualAxes = ({ aim, lapS }: SearchWish): Axes => ({
+  x: lapS !== undefined ? 'lapS' : aim === 'speed' ? 'topSpeedMs' : 'pullN',
+  y: 'maxCanC',
+  size: 'minutes',
+});
 
 /** The wish in hand and its search; the car's other wishes are asked again behind it. */
 export function useFind(inHand: PlanInHand) {
@@ -47,7 +55,9 @@ export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<ty
   const system = useAppSelector((state) => state.prefs.units);
   const pins = useAppSelector((state) => state.pins);
   const [chosen, setAxes] = useState<Axes>();
-  const axes = useMemo(() => chosen ?? usualAxes(wish.wish.aim), [chosen, wish.wish.aim]);
+  const usual = useMemo(() => usualAxes(wish.wish), [wish.wish]);
+  const known = useMemo(() => new Set<string>(['', ...figuresOf(setups).map(({ id }) => id)]), [setups]);
+  const axes = chosen && [chosen.x, chosen.y, chosen.size].every((id) => known.has(id)) ? chosen : usual;
   // A brush says nothing on other axes than those it was drawn on.
   const [drawn, setDrawn] = useState<{ on: Axes; brush: Brush }>();
   const brush = drawn?.on === axes ? drawn.brush : undefined;
@@ -55,7 +65,9 @@ export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<ty
   const [selected, setSelected] = useState<string>();
   const inBrush = useMemo(
     () =>
-      brush ? setups.filter((one) => brushed({ x: one.figures[axes.x as 'topSpeedMs'], y: one.figures[axes.y as 'topSpeedMs'] }, brush)) : setups,
+      brush
+        ? setups.filter((one) => brushed({ x: figureOf(one.figures, axes.x as FigureId), y: figureOf(one.figures, axes.y as FigureId) }, brush))
+        : setups,
     [setups, brush, axes],
   );
   const standingOf = useMemo(() => standings(setups, wish.wish, base.site.ambientC, limits), [setups, wish.wish, base.site.ambientC, limits]);

@@ -1,5 +1,5 @@
 import type { ProfileName, PlanFile, SearchWish, PartSource, Target } from '@puddler/core';
-import { compact, nearlySureOf, plannedRun, runAs, SURE_TARGETS } from '@puddler/core';
+import { compact, gearRun, nearlySureOf, PlanError, plannedRun, runAs, SURE_TARGETS } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
 import type { PartOnDesk } from '../../desk/selectors';
 import { currencySymbol, formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
@@ -31,6 +31,14 @@ export const TARGET_WORDS: Record<Target, TargetWords> = {
   newMoney: { target: 'newMoney', before: 'new parts for at most', name: 'new parts', range: 'wish.newMoney', start: () => 100, bound: 'at most' },
   climbPct: { target: 'climbPct', before: 'climbing at least', name: 'slope', range: 'wish.climbPct', start: () => 30, bound: 'at least' },
   pullN: { target: 'pullN', before: 'pulling at least', name: 'pull', range: 'wish.pullN', start: () => 20, bound: 'at least' },
+  lapS: {
+    target: 'lapS',
+    before: 'a lap in at most',
+    name: 'lap time',
+    range: 'wish.lapS',
+    start: (plan) => Math.ceil(lapOf(plan) ?? 20),
+    bound: 'at most',
+  },
   crawlMs: {
     target: 'crawlMs',
     before: 'crawling smoothly at no more than',
@@ -41,6 +49,16 @@ export const TARGET_WORDS: Record<Target, TargetWords> = {
   },
 };
 
+/** The lap time of a plan's own run [s]. */
+function lapOf(plan: PlanFile): number | null {
+  try {
+    return gearRun(plan).lapS;
+  } catch (error) {
+    if (error instanceof PlanError) return null;
+    throw error;
+  }
+}
+
 /** Units that a target's figure is written in: slow speeds in m/s. */
 export function targetUnit(target: Target, system: UnitSystem) {
   switch (target) {
@@ -50,6 +68,8 @@ export function targetUnit(target: Target, system: UnitSystem) {
       return { symbol: 'm/s', factor: 1, digits: 2 };
     case 'canC':
       return unitOf('°C', system);
+    case 'lapS':
+      return { symbol: 's', factor: 1, digits: 2 };
     case 'minutes':
       return { symbol: 'min', factor: 1, digits: 1 };
     case 'climbPct':
@@ -123,6 +143,7 @@ export function wishSummary(search: Pick<Wish, 'wish'>, system: UnitSystem): str
   if (wish.climbPct !== undefined) words.push(`climbs ${formatNumber(wish.climbPct, 0)} %`);
   if (wish.pullN !== undefined) words.push(`pulls ${formatNumber(wish.pullN, 0)} N`);
   if (wish.crawlMs !== undefined) words.push(`crawls ${formatNumber(wish.crawlMs, 2)} m/s`);
+  if (wish.lapS !== undefined) words.push(`lap ≤ ${formatNumber(wish.lapS, 2)} s`);
   if (wish.newMoney !== undefined) words.push(`new ≤ ${moneyText(wish.newMoney)}`);
   const sure = nearlySureOf(wish).map((target) => TARGET_WORDS[target].name);
   if (sure.length > 0) words.push(`${sure.join(' and ')} nearly sure`);
