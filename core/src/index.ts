@@ -80,6 +80,7 @@ export {
 } from './predict/bands';
 export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures } from './predict/pass-figures';
 export { fitFindings, unmeasuredOf } from './findings/fit';
+export { notJudged, type NotJudged } from './findings/not-judged';
 export * from './shelf/part';
 export { isReachable } from './search/reach';
 export { P90, speedSpread } from './predict/speed-spread';

@@ -184,6 +184,7 @@ describe('what each rule leaves', () => {
   const facts = {
     counts: { all: 1_000_000, cells: 1000, fit: 100, gears: 50 },
     broken: [],
+    unratedEscs: 0,
     choices: { motors: 1, escs: 1, packs: 1, pinions: 1, spurs: 1 },
   };
 
@@ -201,6 +202,11 @@ describe('what each rule leaves', () => {
     expect(rows[1]!.share).toBeCloseTo(0.5, 2);
     expect(emptiedBy(rows)!.id).toBe('speed');
     expect(rows[4]!.counting).toBe(true);
+  });
+
+  it('says of ESCs whose cells nobody knows that they are not known, and never that they bear them', () => {
+    const cells = (unratedEscs: number) => sieveRows({ ...NOTHING_YET, facts: { ...facts, unratedEscs } }, plainPlan())[1]!.label;
+    expect([0, 1, 3].map(cells)).toEqual(['bear the cells', 'not too many cells, 1 ESC not known', 'not too many cells, 3 ESCs not known']);
   });
 
   it('says of sizes that nobody measured that they were not, and never that they fit', () => {

@@ -8,6 +8,11 @@ import { over, under, type Finding, type FindingInput } from './finding';
 
 /** Cells of NiMH that stand for one of lithium: ratings are printed for lithium. */
 const NIMH_A_LITHIUM_CELL = 3;
+/**
+ * Cells on an ESC whose label nobody read: from so many on it is a caution, on an ESC for brushed motors sooner, and from so many a stop. Few ESCs of this
+ * size bear seven.
+ */
+const UNRATED = { caution: 4, cautionBrushed: 3, stop: 7 };
 /** The table's volts are a LiPo's; other lithium cells run lower by this much [V], as their usual cut-offs do. */
 const LOWER_V: Partial<Record<Chemistry, number>> = { lipo: 0, lihv: 0, liion: 0.4, life: 0.6 };
 
@@ -46,9 +51,32 @@ export function cellFindings(
     stop('esc-cells', 'esc', esc.maxCells, `${words} are more than the ESC’s ${esc.maxCells}: it burns at the first plug-in.`);
   if (esc.minCells !== undefined && count < esc.minCells)
     stop('esc-cells', 'esc', esc.minCells, `${words} are fewer than the ${esc.minCells} the ESC needs: it does not start.`);
+  if (esc.maxCells === undefined) found.push(unratedEsc(count, words, motor.kind === 'brushed'));
   if (motor.maxCells !== undefined && count > motor.maxCells)
     stop('motor-cells', 'motor', motor.maxCells, `${words} are more than the motor’s ${motor.maxCells}.`);
   return [...found, ...capacitor(esc, input.resolved.pack, limits)];
+}
+
+function unratedEsc(count: number, words: string, brushed: boolean): Finding {
+  const caution = brushed ? UNRATED.cautionBrushed : UNRATED.caution;
+  const level = count >= UNRATED.stop ? 'stop' : count >= caution ? 'caution' : 'info';
+  const limit = (level === 'info' ? caution : UNRATED.stop) - 1;
+  const why =
+    level === 'info'
+      ? `How many cells the ESC bears is not known: read it on its label before ${words.replace(/,$/, '')} are plugged in.`
+      : `How many cells the ESC bears is not known, and ${words} are more than many do: read it on its label before the pack is plugged in.`;
+  return {
+    id: 'esc-cells',
+    link: 'esc',
+    level,
+    figure: 'cells on the ESC',
+    value: count,
+    limit,
+    unit: 'cells',
+    share: count / limit,
+    why,
+    unrated: true,
+  };
 }
 
 function capacitor({ capacitorV }: Esc, { openCircuitV }: Pick<ResolvedPack, 'openCircuitV'>, limits: Limits): Finding[] {

@@ -21,6 +21,8 @@ export interface Finding {
   /** Share of the limit used; 1 is at it. */
   share: number;
   why: string;
+  /** The rating that decides was never given: `limit` is what is let pass without it. */
+  unrated?: true;
 }
 
 /** What the rules look at. */

@@ -32,7 +32,7 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
   const { plan } = input;
   switch (finding.id) {
     case 'esc-cells':
-      return finding.value > finding.limit ? [fewerCells(input), escOfCells(input, shelf)] : [cellsTo(input, finding.limit)];
+      return finding.unrated || finding.value > finding.limit ? [fewerCells(input), escOfCells(input, shelf)] : [cellsTo(input, finding.limit)];
     case 'motor-cells':
       return [fewerCells(input)];
     case 'esc-continuous':

@@ -55,9 +55,9 @@ export class PairRules {
   }
 }
 
-/** Parts without a rating for cells: put beside another part, only that other part's rating decides. */
+/** Parts that bear any cells: put beside another part, only that other part's rating decides. */
 const ANY_MOTOR: Motor = { name: '', kind: 'brushed', sizeClass: '540', turns: 27 };
-const ANY_ESC: Esc = { name: '', continuousA: 1 };
+const ANY_ESC: Esc = { name: '', continuousA: 1, maxCells: Infinity };
 
 /** The motor's or the ESC's cells and a pack's. */
 export function bearsCells(part: { motor: Motor } | { esc: Esc }, packs: Pack[], pack: ResolvedPack, limits: Limits): boolean {

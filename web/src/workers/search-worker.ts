@@ -32,6 +32,8 @@ export interface FoundSetup extends Setup {
 export interface SpaceFacts {
   counts: SearchSpace['counts'];
   broken: SearchSpace['broken'];
+  /** ESCs whose cells nobody knows. */
+  unratedEscs: number;
   choices: { motors: number; escs: number; packs: number; pinions: number; spurs: number };
 }
 
@@ -105,6 +107,7 @@ const tasks = {
     return {
       counts: space.counts,
       broken: space.broken,
+      unratedEscs: escs.filter(({ fields }) => fields.esc.maxCells === undefined).length,
       choices: { motors: motors.length, escs: escs.length, packs: packs.length, pinions: pinions.length, spurs: spurs.length },
     };
   },

@@ -5,6 +5,7 @@ import { addPlan } from '../../desk/edits';
 import type { WishOnDesk } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
+import { useRunTerms } from '../../in-hand/run-terms';
 import { splitPlan } from '../../in-hand/joined-plan';
 import { togglePin } from '../../in-hand/pinning';
 import type { PlanInHand } from '../../in-hand/use-plan';
@@ -33,16 +34,17 @@ interface Props {
 }
 
 /** What a search has found: the front drawn, one setup in hand, and all of them in a table. */
-export function FoundFront({ inHand: { car, carId }, wish, base, live, reach, front, since }: Props) {
+export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, reach, front, since }: Props) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { stale } = live;
   const setups = reach.shown;
+  const hasStock = useRunTerms(carId, plan.limits).stock !== undefined;
   const { inHand: held, setSelected } = front;
   const open = (setup: FoundSetup) => {
     // The notes are of the plan that was searched from.
-    const { notes: _notes, ...plan } = splitPlan(setup.plan);
-    const id = dispatch(addPlan(carId, { ...plan, name: planName(setup) }));
+    const { notes: _notes, ...made } = splitPlan(setup.plan);
+    const id = dispatch(addPlan(carId, { ...made, name: planName(setup) }));
     dispatch(undoable(`${planName(setup)} is a plan of ${car.name} now.`));
     void navigate(`/plans/${id}`);
   };
@@ -75,6 +77,7 @@ export function FoundFront({ inHand: { car, carId }, wish, base, live, reach, fr
             <SetupDetail
               setup={held}
               isBeyond={reach.beyond.has(held.key)}
+              hasStock={hasStock}
               standing={front.standingOf(held)}
               wish={wish.wish}
               pinned={front.pinned.has(held.key)}

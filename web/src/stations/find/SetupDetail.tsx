@@ -1,7 +1,8 @@
-import type { SearchWish, Standing } from '@puddler/core';
+import { notJudged, type SearchWish, type Standing } from '@puddler/core';
 import { ArrowRight, Pin, PinOff } from 'lucide-react';
 import { useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
+import { NotJudgedList } from '../../in-hand/NotJudgedList';
 import type { FoundSetup } from '../../workers/search-worker';
 import { SetupFigureList } from './SetupFigureList';
 import { gearsText, newMoneyText, motorText, partMoneyText, tightestText, unpriced, warmestText, whyText } from './setup-text';
@@ -11,6 +12,8 @@ interface Props {
   setup: FoundSetup;
   /** Step up would not let it be driven for the whole run. */
   isBeyond: boolean;
+  /** What the car was as bought is known. */
+  hasStock: boolean;
   standing: Standing | undefined;
   wish: SearchWish;
   pinned: boolean;
@@ -22,7 +25,7 @@ interface Props {
 const KINDS = { pack: 'Pack', esc: 'ESC', motor: 'Motor', pinion: 'Pinion', spur: 'Spur' } as const;
 
 /** One setup of the front: what it does, why it is there, what is nearest to going wrong, what is to be bought. */
-export function SetupDetail({ setup, isBeyond, standing, wish, pinned, onOpen, onPin, nameOf }: Props) {
+export function SetupDetail({ setup, isBeyond, hasStock, standing, wish, pinned, onOpen, onPin, nameOf }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const { figures, parts, plan } = setup;
   const tightest = tightestText(standing, wish, system);
@@ -38,6 +41,7 @@ export function SetupDetail({ setup, isBeyond, standing, wish, pinned, onOpen, o
         </p>
       )}
       <SetupFigureList figures={figures} plan={plan} />
+      <NotJudgedList unjudged={notJudged(plan, hasStock)} />
       <dl className="mt-1.5 grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-0.5">
         <dt className="text-soft">why</dt>
         <dd>{whyText(setup, standing, wish, system, nameOf)}</dd>

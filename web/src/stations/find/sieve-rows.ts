@@ -26,6 +26,19 @@ function fitRow(left: number, unmeasured: readonly string[]): [string, string, n
       ];
 }
 
+/** An ESC whose label nobody read is kept, and is not said to bear them. */
+function cellsRow(left: number, unrated: number): [string, string, number, string] {
+  const asked = 'Motor and ESC are rated for the pack’s cells';
+  return unrated === 0
+    ? ['cells', 'bear the cells', left, asked]
+    : [
+        'cells',
+        `not too many cells, ${unrated === 1 ? '1 ESC' : `${unrated} ESCs`} not known`,
+        left,
+        `${asked}. Where no label says how many, seven and more are left out`,
+      ];
+}
+
 /** What each rule leaves of all combinations, in the order they are asked. */
 export function sieveRows(
   { facts, progress, setups }: Pick<SearchState, 'facts' | 'progress' | 'setups'>,
@@ -37,7 +50,7 @@ export function sieveRows(
   const { counts, finished } = progress;
   const known: [string, string, number, string][] = [
     ['all', 'combinations', all, 'Motor × ESC × pack × gears'],
-    ['cells', 'bear the cells', cells, 'Motor and ESC are rated for the pack’s cells'],
+    cellsRow(cells, facts.unratedEscs),
     fitRow(fit, unmeasuredOf(base)),
     ['gears', 'mesh', gears, 'Bore, module, slot, room at the spur; no overdrive'],
   ];

@@ -1,16 +1,18 @@
-import { capitalized, givesFirst, FIT_FINDING_IDS, type Finding, type Fix, type LinkUse } from '@puddler/core';
+import { capitalized, givesFirst, FIT_FINDING_IDS, notJudged, type Finding, type Fix, type LinkUse } from '@puddler/core';
 import { SlidersHorizontal } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { latePart } from '../../ui/late-part';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
+import { useRunTerms } from '../../in-hand/run-terms';
 import { wordsForUse } from '../../in-hand/link-text';
 import { applyEdits } from '../../in-hand/plan-edits';
 import { latest, type Asked } from '../../jobs/asked';
 import type { FixesById } from '../../jobs/plan-jobs';
 import { Failed } from '../../ui/Failed';
+import { NotJudgedList } from '../../in-hand/NotJudgedList';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { heatWords, isBurnt } from '../../in-hand/heat-text';
 
@@ -41,6 +43,12 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
   const system = useAppSelector((state) => state.prefs.units);
   const calm = uses && givesFirst(uses);
   const marking = findings?.filter((one) => one.level !== 'info');
+  const { file, carId, plan } = inHand;
+  const { stock } = useRunTerms(carId, plan.limits);
+  const unjudged = useMemo(() => {
+    const judged = new Set(findings?.filter((one) => one.level !== 'info').map(({ id }) => id));
+    return notJudged(file, stock !== undefined).filter(({ id }) => !judged.has(id));
+  }, [file, stock, findings]);
   return (
     <section
       id={FINDINGS_ID}
@@ -68,7 +76,10 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
       {marking?.length === 0 && (
         <p className="mt-1 flex items-baseline gap-2">
           <VerdictMark level="good" />
-          <span>Nothing is over a limit. {calm && <span className="text-soft">Nearest its limit: {wordsForUse(calm, system)}.</span>}</span>
+          <span>
+            Nothing {unjudged.length > 0 ? 'that is known ' : ''}is over a limit.{' '}
+            {calm && <span className="text-soft">Nearest its limit: {wordsForUse(calm, system)}.</span>}
+          </span>
         </p>
       )}
       <ul>
@@ -91,7 +102,8 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
           </li>
         ))}
       </ul>
-      {findings && <WorthKnowing findings={findings.filter((one) => one.level === 'info' && one.id !== 'fit-unknown')} />}
+      {findings && <NotJudgedList unjudged={unjudged} />}
+      {findings && <WorthKnowing findings={findings.filter((one) => one.level === 'info' && one.id !== 'fit-unknown' && !one.unrated)} />}
       {limits && <LimitsDialog inHand={inHand} onClose={() => setLimits(false)} />}
     </section>
   );
@@ -184,6 +196,7 @@ const QUANTITY: Partial<Record<string, string>> = { '°C': '°C', mm: 'mm', 'm/s
 export function headline(finding: Finding, system: UnitSystem): string {
   const quantity = QUANTITY[finding.unit];
   const name = capitalized(finding.figure);
+  if (finding.unrated) return `${name} ${formatNumber(finding.value, 0)}, its rating is not known`;
   if (finding.unit.startsWith('of ')) return `${name} ${formatNumber(100 * finding.value, 0)} % ${finding.unit}`;
   if (finding.unit === ': 1') return `${name} ${formatNumber(finding.value, 2)} : 1, at least ${formatNumber(finding.limit, 1)}`;
   if (!quantity)
