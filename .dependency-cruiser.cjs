@@ -25,6 +25,7 @@ const CORE = [
   'ladder',
   'practice',
   'buy',
+  'next',
 ];
 
 const coreOrder = CORE.map((name, i) => ({

@@ -130,7 +130,7 @@ test('a photo is kept with its step, and goes with an undo', async ({ page, club
 
 test('the bay’s figures are typed on its drawing in Car, and the Garage tells how far a plan is', async ({ page, club }) => {
   await page.goto(club.address);
-  await expect(page.getByRole('link', { name: '10 of 26 parts' })).toBeVisible();
+  await expect(page.getByRole('link', { name: '10 of 25 parts' })).toBeVisible();
   await expect(page.getByRole('link', { name: '7 of 30 steps' })).toBeVisible();
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
   const bay = page.getByRole('region', { name: /Space in the bay/ });

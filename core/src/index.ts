@@ -79,7 +79,7 @@ export {
   type Narrowing,
 } from './predict/bands';
 export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures } from './predict/pass-figures';
-export { fitFindings, unmeasuredOf } from './findings/fit';
+export { BAY_FIGURES_ASKED, fitFindings, unmeasuredOf } from './findings/fit';
 export { notJudged, type NotJudged } from './findings/not-judged';
 export * from './shelf/part';
 export { isReachable } from './search/reach';
@@ -108,6 +108,7 @@ export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type
 export { BUY_GROUPS, type BuyGroup, type ListLine } from './buy/list-line';
 export { massOfPartsG } from './resolve/mass';
 export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
+export { journeyMarks, nextStep, type JourneyStation, type Mark, type NextStep, type PlanProgress } from './next/next-step';
 export { stepPinions, type StepPinions } from './buy/step-pinions';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';

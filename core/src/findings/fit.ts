@@ -72,6 +72,9 @@ const BAY_FIGURES: readonly (readonly [keyof Bay, string])[] = [
   ['meshMinMm', 'slot of the motor mount'],
 ];
 
+/** How many of them there are. */
+export const BAY_FIGURES_ASKED = BAY_FIGURES.length;
+
 /** What of the bay nobody has measured, by name. */
 export const unmeasuredOf = ({ car: { bay = {} }, gearing }: Pick<PlanFile, 'car' | 'gearing'>): string[] =>
   BAY_FIGURES.filter(([field]) => bay[field] === undefined && (field !== 'meshMinMm' || gearing.pinion !== undefined)).map(([, name]) => name);

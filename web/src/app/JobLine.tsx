@@ -1,12 +1,26 @@
+import type { JourneyStation, Mark } from '@puddler/core';
 import { Link } from 'react-router';
+import { Journeyed } from '../in-hand/journey/Journeyed';
+import { usePlan } from '../in-hand/use-plan';
 import { addressOf, STATIONS } from './stations';
 import type { Where } from './use-where';
 
 const ON_LINE = STATIONS.filter((station) => station.onLine);
 
-/** Where a car stands on its way: a line of stations, the present one filled. */
+const MARK_WORDS: Record<Mark, string> = { open: 'not yet', begun: 'begun', done: 'done' };
+
+/** The stations of a car in order: the present one stands out, and a mark says of each whether it is done, begun or not yet. */
 export function JobLine({ where }: { where: Where }) {
+  const inHand = usePlan(where.planId ?? '');
   if (!where.car) return null;
+  return inHand ? (
+    <Journeyed inHand={inHand}>{(journey) => <Line where={where} marks={journey?.marks} />}</Journeyed>
+  ) : (
+    <Line where={where} marks={undefined} />
+  );
+}
+
+function Line({ where, marks }: { where: Where; marks: Record<JourneyStation, Mark> | undefined }) {
   const at = ON_LINE.indexOf(where.station);
   return (
     <nav aria-label="Stations" className="ml-2 max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
@@ -14,20 +28,17 @@ export function JobLine({ where }: { where: Where }) {
         {ON_LINE.map((station, i) => {
           const to = addressOf(station, { carId: where.car?.id, planId: where.planId });
           if (!to) return null;
+          const mark = marks?.[station.id as JourneyStation];
           return (
             <li key={station.id} className="flex items-center">
-              {i > 0 && <span aria-hidden="true" className={`h-px w-3 max-sm:w-1.5 xl:w-4 ${i <= at ? 'bg-ink' : 'bg-edge'}`} />}
+              {i > 0 && <span aria-hidden="true" className="h-px w-3 bg-edge max-sm:w-1.5 xl:w-4" />}
               <Link
                 to={to}
                 aria-current={i === at ? 'step' : undefined}
+                title={mark && `${station.name}: ${MARK_WORDS[mark]}`}
                 className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[13px] hover:bg-wash max-sm:px-1 ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
               >
-                <svg viewBox="0 0 12 12" className={`size-3 ${i === at ? '' : 'max-sm:hidden'}`} aria-hidden="true">
-                  <path
-                    d="M6 0.7 11.3 6 6 11.3 0.7 6z"
-                    className={i === at ? 'fill-ember stroke-ember' : i < at ? 'fill-ink stroke-ink' : 'fill-paper stroke-edge'}
-                  />
-                </svg>
+                <StationMark mark={mark ?? 'open'} isHere={i === at} />
                 {station.name}
               </Link>
             </li>
@@ -35,5 +46,17 @@ export function JobLine({ where }: { where: Where }) {
         })}
       </ol>
     </nav>
+  );
+}
+
+/** Full: done. Half: begun. Empty: not yet. Ember where one is. */
+function StationMark({ mark, isHere }: { mark: Mark; isHere: boolean }) {
+  const stroke = isHere ? 'stroke-ember' : mark === 'open' ? 'stroke-edge' : 'stroke-ink';
+  const fill = isHere ? 'fill-ember' : 'fill-ink';
+  return (
+    <svg viewBox="0 0 12 12" className={`size-3 ${isHere ? '' : 'max-sm:hidden'}`} aria-hidden="true">
+      <path d="M6 0.7 11.3 6 6 11.3 0.7 6z" className={`${mark === 'done' ? fill : 'fill-paper'} ${stroke}`} />
+      {mark === 'begun' && <path d="M0.7 6 6 11.3 11.3 6z" className={fill} />}
+    </svg>
   );
 }

@@ -5,6 +5,7 @@ import { Outlet } from 'react-router';
 import { redone, undone } from '../desk/desk-slice';
 import { selectConflict, selectRefused } from '../desk/selectors';
 import { Header } from './Header';
+import { NextLine } from './NextLine';
 import { PracticeBanner } from './PracticeBanner';
 import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
 import { unitsSwapped } from '../desk/prefs-slice';
@@ -21,7 +22,8 @@ export function Shell() {
   const theme = useAppSelector((state) => state.prefs.theme);
   const hasNotices = useAppSelector((state) => state.notices.length > 0 || selectRefused(state) !== undefined);
   const conflict = useAppSelector(selectConflict);
-  const { station, car } = useWhere();
+  const where = useWhere();
+  const { station, car } = where;
   const [searching, setSearching] = useState(false);
 
   useEffect(() => {
@@ -44,6 +46,7 @@ export function Shell() {
       <Header onSearch={() => setSearching(true)} />
       {car && <PracticeBanner carId={car.id} />}
       <Outlet />
+      {station.onLine && <NextLine where={where} />}
       {conflict && <ConflictDialog held={conflict} />}
       {hasNotices && <Notices />}
       {searching && <CommandPalette onClose={() => setSearching(false)} />}

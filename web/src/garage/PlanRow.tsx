@@ -7,7 +7,7 @@ import { undoable } from '../desk/undoable';
 import { pinOf, togglePlanPin } from '../in-hand/pinning';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { addPlan, copyName, deleteDocument, editPlan } from '../desk/edits';
-import { asBoughtOf, learnedOf, contentAt, type PlanOnDesk } from '../desk/selectors';
+import { asBoughtOf, learnedOf, type PlanOnDesk } from '../desk/selectors';
 import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from '../in-hand/joined-plan';
 import { useRunTerms } from '../in-hand/run-terms';
@@ -15,14 +15,13 @@ import { latest } from '../jobs/asked';
 import { useRun } from '../jobs/use-run';
 import { headline, short } from '../in-hand/link-text';
 import { Button } from '../ui/Button';
-import { latePart } from '../ui/late-part';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
+import { usePlan } from '../in-hand/use-plan';
 import { NameField } from './NameField';
+import { PlanProgress } from './PlanProgress';
 import { heatFigure, isBurnt } from '../in-hand/heat-text';
-
-const PlanProgress = latePart('How far it is', () => import('./PlanProgress'));
 
 /** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
 export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOnDesk & { car: Car; stock: boolean; twin: boolean }) {
@@ -41,7 +40,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
   const driven = useRun(view.state === 'ready' ? file : undefined, wish);
   const result = latest(driven);
   const worst = result?.findings[0];
-  const isNoted = useAppSelector((state) => contentAt(state, 'purchase', id) !== undefined || contentAt(state, 'fitting', id) !== undefined);
+  const inHand = usePlan(id);
   const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
 
   const remove = () => {
@@ -76,7 +75,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
             )}
           </span>
         )}
-        {isNoted && result && <PlanProgress planId={id} carId={carId} file={file} maxCanC={result.driven.run.maxCanC} />}
+        {inHand && <PlanProgress inHand={inHand} />}
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
         {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-[11.5px]">as bought</span>}

@@ -14,6 +14,7 @@ import { Answers } from './Answers';
 import { Chain } from './Chain';
 import { FindingsPanel } from './FindingsPanel';
 import { PhoneAnswers } from './PhoneAnswers';
+import { PlanSentence } from './PlanSentence';
 import { PlanTabs } from './PlanTabs';
 import { usePinned, usePlanView, type PlanView } from './use-plan-view';
 import { usePlanKeys } from './usePlanKeys';
@@ -39,6 +40,7 @@ function Planning({ inHand }: { inHand: PlanInHand }) {
       <h1 className="sr-only">
         {inHand.car.name}: {inHand.plan.name}
       </h1>
+      {view.state === 'ready' && <PlanSentence inHand={inHand} steady={view.steady} run={result?.driven.run} />}
       <Guarded what="The chain">
         <Chain
           inHand={inHand}

@@ -1,0 +1,31 @@
+import type { NextStep } from '@puddler/core';
+
+const lines = (count: number): string => (count === 1 ? 'one line' : `${count} lines`);
+
+/** What comes next, as it stands after “Next:”. */
+export function nextText(next: NextStep): string {
+  switch (next.kind) {
+    case 'fix':
+      return `change what gives first: ${next.finding.figure}`;
+    case 'read-label':
+      return `read on its label ${next.missing}, and type it at ESC`;
+    case 'choose-parts':
+      return 'choose parts for it in Find, or change a copy of it';
+    case 'measure-bay':
+      return `measure the space in the bay before anything is bought: ${next.names.join(', ')}`;
+    case 'buy':
+      return next.missing > 0
+        ? `get the ${lines(next.missing)} of the list that ${next.missing === 1 ? 'is' : 'are'} missing${next.ordered > 0 ? `; ${next.ordered} ordered` : ''}`
+        : `wait for the ${lines(next.ordered)} that ${next.ordered === 1 ? 'is' : 'are'} ordered`;
+    case 'fit':
+      return `fit step ${next.number} of ${next.of}: ${next.title}`;
+    case 'learn':
+      return `learn from ${next.runs} runs`;
+    case 'step-up':
+      return next.number === 1 ? 'drive the first step up' : `drive step ${next.number} up`;
+    case 'measure':
+      return `measure ${next.label}: ${next.how}`;
+    case 'drive':
+      return 'drive it, and log what it does';
+  }
+}

@@ -1,0 +1,133 @@
+import type { CarRun } from '@puddler/contract/shared';
+import {
+  BAY_FIGURES_ASKED,
+  benchSteps,
+  gearsOfRung,
+  journeyMarks,
+  nextStep,
+  notJudged,
+  partsList,
+  PlanError,
+  sameGears,
+  speedSpread,
+  unmeasuredOf,
+  resolvePlan,
+  type JourneyStation,
+  type Mark,
+  type NextStep,
+  type PlanFile,
+  type PlanProgress,
+} from '@puddler/core';
+import { useDeferredValue, useMemo } from 'react';
+import { benchOf, contentAt, isPracticeCar, learnedOf, runsOfCar, selectShelf, selectWishes } from '../../desk/selectors';
+import { useAppSelector } from '../../desk/store';
+import { latest } from '../../jobs/asked';
+import { chainView } from '../../jobs/chain-view';
+import { useRun } from '../../jobs/use-run';
+import type { RunResult } from '../../workers/predict-worker';
+import { learnable } from '../learnable-runs';
+import { useLadderQuestion } from '../ladder-question';
+import { buyRows, partsProgress } from '../noted/buy-rows';
+import { fitProgress, fitRows } from '../noted/fit-progress';
+import { useRunTerms } from '../run-terms';
+import type { PlanInHand } from '../use-plan';
+
+/** What comes next for a plan, and what of its journey is done. */
+export interface Journey extends Pick<PlanProgress, 'parts' | 'steps'> {
+  next: NextStep;
+  marks: Record<JourneyStation, Mark>;
+}
+
+/** A run that was only begun says nothing. */
+const holdsFigure = ({ passes, readings, current, logs, usedAh, launch }: CarRun): boolean =>
+  (passes?.length ?? 0) + (readings?.length ?? 0) + (logs?.length ?? 0) > 0 || [current, usedAh, launch].some((one) => one !== undefined);
+
+/** What of a list and of the bench is done. */
+function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined): Pick<PlanProgress, 'parts' | 'steps'> | undefined {
+  const purchase = useAppSelector((state) => contentAt(state, 'purchase', id)?.body);
+  const fitting = useAppSelector((state) => contentAt(state, 'fitting', id)?.body);
+  const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
+  const shelf = useAppSelector(selectShelf);
+  const { limits, stock } = useRunTerms(carId, file.limits);
+  const lists = useMemo(() => {
+    if (!result) return undefined;
+    return computed(() => ({
+      lines: partsList(file, { stock, shelf, limits, receiverInEsc: radio?.inEsc, failsafe: radio?.failsafe, maxCanC: result.driven.run.maxCanC })
+        .lines,
+      steps: benchSteps(file, { stock, limits, choices: fitting?.choices ?? {}, receiverInEsc: radio?.inEsc }),
+    }));
+  }, [result, file, stock, shelf, limits, radio, fitting?.choices]);
+  return useMemo(() => {
+    if (!lists) return undefined;
+    const rows = buyRows(lists.lines, [], purchase ?? { lines: [], own: [], bundles: [], sales: [] });
+    const benchRows = fitRows(lists.steps, fitting ?? { choices: {}, steps: [], photos: [], settings: [] });
+    const open = benchRows.findIndex((row) => row.state !== 'done');
+    const { done, of } = fitProgress(benchRows);
+    return {
+      parts: { ...partsProgress(rows), ordered: rows.filter((row) => row.state === 'ordered').length, isBegun: purchase !== undefined },
+      steps: {
+        done,
+        of,
+        isBegun: done > 0,
+        isNoted: fitting !== undefined,
+        next: open < 0 ? undefined : { number: open + 1, title: benchRows[open]!.step.title },
+      },
+    };
+  }, [lists, purchase, fitting]);
+}
+
+/** Undefined until the run of the plan is in, or where it cannot be computed. */
+export function useJourney(now: PlanInHand): Journey | undefined {
+  // What comes next follows an edit when chain and answers are drawn.
+  const inHand = useDeferredValue(now);
+  const { id, carId, file, plan, asBought } = inHand;
+  const terms = useRunTerms(carId, plan.limits);
+  const result = useDeferredValue(latest(useRun(chainView(file).state === 'ready' ? file : undefined, terms)));
+  const noted = useNoted(inHand, result);
+  const searches = useAppSelector((state) => selectWishes(state).filter((wish) => wish.carId === carId).length);
+  const practice = useAppSelector((state) => isPracticeCar(state, carId));
+  const runs = useAppSelector((state) => runsOfCar(state, carId));
+  const learned = useAppSelector((state) => learnedOf(state, carId));
+  const { judged } = useLadderQuestion(inHand);
+  const hasStock = terms.stock !== undefined;
+  const known = useMemo(
+    () => computed(() => ({ notJudged: notJudged(file, hasStock), unmeasured: unmeasuredOf(file), widest: () => widestOf(file) })),
+    [file, hasStock],
+  );
+  return useMemo(() => {
+    if (!result || !noted || !known) return undefined;
+    const all = runs.filter(({ run }) => holdsFigure(run));
+    const measured = all.filter(({ run }) => run.planId === id).length;
+    // What the car’s runs teach is said where it was driven, and not on each of its plans.
+    const unlearned = measured > 0 ? Math.max(0, learnable(all, practice).length - (learned?.from.length ?? 0)) : 0;
+    const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
+    const progress: PlanProgress = {
+      ...noted,
+      ...known,
+      isAsBought: asBought === plan,
+      findings: result.findings,
+      searches,
+      runs: { measured, unlearned },
+      stepsUp: { driven: judged.length, isAtTarget: stood !== undefined && sameGears(stood, gearsOfRung({ gearing: gearsNow(file) })) },
+    };
+    return { ...noted, next: nextStep(progress), marks: journeyMarks({ ...progress, bayFigures: BAY_FIGURES_ASKED }) };
+  }, [result, noted, known, runs, practice, judged, asBought, plan, searches, learned, file, id]);
+}
+
+const gearsNow = ({ gearing: { pinion, spur } }: PlanFile): Parameters<typeof gearsOfRung>[0]['gearing'] => ({ kind: 'cap', pinion, spur, share: 1 });
+
+/** The figure whose measurement would narrow the top speed most. */
+function widestOf(file: PlanFile): ReturnType<PlanProgress['widest']> {
+  const first = speedSpread(file, resolvePlan(file))?.shares[0];
+  return first && { label: first.figure.label, how: first.figure.measure };
+}
+
+/** Undefined for a plan that cannot be computed: the page says so itself. */
+function computed<T>(work: () => T): T | undefined {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof PlanError) return undefined;
+    throw error;
+  }
+}
