@@ -64,3 +64,23 @@ test('no internal code stands on any of the main screens', async ({ page, club }
   await page.getByText('Passes at full throttle').waitFor();
   await expectWords(page, 'Compare');
 });
+
+test('any word is looked up where it stands, in Ctrl+K and in the list', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('heading', { name: 'Garage' }).waitFor();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Find a car, a plan, a part or a command').fill('48 pitch');
+  await page.getByRole('option', { name: /^module/ }).click();
+  await expect(page).toHaveURL(/\/words#module$/);
+  await expect(page.getByText('48 pitch is module 0.53')).toBeInViewport();
+  await page.getByLabel('Find a word').fill('switches take power away');
+  await expect(page.getByText('No word like that is used here.')).toBeVisible();
+  await page.getByLabel('Find a word').fill('run flat');
+  await expect(page.getByRole('term')).toHaveText(['cut-off']);
+
+  await openPlan(page, club.address);
+  await page.getByRole('button', { name: /^Motor: / }).click();
+  const drawer = page.getByRole('dialog');
+  await drawer.getByRole('button', { name: 'kv', exact: true }).click();
+  await expect(page.getByText('Turns a minute for each volt, turning free.')).toBeVisible();
+});

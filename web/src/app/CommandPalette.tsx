@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { redone, undone } from '../desk/desk-slice';
 import { selectGarage, selectShelf } from '../desk/selectors';
 import { searchText, summary } from '../in-hand/part-text';
+import { TERM_LIST, termText } from '../in-hand/terms';
 import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { addressOf, STATIONS } from './stations';
@@ -23,9 +24,14 @@ function rank(value: string, search: string): number {
   return text.startsWith(words[0] ?? '') ? 1 : 0.5;
 }
 
-/** Parts are many: they show once this much is typed, and no more than fit. */
-const PARTS_FROM = 2;
-const PARTS_SHOWN = 20;
+/** Parts and words are many: they show once this much is typed, and no more than fit. */
+const MANY_FROM = 2;
+const MANY_SHOWN = 20;
+
+/** The words that were typed, where they are enough to look among many. */
+function soughtWords(sought: string): string[] | undefined {
+  return sought.trim().length < MANY_FROM ? undefined : sought.toLowerCase().split(/\s+/).filter(Boolean);
+}
 
 /** Finds cars, plans, parts and commands by typing. */
 export default function CommandPalette({ onClose }: { onClose: () => void }) {
@@ -63,6 +69,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
         <CarItems onOpen={open} />
         <PartItems sought={sought} onOpen={open} />
+        <WordItems sought={sought} onOpen={open} />
         <Command.Group heading={<span className="eyebrow px-3 text-soft">Commands</span>}>
           {STATIONS.map((station) => {
             const to = addressOf(station, { carId: car?.id, planId });
@@ -111,9 +118,8 @@ function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   const shelf = useAppSelector(selectShelf);
   const system = useAppSelector((state) => state.prefs.units);
   const parts = useMemo(() => {
-    const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
-    if (sought.trim().length < PARTS_FROM) return [];
-    return shelf.filter(({ part }) => words.every((word) => searchText(part).includes(word))).slice(0, PARTS_SHOWN);
+    const words = soughtWords(sought);
+    return words ? shelf.filter(({ part }) => words.every((word) => searchText(part).includes(word))).slice(0, MANY_SHOWN) : [];
   }, [shelf, sought]);
   if (parts.length === 0) return null;
   return (
@@ -122,6 +128,22 @@ function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
         <Command.Item key={id} value={named(searchText(part), id)} className={ITEM} onSelect={onOpen(`/shelf?part=${id}`)}>
           {part.name}
           <span className="truncate text-[12px] text-soft">{summary(part, system)}</span>
+        </Command.Item>
+      ))}
+    </Command.Group>
+  );
+}
+
+function WordItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
+  const words = soughtWords(sought);
+  const found = words ? TERM_LIST.filter((term) => words.every((word) => termText(term).toLowerCase().includes(word))).slice(0, MANY_SHOWN) : [];
+  if (found.length === 0) return null;
+  return (
+    <Command.Group heading={<span className="eyebrow px-3 text-soft">Words</span>}>
+      {found.map((term) => (
+        <Command.Item key={term.name} value={named(termText(term), term.name)} className={ITEM} onSelect={onOpen(`/words#${term.name}`)}>
+          {term.word}
+          <span className="truncate text-[12px] text-soft">{term.says}</span>
         </Command.Item>
       ))}
     </Command.Group>

@@ -49,6 +49,14 @@ export const STATIONS: readonly Station[] = [
     command: 'Back up or restore everything',
   },
   {
+    id: 'words',
+    name: 'Words',
+    path: '/words',
+    page: lateView(() => import('../words/Words')),
+    inTrail: ({ isHere }) => isHere,
+    command: 'Words: what they mean',
+  },
+  {
     id: 'practice',
     name: 'Practice',
     path: '/practice',

@@ -6,6 +6,7 @@ import { formatIn, parseFigure, unitOf } from '@puddler/figures';
 import { type FieldSpec } from './field-specs';
 import { wordFor } from '../ui/words';
 import { SourceMark } from './SourceMark';
+import { Glossed } from './Term';
 
 interface Props {
   spec: FieldSpec;
@@ -29,7 +30,7 @@ export function FieldRow({ spec, value, origin, onSet, note }: Props) {
     <div className="border-b border-rule py-1.5 last:border-0">
       <div className="grid grid-cols-[1fr_11rem] items-center gap-3">
         <label htmlFor={id} className="leading-tight">
-          {spec.label}
+          <Glossed>{spec.label}</Glossed>
           {spec.help && <span className="block text-[11.5px] text-soft">{spec.help}</span>}
         </label>
         <Control

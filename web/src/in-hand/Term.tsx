@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { TERMS, type TermName } from './terms';
+import { termIn, TERMS, type TermName } from './terms';
 
 /** A word of the field; a click, a tap or Enter on it says what it means. */
 export function Term({ name, children }: { name: TermName; children: ReactNode }) {
@@ -16,9 +16,22 @@ export function Term({ name, children }: { name: TermName; children: ReactNode }
           collisionPadding={8}
           className="z-50 max-w-70 rounded-md border border-edge bg-sheet px-3 py-2 text-[12.5px] leading-snug text-ink shadow-lg"
         >
-          {TERMS[name]}
+          {TERMS[name].says}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+/** A label with the first word of the trade in it explained where it stands. */
+export function Glossed({ children: text }: { children: string }) {
+  const found = termIn(text);
+  if (!found) return text;
+  return (
+    <>
+      {found.before}
+      <Term name={found.name}>{found.word}</Term>
+      {found.after}
+    </>
   );
 }

@@ -12,7 +12,6 @@ import {
   type LinkName,
   type PlanFile,
 } from '@puddler/core';
-import { TERMS } from './terms';
 
 /** One row of a drawer. Paths starting with `car.` belong to the car and so to all its plans. */
 export type FieldSpec = { path: FigurePath; label: string; help?: string; required?: boolean } & (
@@ -40,7 +39,7 @@ function packFields(plan: PlanFile): FieldSpec[] {
     choice(`packs[${i}].chemistry`, 'Chemistry', CHEMISTRIES),
     must(`packs[${i}].cells`, 'Cells'),
     must(`packs[${i}].capacityAh`, 'Capacity', '5000 mAh is understood'),
-    number(`packs[${i}].cRating`, 'C rating', TERMS.cRating),
+    number(`packs[${i}].cRating`, 'C rating'),
     number(`packs[${i}].cellResistanceOhm`, 'Resistance of a cell', 'Many chargers measure it'),
     number(`packs[${i}].massG`, 'Weight'),
     number(`packs[${i}].plugA`, 'Plug rated for'),
@@ -57,29 +56,21 @@ function motorFields(plan: PlanFile): FieldSpec[] {
       ? [
           choice('motor.sizeClass', 'Size', SIZE_CLASSES),
           number('motor.turns', 'Turns'),
-          number('motor.kvRpmPerV', 'kv', `${TERMS.kv} Counts before turns when both are given.`),
+          number('motor.kvRpmPerV', 'kv', 'Counts before turns when both are given.'),
         ]
       : motor.form === 'inrunner'
-        ? [
-            must('motor.kvRpmPerV', 'kv', TERMS.kv),
-            must('motor.diameterMm', 'Can diameter'),
-            must('motor.lengthMm', 'Can length', 'A 3652 is 36 mm by 52 mm'),
-          ]
-        : [must('motor.kvRpmPerV', 'kv', TERMS.kv), must('motor.statorDiameterMm', 'Stator diameter'), must('motor.statorHeightMm', 'Stator height')];
+        ? [must('motor.kvRpmPerV', 'kv'), must('motor.diameterMm', 'Can diameter'), must('motor.lengthMm', 'Can length', 'A 3652 is 36 mm by 52 mm')]
+        : [must('motor.kvRpmPerV', 'kv'), must('motor.statorDiameterMm', 'Stator diameter'), must('motor.statorHeightMm', 'Stator height')];
   const brushless: FieldSpec[] =
     motor.kind === 'brushless'
-      ? [
-          number('motor.poles', 'Poles', TERMS.poles),
-          flag('motor.sensored', 'Sensored', TERMS.sensored),
-          number('motor.commutationLagUs', 'Commutation lag', TERMS.lag),
-        ]
+      ? [number('motor.poles', 'Poles'), flag('motor.sensored', 'Sensored'), number('motor.commutationLagUs', 'Commutation lag')]
       : [];
   return [
     text('motor.name', 'Name'),
     ...size,
     ...brushless,
     number('motor.resistanceOhm', 'Winding resistance', 'Between two motor wires, at 25 °C'),
-    number('motor.noLoadCurrentA', 'No-load current', TERMS.noLoad),
+    number('motor.noLoadCurrentA', 'No-load current'),
     number('motor.noLoadVoltageV', 'No-load volts'),
     number('motor.massG', 'Weight'),
     number('motor.shaftMm', 'Shaft'),
@@ -97,15 +88,15 @@ function motorFields(plan: PlanFile): FieldSpec[] {
 const ESC_FIELDS: FieldSpec[] = [
   text('esc.name', 'Name'),
   must('esc.continuousA', 'Continuous'),
-  number('esc.burstA', 'Burst', TERMS.burst),
+  number('esc.burstA', 'Burst'),
   number('esc.minCells', 'Fewest cells'),
   number('esc.maxCells', 'Most cells'),
   number('esc.cutoffVPerCell', 'Cut-off per cell', 'Never off with lithium'),
   number('esc.resistanceOhm', 'Resistance'),
   number('esc.massG', 'Weight'),
-  number('esc.becV', 'BEC', TERMS.bec),
+  number('esc.becV', 'BEC'),
   number('esc.becA', 'BEC current'),
-  flag('esc.sensored', 'Reads a sensor', TERMS.sensored),
+  flag('esc.sensored', 'Reads a sensor'),
   flag('esc.fan', 'Has a fan'),
   number('esc.lengthMm', 'Length'),
   number('esc.widthMm', 'Width'),
@@ -116,7 +107,7 @@ const ESC_FIELDS: FieldSpec[] = [
 const gearFields = (): FieldSpec[] => [
   number('gearing.pinion', 'Pinion', 'Empty pinion and spur mean direct drive'),
   number('gearing.spur', 'Spur'),
-  number('gearing.moduleMm', 'Module', TERMS.module),
+  number('gearing.moduleMm', 'Module'),
   number('gearing.spurModuleMm', 'Module of the spur', 'Where it is not the pinion’s'),
   number('gearing.pinionBoreMm', 'Pinion bore'),
   number('gearing.gearboxRatio', 'Gear engaged', 'Ratio of the gear the gearbox is in'),

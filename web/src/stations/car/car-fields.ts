@@ -49,7 +49,7 @@ export const BENCH_STEPS = {
   supply: {
     id: 'supply',
     title: 'What receiver and servo bear',
-    gain: `The BEC is ${TERMS.bec.charAt(0).toLowerCase()}${TERMS.bec.slice(1)}`,
+    gain: `The BEC is ${TERMS.bec.says.charAt(0).toLowerCase()}${TERMS.bec.says.slice(1)}`,
     fields: [number('car.bay.receiverMaxV', 'Receiver, at most'), number('car.bay.servoMaxV', 'Servo, at most')],
   },
   motorBay: {
@@ -62,8 +62,12 @@ export const BENCH_STEPS = {
       number('car.bay.mountCircleMm', 'Mount’s screw circle'),
       number('car.bay.screwPastPlateMm', 'Motor screw past the plate', 'More than the thread is deep reaches the windings'),
       number('car.bay.pinionBoreMm', 'Bore of your pinions'),
-      number('car.bay.moduleMm', 'Module of the spur', TERMS.module),
-      number('car.bay.meshMinMm', 'Slot: shaft to spur axle, least', TERMS.slot),
+      number('car.bay.moduleMm', 'Module of the spur'),
+      number(
+        'car.bay.meshMinMm',
+        'Slot: shaft to spur axle, least',
+        'Gears mesh when shaft and spur axle stand as far apart as their teeth ask. The motor’s slot allows from here …',
+      ),
       number('car.bay.meshMaxMm', 'Slot: shaft to spur axle, most'),
       number('car.bay.spurMin', 'Fewest spur teeth'),
       number('car.bay.spurMax', 'Most spur teeth'),

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { keyOf } from '../../desk/held';
 import { plansOfCar } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
+import { Glossed } from '../../in-hand/Term';
 import type { AtBench } from './use-fit';
 
 /** Each setting with its value for this plan, why and what it costs; what stood on the ESC before, and what stands there now. */
@@ -32,7 +33,10 @@ export function SettingsTable({ bench, carId, planId }: { bench: AtBench; carId:
               return (
                 <tr key={setting.id} className="border-b border-rule align-top">
                   <th scope="row" className="py-1 pr-2 text-left font-normal">
-                    <strong className="font-semibold">{setting.what}:</strong> {setting.value}
+                    <strong className="font-semibold">
+                      <Glossed>{setting.what}</Glossed>:
+                    </strong>{' '}
+                    {setting.value}
                     <span className="block text-[11.5px] text-soft">
                       {setting.why} {setting.costs !== 'None.' && `Costs: ${setting.costs.charAt(0).toLowerCase()}${setting.costs.slice(1)}`}
                     </span>

@@ -4,10 +4,7 @@ import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { short } from '../../in-hand/link-text';
-import { Term } from '../../in-hand/Term';
-import type { TermName } from '../../in-hand/terms';
-
-const EXPLAINED: Record<string, TermName> = { 'Final drive': 'finalDrive', Rollout: 'rollout' };
+import { Glossed } from '../../in-hand/Term';
 
 interface Props {
   file: PlanFile;
@@ -43,7 +40,9 @@ export function Figures({ file, steady, run, stale }: Props) {
       <dl className="text-[12.5px]">
         {rows.map(([name, value]) => (
           <div key={name} className="flex justify-between gap-3 border-b border-rule py-0.5 last:border-0">
-            <dt>{name in EXPLAINED ? <Term name={EXPLAINED[name]!}>{name}</Term> : name}</dt>
+            <dt>
+              <Glossed>{name}</Glossed>
+            </dt>
             <dd className="font-semibold whitespace-nowrap">{value}</dd>
           </div>
         ))}

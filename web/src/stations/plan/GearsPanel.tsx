@@ -63,7 +63,7 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
         </span>
         <ForSpeed inHand={inHand} limits={limits} />
       </div>
-      {metric === 'rollout' && <p className="mt-1 text-[12px] text-soft">{TERMS.rollout}</p>}
+      {metric === 'rollout' && <p className="mt-1 text-[12px] text-soft">{TERMS.rollout.says}</p>}
       {asked.state === 'failed' && <Failed what="The pairs of gears could not be driven" reason={asked.reason} onRetry={asked.retry} />}
       <StartWith inHand={inHand} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
       <Fastest file={file} runs={runs} limits={limits} />
