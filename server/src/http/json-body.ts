@@ -1,9 +1,8 @@
 import type { ParameterizedContext } from 'koa';
 import { setImmediate as breath } from 'node:timers/promises';
-import { problem } from '@puddler/contract';
+import { boundsProblem } from '@puddler/contract';
 import rawBody from 'raw-body';
 import { AppError } from './app-error';
-import { COUNTED_NAMES, measureJson } from './measure-json';
 
 /** How large a body may be, and how much may be in it: what is checked afterwards takes its time by the value. */
 export interface BodyLimit {
@@ -16,11 +15,6 @@ const MB = 1024 * 1024;
 export const USUAL_BODY: BodyLimit = { bytes: MB, values: 20_000 };
 /** A whole CSV file of parts: 20,000 with some thirty figures each. */
 export const LARGE_BODY: BodyLimit = { bytes: 16 * MB, values: 800_000 };
-
-/** Deeper than any document, and shallow enough for whatever walks through it. */
-const MOST_DEPTH = 16;
-/** More fields than any object has that is kept. */
-const MOST_KEYS = 200;
 
 /**
  * The JSON that a request carries; undefined when it carries nothing. Size, depth and number of values are bounded before it
@@ -35,14 +29,8 @@ export async function jsonBody(ctx: ParameterizedContext, limit: BodyLimit): Pro
   const bytes = await rawBody(ctx.req, { length: ctx.request.length ?? null, limit: limit.bytes });
   if (bytes.length === 0) return undefined;
   if (!isJson) throw new AppError('unsupported-type');
-  const { depth, keys, values, names } = measureJson(bytes);
-  const refuse = (what: string, value: number, allowed: string) => {
-    throw new AppError('bad-document', { problems: [problem(what, value, allowed)] });
-  };
-  if (depth > MOST_DEPTH) refuse('depth', depth, `at most ${MOST_DEPTH} groups inside one another`);
-  if (keys > MOST_KEYS) refuse('fields of one group', keys, `at most ${MOST_KEYS}`);
-  if (names > COUNTED_NAMES) refuse('names of fields', names, `at most ${COUNTED_NAMES} different ones`);
-  if (values > limit.values) refuse('values', values, `at most ${limit.values} in one request`);
+  const tooMuch = boundsProblem(bytes, limit.values);
+  if (tooMuch) throw new AppError('bad-document', { problems: [tooMuch] });
   // Counting, decoding and reading a large text each take a while: others are answered in between.
   if (bytes.length > MB) await breath();
   try {

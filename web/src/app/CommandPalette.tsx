@@ -74,7 +74,8 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
           {STATIONS.map((station) => {
             const to = addressOf(station, { carId: car?.id, planId });
             return (
-              to !== undefined && (
+              to !== undefined &&
+              station.command !== undefined && (
                 <Command.Item key={station.id} value={`${station.name} ${station.command}`} className={ITEM} onSelect={open(to)}>
                   {station.command}
                 </Command.Item>

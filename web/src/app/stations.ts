@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import { VISIT_PATH } from '../in-hand/sharing/plan-link';
 import { lateView } from '../ui/late-view';
 
 /** The car and plan that the page is about, as far as it is about any. */
@@ -18,8 +19,8 @@ export interface Station {
   onLine?: true;
   /** When a place beside the journey stands in the trail; left out, it never does. */
   inTrail?: (where: { carId: string | undefined; isHere: boolean; pins: number }) => boolean;
-  /** What Ctrl+K calls the way there. */
-  command: string;
+  /** What Ctrl+K calls the way there; left out where only a link leads there. */
+  command?: string;
 }
 
 export const STATIONS: readonly Station[] = [
@@ -55,6 +56,13 @@ export const STATIONS: readonly Station[] = [
     page: lateView(() => import('../words/Words')),
     inTrail: ({ isHere }) => isHere,
     command: 'Words: what they mean',
+  },
+  {
+    id: 'visit',
+    name: 'Visiting plan',
+    path: VISIT_PATH,
+    page: lateView(() => import('../visit/Visit')),
+    inTrail: ({ isHere }) => isHere,
   },
   {
     id: 'practice',

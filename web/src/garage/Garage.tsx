@@ -6,7 +6,7 @@ import { useAppDispatch, useAppSelector } from '../desk/store';
 import { CarRow } from './CarRow';
 import { EmptyGarage } from './EmptyGarage';
 import { GarageHead } from './GarageHead';
-import { importFiles } from './import-files';
+import { importFiles } from '../desk/import-plans';
 import { useDroppedFiles } from '../ui/use-dropped-files';
 import { QuarantineNotice } from './QuarantineNotice';
 

@@ -19,7 +19,7 @@ export default function MenuOpen({ label, icon, items }: MenuProps) {
             if (focusTaken.current) event.preventDefault();
             focusTaken.current = false;
           }}
-          className="z-40 min-w-48 rounded-md border border-edge bg-sheet p-1 shadow-lg"
+          className="z-60 min-w-48 rounded-md border border-edge bg-sheet p-1 shadow-lg"
         >
           {items.map((item) =>
             'href' in item ? (

@@ -1,6 +1,7 @@
 import { isHeldBack, predictSteady, resolvePlan, type Run, type Steady } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
-import { useMemo } from 'react';
+import { Share2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { measuredIn } from '../../desk/run-figures';
 import { benchOf, runsOfCar } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
@@ -8,11 +9,16 @@ import { heatWords } from '../../in-hand/heat-text';
 import { useRunTerms } from '../../in-hand/run-terms';
 import { runsText } from '../../in-hand/runs-text';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { Button } from '../../ui/Button';
+import { latePart } from '../../ui/late-part';
+
+const ShareDialog = latePart('The ways to share', () => import('./ShareDialog'));
 
 /** A plan in one sentence: what the car does today and what it would do, and what of that was measured. */
 export function PlanSentence({ inHand, steady, run }: { inHand: PlanInHand; steady: Steady; run: Run | undefined }) {
   const { id, carId, plan, asBought } = inHand;
   const system = useAppSelector((state) => state.prefs.units);
+  const [sharing, setSharing] = useState(false);
   const today = useAppSelector((state) => benchOf(state, carId)?.today?.topSpeedMs);
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const { stock } = useRunTerms(carId, plan.limits);
@@ -23,16 +29,24 @@ export function PlanSentence({ inHand, steady, run }: { inHand: PlanInHand; stea
   const before = today ?? boughtMs;
   const measured = runs.flatMap(({ run: one }) => (one.planId === id && !isHeldBack(one) ? (measuredIn(one).topSpeedMs ?? []) : []));
   return (
-    <p className="mb-1.5 text-[13.5px]">
-      {isAsBought ? 'As bought ' : before === undefined ? '' : `Today ${today === undefined ? 'about ' : ''}${formatIn(before, speed, true)} → `}
-      <strong className="font-semibold">
-        {formatIn(steady.topSpeedMs, speed, true)} {speed.symbol}
-      </strong>
-      {run && `, can ${heatWords(run.maxCanC, warm)}`}
-      <span className="text-soft">
-        ; measured:{' '}
-        {measured.length === 0 ? 'nothing yet' : `${formatIn(measured[0]!, speed, true)} ${speed.symbol} at the last of ${runsText(measured.length)}`}
-      </span>
-    </p>
+    <div className="mb-1 flex items-center justify-between gap-3">
+      <p className="text-[13.5px]">
+        {isAsBought ? 'As bought ' : before === undefined ? '' : `Today ${today === undefined ? 'about ' : ''}${formatIn(before, speed, true)} → `}
+        <strong className="font-semibold">
+          {formatIn(steady.topSpeedMs, speed, true)} {speed.symbol}
+        </strong>
+        {run && `, can ${heatWords(run.maxCanC, warm)}`}
+        <span className="text-soft">
+          ; measured:{' '}
+          {measured.length === 0
+            ? 'nothing yet'
+            : `${formatIn(measured[0]!, speed, true)} ${speed.symbol} at the last of ${runsText(measured.length)}`}
+        </span>
+      </p>
+      <Button tone="quiet" icon={<Share2 size={14} />} className="max-sm:hidden" onClick={() => setSharing(true)}>
+        Share
+      </Button>
+      {sharing && <ShareDialog inHand={inHand} onClose={() => setSharing(false)} />}
+    </div>
   );
 }

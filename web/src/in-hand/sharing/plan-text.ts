@@ -1,0 +1,46 @@
+import { capitalized, LINK_NAMES, plannedRun, type Bands, type Finding, type PlanFile, type Run, type Steady } from '@puddler/core';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
+import { wordFor } from '../../ui/words';
+import { heatRange, heatWords } from '../heat-text';
+import { LINK_TITLES } from '../field-specs';
+import { detail, headline, short } from '../link-text';
+
+/** What a plan comes to, as far as it is computed. */
+export interface SharedFigures {
+  steady: Steady;
+  run: Run | undefined;
+  bands: Bands | undefined;
+  findings: readonly Finding[];
+}
+
+const NAME_WIDTH = 12;
+const row = (name: string, text: string): string => `${name.padEnd(NAME_WIDTH)}${text}`;
+
+/** A plan as a dozen aligned lines, for a message or a forum. */
+export function planText(name: string, file: PlanFile, { steady, run, bands, findings }: SharedFigures, system: UnitSystem): string {
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  const likely = (text: string | undefined) => (text === undefined ? '' : ` (likely ${text})`);
+  const of = bands?.figures;
+  const range = (band: { p10: number; p90: number } | undefined, unit = speed) => band && `${formatIn(band.p10, unit)}–${formatIn(band.p90, unit)}`;
+  const { minutes, profile } = plannedRun(file);
+  const worst = findings.find((one) => one.level !== 'info');
+  return [
+    `${file.car.name}: ${name}`,
+    ...LINK_NAMES.map((link) =>
+      row(LINK_TITLES[link], [headline(link, file, system), detail(link, file, steady, system)].filter(Boolean).join(', ')),
+    ),
+    row('Top speed', `${formatIn(steady.topSpeedMs, speed, true)} ${speed.symbol}${likely(range(of?.topSpeedMs))}`),
+    row('Current', `${short(steady.packCurrentA)} A at speed${run ? `, peak ${short(run.peakPackCurrentA)} A` : ''}`),
+    ...(run
+      ? [
+          row(
+            'Motor',
+            `can ${heatWords(run.maxCanC, warm)} after ${formatNumber(minutes, 0)} min of ${wordFor(profile)}${likely(of && heatRange(of.maxCanC, warm))}`,
+          ),
+        ]
+      : []),
+    row('Gives first', worst ? capitalized(worst.figure) : 'nothing that is known is over a limit'),
+    'Predicted with Puddler, not measured.',
+  ].join('\n');
+}
