@@ -36,6 +36,32 @@ test('a newcomer: from an empty garage to a believable plan, typing only what is
   await expect(page.getByText('As bought', { exact: true }).first()).toBeVisible();
 });
 
+test('a whole line of a shop goes to all its fields; an open question keeps what was understood', async ({ page, empty }) => {
+  await page.goto(empty.address);
+  await page.getByRole('button', { name: 'New car' }).first().click();
+  const dialog = page.getByRole('dialog', { name: 'New car' });
+  await dialog.getByLabel('Name').fill('Slate runner');
+  await dialog.getByText('1/16 buggy or truck, four driven').click();
+  await dialog.getByLabel('Pinion and spur').fill('15/56');
+  await dialog.getByLabel('Old ESC').fill('45A brushed ESC');
+  // Pasted into a field that it is not of.
+  await dialog.getByLabel('New pack').fill('3542 270kv 14 pole motor + 60A ESC, 2S 5000mAh 50C, 18T 48p');
+  await expect(dialog.getByLabel('New motor')).toHaveValue('3542 270kv 14 pole motor');
+  await expect(dialog.getByLabel('New ESC')).toHaveValue('60A ESC');
+  await expect(dialog.getByLabel('New pack')).toHaveValue('2S 5000mAh 50C');
+  await expect(dialog.getByLabel('New pinion')).toHaveValue('18T 48p');
+  await expect(dialog.getByText('Its size is not known yet')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Put it in the garage' })).toBeInViewport();
+  await dialog.getByRole('button', { name: 'Put it in the garage' }).click();
+  await settled(page);
+  // 270 kv that were understood stay, whatever the digits measure; so does the new pinion on the old spur.
+  await expect(page.getByRole('spinbutton', { name: 'kv', exact: true })).toHaveValue('270');
+  await expect(page.getByRole('button', { name: /^Gears: 18 \/ 56/ })).toBeVisible();
+  await expect(page.getByText('measured: nothing yet')).toBeVisible();
+  // Nobody has read how many cells its ESC bears: that is said before anything else is asked.
+  await expect(page.getByRole('complementary', { name: 'What comes next' })).toContainText('read on its label how many cells the ESC bears');
+});
+
 test('what it does today: the likeliest figure is taken on a word, with its undo, and is measured from then on', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();

@@ -1,4 +1,5 @@
 import { LONGEST_NAME } from '@puddler/contract/shared';
+import { capitalized } from '@puddler/core';
 import { useAppSelector } from '../desk/store';
 import { TEMPLATES, type Template } from '../in-hand/templates';
 import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
@@ -27,25 +28,20 @@ export function NameAndKind({ newCar }: { newCar: NewCar }) {
           Give the car a name, 1 to {LONGEST_NAME} characters.
         </p>
       )}
-      <fieldset className="mt-4">
+      <fieldset className="mt-2.5">
         <legend className="font-medium">Kind</legend>
-        <div className="mt-1 max-h-[300px] overflow-y-auto border border-rule">
+        <div className="mt-1 border border-rule">
           {TEMPLATES.map((one) => (
-            <label key={one.id} className="flex cursor-pointer items-start gap-3 border-b border-rule px-3 py-1 last:border-0 has-checked:bg-wash">
-              <input
-                type="radio"
-                name="kind"
-                className="mt-1 accent-(--steel)"
-                checked={template.id === one.id}
-                onChange={() => setTemplateId(one.id)}
-              />
-              <span>
-                <span className="block font-medium">{one.title}</span>
-                <span className="block text-[12.5px] text-soft">{sizeOf(one, system)}</span>
-              </span>
+            <label
+              key={one.id}
+              className="flex cursor-pointer items-center gap-2.5 px-2.5 text-[13px] leading-[22px] max-sm:min-h-10 has-checked:bg-wash"
+            >
+              <input type="radio" name="kind" className="accent-(--steel)" checked={template.id === one.id} onChange={() => setTemplateId(one.id)} />
+              {one.title}
             </label>
           ))}
         </div>
+        <p className="mt-0.5 text-[12.5px] text-soft">{capitalized(sizeOf(template, system))}</p>
       </fieldset>
       <Ratio newCar={newCar} />
     </div>
@@ -63,7 +59,7 @@ function sizeOf({ car }: Template, system: UnitSystem): string {
 function Ratio({ newCar: { template, ratioText, setRatio, ratioProblem, isDirect } }: { newCar: NewCar }) {
   const hint = isDirect ? 'Turn the motor by hand and count its turns for one of the wheel.' : 'Turn a wheel once and count the turns of the spur.';
   return (
-    <div className="mt-4">
+    <div className="mt-2">
       <label className="flex items-center justify-between gap-3">
         <span className="font-medium">{isDirect ? 'Ratio between motor and wheel' : 'Ratio behind the spur'}</span>
         <span className="flex items-center gap-1.5">

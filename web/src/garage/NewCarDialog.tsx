@@ -3,7 +3,7 @@ import { LabelField } from '../in-hand/labels/LabelField';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { NameAndKind } from './NameAndKind';
-import { useNewCar, type NewCar } from './use-new-car';
+import { useNewCar, type NewCar, type Side } from './use-new-car';
 
 /** Name and kind make a car; what is printed on old and new parts makes the car as bought and the first plan. */
 export default function NewCarDialog({ onClose }: { onClose: () => void }) {
@@ -32,7 +32,7 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
       >
         <div className="grid gap-x-6 gap-y-4 sm:grid-cols-2">
           <NameAndKind newCar={newCar} />
-          <PartLabels labels={newCar.labels} />
+          <PartLabels newCar={newCar} />
         </div>
         <div className="sticky -bottom-5 -mb-1 flex items-center justify-end gap-2 bg-sheet pt-4 pb-2">
           <p className="mr-auto max-w-[520px] text-[12.5px] text-soft">
@@ -51,21 +51,25 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
 }
 
 /** What is printed on the parts, old and new. */
-function PartLabels({ labels: { oldMotor, oldPack, gears, motor, pack, esc } }: Pick<NewCar, 'labels'>) {
+function PartLabels({ newCar: { labels, spread } }: { newCar: NewCar }) {
+  const line = (side: Side) => (text: string) => spread(side, text);
   return (
-    <div className="flex flex-col gap-3">
-      <fieldset className="flex flex-col gap-2">
-        <legend className="eyebrow mb-1 text-soft">On it today, if you know</legend>
-        <LabelField label="Old motor" placeholder="27T 540" field={oldMotor} />
-        <LabelField label="Old pack" placeholder="7.2V 3000mAh NiMH" field={oldPack} />
-        <LabelField label="Pinion and spur" placeholder="23/68" field={gears} />
+    <div className="flex flex-col gap-2">
+      <fieldset className="grid gap-x-4 gap-y-1.5 sm:grid-cols-2">
+        <legend className="eyebrow mb-0.5 text-soft">On it today, if you know</legend>
+        <LabelField label="Old motor" placeholder="27T 540" field={labels.oldMotor} onLine={line('today')} />
+        <LabelField label="Old ESC" placeholder="60A brushed" field={labels.oldEsc} onLine={line('today')} />
+        <LabelField label="Old pack" placeholder="7.2V 3000mAh NiMH" field={labels.oldPack} onLine={line('today')} />
+        <LabelField label="Pinion and spur" placeholder="23/68" field={labels.gears} onLine={line('today')} />
       </fieldset>
-      <fieldset className="flex flex-col gap-2">
-        <legend className="eyebrow mt-2 mb-1 text-soft">What you think of fitting</legend>
-        <LabelField label="New motor" hint="kv: turns a minute for each volt" placeholder="3652 4000KV sensorless" field={motor} />
-        <LabelField label="New pack" placeholder="2S 5000 mAh 50C" field={pack} />
-        <LabelField label="New ESC" placeholder="60A 2-3S BEC 6V/3A" field={esc} />
+      <fieldset className="grid gap-x-4 gap-y-1.5 sm:grid-cols-2">
+        <legend className="eyebrow mt-1 mb-0.5 text-soft">What you think of fitting</legend>
+        <LabelField label="New motor" placeholder="3652 4000KV sensorless" field={labels.motor} onLine={line('new')} />
+        <LabelField label="New ESC" placeholder="60A 2-3S BEC 6V/3A" field={labels.esc} onLine={line('new')} />
+        <LabelField label="New pack" placeholder="2S 5000 mAh 50C" field={labels.pack} onLine={line('new')} />
+        <LabelField label="New pinion" placeholder="19T, if it changes" field={labels.newGears} onLine={line('new')} />
       </fieldset>
+      <p className="text-[12.5px] text-soft">A whole line of a shop (“3652 3300kv motor + 60A ESC, 2S 5000mAh, 18T 48p”) goes into any of them.</p>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import { RANGES } from '@puddler/contract/shared';
-import { withCarField, type Car } from '@puddler/core';
+import { splitShopLine, withCarField, type Car, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../desk/edits';
 import { useAppDispatch } from '../desk/store';
@@ -8,6 +8,13 @@ import { useLabel, type LabelInHand } from '../in-hand/labels/use-label';
 import { stockStart, withParts } from '../in-hand/stock';
 import { carOf, TEMPLATES } from '../in-hand/templates';
 import { parseFigure } from '@puddler/figures';
+
+/** What is on the car today, and what is thought of. */
+export type Side = 'today' | 'new';
+const FIELDS = {
+  today: { motor: 'oldMotor', esc: 'oldEsc', pack: 'oldPack', gears: 'gears' },
+  new: { motor: 'motor', esc: 'esc', pack: 'pack', gears: 'newGears' },
+} as const satisfies Record<Side, Record<ShopKind, string>>;
 
 /** A car that is being described: its name and kind, and what is printed on old and new parts. */
 export function useNewCar() {
@@ -18,16 +25,29 @@ export function useNewCar() {
   const [isNameMissing, setNameMissing] = useState(false);
   const [isRatioMissing, setRatioMissing] = useState(false);
   const labels = {
-    oldMotor: useLabel('motor'),
+    oldMotor: useLabel('motor', { guessesSize: true }),
+    oldEsc: useLabel('esc'),
     oldPack: useLabel('pack'),
     gears: useLabel('gears'),
-    motor: useLabel('motor'),
-    pack: useLabel('pack'),
+    motor: useLabel('motor', { guessesSize: true }),
     esc: useLabel('esc'),
+    pack: useLabel('pack'),
+    newGears: useLabel('gears'),
+  };
+  /** A whole line of a shop, put into one field, goes to all that it speaks of: on the side of that field. */
+  const spread = (side: Side, text: string): boolean => {
+    const line = splitShopLine(text);
+    if (!line) return false;
+    for (const [kind, id] of Object.entries(FIELDS[side]) as [ShopKind, (typeof FIELDS)[Side][ShopKind]][]) {
+      const words = line[kind];
+      // The field that the line was typed into keeps only what is its own.
+      if (words !== undefined || labels[id].text === text) labels[id].setText(words ?? '');
+    }
+    return true;
   };
   const template = TEMPLATES.find((one) => one.id === templateId)!;
   const ratio = ratioText.trim() === '' ? undefined : parseFigure(ratioText, RANGES['car.internalRatio'], 'metric');
-  const isDirect = labels.gears.reading?.direct === true;
+  const isDirect = (labels.newGears.reading ?? labels.gears.reading)?.direct === true;
   /** Lines that make no part yet: they are left out, and said to be. */
   const unfinished = Object.values(labels).filter((field) => field.text.trim() !== '' && field.parts.length === 0 && field.reading?.direct !== true);
 
@@ -37,15 +57,24 @@ export function useNewCar() {
     setNameMissing(name.trim() === '');
     setRatioMissing(ratioAsked);
     if (name.trim() === '' || ratioAsked || ratio?.ok === false) return undefined;
-    const { oldMotor, oldPack, gears, motor, pack, esc } = labels;
+    const { oldMotor, oldEsc, oldPack, gears, motor, pack, esc, newGears } = labels;
     const kind = carOf(template, name.trim());
     const car: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
     const gearing = isDirect ? {} : template.plan.gearing;
     const start = { name: 'First conversion', ...template.plan, gearing };
-    const plan = withMotors(withParts(planFileFor(car, start, undefined), [...gears.parts, ...motor.parts, ...pack.parts, ...esc.parts]), motor);
+    const plan = withMotors(
+      withParts(planFileFor(car, start, undefined), [...gears.parts, ...newGears.parts, ...motor.parts, ...pack.parts, ...esc.parts]),
+      motor,
+    );
     const stock = stockStart(start);
-    const old = withMotors(withParts(planFileFor(car, stock, stock), [...gears.parts, ...oldMotor.parts, ...oldPack.parts]), oldMotor);
-    const plans: NewPlan[] = [...(oldMotor.parts.length + oldPack.parts.length > 0 ? [{ plan: old, stock: true }] : []), { plan }];
+    const old = withMotors(
+      withParts(planFileFor(car, stock, stock), [...gears.parts, ...oldMotor.parts, ...oldEsc.parts, ...oldPack.parts]),
+      oldMotor,
+    );
+    const plans: NewPlan[] = [
+      ...(oldMotor.parts.length + oldEsc.parts.length + oldPack.parts.length > 0 ? [{ plan: old, stock: true }] : []),
+      { plan },
+    ];
     return dispatch(addCar(car, plans));
   };
   const rename = (next: string) => {
@@ -61,7 +90,7 @@ export function useNewCar() {
     : ratio?.ok === false
       ? ratio.message
       : undefined;
-  return { name, rename, isNameMissing, template, setTemplateId, ratioText, setRatio, ratioProblem, isDirect, labels, unfinished, make };
+  return { name, rename, isNameMissing, template, setTemplateId, ratioText, setRatio, ratioProblem, isDirect, labels, spread, unfinished, make };
 }
 
 /** The plan with as many motors as the label speaks of. */

@@ -18,7 +18,7 @@ export default function Visit() {
   useEffect(() => {
     let isHere = true;
     setVisiting(undefined);
-    import('../in-hand/sharing/read-link')
+    void import('../in-hand/sharing/read-link')
       .then(({ planFromLink }) => planFromLink(hash))
       .catch((error: unknown): VisitingPlan => ({
         ok: false,

@@ -14,12 +14,17 @@ interface Props {
   autoFocus?: boolean;
   /** What Enter does with a label that makes a part. */
   onEnter?: () => void;
+  /** A text put in whole that holds several parts: true when it was taken apart. */
+  onLine?: (text: string) => boolean;
   /** Beside the line, a button to take it. */
   action?: ReactNode;
 }
 
+/** So many letters at once were pasted. */
+const PUT_IN_WHOLE = 8;
+
 /** A line to type what is printed on a part; under it what was understood, guessed and not understood. */
-export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter, action }: Props) {
+export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter, onLine, action }: Props) {
   const id = useId();
   const said = field.reading !== undefined;
   return (
@@ -46,7 +51,12 @@ export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter
           autoFocus={autoFocus}
           aria-describedby={`${hint ? `${id}-hint` : ''} ${said ? `${id}-read` : ''}`.trim() || undefined}
           aria-invalid={field.problems.length > 0}
-          onChange={(event) => field.setText(event.target.value)}
+          onChange={(event) => {
+            const text = event.target.value;
+            // Typed letter by letter it is taken apart when the field is left.
+            if (text.length - field.text.length < PUT_IN_WHOLE || !onLine?.(text)) field.setText(text);
+          }}
+          onBlur={() => void onLine?.(field.text)}
           onKeyDown={(event) => {
             if (event.key === 'Enter' && onEnter && field.parts.length > 0) {
               event.preventDefault();
@@ -89,6 +99,9 @@ function Understood({ field }: { field: LabelInHand }) {
         <fieldset className="mt-1.5 border-l-2 border-caution pl-2">
           <legend className="sr-only">{reading.question.text}</legend>
           <p aria-hidden="true">{reading.question.text}</p>
+          {field.taken && !field.answer && (
+            <p className="text-caution">Its size is not known yet: until you say, it is taken as “{reading.question.choices[0]!.label}”.</p>
+          )}
           {reading.question.choices.map((choice) => (
             <label key={choice.label} className="flex items-baseline gap-2 py-0.5">
               <input

@@ -9,6 +9,8 @@ export interface LabelInHand {
   /** Undefined while nothing is typed. */
   reading: LabelReading | undefined;
   answer: ReadFields | undefined;
+  /** What stands in for the answer where there is none yet. */
+  taken: ReadFields | undefined;
   setAnswer: (fields: ReadFields) => void;
   parts: Part[];
   /** What the label would still have to say. */
@@ -17,12 +19,14 @@ export interface LabelInHand {
   problems: string[];
 }
 
-/** Reads a label as it is typed. Without a kind it is told by the words. */
-export function useLabel(kind?: LabelKind, start = ''): LabelInHand {
-  const [text, setText] = useState(start);
+/** Reads a label as it is typed. Without a kind it is told by the words. `guessesSize` makes a part of a motor whose digits have two meanings. */
+export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelInHand {
+  const [text, setText] = useState('');
   const [answer, setAnswer] = useState<ReadFields>();
   const reading = useMemo(() => (text.trim() === '' ? undefined : readLabel(text, kind)), [text, kind]);
-  const made = useMemo(() => (reading ? partFromLabel(text, reading, answer) : { parts: [], missing: [] }), [text, reading, answer]);
+  // Until the builder says what a code measures, the first reading of it stands in: what was understood is not lost over it.
+  const taken = answer ?? (guessesSize ? reading?.question?.choices[0]?.fields : undefined);
+  const made = useMemo(() => (reading ? partFromLabel(text, reading, taken) : { parts: [], missing: [] }), [text, reading, taken]);
   const problems = useMemo(() => [...(reading?.problems ?? []), ...made.parts.flatMap(outOfRange)], [reading, made]);
   return {
     text,
@@ -32,6 +36,7 @@ export function useLabel(kind?: LabelKind, start = ''): LabelInHand {
     },
     reading,
     answer,
+    taken,
     setAnswer,
     parts: problems.length > 0 ? [] : made.parts,
     missing: made.missing,
