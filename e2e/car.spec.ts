@@ -62,6 +62,39 @@ test('a whole line of a shop goes to all its fields; an open question keeps what
   await expect(page.getByRole('complementary', { name: 'What comes next' })).toContainText('read on its label how many cells the ESC bears');
 });
 
+test('gears that nobody typed are said to be typical, and asked for first', async ({ page, empty }) => {
+  await page.goto(empty.address);
+  await page.getByRole('button', { name: 'New car' }).first().click();
+  const dialog = page.getByRole('dialog', { name: 'New car' });
+  await dialog.getByLabel('Name').fill('Slate runner');
+  await dialog.getByLabel('New ESC').fill('60A 2-3S');
+  await dialog.getByLabel('New ESC').press('Enter');
+  await settled(page);
+  const next = page.getByRole('complementary', { name: 'What comes next' });
+  await expect(next).toContainText('count the teeth of pinion and spur');
+  await expect(page.getByText(/^typical, not counted/)).toBeVisible();
+  const bandOf = async () =>
+    (await page.getByRole('region', { name: 'The answers' }).innerText())
+      .match(/likely ([\d.]+)–([\d.]+)/)!
+      .slice(1)
+      .map(Number);
+  await expect(page.locator('[data-bands=stale]')).toHaveCount(0);
+  const [low, high] = await bandOf();
+  await page.getByRole('spinbutton', { name: 'pinion' }).fill('20');
+  await page.getByRole('spinbutton', { name: 'pinion' }).press('Enter');
+  await page.getByRole('spinbutton', { name: 'spur' }).fill('58');
+  await page.getByRole('spinbutton', { name: 'spur' }).press('Enter');
+  await expect(page.getByText(/^typical, not counted/)).toHaveCount(0);
+  await settled(page);
+  await expect(page.locator('[data-bands=stale]')).toHaveCount(0);
+  const [lower, higher] = await bandOf();
+  expect(higher! - lower!).toBeLessThan(0.8 * (high! - low!));
+  await expect(next).toContainText('measure the space in the bay');
+  // Undo works from a stepper that stands: the spur is only usual again.
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/^typical, not counted/)).toBeVisible();
+});
+
 test('what it does today: the likeliest figure is taken on a word, with its undo, and is measured from then on', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();

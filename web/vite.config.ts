@@ -4,8 +4,8 @@ import { defineConfig } from 'vite';
 
 const server = `http://127.0.0.1:${process.env['PORT'] ?? 8417}`;
 
-/** The piece that views share is the largest: 540 kB, 184 kB of them on the way. */
-const MOST_CHUNK_KB = 600;
+/** The piece that views share is the largest: 600 kB, 190 kB of them on the way. */
+const MOST_CHUNK_KB = 640;
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],

@@ -161,7 +161,13 @@ const bodyKeys: Joi.StrictSchemaMap<Omit<PlanBody, 'conversion'>> = {
   packs: Joi.array().items(packSchema()).min(1).max(MOST_PACKS).required(),
   packWiring: oneOf(['series', 'parallel']),
   wiring: Joi.object<NonNullable<PlanBody['wiring']>, true>(optional('wiring', 'resistanceOhm')),
-  gearing: Joi.object<Gearing, true>(optional('gearing', 'pinion', 'spur', 'moduleMm', 'spurModuleMm', 'pinionBoreMm', 'gearboxRatio'))
+  gearing: Joi.object<Gearing, true>({
+    ...optional('gearing', 'pinion', 'spur', 'moduleMm', 'spurModuleMm', 'pinionBoreMm', 'gearboxRatio'),
+    typical: Joi.array()
+      .items(oneOf(['pinion', 'spur']))
+      .unique()
+      .min(1),
+  })
     .and('pinion', 'spur')
     .required(),
   cooling: Joi.object<Cooling, true>({ motorFans: Joi.number<0 | 1 | 2>().valid(0, 1, 2), motorHeatsink: Joi.boolean() }),

@@ -1,7 +1,7 @@
 import { compact } from '../compact';
 import { setField } from './fields';
 import type { CarPath, FigurePath } from './figure-path';
-import type { Car, Motor, Pack, PlanBody, PlanFile, ProfileName } from './plan-file';
+import type { Car, Gearing, Motor, Pack, PlanBody, PlanFile, ProfileName } from './plan-file';
 import { runAs } from './planned-run';
 
 /** Edits of a plan file, and what must follow each of them. Which figures of a car can be a plan's own says conversion.ts. */
@@ -22,7 +22,7 @@ export const pathInCar = (path: `car.${CarPath}`): CarPath => path.slice(CAR.len
 
 /** A plan with edits made, the car's among them. */
 export function withEdits(plan: PlanFile, edits: readonly PlanEdit[]): PlanFile {
-  return edits.reduce((changed, { path, value }) => weighedAnew(setField(changed, path, value), path), plan);
+  return edits.reduce((changed, { path, value }) => weighedAnew(countedAt(setField(changed, path, value), path), path), plan);
 }
 
 /** A weight that is set is that of the parts at hand: it no longer follows from those that were in the car before. */
@@ -96,8 +96,23 @@ export function whyNeeded(plan: PlanLike, path: FigurePath): string | undefined 
   return undefined;
 }
 
+/** Gears of which one was counted or chosen: it is not just the usual one any more. */
+export function counted({ typical, ...gearing }: Gearing, gear: 'pinion' | 'spur'): Gearing {
+  const left = typical?.filter((one) => one !== gear && gearing[one] !== undefined) ?? [];
+  return left.length > 0 ? { ...gearing, typical: left } : gearing;
+}
+
+function countedAt<P extends PlanLike>(plan: P, path: FigurePath): P {
+  if (path !== 'gearing.pinion' && path !== 'gearing.spur') return plan;
+  return plan.gearing.typical ? { ...plan, gearing: counted(plan.gearing, path === 'gearing.pinion' ? 'pinion' : 'spur') } : plan;
+}
+
 /** The plan with a field set or cleared, and whatever must follow it. */
 export function withField<P extends PlanLike>(plan: P, path: FigurePath, value: unknown): P {
+  return countedAt(followed(plan, path, value), path);
+}
+
+function followed<P extends PlanLike>(plan: P, path: FigurePath, value: unknown): P {
   const pair = PAIRS[path];
   const next = setField(plan, path, value);
   if (pair) {

@@ -193,6 +193,8 @@ export interface Gearing {
   spurModuleMm?: number;
   pinionBoreMm?: number;
   gearboxRatio?: number;
+  /** Those that are only usual for the kind of car: nobody has counted their teeth. */
+  typical?: ('pinion' | 'spur')[];
 }
 
 export interface Cooling {

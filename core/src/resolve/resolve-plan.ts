@@ -42,6 +42,7 @@ function resolveGiven(plan: PlanFile): ResolvedPlan {
   );
   const site = resolveSite(plan.site, plannedRun(plan).profile, log);
   const tow = plan.tow;
+  for (const gear of plan.gearing.typical ?? []) log.given(`gearing.${gear}`, 'typical', plan.gearing[gear]);
   return {
     car,
     site,

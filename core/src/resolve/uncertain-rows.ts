@@ -159,6 +159,15 @@ export const UNCERTAIN_ROWS: readonly UncertainRow[] = [
     when: isTypical('car.internalRatio'),
   },
   {
+    path: 'gearing.pinion',
+    learnable: false,
+    label: 'pinion and spur',
+    sigma: { typical: 0.15, estimated: 0.15 },
+    measure: 'Count the teeth of pinion and spur.',
+    scale: (copy, factor) => void (copy.ratio *= factor),
+    when: ({ gearing }) => gearing.typical !== undefined,
+  },
+  {
     path: 'car.cgHeightMm',
     label: 'height of the weight',
     sigma: { typical: 0.15 },

@@ -1,5 +1,5 @@
 import { compact } from '../compact';
-import { withCarField } from '../plan/edits';
+import { counted, withCarField } from '../plan/edits';
 import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
 
 export const PART_KINDS = ['motor', 'esc', 'pack', 'pinion', 'spur', 'tyre', 'fan', 'plug'] as const;
@@ -45,7 +45,7 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
       return { ...plan, packs: plan.packs.map(() => ({ name, ...part.spec })) };
     case 'pinion': {
       const { teeth, moduleMm, boreMm } = part.spec;
-      const { moduleMm: _module, pinionBoreMm: _bore, ...gearing } = plan.gearing;
+      const { moduleMm: _module, pinionBoreMm: _bore, ...gearing } = counted(plan.gearing, 'pinion');
       return {
         ...plan,
         gearing: {
@@ -58,7 +58,7 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
     }
     case 'spur': {
       const { teeth, moduleMm } = part.spec;
-      const { spurModuleMm: _module, ...gearing } = plan.gearing;
+      const { spurModuleMm: _module, ...gearing } = counted(plan.gearing, 'spur');
       return {
         ...plan,
         gearing: { ...gearing, spur: teeth, pinion: gearing.pinion ?? DEFAULT_PINION, ...compact({ spurModuleMm: moduleMm }) },

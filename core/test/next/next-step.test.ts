@@ -18,6 +18,7 @@ const DONE: PlanProgress = {
   isAsBought: false,
   findings: [],
   notJudged: [],
+  hasTypicalGears: false,
   unmeasured: [],
   searches: 1,
   parts: { had: 9, ordered: 0, of: 9, isBegun: true },
@@ -49,6 +50,11 @@ describe('the next step', () => {
       'a stop for want of a rating asks for the rating',
       { ...NEW, findings: [{ ...FINDING, unrated: true }], notJudged: [LABEL] },
       { kind: 'read-label' },
+    ],
+    [
+      'gears that nobody counted come before all measuring',
+      { ...NEW, hasTypicalGears: true, unmeasured: ['ESC tray'] },
+      { kind: 'count-gears', station: 'plan' },
     ],
     [
       'the bay is measured before anything is bought',

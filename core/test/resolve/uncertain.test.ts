@@ -1,4 +1,16 @@
-import { resolvePlan, solveTopSpeed, sampleBands, speedSpread, topSpeedBand, uncertainFigures, withFigure, type PlanFile } from '@puddler/core';
+import {
+  resolvePlan,
+  solveTopSpeed,
+  sampleBands,
+  speedSpread,
+  topSpeedBand,
+  uncertainFigures,
+  withEdits,
+  withFigure,
+  withPart,
+  type Part,
+  type PlanFile,
+} from '@puddler/core';
 import { scaledBy } from '../../src/resolve/uncertain-figures';
 import { simulateRun } from '../../src/predict/run';
 import { caseNamed, plainPlan } from '../helpers';
@@ -121,4 +133,23 @@ test('another kv of a motor whose losses come from its size class is what typing
     const typed = resolvePlan(withFigure(stock, 'motor.kvRpmPerV', resolved.motor.kvRpmPerV * factor));
     expect(solveTopSpeed(scaledBy(resolved, kv, factor)).topSpeedMs).toBeCloseTo(solveTopSpeed(typed).topSpeedMs, 9);
   }
+});
+
+test('gears that nobody counted widen the top speed and are said to be typical, until each is typed or chosen', () => {
+  const plan = plainPlan();
+  const usual: PlanFile = { ...plan, gearing: { ...plan.gearing, typical: ['pinion', 'spur'] } };
+  const spreadOf = (file: PlanFile) => speedSpread(file, resolvePlan(file))!;
+  const shareOf = (file: PlanFile) => spreadOf(file).shares.find(({ figure }) => figure.path === 'gearing.pinion');
+  expect(shareOf(plan)).toBeUndefined();
+  expect(shareOf(usual)!.share).toBeGreaterThan(0.3);
+  expect(shareOf(usual)!.figure.measure).toContain('Count the teeth');
+  expect(resolvePlan(usual).provenance['gearing.pinion']).toMatchObject({ source: 'typical' });
+  const pinion = withFigure(usual, 'gearing.pinion', 19);
+  expect(pinion.gearing.typical).toEqual(['spur']);
+  expect(withFigure(pinion, 'gearing.spur', 60).gearing).not.toHaveProperty('typical');
+  expect(withEdits(usual, [{ path: 'gearing.spur', value: 60 }]).gearing.typical).toEqual(['pinion']);
+  expect(withFigure(usual, 'gearing.pinion', undefined).gearing).not.toHaveProperty('typical');
+  const shelf: Part = { kind: 'pinion', name: 'steel 17', status: 'owned', spec: { teeth: 17 } };
+  expect(withPart(usual, shelf).gearing.typical).toEqual(['spur']);
+  expect(withFigure(plan, 'gearing.pinion', 19).gearing).not.toHaveProperty('typical');
 });

@@ -16,6 +16,14 @@ const ConflictDialog = latePart('The question', () => import('./ConflictDialog')
 const Notices = latePart('The notices', () => import('./Notices'));
 const CommandPalette = latePart('The search', () => import('./CommandPalette'));
 
+/** A field that is being typed in undoes its own letters; a stepper that stands, a choice and a tick have none. */
+function isTyping({ target }: KeyboardEvent): boolean {
+  if (target instanceof HTMLTextAreaElement) return true;
+  if (!(target instanceof HTMLInputElement)) return false;
+  return target.role === 'spinbutton' ? target.dataset['typing'] === 'true' : !['checkbox', 'radio', 'range'].includes(target.type);
+}
+const UNDO_KEYS = { preventDefault: true, enableOnFormTags: true, ignoreEventWhen: isTyping };
+
 /** The frame of every view: header, shortcuts, notices, and the questions that cannot wait. */
 export function Shell() {
   const dispatch = useAppDispatch();
@@ -30,8 +38,8 @@ export function Shell() {
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
 
-  useHotkeys('mod+z', () => dispatch(undone({ at: Date.now() })), { preventDefault: true });
-  useHotkeys(['mod+shift+z', 'mod+y'], () => dispatch(redone({ at: Date.now() })), { preventDefault: true });
+  useHotkeys('mod+z', () => dispatch(undone({ at: Date.now() })), UNDO_KEYS);
+  useHotkeys(['mod+shift+z', 'mod+y'], () => dispatch(redone({ at: Date.now() })), UNDO_KEYS);
   useHotkeys('mod+k', () => setSearching(true), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('u', () => dispatch(unitsSwapped()));
   // Plan and Find pin what they have in hand themselves.

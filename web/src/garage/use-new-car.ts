@@ -1,4 +1,4 @@
-import { RANGES } from '@puddler/contract/shared';
+import { RANGES, type PlanBody } from '@puddler/contract/shared';
 import { splitShopLine, withCarField, type Car, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../desk/edits';
@@ -60,7 +60,7 @@ export function useNewCar() {
     const { oldMotor, oldEsc, oldPack, gears, motor, pack, esc, newGears } = labels;
     const kind = carOf(template, name.trim());
     const car: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
-    const gearing = isDirect ? {} : template.plan.gearing;
+    const gearing: PlanBody['gearing'] = isDirect ? {} : { ...template.plan.gearing, typical: ['pinion', 'spur'] };
     const start = { name: 'First conversion', ...template.plan, gearing };
     const plan = withMotors(
       withParts(planFileFor(car, start, undefined), [...gears.parts, ...newGears.parts, ...motor.parts, ...pack.parts, ...esc.parts]),

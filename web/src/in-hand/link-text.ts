@@ -73,7 +73,7 @@ export function detail(link: LinkName, file: PlanFile, steady: Steady | undefine
     }
     case 'gears':
       return steady
-        ? `final ${short(steady.finalDriveRatio)} : 1 · ${formatIn(steady.rolloutMm, unitOf('mm', system))} ${unitOf('mm', system).symbol} a turn`
+        ? `${file.gearing.typical ? 'typical, not counted · ' : ''}final ${short(steady.finalDriveRatio)} : 1 · ${formatIn(steady.rolloutMm, unitOf('mm', system))} ${unitOf('mm', system).symbol} a turn`
         : '';
     case 'tyres':
       return `growth ${formatNumber(file.car.tyre.growthPctAt100KmH ?? 0, 1)} % · ${wordFor(file.car.drive)}`;

@@ -9,6 +9,8 @@ export function nextText(next: NextStep): string {
       return `change what gives first: ${next.finding.figure}`;
     case 'read-label':
       return `read on its label ${next.missing}, and type it at ESC`;
+    case 'count-gears':
+      return 'count the teeth of pinion and spur, and type them at Gears';
     case 'choose-parts':
       return 'choose parts for it in Find, or change a copy of it';
     case 'measure-bay':

@@ -106,6 +106,7 @@ export function useJourney(now: PlanInHand): Journey | undefined {
       ...known,
       isAsBought: asBought === plan,
       findings: result.findings,
+      hasTypicalGears: file.gearing.typical !== undefined,
       searches,
       runs: { measured, unlearned },
       stepsUp: { driven: judged.length, isAtTarget: stood !== undefined && sameGears(stood, gearsOfRung({ gearing: gearsNow(file) })) },

@@ -171,6 +171,7 @@ function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHan
       step={step}
       {...(spec.suffix ? { suffix: spec.suffix } : spec.path.endsWith('.cells') ? { suffix: value === 1 ? 'cell' : 'cells' } : {})}
       {...(neighbours ? { neighbours } : {})}
+      isTypical={file.gearing.typical?.some((gear) => spec.path === `gearing.${gear}`) ?? false}
       onChange={(next) => dispatch(setFigure(inHand, spec.path, next, spec.label))}
     />
   );

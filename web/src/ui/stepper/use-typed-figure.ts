@@ -3,22 +3,27 @@ import { useState } from 'react';
 import { parseFigure, type UnitSystem } from '@puddler/figures';
 
 /** A figure that is being typed: kept as text until it is settled, with what is wrong with it. */
-export function useTypedFigure(value: number, range: Range, system: UnitSystem, onChange: (value: number) => void) {
+export function useTypedFigure(value: number, range: Range, system: UnitSystem, onChange: (value: number) => void, isTypical = false) {
   const [typed, setTyped] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const clear = () => {
     setTyped(undefined);
     setProblem(undefined);
   };
-  const settle = () => {
-    if (typed === undefined) return;
+  /** Takes what was typed; Enter on a figure that stands says that it is so. */
+  const settle = (entered = false) => {
+    if (typed === undefined) {
+      if (entered && isTypical) onChange(value);
+      return;
+    }
     const parsed = parseFigure(typed, range, system);
     if (!parsed.ok) {
       setProblem(parsed.message);
       return;
     }
     clear();
-    if (parsed.value !== value) onChange(parsed.value);
+    // What was only usual is known once it is typed, though it is the same.
+    if (parsed.value !== value || isTypical) onChange(parsed.value);
   };
   return { typed, problem, setTyped, clear, settle };
 }
