@@ -71,7 +71,7 @@ test('lines of one’s own are read with count and price; lines of one bundle sh
   await page.getByLabel('A line of your own').fill('2 × 60A two-pin plug, €4.50');
   await expect(page.getByText('Read: 2 × 60A two-pin plug, 4.5 each')).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(line(page, '60A two-pin plug')).toContainText('2 × 4.5 € = 9 €');
+  await expect(line(page, '60A two-pin plug')).toContainText('2 × 4.50 € = 9 €');
   await expect(total).not.toHaveText(before);
   const bundle = line(page, 'heat-shrink and solder');
   await expect(bundle).toContainText('in plug set with shrink');

@@ -12,6 +12,13 @@ async function openFit(page: Page, address: string, name?: string): Promise<stri
   return planId;
 }
 const step = (page: Page, id: string) => page.locator(`#step-${id}`);
+/** Done and later steps are a line until they are opened. */
+async function openStep(page: Page, id: string) {
+  const one = step(page, id);
+  const more = one.getByRole('button', { name: /^more of / });
+  if (await more.count()) await more.click();
+  return one;
+}
 const fittingOf = async (address: string, planId: string) => {
   const { documents } = (await (await fetch(`${address}/api/garage`)).json()) as DocList;
   return documents.fitting!.find((doc) => doc.id === planId)!.body;
@@ -20,13 +27,12 @@ const fittingOf = async (address: string, planId: string) => {
 test('a step is ticked, read and noted; all of it is kept and can be undone', async ({ page, club }) => {
   const planId = await openFit(page, club.address);
   await expect(page.getByText('7 of 30 steps done')).toBeVisible();
-  const mesh = step(page, 'mesh');
+  const mesh = await openStep(page, 'mesh');
   await expect(mesh).toContainText('First: Fit the 17 T pinion; Screw the motor in.');
   await mesh.getByRole('checkbox').check();
   await expect(page.getByText('8 of 30 steps done')).toBeVisible();
   await mesh.getByLabel('Play at the tightest place').fill('0,1 mm');
   await page.keyboard.press('Enter');
-  await mesh.getByRole('button', { name: 'more' }).click();
   await mesh.getByRole('button', { name: 'Note or photo' }).click();
   await mesh.getByLabel('Note at Set the mesh').fill('tight at one tooth');
   await page.keyboard.press('Tab');
@@ -52,7 +58,7 @@ test('what was ticked for another pinion is to be done again, and says so', asyn
 
 test('a reading beside what is right is told so', async ({ page, club }) => {
   await openFit(page, club.address, 'Drover in high, empty');
-  const shaft = step(page, 'turn-shaft');
+  const shaft = await openStep(page, 'turn-shaft');
   await page.getByRole('combobox', { name: 'The pinion is of' }).selectOption('metal');
   await expect(shaft).toContainText('3.175 to 3.185 mm');
   await page.getByRole('combobox', { name: 'The pinion is of' }).selectOption('plastic');
@@ -81,7 +87,7 @@ test('the twin plough’s wiring is drawn, listed and saved; what is out is said
 
 test('which way does it turn: what is seen leads to what to do', async ({ page, club }) => {
   await openFit(page, club.address);
-  await page.getByRole('button', { name: 'Which way' }).click();
+  await page.getByRole('button', { name: 'Which way', exact: true }).click();
   await page.getByLabel('Trigger pulled, it').selectOption('backward');
   await expect(page.getByText('Swap any two of the three motor wires, or turn the rotation setting round.')).toBeVisible();
   await page.getByLabel('The motor is').selectOption('sensored');
@@ -120,6 +126,7 @@ test('one step a screen: the space bar ticks and goes on, arrows move', async ({
 
 test('a photo is kept with its step, and goes with an undo', async ({ page, club }) => {
   const planId = await openFit(page, club.address);
+  await openStep(page, 'photos');
   await step(page, 'photos').getByLabel('Photo at Photograph every connection', { exact: true }).setInputFiles('docs/screenshots/garage.png');
   await expect(step(page, 'photos').getByAltText('At Photograph every connection')).toBeVisible();
   await saved(page);

@@ -171,6 +171,7 @@ test('set day one from start to reckoning, through the doors that real files com
   await expect(page.getByText('The target is reached')).toBeVisible();
   await page.getByRole('link', { name: 'Back to the quarry' }).click();
   await page.getByRole('button', { name: 'End the day' }).click();
+  await page.getByRole('button', { name: 'End it' }).click();
   const reckoning = page.getByRole('region', { name: 'Reckoning' });
   await expect(reckoning).toContainText('The target is reached.');
   await expect(reckoning).toContainText('Hottest inside');

@@ -123,6 +123,10 @@ test('gears: a table to click, teeth on the shelf, and a gear for a speed', asyn
   await panel.getByRole('button', { name: 'can', exact: true }).click();
   await expect(panel.getByRole('table').getByText('…')).toHaveCount(0);
   await expect(panel.getByRole('table').getByRole('img', { name: 'stop' }).first()).toBeVisible();
+  // The spur of the car, and the others on a word.
+  await expect(panel.getByRole('table').getByRole('row')).toHaveCount(2);
+  await panel.getByRole('button', { name: /^all \d+ spurs$/ }).click();
+  await expect(panel.getByRole('rowheader')).not.toHaveCount(1);
   await panel.getByRole('button', { name: 'on the shelf' }).click();
   await expect(panel.getByRole('columnheader', { name: '23' })).toBeVisible();
   await panel.getByLabel('gear for').fill('65 km/h');

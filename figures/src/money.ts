@@ -30,8 +30,8 @@ export function setCurrency(code: string): void {
 
 export const currencySymbol = (): string => current.symbol;
 
-/** “58.4 €”. Prices are kept as numbers: another currency converts none of them. */
-export const moneyText = (amount: number, digits = 2): string => `${formatNumber(amount, digits)}\u00a0${current.symbol}`;
+/** “58.40 €”, “12 €”. Prices are kept as numbers: another currency converts none of them. */
+export const moneyText = (amount: number, digits = 2): string => `${formatNumber(amount, digits, !Number.isInteger(amount))}\u00a0${current.symbol}`;
 
 /** What was typed, without a currency’s sign or code before or behind it: prices are in the builder’s own. */
 export const withoutCurrency = (text: string): string => text.replace(/\p{Sc}|(?<![\p{L}])[A-Z]{3}(?![\p{L}])/giu, '');

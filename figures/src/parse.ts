@@ -72,6 +72,8 @@ export function unitSpelled(unit: string, text: string): Unit | undefined {
  */
 export function parseFigure(text: string, range: Range, system: UnitSystem): Parsed {
   const shownIn = unitOf(range.unit, system);
+  if (text.trim() === '')
+    return { ok: false, message: `nothing was typed; understood: a number${unitsText(range, shownIn)}, ${shownRange(range, system)}` };
   if (range.unit === MONEY) text = withoutCurrency(text);
   const clock = CLOCK.exec(text);
   if (clock && range.unit === 'min') return inRange([Number(clock[1]) + Number(clock[2]) / 60], text, range, system);

@@ -81,7 +81,7 @@ describe('figures as people type them', () => {
 
   test.each([
     ['seventeen', TEETH, 'not a number'],
-    ['', TEETH, 'not a number'],
+    ['', TEETH, 'nothing was typed'],
     ['17 mm', TEETH, 'not a unit'],
     ['17.5', TEETH, 'whole number'],
     ['3', TEETH, '4 to 200'],
@@ -142,7 +142,7 @@ describe('money', () => {
   afterEach(() => setCurrency(USUAL_CURRENCY));
 
   test('stands before the sign of the builder’s currency, and is typed back', () => {
-    expect(moneyText(1234.5)).toBe('1\u2009234.5\u00a0€');
+    expect(moneyText(1234.5)).toBe('1\u2009234.50\u00a0€');
     setCurrency('GBP');
     expect(moneyText(12, 0)).toBe('12\u00a0£');
     expect(parseFigure(moneyText(1234.5), RANGES['part.price'], 'metric')).toEqual({ ok: true, value: 1234.5 });

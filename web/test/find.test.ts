@@ -239,12 +239,12 @@ describe('a setup in words', () => {
     expect(gearsText(setup({}, { plan: twoSpeed }))).toBe('17 / 58, low');
     expect(gearsText(setup({}, { plan: { ...plan, gearing: {} } }))).toBe('direct');
     const guessed = { ...setup({}).parts[0]!, owned: false, newMoney: 46.5, priceGuessed: true };
-    expect(newMoneyText(setup({ newMoney: 46.5 }, { parts: [guessed] }))).toBe('≈ 46.5\u00a0€');
+    expect(newMoneyText(setup({ newMoney: 46.5 }, { parts: [guessed] }))).toBe('≈ 46.50\u00a0€');
     // What has no price anywhere is not free.
     const none = { ...guessed, newMoney: 0 };
     expect(newMoneyText(setup({ newMoney: 0 }, { parts: [none] }))).toBe('no price');
-    expect(newMoneyText(setup({ newMoney: 46.5 }, { parts: [guessed, none] }))).toBe('≥ 46.5\u00a0€');
-    expect([guessed, none, { ...none, owned: true }].map(partMoneyText)).toEqual(['≈ 46.5\u00a0€', 'no price', 'owned']);
+    expect(newMoneyText(setup({ newMoney: 46.5 }, { parts: [guessed, none] }))).toBe('≥ 46.50\u00a0€');
+    expect([guessed, none, { ...none, owned: true }].map(partMoneyText)).toEqual(['≈ 46.50\u00a0€', 'no price', 'owned']);
   });
 
   it('says what it is best at, or against which one and by how much', () => {

@@ -18,5 +18,6 @@ export function moduleFigures(plan: PlanFile): Pick<Wanted, 'figures' | 'measure
   const moduleMm = moduleMmOf(plan);
   return moduleMm === undefined
     ? { figures: '', measureFirst: 'the module of the spur: its outside diameter divided by its teeth and two' }
-    : { figures: `module ${moduleMm}` };
+    : // 48 pitch is 0.529167: as it is printed, 0.53.
+      { figures: `module ${Number(moduleMm.toFixed(2))}` };
 }

@@ -61,7 +61,9 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
         {unpriced > 0 && (
           <span className="text-caution">
             {' '}
-            {unpriced} {unpriced === 1 ? 'line has' : 'lines have'} no price yet and count as nothing: type what they cost.
+            {unpriced === 1
+              ? '1 line has no price yet and counts as nothing: type what it costs.'
+              : `${unpriced} lines have no price yet and count as nothing: type what they cost.`}
           </span>
         )}
       </p>

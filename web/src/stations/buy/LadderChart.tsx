@@ -14,6 +14,8 @@ const GAP = 20;
 const LEFT = 40;
 const RIGHT = 12;
 const TOP = 16;
+/** Room for the last stage’s flat line. */
+const LAST_STAGE = 40;
 
 interface Pane {
   name: string;
@@ -34,8 +36,10 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const [box, width] = useWidth<HTMLDivElement>();
   const svg = useRef<SVGSVGElement>(null);
-  const most = Math.max(...stages.map((stage) => stage.cost.money), 1);
-  const x = scaleLinear([0, most], [LEFT, Math.max(LEFT + 10, width - RIGHT)]);
+  // Where nothing has a price the stages themselves are the axis.
+  const isPriced = stages.some((stage) => stage.cost.money > 0);
+  const along = stages.map((stage, i) => (isPriced ? stage.cost.money : i));
+  const x = scaleLinear([0, Math.max(...along, 1)], [LEFT, Math.max(LEFT + 10, width - RIGHT - (isPriced ? 0 : LAST_STAGE))]);
   const limit = (at: number | undefined, word: string, tone: string) => (at === undefined ? [] : [{ at, word, tone }]);
   const panes: Pane[] = [
     { name: 'top speed', unit: unitOf('m/s', system), of: (stage) => stage.figures.topSpeedMs, tone: 'stroke-ink', lines: [] },
@@ -56,15 +60,23 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
       {width > 0 && (
         <svg ref={svg} width={width} height={height} role="img" aria-label="Speed and heat against money spent" fontSize="11">
           {panes.map((pane, i) => (
-            <LadderPane key={pane.name} pane={pane} stages={stages} x={x} top={TOP + i * (PANE + GAP)} named={i === 0} right={width - RIGHT} />
+            <LadderPane
+              key={pane.name}
+              pane={pane}
+              stages={stages}
+              at={along.map((one) => x(one))}
+              top={TOP + i * (PANE + GAP)}
+              named={i === 0}
+              right={width - RIGHT}
+            />
           ))}
-          {x.ticks(4).map((tick) => (
+          {(isPriced ? x.ticks(4) : []).map((tick) => (
             <text key={tick} x={x(tick)} y={height - 18} textAnchor="middle" className="fill-soft">
               {formatNumber(tick, 0)}
             </text>
           ))}
           <text x={width - RIGHT} y={height - 4} textAnchor="end" className="fill-soft">
-            money spent, {currencySymbol()}
+            {isPriced ? `money spent, ${currencySymbol()}` : 'stage by stage: nothing has a price yet'}
           </text>
         </svg>
       )}
@@ -75,23 +87,19 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
 interface PaneProps {
   pane: Pane;
   stages: readonly Stage[];
-  x: (money: number) => number;
+  /** Where each stage stands along the page [px]. */
+  at: readonly number[];
   top: number;
   named: boolean;
   right: number;
 }
 
-function LadderPane({ pane, stages, x, top, named, right }: PaneProps) {
+function LadderPane({ pane, stages, at: along, top, named, right }: PaneProps) {
   const values = [...stages.map(pane.of), ...pane.lines.map((line) => line.at)].map((value) => toShown(value, pane.unit));
   const y = scaleLinear([0, Math.max(...values)], [top + PANE, top]).nice(3);
   const at = (value: number) => y(toShown(value, pane.unit));
-  const steps = stages.map((stage, i) => (i === 0 ? `M${x(0)} ${at(pane.of(stage))}` : `H${x(stage.cost.money)}V${at(pane.of(stage))}`)).join('');
-  const names = spreadLabels(
-    stages.map((stage) => x(stage.cost.money)),
-    62,
-    LEFT + 26,
-    right - 30,
-  );
+  const steps = stages.map((stage, i) => (i === 0 ? `M${along[0]} ${at(pane.of(stage))}` : `H${along[i]}V${at(pane.of(stage))}`)).join('');
+  const names = spreadLabels(along, 62, LEFT + 26, right - 30);
   return (
     <g>
       {y.ticks(3).map((tick) => (
@@ -113,7 +121,7 @@ function LadderPane({ pane, stages, x, top, named, right }: PaneProps) {
       <path d={`${steps}H${right}`} fill="none" strokeWidth="2" className={pane.tone} />
       {stages.map((stage, i) => (
         <g key={stage.house.changes.join('+')}>
-          <path d={`M${x(stage.cost.money)} ${at(pane.of(stage)) - 4.5}l4.5 4.5l-4.5 4.5l-4.5 -4.5z`} className="fill-paper stroke-ink" />
+          <path d={`M${along[i]} ${at(pane.of(stage)) - 4.5}l4.5 4.5l-4.5 4.5l-4.5 -4.5z`} className="fill-paper stroke-ink" />
           {named && i > 0 && (
             <text x={names[i]} y={top - 5} textAnchor="middle" className="fill-soft">
               {stage.added.map((change) => CHANGE_WORDS[change]).join(', ')}

@@ -10,13 +10,17 @@ import type { FitRow } from '../../in-hand/noted/fit-progress';
 import { rightReading } from './fit-text';
 import type { AtBench } from './use-fit';
 
-/** One step: a tick, why, what it looks like when it is right, the caution where it can hurt, and what is noted of it. */
-export function FitStep({ row, bench }: { row: FitRow; bench: AtBench }) {
+/**
+ * One step: a tick, why, what it looks like when it is right, the caution where it can hurt, and what is noted of it. The next one and those to do again stand
+ * open; done and later ones are a line.
+ */
+export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; isNext: boolean }) {
   const { step, note, state } = row;
-  const [open, setOpen] = useState(false);
-  const told = open || state !== 'done' ? '' : 'hidden print:block';
+  const [chosen, setChosen] = useState<boolean>();
+  const open = chosen ?? (isNext || state === 'again');
+  const told = open ? '' : 'hidden print:block';
   return (
-    <li id={`step-${step.id}`} className="scroll-mt-3 border-b border-rule py-2 last:border-0 print:break-inside-avoid">
+    <li id={`step-${step.id}`} className={`scroll-mt-3 border-b border-rule last:border-0 print:break-inside-avoid ${open ? 'py-2' : 'py-1'}`}>
       <label className="flex items-start gap-2.5">
         <input
           type="checkbox"
@@ -24,20 +28,21 @@ export function FitStep({ row, bench }: { row: FitRow; bench: AtBench }) {
           checked={state === 'done'}
           onChange={(event) => bench.tick(row, event.target.checked)}
         />
-        <span className={`font-semibold ${state === 'done' ? 'text-soft' : ''}`}>{step.title}</span>
-        {state === 'done' && (
+        <span className={state === 'done' ? 'text-soft' : open ? 'font-semibold' : 'font-medium'}>{step.title}</span>
+        {!isNext && (
           <button
             type="button"
             aria-expanded={open}
             className="ml-auto text-[12px] text-steel underline-offset-2 hover:underline max-sm:h-9 print:hidden"
-            onClick={() => setOpen(!open)}
+            aria-label={`${open ? 'less' : 'more'} of ${step.title}`}
+            onClick={() => setChosen(!open)}
           >
             {open ? 'less' : 'more'}
           </button>
         )}
       </label>
       <div className="pl-[30px] text-[13px] leading-snug">
-        <StepWarnings row={row} />
+        {(open || state === 'again') && <StepWarnings row={row} />}
         <div className={told}>
           <p className="text-soft">{step.why}</p>
           <p>{step.right}</p>
@@ -49,9 +54,11 @@ export function FitStep({ row, bench }: { row: FitRow; bench: AtBench }) {
           )}
           {step.tools.length > 0 && <p className="text-[12px] text-soft">At hand: {step.tools.join(', ')}.</p>}
         </div>
-        <Reading row={row} bench={bench} />
-        {(told === '' || note.note !== undefined || bench.fitting.photos.some((photo) => photo.step === step.id)) && (
+        {(open || note.reading !== undefined) && <Reading row={row} bench={bench} />}
+        {open || bench.fitting.photos.some((photo) => photo.step === step.id) ? (
           <Notes row={row} bench={bench} />
+        ) : (
+          note.note !== undefined && <p className="text-[12px] text-soft">{note.note}</p>
         )}
         {note.done && <p className="hidden text-[11px] text-soft print:block">Ticked {note.done.at.slice(0, 10)}.</p>}
       </div>

@@ -7,6 +7,7 @@ import type { AtBench } from './use-fit';
 /** The steps by phase; what was noted at steps that the plan no longer has stands at the end. */
 export function FitSteps({ bench }: { bench: AtBench }) {
   const { rows, fitting } = bench;
+  const next = rows.find((row) => row.state !== 'done');
   const former = formerNotes(
     rows.map((row) => row.step),
     fitting,
@@ -27,7 +28,7 @@ export function FitSteps({ bench }: { bench: AtBench }) {
             </h2>
             <ol>
               {of.map((row) => (
-                <FitStep key={row.step.id} row={row} bench={bench} />
+                <FitStep key={row.step.id} row={row} bench={bench} isNext={row === next} />
               ))}
             </ol>
           </section>

@@ -35,7 +35,9 @@ export function UpkeepPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
   return (
     <section aria-label="Upkeep">
       <p className="text-[13px] text-soft">
-        {minutes < 1 ? 'No minutes in the log yet.' : `${minutes.toFixed(0)} minutes in the log; a minute on loose or wet ground counts for more.`}
+        {minutes < 1
+          ? 'No minutes in the log yet.'
+          : `${minutes.toFixed(0)} ${minutes.toFixed(0) === '1' ? 'minute' : 'minutes'} in the log; a minute on loose or wet ground counts for more.`}
       </p>
       <ul className="mt-1 divide-y divide-rule border-y border-rule text-[13px]">
         {items.map((item) => {

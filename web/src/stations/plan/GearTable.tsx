@@ -1,5 +1,5 @@
 import { gearCell, sameLapS, type GearCell, type GearRun, type Limits } from '@puddler/core';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -19,10 +19,12 @@ interface Props {
   metric: Metric;
   runs: RunsByGears | undefined;
   limits: Limits;
+  /** Beside what the table says. */
+  children: ReactNode;
 }
 
 /** Every pair of pinion and spur by one figure; a click takes it. */
-export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
+export function GearTable({ inHand, choice, metric, runs, limits, children }: Props) {
   const { file } = inHand;
   const system = useAppSelector((state) => state.prefs.units);
   const take = useTakeGears(inHand);
@@ -106,6 +108,7 @@ export function GearTable({ inHand, choice, metric, runs, limits }: Props) {
         </tbody>
       </table>
       <p className="mt-0.5 flex flex-wrap items-center gap-x-3 text-[11.5px] text-soft">
+        {children}
         Underlined: the present ratio. Marked: does not mesh, touches, or heats motor or ESC past a limit. Click to take one.
         <CsvButton name={`${file.name} ${METRICS[metric]} by gears`} table={csv} />
       </p>

@@ -29,7 +29,10 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
   const { pinion, spur } = file.gearing;
   // Only racing and bashing go round in laps.
   const metrics = (Object.keys(METRICS) as Metric[]).filter((one) => one !== 'lap' || hasOwnTiming(plannedRun(file).profile));
-  const choice = useMemo(() => (fromShelf ? gearsOnShelf(file, shelf) : gearsAround(file)), [fromShelf, file, shelf]);
+  const all = useMemo(() => (fromShelf ? gearsOnShelf(file, shelf) : gearsAround(file)), [fromShelf, file, shelf]);
+  const [allSpurs, setAllSpurs] = useState(false);
+  // A spur stays on the car for years, the pinion is what is chosen: the others are there on a word.
+  const choice = useMemo(() => (allSpurs || !all.spurs.includes(spur!) ? all : { ...all, spurs: [spur!] }), [all, allSpurs, spur]);
   const question = useMemo(() => {
     if (spur === undefined) return undefined;
     const curve = gearsAround(file).pinions.map((teeth): [number, number] => [teeth, spur]);
@@ -68,7 +71,13 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
       <StartWith inHand={inHand} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
       <Fastest file={file} runs={runs} limits={limits} />
       <Cooler file={file} runs={runs} />
-      <GearTable inHand={inHand} choice={choice} metric={metrics.includes(metric) ? metric : 'speed'} runs={runs} limits={limits} />
+      <GearTable inHand={inHand} choice={choice} metric={metrics.includes(metric) ? metric : 'speed'} runs={runs} limits={limits}>
+        {all.spurs.length > 1 && all.spurs.includes(spur) && (
+          <Choice on={allSpurs} onClick={() => setAllSpurs(!allSpurs)}>
+            all {all.spurs.length} spurs
+          </Choice>
+        )}
+      </GearTable>
       <Curve file={file} runs={runs} limits={limits} />
     </>
   );

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../desk/store';
@@ -18,6 +19,7 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
   const [speed, heat] = [{ ...unitOf('m/s', system), digits: 0 }, unitOf('°C', system)];
   const lost = day.drives.find((one) => one.lost)?.lost;
   const isOver = day.over === true || lost !== undefined;
+  const [ending, setEnding] = useState(false);
   return (
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
@@ -28,10 +30,19 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
           <Button tone="quiet" onClick={onLeave}>
             All days
           </Button>
-          {!isOver && (
-            <Button disabled={day.drives.length === 0} onClick={at.end}>
+          {!isOver && !ending && (
+            <Button disabled={day.drives.length === 0} onClick={() => setEnding(true)}>
               End the day
             </Button>
+          )}
+          {ending && !isOver && (
+            <span role="group" aria-label="End the day" className="flex items-center gap-2 text-[13px]">
+              Nothing more can be driven then, and the truth is shown.
+              <Button tone="action" onClick={at.end}>
+                End it
+              </Button>
+              <Button onClick={() => setEnding(false)}>Go on driving</Button>
+            </span>
           )}
         </span>
       </div>
