@@ -43,6 +43,21 @@ test('the server goes away and comes back: nothing typed is lost', async ({ page
   }
 });
 
+test('an edit that is taken back in the last moment before a reload stays taken back', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  // Reads go on, writes do not arrive.
+  await page.route('**/api/**', (route) => (route.request().method() === 'GET' ? route.continue() : route.abort()));
+  await page.keyboard.press(']');
+  await keptInBrowser(page);
+  await page.keyboard.press('Control+z');
+  await page.reload();
+  await settled(page);
+  await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('17');
+  await page.unroute('**/api/**');
+  await saved(page);
+  expect(await pinionOf(club.address, 'Sixty on packed dirt')).toBe(17);
+});
+
 test('the page is closed while the server is away: what was typed is there next time', async ({ page, context, club }) => {
   await openPlan(page, club.address);
   const url = page.url();

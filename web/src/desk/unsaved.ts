@@ -15,20 +15,34 @@ const quarantineStore = () => createIdb('puddler-quarantine', 'edits');
 /** Where a page that is left puts what it had no time to write: only this store takes it at once. */
 const LEFT_AS = 'puddler-left';
 
-function leftBehind(): [Key, KeptEdit][] {
+/** Edits that were still to be kept, and those that are not unsaved any more: saved, or taken back. */
+interface Left {
+  edits: [Key, KeptEdit][];
+  done: Key[];
+}
+
+function leftBehind(): Left {
   try {
-    return JSON.parse(localStorage.getItem(LEFT_AS) ?? '[]') as [Key, KeptEdit][];
+    const left = JSON.parse(localStorage.getItem(LEFT_AS) ?? '[]') as Left | Left['edits'];
+    // An earlier release left its edits alone.
+    return Array.isArray(left) ? { edits: left, done: [] } : left;
   } catch {
     // A browser that keeps nothing, or half of it.
-    return [];
+    return { edits: [], done: [] };
   }
 }
 
 /** What the page before was left with goes where the other unsaved edits are. */
 async function takeOver(): Promise<void> {
-  const left = leftBehind();
-  if (left.length === 0) return;
-  await setMany(left, browserStore());
+  const { edits, done } = leftBehind();
+  if (edits.length + done.length === 0) return;
+  // What one window is done with another one may just have begun.
+  const begun = new Set(edits.map(([key]) => key));
+  await delMany(
+    done.filter((key) => !begun.has(key)),
+    browserStore(),
+  );
+  await setMany(edits, browserStore());
   localStorage.removeItem(LEFT_AS);
 }
 
@@ -100,11 +114,13 @@ export function keepUnsaved(store: AppStore): void {
     const done = [...stored.keys()].filter((key) => !waiting.has(key));
     try {
       idb ??= browserStore();
-      if (fresh.length > 0) await setMany(asKept(fresh), idb);
+      // Noted before it is there: a page that is left meanwhile must know of it.
       for (const [key, held] of fresh) stored.set(key, held);
+      if (fresh.length > 0) await setMany(asKept(fresh), idb);
       for (const key of done) stored.delete(key);
       if (done.length > 0) await delMany(done, idb);
     } catch {
+      for (const [key] of fresh) stored.delete(key);
       if (!told)
         store.dispatch(noticed({ text: 'This browser has no room to keep unsaved edits: leave this page open until they are saved.', tone: 'stop' }));
       told = true;
@@ -119,9 +135,14 @@ export function keepUnsaved(store: AppStore): void {
   };
   store.listen({ predicate: (_action, now, before) => now.desk.held !== before.desk.held, effect: writeSoon });
   window.addEventListener('pagehide', () => {
-    const fresh = asKept(freshOf(unsaved()));
+    const waiting = unsaved();
+    const fresh = asKept(freshOf(waiting));
+    // An edit that was taken back in the last moment must not come back with the next page.
+    const done = [...stored.keys()].filter((key) => !waiting.has(key));
+    const before = leftBehind();
     try {
-      if (fresh.length > 0) localStorage.setItem(LEFT_AS, JSON.stringify([...leftBehind(), ...fresh]));
+      if (fresh.length + done.length > 0)
+        localStorage.setItem(LEFT_AS, JSON.stringify({ edits: [...before.edits, ...fresh], done: [...before.done, ...done] } satisfies Left));
     } catch {
       // There is no room for it: what was written before is all there is.
     }
