@@ -125,3 +125,25 @@ test('Ctrl+K finds plans and commands', async ({ page, club }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByText('mph', { exact: true }).first()).toBeVisible();
 });
+
+test('the empty garage offers the demo club: it stands apart, is looked at, and goes in one step with its undo', async ({ page, empty }) => {
+  await page.goto(empty.address);
+  await page.getByRole('button', { name: 'Bring the demo club in' }).click();
+  const club = page.getByRole('region', { name: 'The demo club' });
+  await expect(club.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
+  await expect(page.getByText('Put your car in')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Bring the demo club in' })).toHaveCount(0);
+  await club.getByRole('link', { name: 'Sixty on packed dirt' }).click();
+  await settled(page);
+  await page.getByRole('link', { name: 'Garage', exact: true }).click();
+  await page.getByRole('button', { name: 'Take the demo club out' }).click();
+  await expect(club).toHaveCount(0);
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(club.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(club).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Bring the demo club in' })).toBeVisible();
+});

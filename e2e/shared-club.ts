@@ -27,6 +27,7 @@ export class SharedClub {
       databaseUrl: pathToFileURL(path.join(this.dataFolder, 'puddler.db')).href,
       migrationsFolder: path.join(root, 'server/migrations'),
       pageFolder: path.join(root, 'web/dist'),
+      demoFolder: path.join(root, 'demo'),
       logLevel: 'error',
     });
     this.before = await this.state();

@@ -2,6 +2,7 @@ import Koa from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
 import { backupRoutes } from './backup/routes';
+import { demoRoutes } from './demo-routes';
 import { DocumentLists } from './documents/list';
 import { listRoutes } from './documents/list-routes';
 import { documentRoutes } from './documents/routes';
@@ -26,10 +27,11 @@ export interface Services {
   log: Logger;
   /** The built page. */
   pageFolder: string;
+  demoFolder: string;
 }
 
 /** The whole application on an open data folder. */
-export function createApp({ store, files, scratchFolder, log, pageFolder }: Services): Koa {
+export function createApp({ store, files, scratchFolder, log, pageFolder, demoFolder }: Services): Koa {
   const app = new Koa();
   // The error middleware answers; what still escapes (a client that hung up) goes to the log, not to stderr.
   app.on('error', (err: NodeJS.ErrnoException) => {
@@ -57,6 +59,7 @@ export function createApp({ store, files, scratchFolder, log, pageFolder }: Serv
     planFileRoutes(store),
     ...documentRoutes(store),
     fileRoutes(files),
+    demoRoutes(store, files, demoFolder),
     instrumentRoutes(),
     backupRoutes(store, files, scratchFolder),
   ];

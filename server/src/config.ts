@@ -12,6 +12,8 @@ export interface Config {
   databaseUrl: string;
   migrationsFolder: string;
   pageFolder: string;
+  /** The club that is shown to who has no car yet. */
+  demoFolder: string;
   logLevel: string;
 }
 
@@ -27,6 +29,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     databaseUrl: set('PUDDLER_DATABASE_URL') ?? fileUrl(path.join(dataFolder, 'puddler.db')),
     migrationsFolder: path.join(serverFolder, 'migrations'),
     pageFolder: path.join(serverFolder, '..', 'web', 'dist'),
+    demoFolder: path.join(serverFolder, '..', 'demo'),
     logLevel: set('PUDDLER_LOG') ?? 'warn',
   };
 }

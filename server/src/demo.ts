@@ -36,9 +36,9 @@ function good<T>(file: string, checked: Checked<T>): T {
 /**
  * Loads a club: every plan file of `plans/` in order of name, `shelf.json`, the notes of `club.json`, and what is noted of buying and
  * fitting in `purchases.json` and `fittings.json`; the runs of `runs.json` are driven by the simulated instruments. A car that several
- * files share is one car. Throws Error naming the file and its problems.
+ * files share is one car. `apart` marks its cars as the demo’s, and leaves its shelf out: that would be the builder’s own. Throws Error naming the file and its problems.
  */
-export async function loadDemo(store: DocumentStore, files: FileStore, folder: string): Promise<void> {
+export async function loadDemo(store: DocumentStore, files: FileStore, folder: string, { apart = false } = {}): Promise<void> {
   const notes = (await readJson(path.join(folder, 'club.json'))) as ClubNote[];
   const cars: { id: string; body: CarBody }[] = [];
   const plans: { id: string; parentId: string; body: PlanBody }[] = [];
@@ -54,13 +54,14 @@ export async function loadDemo(store: DocumentStore, files: FileStore, folder: s
     if (!doc || !stock) throw new Error(`club.json: there is no ${asBought} of ${name}`);
     doc.body.bench = { stockPlanId: stock.id, ...(today ? { today } : {}) };
   }
+  if (apart) for (const { body } of cars) body.bench.demo = true;
   const parts = ((await readJson(path.join(folder, 'shelf.json'))) as unknown[]).map((part) => ({
     id: randomUUID(),
     body: good('shelf.json', checkPart(part)),
   }));
   await store.write('car', cars.map(fresh));
   await store.write('plan', plans.map(fresh));
-  await store.write('part', parts.map(fresh));
+  if (!apart) await store.write('part', parts.map(fresh));
   for (const kind of ['purchase', 'fitting'] as const) {
     const file = `${kind}s.json`;
     const noted = (await readJson(path.join(folder, file))) as { plan: string; body: unknown }[];

@@ -51,7 +51,7 @@ export async function serve(config: Config, options: ServeOptions = {}): Promise
   const { port } = server.address() as AddressInfo;
   const address = `http://${LISTEN_ON}:${port}`;
   await folder.lock.note(address);
-  handle!(createApp({ ...folder, log, pageFolder: config.pageFolder }).callback());
+  handle!(createApp({ ...folder, log, pageFolder: config.pageFolder, demoFolder: config.demoFolder }).callback());
   const house = keepHouse(folder, config.dataFolder, log);
 
   async function stop(): Promise<void> {

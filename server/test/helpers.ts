@@ -43,6 +43,7 @@ export const configOf = (dataFolder: string): Config => ({
   databaseUrl: fileUrl(path.join(dataFolder, 'puddler.db')),
   migrationsFolder: MIGRATIONS,
   pageFolder: path.join(__dirname, 'page'),
+  demoFolder: path.join(__dirname, '../../demo'),
   logLevel: 'silent',
 });
 

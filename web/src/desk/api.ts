@@ -32,6 +32,7 @@ export const api = createApi({
     keepLog: build.mutation<FileRef, Blob>({
       query: (log) => ({ url: 'files/logs', method: 'POST', body: log, headers: { 'content-type': 'text/plain' }, timeout: BACKUP_MS }),
     }),
+    bringDemo: build.mutation<void, void>({ query: () => ({ url: 'demo', method: 'POST' }) }),
     importPlan: build.mutation<Imported, string>({
       query: (text) => ({ url: 'imports', method: 'POST', body: text, headers: { 'content-type': 'application/json' } }),
     }),

@@ -10,13 +10,19 @@ import { contentAt } from './selectors';
 /** Deletes a document and everything that belongs to it; returns what the change is called, for a notice that offers to undo it. */
 export function deleteDocument(kind: KindName, id: string): Thunk<string | undefined> {
   return (dispatch, getState) => {
+    const first = getState().desk.held[keyOf(kind, id)]?.content;
+    return first ? dispatch(deleteDocuments(kind, [id], `delete ${nameOf(first)}`)) : undefined;
+  };
+}
+
+/** Deletes several at once, with all that belongs to them, as one undo. */
+export function deleteDocuments(kind: KindName, ids: readonly string[], label: string): Thunk<string | undefined> {
+  return (dispatch, getState) => {
     const { held } = getState().desk;
-    const first = held[keyOf(kind, id)];
-    if (!first?.content) return undefined;
-    const keys: Key[] = [first.key];
+    const keys: Key[] = ids.map((id) => keyOf(kind, id)).filter((key) => held[key]?.content);
     for (const key of keys) for (const other of Object.values(held)) if (other.content && parentKeyOf(other.content) === key) keys.push(other.key);
     const steps = keys.map((key): Step => ({ key, id: held[key]!.id, before: held[key]!.content, after: null }));
-    return commit(dispatch, `delete ${nameOf(first.content)}`, steps);
+    return commit(dispatch, label, steps);
   };
 }
 

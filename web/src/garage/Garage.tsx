@@ -1,7 +1,9 @@
 import { useMemo, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { Link } from 'react-router';
+import { removeDemo } from '../desk/demo-club';
 import { selectGarage } from '../desk/selectors';
+import { Button } from '../ui/Button';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { CarRow } from './CarRow';
 import { EmptyGarage } from './EmptyGarage';
@@ -27,7 +29,8 @@ const FIRST_DRAWN = 4;
 export default function Garage() {
   const dispatch = useAppDispatch();
   const all = useAppSelector(selectGarage);
-  const cars = useMemo(() => all.filter(({ bench }) => !bench.practice), [all]);
+  const cars = useMemo(() => all.filter(({ bench }) => !bench.practice && !bench.demo), [all]);
+  const demo = useMemo(() => all.filter(({ bench }) => bench.demo), [all]);
   const practice = useMemo(() => all.filter(({ bench }) => bench.practice), [all]);
   const loaded = useAppSelector((state) => state.desk.loaded);
   const [adding, setAdding] = useState(false);
@@ -42,8 +45,19 @@ export default function Garage() {
       <GarageHead line={over ? 'Let go to take the plan files in' : summary(cars.length, plans)} onFiles={take} onAdd={() => setAdding(true)} />
       <SetAsideNotice />
       <QuarantineNotice />
-      {cars.length === 0 && <EmptyGarage loaded={loaded} onAdd={() => setAdding(true)} />}
+      {cars.length === 0 && <EmptyGarage loaded={loaded} hasDemo={demo.length > 0} onAdd={() => setAdding(true)} />}
       {cars.length > DRAWN_WHOLE ? <CarList cars={cars} /> : cars.map((car) => <CarRow key={car.id} {...car} />)}
+      {demo.length > 0 && (
+        <section aria-label="The demo club" className="mt-8">
+          <div className="mb-2 flex items-center justify-between gap-3">
+            <h2 className="eyebrow text-soft">The demo club: made-up cars</h2>
+            <Button onClick={() => dispatch(removeDemo())}>Take the demo club out</Button>
+          </div>
+          {demo.map((car) => (
+            <CarRow key={car.id} {...car} />
+          ))}
+        </section>
+      )}
       {practice.length > 0 && (
         <section aria-label="Practice" className="mt-8">
           <h2 className="eyebrow mb-2 text-soft">Practice: simulated cars</h2>

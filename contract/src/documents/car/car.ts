@@ -18,6 +18,8 @@ export interface Bench {
   photos?: PhotoRef[];
   /** It is a car of a practice day: nothing of it is real. */
   practice?: true;
+  /** It came with the demo club: shown apart, and taken out in one step. */
+  demo?: true;
   /** When each work that comes round was done last, ISO 8601. */
   upkeep?: UpkeepDone[];
   /** Courses that are driven with it, by name. */

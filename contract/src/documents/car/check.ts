@@ -15,6 +15,7 @@ const benchSchema = Joi.object<Bench, true>({
     .unique('hash')
     .max(MOST_PHOTOS),
   practice: Joi.boolean().valid(true),
+  demo: Joi.boolean().valid(true),
   upkeep: Joi.array()
     .items(
       Joi.object<UpkeepDone, true>({
