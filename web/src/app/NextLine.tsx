@@ -26,7 +26,11 @@ function Line({ inHand, station, next }: { inHand: PlanInHand; station: string; 
           <strong className="font-semibold">Next:</strong> {text}
         </span>
         {station !== next.station && (
-          <Link to={to} className="hit inline-flex shrink-0 items-center gap-1 text-steel underline underline-offset-2">
+          <Link
+            to={to}
+            aria-label={`Next: ${there.name}`}
+            className="hit inline-flex shrink-0 items-center gap-1 text-steel underline underline-offset-2"
+          >
             {there.name}
             <ArrowRight size={13} aria-hidden="true" />
           </Link>
