@@ -59,6 +59,30 @@ test('two viewers of one kind do not cancel each other', async () => {
   expect([one.result.current, other.result.current]).toMatchObject([{ value: 4 }, { value: 9 }]);
 });
 
+test('two viewers of one question share its answer; it is given up when the last of them leaves', async () => {
+  const { asked, client } = standIn();
+  const job = new Job(client, 'square', { keeps: 4 });
+  const question = { x: 6 };
+  const one = renderHook(() => useJob(job, question));
+  const other = renderHook(() => useJob(job, question));
+  expect(asked).toHaveLength(1);
+  one.unmount();
+  expect(asked[0]!.options.signal!.aborted).toBe(false);
+  await settle(() => asked[0]!.answer(36));
+  expect(other.result.current).toEqual({ state: 'ready', value: 36 });
+  const next = { x: 7 };
+  const [a, b] = [renderHook(() => useJob(job, next)), renderHook(() => useJob(job, next))];
+  a.unmount();
+  b.unmount();
+  expect(asked).toHaveLength(2);
+  expect(asked[1]!.options.signal!.aborted).toBe(true);
+  // Asked once more, it is asked anew.
+  const again = renderHook(() => useJob(job, next));
+  expect(asked).toHaveLength(3);
+  await settle(() => asked[2]!.answer(49));
+  expect(again.result.current).toEqual({ state: 'ready', value: 49 });
+});
+
 test('a failure says why, keeps the last answer, and trying again asks again', async () => {
   const { asked, client } = standIn();
   const job = new Job(client, 'square');

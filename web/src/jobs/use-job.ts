@@ -17,9 +17,27 @@ export interface JobOptions<T extends Tasks, K extends keyof T & string, V> {
   inTransition?: boolean;
 }
 
+/** Somebody who wants an answer. */
+interface Viewer<V> {
+  listen: (asked: Asked<V>) => void;
+  retry: () => void;
+}
+
+/** A question that is asked once, for as many viewers as want it: it is given up when the last one leaves. */
+interface Shared<V> {
+  key: readonly unknown[];
+  viewers: Set<Viewer<V>>;
+  stop: AbortController;
+  sofar: V | undefined;
+}
+
+const isSameKey = (one: readonly unknown[], other: readonly unknown[]): boolean => one.every((part, i) => part === other[i]);
+const waiting = <V>(sofar: V | undefined) => ({ state: 'waiting' as const, sofar, last: undefined, progress: undefined });
+
 /** One kind of question to a worker. */
 export class Job<T extends Tasks, K extends keyof T & string, V = AnswerOf<T, K>> {
   private readonly cache: AnswerCache<V>;
+  private readonly underWay: Shared<V>[] = [];
 
   constructor(
     readonly client: WorkerClient<T>,
@@ -33,40 +51,69 @@ export class Job<T extends Tasks, K extends keyof T & string, V = AnswerOf<T, K>
     return this.cache.get(this.keyOf(question));
   }
 
-  /** Asks, and tells `listen` what comes of it until the returned function is called. */
+  /** Asks, and reports to `listen` what comes of it until the returned function is called. Viewers of the same question share one answer. */
   ask(question: QuestionOf<T, K>, listen: (asked: Asked<V>) => void, retry: () => void, first?: boolean): () => void {
-    const { gather = (_sofar, part) => part as V, settleMs = 0, inTransition } = this.options;
-    const stop = new AbortController();
-    let sofar: V | undefined;
-    const report = (asked: Asked<V>) => {
-      if (stop.signal.aborted) return;
-      if (inTransition) startTransition(() => listen(asked));
-      else listen(asked);
-    };
-    const begin = async () => {
-      try {
-        const answer = await this.client.ask(this.task, question, {
-          first,
-          signal: stop.signal,
-          onPart: (part) => {
-            sofar = gather(sofar, part);
-            report({ state: 'waiting', sofar, last: undefined, progress: undefined });
-          },
-          onProgress: (share, what) => report({ state: 'waiting', sofar, last: undefined, progress: { share, what } }),
-        });
-        const value = gather(sofar, answer);
-        this.cache.set(this.keyOf(question), value);
-        report({ state: 'ready', value });
-      } catch (cause) {
-        report({ state: 'failed', reason: reasonOf(cause), last: undefined, retry });
-      }
-    };
-    if (settleMs === 0) void begin();
-    const timer = settleMs > 0 ? setTimeout(() => void begin(), settleMs) : undefined;
+    const { settleMs = 0 } = this.options;
+    const viewer: Viewer<V> = { listen, retry };
+    let leave: (() => void) | undefined;
+    const join = () => void (leave = this.join(question, viewer, first));
+    if (settleMs === 0) join();
+    const timer = settleMs > 0 ? setTimeout(join, settleMs) : undefined;
     return () => {
       clearTimeout(timer);
-      stop.abort();
+      leave?.();
     };
+  }
+
+  private join(question: QuestionOf<T, K>, viewer: Viewer<V>, first: boolean | undefined): () => void {
+    const key = this.keyOf(question);
+    const known = this.underWay.find((one) => isSameKey(one.key, key));
+    const shared: Shared<V> = known ?? { key, viewers: new Set(), stop: new AbortController(), sofar: undefined };
+    shared.viewers.add(viewer);
+    if (known) this.report([viewer], waiting(known.sofar));
+    else void this.begin(question, shared, first);
+    return () => {
+      shared.viewers.delete(viewer);
+      if (shared.viewers.size > 0) return;
+      shared.stop.abort();
+      this.forget(shared);
+    };
+  }
+
+  private async begin(question: QuestionOf<T, K>, shared: Shared<V>, first: boolean | undefined): Promise<void> {
+    const { gather = (_sofar, part) => part as V } = this.options;
+    this.underWay.push(shared);
+    try {
+      const answer = await this.client.ask(this.task, question, {
+        first,
+        signal: shared.stop.signal,
+        onPart: (part) => {
+          shared.sofar = gather(shared.sofar, part);
+          this.report(shared.viewers, waiting(shared.sofar));
+        },
+        onProgress: (share, what) => this.report(shared.viewers, { ...waiting(shared.sofar), progress: { share, what } }),
+      });
+      this.forget(shared);
+      const value = gather(shared.sofar, answer);
+      this.cache.set(shared.key, value);
+      this.report(shared.viewers, { state: 'ready', value });
+    } catch (cause) {
+      this.forget(shared);
+      for (const viewer of shared.viewers) this.report([viewer], { state: 'failed', reason: reasonOf(cause), last: undefined, retry: viewer.retry });
+    }
+  }
+
+  private report(viewers: Iterable<Viewer<V>>, asked: Asked<V>): void {
+    const listen = () => {
+      for (const viewer of viewers) viewer.listen(asked);
+    };
+    if (this.options.inTransition) startTransition(listen);
+    else listen();
+  }
+
+  private forget(shared: Shared<V>): void {
+    const place = this.underWay.indexOf(shared);
+    if (place >= 0) this.underWay.splice(place, 1);
   }
 
   private keyOf(question: QuestionOf<T, K>): readonly unknown[] {

@@ -36,7 +36,7 @@ import { inPieces } from './in-pieces';
 import type { RunTerms } from './predict-worker';
 import { serve, type Work } from './serve';
 
-const FIRST_SAMPLES = 12;
+const FIRST_SAMPLES = 8;
 const BAND_SEED = 1;
 const SWEEP_NEWS_MS = 80;
 const GEARS_NEWS_MS = 60;
