@@ -4,6 +4,8 @@ import {
   isSmall,
   ladder,
   limitsWith,
+  predictSteady,
+  resolvePlan,
   SMALLEST_PINION,
   stepForeseen,
   verdictOf,
@@ -32,8 +34,9 @@ function wayOnce(plan: PlanFile, limits: Limits = limitsWith(plan.limits)): Ladd
 test(`ladders of seeded plans keep what a ladder promises (24 plans, seed ${SEED})`, () => {
   fc.assert(
     fc.property(anyPlan, (plan) => {
+      // A car that does not move has no ladder worth the name, and takes as long as any.
+      fc.pre(predictSteady(resolvePlan(plan)).topSpeedMs > 0.3);
       const { outcome, steps, because, target } = wayOnce(plan);
-      // A car that does not move has no ladder worth the name.
       fc.pre(target.topSpeedMs.p10 > 0.1);
       for (const [i, step] of steps.entries()) {
         // None is past a stop limit in one of ten cars like this.
