@@ -63,6 +63,17 @@ test('a run is typed in with units, held against its band, kept, and undone', as
   await expect(measured(page).getByRole('img')).toHaveCount(2);
 });
 
+test('a run that is begun and left with nothing in it leaves nothing; one that holds a figure stays', async ({ page, club }) => {
+  await openLog(page, club.address);
+  const rows = page.getByRole('table', { name: 'Runs of the car' }).getByRole('row');
+  const before = await rows.count();
+  await page.getByRole('button', { name: 'New run' }).click();
+  await expect(rows).toHaveCount(before + 1);
+  await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
+  await expect(rows).toHaveCount(before);
+});
+
 test('a figure that cannot be says what is allowed, and changes nothing', async ({ page, club }) => {
   await openLog(page, club.address);
   await page.getByRole('button', { name: 'New run' }).click();

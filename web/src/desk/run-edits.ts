@@ -1,8 +1,9 @@
 import { type Car, type Day, type LearnedFigures } from '@puddler/core';
 import { type CarRun, type PlanBody } from '@puddler/contract/shared';
 import { type Thunk, commit, stepTo, made, replace } from './commit';
-import { amended } from './desk-slice';
+import { amended, undone } from './desk-slice';
 import { keyOf } from './held';
+import { isBare } from './run-figures';
 import { contentAt } from './selectors';
 
 /** Edits of what happened: runs, what they taught, practice days. */
@@ -10,6 +11,20 @@ import { contentAt } from './selectors';
 /** Keeps a run of a car, new or changed; returns what the change is called. */
 export function keepRun(carId: string, id: string, run: CarRun, label: string): Thunk<string> {
   return (dispatch, getState) => commit(dispatch, label, [stepTo(getState(), 'run', id, run, carId)]);
+}
+
+export const NEW_RUN = 'new run';
+
+/** A run that was begun and left with nothing in it is as if it had not been: its beginning is taken back. */
+export function dropBareRun(id: string): Thunk {
+  return (dispatch, getState) => {
+    const run = contentAt(getState(), 'run', id)?.body;
+    const key = keyOf('run', id);
+    const begun = getState().desk.past.find(
+      ({ label, steps }) => label === NEW_RUN && steps.some((step) => step.key === key && step.before === null),
+    );
+    if (run && begun && isBare(run)) dispatch(undone({ at: Date.now(), change: begun.id }));
+  };
 }
 
 /** Changes a run; edits of the same figure in one gesture join. */

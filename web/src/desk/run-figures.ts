@@ -21,3 +21,11 @@ export function measuredIn(run: CarRun): Partial<Record<RunFigure, number>> {
 export const lacksBands = (run: CarRun): boolean =>
   // A throttle that was held back is held only against what was foreseen for it.
   !isHeldBack(run) && Object.keys(measuredIn(run)).some((figure) => !run.predicted?.[figure]);
+
+/** A run that was only begun says nothing of the car. */
+export const holdsFigure = ({ passes, readings, current, logs, usedAh, launch }: CarRun): boolean =>
+  (passes?.length ?? 0) + (readings?.length ?? 0) + (logs?.length ?? 0) > 0 || [current, usedAh, launch].some((one) => one !== undefined);
+
+/** Nothing at all was noted of it. */
+export const isBare = (run: CarRun): boolean =>
+  !holdsFigure(run) && (run.photos?.length ?? 0) === 0 && [run.minutes, run.name, run.notes, run.broke].every((one) => one === undefined);

@@ -1,4 +1,3 @@
-import type { CarRun } from '@puddler/contract/shared';
 import {
   BAY_FIGURES_ASKED,
   benchSteps,
@@ -19,6 +18,7 @@ import {
   type PlanProgress,
 } from '@puddler/core';
 import { useDeferredValue, useMemo } from 'react';
+import { holdsFigure } from '../../desk/run-figures';
 import { benchOf, contentAt, isPracticeCar, learnedOf, runsOfCar, selectShelf, selectWishes } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { latest } from '../../jobs/asked';
@@ -37,10 +37,6 @@ export interface Journey extends Pick<PlanProgress, 'parts' | 'steps'> {
   next: NextStep;
   marks: Record<JourneyStation, Mark>;
 }
-
-/** A run that was only begun says nothing. */
-const holdsFigure = ({ passes, readings, current, logs, usedAh, launch }: CarRun): boolean =>
-  (passes?.length ?? 0) + (readings?.length ?? 0) + (logs?.length ?? 0) > 0 || [current, usedAh, launch].some((one) => one !== undefined);
 
 /** What of a list and of the bench is done. */
 function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined): Pick<PlanProgress, 'parts' | 'steps'> | undefined {

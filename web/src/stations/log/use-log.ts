@@ -1,8 +1,9 @@
 import { MOST_RUN_LOGS, type CarRun } from '@puddler/contract/shared';
 import { isHeldBack, plannedRun, type PlanFile } from '@puddler/core';
+import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { deleteDocument } from '../../desk/edits';
-import { editRun, keepRun } from '../../desk/run-edits';
+import { dropBareRun, editRun, keepRun, NEW_RUN } from '../../desk/run-edits';
 import { runsOfCar, type RunOnDesk } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
@@ -45,6 +46,16 @@ export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const [params, setParams] = useSearchParams();
   const open = runs.find((one) => one.id === params.get('run'));
+  const openId = open?.id;
+  useEffect(() => {
+    if (openId === undefined) return undefined;
+    return () => {
+      // Once the page stands elsewhere: a page that is drawn again has not left it.
+      setTimeout(() => {
+        if (new URLSearchParams(window.location.search).get('run') !== openId) dispatch(dropBareRun(openId));
+      });
+    };
+  }, [openId, dispatch]);
   const show = (id: string | undefined) => setParams(id === undefined ? {} : { run: id }, { replace: open !== undefined });
   return {
     runs,
@@ -52,7 +63,7 @@ export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {
     show,
     begin: (more = {}) => {
       const id = crypto.randomUUID();
-      dispatch(keepRun(carId, id, { ...newRun(planId, file, runs[0]?.run), ...more }, 'new run'));
+      dispatch(keepRun(carId, id, { ...newRun(planId, file, runs[0]?.run), ...more }, NEW_RUN));
       show(id);
       return id;
     },
