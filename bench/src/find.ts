@@ -60,7 +60,7 @@ try {
       mb: Math.round(rendererMb()),
     });
   }
-  const combinations = await page.locator('[data-search] li').first().innerText();
+  const combinations = await page.locator('[data-search]').innerText();
   console.log(
     JSON.stringify({
       combinations: combinations.replace(/\s+/g, ' '),

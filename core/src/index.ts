@@ -55,6 +55,7 @@ export { drivePass, passFigures, type Pass } from './predict/pass';
 export { driveLap, type Lap } from './predict/lap';
 export { predict, type PredictOptions, type Prediction } from './findings/predict';
 
+export { threePicks, type Pick as FrontPick, type PickedAs } from './search/picks';
 export { splitShopLine, type ShopKind, type ShopLine } from './labels/shop-line';
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
 export { partFromLabel } from './labels/part-from-label';

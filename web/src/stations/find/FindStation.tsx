@@ -5,6 +5,7 @@ import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { FoundFront } from './FoundFront';
 import { NoAnswer } from './NoAnswer';
+import { SearchLine } from './SearchLine';
 import { SavedWishes } from './SavedWishes';
 import { Sieve } from './Sieve';
 import { useFind, useFront, useSince } from './use-find';
@@ -30,6 +31,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
       <SavedWishes wishes={wishes} background={background} carName={inHand.car.name} planName={inHand.plan.name} />
       <LearnedNote learned={inHand.file.learned} planId={inHand.id} />
       <WishSentence search={wish} file={inHand.file} onChange={wishes.change} />
+      {problems.length === 0 && <SearchLine live={live} reach={reach} />}
       {isShelfEmpty && <EmptyShelf scope={wish.scope} />}
       {live.failed !== undefined && <Failed what="The search could not go on" reason={live.failed} onRetry={live.retry} />}
       {problems.length > 0 || (done && live.setups.length === 0) ? (

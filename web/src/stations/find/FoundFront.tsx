@@ -1,4 +1,7 @@
 import type { PlanFile } from '@puddler/core';
+import { formatNumber } from '@puddler/figures';
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { addPlan } from '../../desk/edits';
@@ -18,7 +21,9 @@ import { planName, sameText, setupName } from './setup-text';
 import { SetupDetail } from './SetupDetail';
 import { Sieve } from './Sieve';
 import { TableExport } from './TableExport';
+import { ThreeSets } from './ThreeSets';
 import type { FrontInHand } from './use-find';
+import { Button } from '../../ui/Button';
 import { Guarded } from '../../ui/Guarded';
 import { BeyondReach } from './BeyondReach';
 import type { Reach } from './use-reach';
@@ -39,6 +44,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
   const navigate = useNavigate();
   const { stale } = live;
   const setups = reach.shown;
+  const [isWhole, setWhole] = useState(false);
   const hasStock = useRunTerms(carId, plan.limits).stock !== undefined;
   const { inHand: held, setSelected } = front;
   const open = (setup: FoundSetup) => {
@@ -52,26 +58,21 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
   useHotkeys('p', () => held && pin(held), [held, pin]);
   return (
     <>
-      <div className="mt-2 grid gap-x-6 gap-y-3 lg:grid-cols-[235px_minmax(0,1fr)_290px]">
-        <div className="max-lg:order-last">
-          <Guarded what="The sieve">
-            <Sieve live={live} base={base} reach={reach} />
+      <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_300px]">
+        <div className="min-w-0">
+          <Guarded what="The three to begin with">
+            <ThreeSets setups={setups} standingOf={front.standingOf} wish={wish.wish} selected={held?.key} onSelect={setSelected} onOpen={open} />
           </Guarded>
+          <BeyondReach reach={reach} count={live.setups.length} />
+          <Button
+            className="mt-2"
+            aria-expanded={isWhole}
+            icon={isWhole ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
+            onClick={() => setWhole(!isWhole)}
+          >
+            {isWhole ? 'Only three to begin with' : `All ${formatNumber(setups.length, 0)} on the front: chart, table and what each rule leaves`}
+          </Button>
         </div>
-        <Guarded what="The chart of the front">
-          <FrontChart
-            setups={setups}
-            axes={front.axes}
-            onAxes={front.setAxes}
-            selected={held?.key}
-            onSelect={setSelected}
-            brush={front.brush}
-            onBrush={front.setBrush}
-            height={286}
-            stale={stale}
-            nameOf={setupName}
-          />
-        </Guarded>
         {held && (
           <Guarded what="The setup" resetKeys={[held]}>
             <SetupDetail
@@ -88,19 +89,43 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
           </Guarded>
         )}
       </div>
-      <BeyondReach reach={reach} count={live.setups.length} />
-      <FrontHead wish={wish} count={setups.length} front={front} since={since} name={`${car.name} ${wish.name}`} />
-      <Guarded what="The table">
-        <ResultsTable
-          setups={front.inBrush}
-          selected={held?.key}
-          onSelect={setSelected}
-          onOpen={open}
-          pinned={front.pinned}
-          also={front.also}
-          whyOf={front.whyOf}
-        />
-      </Guarded>
+      {isWhole && (
+        <>
+          <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[235px_minmax(0,1fr)]">
+            <div className="max-lg:order-last">
+              <Guarded what="The sieve">
+                <Sieve live={live} base={base} reach={reach} />
+              </Guarded>
+            </div>
+            <Guarded what="The chart of the front">
+              <FrontChart
+                setups={setups}
+                axes={front.axes}
+                onAxes={front.setAxes}
+                selected={held?.key}
+                onSelect={setSelected}
+                brush={front.brush}
+                onBrush={front.setBrush}
+                height={286}
+                stale={stale}
+                nameOf={setupName}
+              />
+            </Guarded>
+          </div>
+          <FrontHead wish={wish} count={setups.length} front={front} since={since} name={`${car.name} ${wish.name}`} />
+          <Guarded what="The table">
+            <ResultsTable
+              setups={front.inBrush}
+              selected={held?.key}
+              onSelect={setSelected}
+              onOpen={open}
+              pinned={front.pinned}
+              also={front.also}
+              whyOf={front.whyOf}
+            />
+          </Guarded>
+        </>
+      )}
     </>
   );
 }

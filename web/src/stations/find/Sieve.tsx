@@ -1,25 +1,15 @@
-import { Pause, Play } from 'lucide-react';
 import type { LiveSearch } from '../../jobs/use-search';
-import { Button } from '../../ui/Button';
 import { formatNumber } from '@puddler/figures';
 import type { PlanFile } from '@puddler/core';
 import { sieveRows } from './sieve-rows';
 import type { Reach } from './use-reach';
 
-/** What each rule leaves, while it is counted; stop and go on. */
+/** What each rule leaves, while it is counted. */
 export function Sieve({ live, base, reach }: { live: LiveSearch; base: PlanFile; reach: Reach }) {
-  const { facts, progress, paused } = live;
+  const { facts, progress } = live;
   const rows = sieveRows(live, base, reach.beyond.size > 0 ? live.setups.length - reach.beyond.size : undefined);
-  const all = facts?.counts.all ?? 0;
-  const done = all > 0 ? progress.examined / all : 0;
   return (
-    <section
-      aria-label="What each rule leaves"
-      className="text-[12.5px]"
-      data-search={progress.finished && !live.stale && reach.isKnown ? 'finished' : paused ? 'paused' : 'running'}
-      data-first-ms={live.firstMs}
-      data-whole-ms={live.wholeMs}
-    >
+    <section aria-label="What each rule leaves" className="text-[12.5px]">
       <h2 className="eyebrow mb-1 text-soft">What each rule leaves</h2>
       {!facts && <p className="text-soft">Laying out what there is …</p>}
       <ol>
@@ -37,26 +27,11 @@ export function Sieve({ live, base, reach }: { live: LiveSearch; base: PlanFile;
           </li>
         ))}
       </ol>
-      {facts && (
-        <div className="mt-1.5 flex min-h-8 items-center gap-2">
-          {progress.finished ? (
-            <span className="text-soft">
-              {formatNumber(progress.driven, 0)} driven, {formatNumber(progress.spared, 0)} spared
-              {live.wholeMs !== undefined && <> · {seconds(live.wholeMs)}</>}
-            </span>
-          ) : (
-            <>
-              <progress className="h-1.5 w-24 accent-(--steel)" aria-label="Combinations looked at" value={done} max={1} />
-              <span className="w-9 text-soft">{formatNumber(100 * done, 0)} %</span>
-              <Button tone="quiet" icon={paused ? <Play size={13} /> : <Pause size={13} />} onClick={paused ? live.resume : live.pause}>
-                {paused ? 'Go on' : 'Stop'}
-              </Button>
-            </>
-          )}
-        </div>
+      {facts && progress.finished && (
+        <p className="mt-1 text-soft">
+          {formatNumber(progress.driven, 0)} driven, {formatNumber(progress.spared, 0)} spared
+        </p>
       )}
     </section>
   );
 }
-
-const seconds = (ms: number) => (ms < 950 ? `${formatNumber(ms, 0)} ms` : `${formatNumber(ms / 1000, 1)} s`);

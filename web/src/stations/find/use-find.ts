@@ -1,4 +1,4 @@
-import { standings, wishProblems, type SearchWish, type PlanFile, type SearchTask } from '@puddler/core';
+import { standings, threePicks, wishProblems, type SearchWish, type PlanFile, type SearchTask } from '@puddler/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { selectShelf, type WishOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
@@ -79,7 +79,8 @@ export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<ty
     (setup: FoundSetup) => whyText(setup, standingOf(setup), wish.wish, system, nameOf),
     [standingOf, wish.wish, system, nameOf],
   );
-  const inHand = setups.find((one) => one.key === selected) ?? setups[0];
+  const balanced = useMemo(() => threePicks(setups, standingOf).find(({ as }) => as.includes('balanced'))?.setup, [setups, standingOf]);
+  const inHand = setups.find((one) => one.key === selected) ?? balanced;
   return { axes, setAxes, brush, setBrush, setSelected, inBrush, standingOf, nameOf, pinned, also, whyOf, inHand };
 }
 

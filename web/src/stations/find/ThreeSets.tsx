@@ -1,0 +1,76 @@
+import { threePicks, type FrontPick, type PickedAs, type SearchWish } from '@puddler/core';
+import { capitalized } from '@puddler/core';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
+import { useMemo } from 'react';
+import { useAppSelector } from '../../desk/store';
+import { heatWords } from '../../in-hand/heat-text';
+import type { FoundSetup } from '../../workers/search-worker';
+import { gearsText, motorText, newMoneyText, warmestText } from './setup-text';
+import type { FrontInHand } from './use-find';
+
+interface Props {
+  setups: readonly FoundSetup[];
+  standingOf: FrontInHand['standingOf'];
+  wish: SearchWish;
+  selected: string | undefined;
+  onSelect: (key: string) => void;
+  onOpen: (setup: FoundSetup) => void;
+}
+
+/** The three setups of a front that are worth looking at first, each with its reason. */
+export function ThreeSets({ setups, standingOf, wish, selected, onSelect, onOpen }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const picks = useMemo(() => threePicks(setups, standingOf), [setups, standingOf]);
+  const speed = unitOf('m/s', system);
+  const warm = unitOf('°C', system);
+  return (
+    <ul aria-label="Three to begin with" className="border-t border-ink">
+      {picks.map((pick) => {
+        const { setup, as } = pick;
+        const { figures, parts } = setup;
+        return (
+          <li key={setup.key} className="border-b border-rule">
+            <button
+              type="button"
+              aria-pressed={setup.key === selected}
+              className={`grid w-full grid-cols-[9rem_minmax(0,1fr)_auto] items-baseline gap-x-4 border-l-2 px-3 py-2 text-left hover:bg-wash/60 max-sm:grid-cols-1 ${setup.key === selected ? 'border-ember bg-wash' : 'border-transparent'}`}
+              onClick={() => onSelect(setup.key)}
+              onDoubleClick={() => onOpen(setup)}
+            >
+              <span className="wide text-[15px] font-semibold">{capitalized(as.map((one) => asText(one, wish)).join(', '))}</span>
+              <span className="min-w-0">
+                <strong className="block truncate font-semibold">
+                  {motorText(setup)} · {parts[0]!.name} · {gearsText(setup)}
+                </strong>
+                <span className="block text-[12.5px] text-soft">{reasonText(pick, wish, standingOf, system)}</span>
+              </span>
+              <span className="text-right text-[13px] whitespace-nowrap max-sm:text-left">
+                <strong className="text-[16px] font-semibold">{formatIn(figures.topSpeedMs, speed, true)}</strong> {speed.symbol} · can{' '}
+                {heatWords(figures.maxCanC, warm)} · {formatNumber(figures.minutes, 0)} min · {newMoneyText(setup)}
+              </span>
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+const asText = (as: PickedAs, wish: SearchWish): string => (as !== 'best' ? as : wish.aim === 'pull' ? 'strongest' : 'fastest');
+
+/** Why it is one of the three. */
+function reasonText(
+  { setup, as, keeps }: FrontPick<FoundSetup>,
+  wish: SearchWish,
+  standingOf: FrontInHand['standingOf'],
+  system: UnitSystem,
+): string {
+  switch (as[0]!) {
+    case 'safest':
+      return `Its warmest part uses least of its limit: ${warmestText(standingOf(setup), system)}.`;
+    case 'balanced':
+      return `No answer of it is far from the best: at least ${formatNumber(100 * keeps, 0)} % of the way in each.`;
+    case 'best':
+      return wish.aim === 'pull' ? 'Nothing on the front pulls harder.' : 'Nothing on the front is faster.';
+  }
+}
