@@ -2,7 +2,7 @@ import type { Boxes, Setup } from './front';
 import type { Standing } from './standing';
 
 /** What a setup of the front is chosen for, before all of it is looked at. */
-export const PICK_WORDS = ['safest', 'balanced', 'best'] as const;
+const PICK_WORDS = ['safest', 'balanced', 'best'] as const;
 export type PickedAs = (typeof PICK_WORDS)[number];
 
 export interface Pick<S extends Setup> {
