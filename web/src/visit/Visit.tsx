@@ -1,4 +1,4 @@
-import { limitsWith, USUAL_RAMP_S, type PlanFile } from '@puddler/core';
+import { limitsWith, notJudged, USUAL_RAMP_S, type PlanFile } from '@puddler/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { keepPlanFile } from '../desk/import-plans';
@@ -9,7 +9,6 @@ import { PlanCard } from '../in-hand/sharing/PlanCard';
 import type { VisitingPlan } from '../in-hand/sharing/read-link';
 import { useShared } from '../in-hand/sharing/use-shared';
 import { Button } from '../ui/Button';
-import { notJudged } from '@puddler/core';
 
 /** A plan that came in a link: shown, and kept only when that is asked for. */
 export default function Visit() {

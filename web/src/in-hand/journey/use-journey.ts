@@ -1,3 +1,4 @@
+import { NO_FITTING, NO_PURCHASE } from '@puddler/contract/shared';
 import {
   BAY_FIGURES_ASKED,
   benchSteps,
@@ -55,8 +56,8 @@ function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined
   }, [result, file, stock, shelf, limits, radio, fitting?.choices]);
   return useMemo(() => {
     if (!lists) return undefined;
-    const rows = buyRows(lists.lines, [], purchase ?? { lines: [], own: [], bundles: [], sales: [] });
-    const benchRows = fitRows(lists.steps, fitting ?? { choices: {}, steps: [], photos: [], settings: [] });
+    const rows = buyRows(lists.lines, [], purchase ?? NO_PURCHASE);
+    const benchRows = fitRows(lists.steps, fitting ?? NO_FITTING);
     const open = benchRows.findIndex((row) => row.state !== 'done');
     const { done, of } = fitProgress(benchRows);
     return {

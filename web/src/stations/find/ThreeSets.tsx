@@ -1,5 +1,4 @@
-import { threePicks, type FrontPick, type PickedAs, type SearchWish } from '@puddler/core';
-import { capitalized } from '@puddler/core';
+import { capitalized, threePicks, type FrontPick, type PickedAs, type SearchWish } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
