@@ -58,6 +58,27 @@ test('an edit that is taken back in the last moment before a reload stays taken 
   expect(await pinionOf(club.address, 'Sixty on packed dirt')).toBe(17);
 });
 
+test('a page that is left while a taken-back edit is being cleared away does not bring it back', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await page.route('**/api/**', (route) => (route.request().method() === 'GET' ? route.continue() : route.abort()));
+  await page.keyboard.press(']');
+  await keptInBrowser(page);
+  // The store is slow: its transaction is still open when the page is left, and is given up.
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.delete = function stall(): IDBRequest<undefined> {
+      document.documentElement.dataset.stalled = 'yes';
+      const goOn = () => (this.count().onsuccess = goOn);
+      goOn();
+      return this.count() as unknown as IDBRequest<undefined>;
+    };
+  });
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('html')).toHaveAttribute('data-stalled', 'yes');
+  await page.reload();
+  await settled(page);
+  await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('17');
+});
+
 test('the page is closed while the server is away: what was typed is there next time', async ({ page, context, club }) => {
   await openPlan(page, club.address);
   const url = page.url();

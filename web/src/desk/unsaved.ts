@@ -93,6 +93,8 @@ export function keepUnsaved(store: AppStore): void {
       .filter(isUnsaved)
       .map((held) => [held.key, held]),
   );
+  /** Keys on their way into the store or out of it: a page that is left meanwhile cannot know what arrives. */
+  const flying = new Set<Key[]>();
   let idb: UseStore | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let changedSince = false;
@@ -112,9 +114,10 @@ export function keepUnsaved(store: AppStore): void {
     const waiting = unsaved();
     const fresh = freshOf(waiting);
     const done = [...stored.keys()].filter((key) => !waiting.has(key));
+    const batch = [...fresh.map(([key]) => key), ...done];
+    flying.add(batch);
     try {
       idb ??= browserStore();
-      // Noted before it is there: a page that is left meanwhile must know of it.
       for (const [key, held] of fresh) stored.set(key, held);
       if (fresh.length > 0) await setMany(asKept(fresh), idb);
       for (const key of done) stored.delete(key);
@@ -124,6 +127,8 @@ export function keepUnsaved(store: AppStore): void {
       if (!told)
         store.dispatch(noticed({ text: 'This browser has no room to keep unsaved edits: leave this page open until they are saved.', tone: 'stop' }));
       told = true;
+    } finally {
+      flying.delete(batch);
     }
   };
   const writeSoon = () => {
@@ -136,9 +141,10 @@ export function keepUnsaved(store: AppStore): void {
   store.listen({ predicate: (_action, now, before) => now.desk.held !== before.desk.held, effect: writeSoon });
   window.addEventListener('pagehide', () => {
     const waiting = unsaved();
-    const fresh = asKept(freshOf(waiting));
+    const halfway = new Set([...flying].flat());
+    const fresh = asKept([...waiting].filter(([key, held]) => stored.get(key) !== held || halfway.has(key)));
     // An edit that was taken back in the last moment must not come back with the next page.
-    const done = [...stored.keys()].filter((key) => !waiting.has(key));
+    const done = [...new Set([...stored.keys(), ...halfway])].filter((key) => !waiting.has(key));
     const before = leftBehind();
     try {
       if (fresh.length + done.length > 0)
