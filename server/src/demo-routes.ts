@@ -3,7 +3,7 @@ import { loadDemo } from './demo';
 import type { DocumentStore } from './documents/store';
 import type { FileStore } from './files/store';
 
-/** `POST /api/demo` puts the demo club beside the builder's own cars, marked as such and without its shelf. Its cars are deleted as any. */
+/** `POST /api/demo` puts the demo club beside the builder's own cars, marked as such and without its shelf. Its cars are deleted like all others. */
 export function demoRoutes(store: DocumentStore, files: FileStore, folder: string): Router {
   const router = new Router({ prefix: '/api' });
   let loading: Promise<void> | undefined;

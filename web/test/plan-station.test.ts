@@ -2,7 +2,7 @@ import { powerBand, predict, resolvePlan, solveTopSpeed } from '@puddler/core';
 import { checkPlanBody, checkPlanFile, splitPlanFile } from '@puddler/contract';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
 import { getField, motorAs, pathParts, setField, whyNeeded, withField, withFigure, withPackAdded, withPackRemoved } from '@puddler/core';
-import { carOf, TEMPLATES } from '../src/in-hand/templates';
+import { carOf, TEMPLATES } from '../src/in-hand/templates/templates';
 import { bandShapes } from '../src/in-hand/band-path';
 import { chainFlow } from '../src/in-hand/chain-flow';
 import { fieldsOf } from '../src/in-hand/field-specs';

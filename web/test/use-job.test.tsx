@@ -76,7 +76,7 @@ test('two viewers of one question share its answer; it is given up when the last
   b.unmount();
   expect(asked).toHaveLength(2);
   expect(asked[1]!.options.signal!.aborted).toBe(true);
-  // Asked once more, it is asked anew.
+  // A later viewer of it starts another question.
   const again = renderHook(() => useJob(job, next));
   expect(asked).toHaveLength(3);
   await settle(() => asked[2]!.answer(49));

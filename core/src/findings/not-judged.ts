@@ -23,17 +23,14 @@ export function notJudged(plan: PlanFile, hasStock: boolean): NotJudged[] {
   return rules.flatMap(([id, link, known, missing]) => (known ? [] : [{ id, link, missing }]));
 }
 
-function electric({ esc, motor, packs, packWiring, car: { bay = {} } }: PlanFile): Missing[] {
+function electric(plan: PlanFile): Missing[] {
+  const { esc, motor, car } = plan;
+  const { bay = {} } = car;
   const bearsV = bay.servoMaxV !== undefined && bay.receiverMaxV !== undefined;
   return [
     ['esc-cells', 'esc', esc.maxCells !== undefined, 'how many cells the ESC bears'],
     ['motor-cells', 'motor', motor.maxCells !== undefined, 'how many cells the motor is made for'],
-    [
-      'pack-current',
-      'pack',
-      packLimitA({ packs, ...(packWiring ? { packWiring } : {}) }) !== undefined,
-      'the pack’s C rating, or the amps of its plug',
-    ],
+    ['pack-current', 'pack', packLimitA(plan) !== undefined, 'the pack’s C rating, or the amps of its plug'],
     ['capacitor', 'esc', esc.capacitorV !== undefined, 'the rated volts of the ESC’s capacitor'],
     [
       'bec-voltage',

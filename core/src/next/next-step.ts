@@ -47,7 +47,7 @@ const LEARN_FROM = 2;
 
 /**
  * What comes next for a plan: what would burn before what is missing, measuring before buying, buying before fitting, and what was driven before what is
- * driven next. Whoever has gone on is not sent back: a car that is being driven needs no thermometer ticked off.
+ * driven next. A builder who has gone on is not sent back: a car that is being driven needs no thermometer ticked off.
  */
 export function nextStep(progress: PlanProgress): NextStep {
   const { isAsBought, findings = [], notJudged, hasTypicalGears, unmeasured, parts, steps, runs, stepsUp, widest } = progress;

@@ -9,5 +9,5 @@ export function lapLengthM(plan: ResolvedPlan): number | undefined {
   return run.lapS === null ? undefined : (run.lapS * run.distanceM) / run.endS;
 }
 
-/** Seconds for so many metres at the mean speed of a run: whoever is faster rolls further in the same legs, and the road does not grow with it. */
+/** Seconds for so many metres at the mean speed of a run: a faster car rolls further in the same legs, and the road does not grow with it. */
 export const lapTimeS = (lengthM: number, { distanceM, endS }: Pick<Run, 'distanceM' | 'endS'>): number => (lengthM * endS) / distanceM;

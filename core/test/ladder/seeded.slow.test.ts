@@ -34,7 +34,7 @@ function wayOnce(plan: PlanFile, limits: Limits = limitsWith(plan.limits)): Ladd
 test(`ladders of seeded plans keep what a ladder promises (24 plans, seed ${SEED})`, () => {
   fc.assert(
     fc.property(anyPlan, (plan) => {
-      // A car that does not move has no ladder worth the name, and takes as long as any.
+      // A car that does not move has no ladder worth the name, and takes as long as the others.
       fc.pre(predictSteady(resolvePlan(plan)).topSpeedMs > 0.3);
       const { outcome, steps, because, target } = wayOnce(plan);
       fc.pre(target.topSpeedMs.p10 > 0.1);

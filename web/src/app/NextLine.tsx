@@ -2,9 +2,9 @@ import { ArrowRight } from 'lucide-react';
 import { Link } from 'react-router';
 import type { NextStep } from '@puddler/core';
 import { Journeyed } from '../in-hand/journey/Journeyed';
-import { nextText } from '../in-hand/journey/next-text';
+import { nextPath, nextText } from '../in-hand/journey/next-text';
 import { usePlan, type PlanInHand } from '../in-hand/use-plan';
-import { addressOf, STATIONS } from './stations';
+import { STATIONS } from './stations';
 import type { Where } from './use-where';
 
 /** What comes next for the plan in hand, at the foot of every station. */
@@ -17,7 +17,6 @@ export function NextLine({ where }: { where: Where }) {
 
 function Line({ inHand, station, next }: { inHand: PlanInHand; station: string; next: NextStep }) {
   const there = STATIONS.find((one) => one.id === next.station)!;
-  const to = addressOf(there, { carId: inHand.carId, planId: inHand.id })!;
   const text = nextText(next);
   return (
     <aside aria-label="What comes next" className="sticky bottom-0 z-10 border-t border-rule bg-sheet max-sm:static max-sm:mb-14 print:hidden">
@@ -27,7 +26,7 @@ function Line({ inHand, station, next }: { inHand: PlanInHand; station: string; 
         </span>
         {station !== next.station && (
           <Link
-            to={to}
+            to={nextPath(next, inHand)}
             aria-label={`Next: ${there.name}`}
             className="hit inline-flex shrink-0 items-center gap-1 text-steel underline underline-offset-2"
           >

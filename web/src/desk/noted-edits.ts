@@ -14,6 +14,10 @@ export const editFitting = (planId: string, change: (noted: Fitting) => Fitting,
 export const editClimb = (planId: string, change: (noted: Climb) => Climb, label: string, joins?: string): Thunk =>
   editNoted('ladder', NO_CLIMB, planId, change, label, joins);
 
+/** Whether the ladder is made of gears that are owned, or of any that fit. */
+export const stepUpOnOwned = (planId: string, ownedOnly: boolean): Thunk =>
+  editClimb(planId, ({ ownedOnly: _before, ...noted }) => (ownedOnly ? { ...noted, ownedOnly } : noted), 'gears of the ladder');
+
 /** Begins a step of a ladder: its run stands in the log from now on. One undo. */
 export function beginStep(carId: string, planId: string, change: (noted: Climb) => Climb, runId: string, run: CarRun, label: string): Thunk {
   return (dispatch, getState) => {

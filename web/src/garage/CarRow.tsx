@@ -12,7 +12,7 @@ import { Menu } from '../ui/Menu';
 import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
 import { PlanRow } from './PlanRow';
-import { firstPlan } from '../in-hand/templates';
+import { firstPlan } from '../in-hand/templates/templates';
 
 /** Headings for those who cannot see them, and the widths that keep all cars' columns in line. */
 const COLUMNS = [

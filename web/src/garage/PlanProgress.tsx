@@ -1,11 +1,11 @@
 import { Link } from 'react-router';
 import { Journeyed } from '../in-hand/journey/Journeyed';
-import { nextText } from '../in-hand/journey/next-text';
+import { nextPath, nextText } from '../in-hand/journey/next-text';
 import type { PlanInHand } from '../in-hand/use-plan';
 
 /** How far a plan is and what comes next: “3 of 9 parts · 12 of 21 steps · Next: get the 6 lines of the list that are missing”. */
 export function PlanProgress({ inHand }: { inHand: PlanInHand }) {
-  const { id, carId } = inHand;
+  const { id } = inHand;
   return (
     <Journeyed inHand={inHand}>
       {(journey) =>
@@ -22,17 +22,7 @@ export function PlanProgress({ inHand }: { inHand: PlanInHand }) {
                 {journey.steps.done} of {journey.steps.of} steps
               </Link>
             )}
-            <Link
-              to={
-                journey.next.station === 'car'
-                  ? `/cars/${carId}`
-                  : journey.next.station === 'plan'
-                    ? `/plans/${id}`
-                    : `/plans/${id}/${journey.next.station}`
-              }
-              className="hit min-w-0 truncate hover:text-ink hover:underline"
-              title={nextText(journey.next)}
-            >
+            <Link to={nextPath(journey.next, inHand)} className="hit min-w-0 truncate hover:text-ink hover:underline" title={nextText(journey.next)}>
               Next: {nextText(journey.next)}
             </Link>
           </span>

@@ -6,7 +6,7 @@ import { useAppDispatch } from '../desk/store';
 import { planFileFor } from '../in-hand/joined-plan';
 import { useLabel, type LabelInHand } from '../in-hand/labels/use-label';
 import { stockStart, withParts } from '../in-hand/stock';
-import { carOf, TEMPLATES } from '../in-hand/templates';
+import { carOf, TEMPLATES } from '../in-hand/templates/templates';
 import { parseFigure } from '@puddler/figures';
 
 /** What is on the car today, and what is thought of. */

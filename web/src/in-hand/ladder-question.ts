@@ -56,6 +56,8 @@ interface LadderQuestion {
   driven: Driven[];
   /** Those after which the car has stopped. */
   judged: Driven[];
+  /** The last one that was good: the rest of the ladder begins there. */
+  stood: DrivenStep | undefined;
   limits: Limits;
   question: LadderWish | undefined;
 }
@@ -77,7 +79,6 @@ export function useLadderQuestion(inHand: Pick<PlanInHand, 'id' | 'carId' | 'fil
     [climb.steps, climb.hasPatch, runs, limits, system],
   );
   const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);
-  // The last step that was good is where the rest of the ladder begins.
   const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
   const from = useMemo(() => stood && compact({ pinion: stood.pinion, spur: stood.spur, capShare: stood.capShare }), [stood]);
   // Readings and steps are known once the log is here.
@@ -88,5 +89,5 @@ export function useLadderQuestion(inHand: Pick<PlanInHand, 'id' | 'carId' | 'fil
       isHere ? { plan: file, options: { limits, canReadings, ...(stock ? { stock } : {}), ...teeth, ...(from ? { from } : {}) } } : undefined,
     [isHere, file, limits, canReadings, stock, teeth, from],
   );
-  return { climb, driven, judged, limits, question };
+  return { climb, driven, judged, stood, limits, question };
 }

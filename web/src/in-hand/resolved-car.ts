@@ -1,5 +1,5 @@
 import { resolvePlan, type Car, type Provenance } from '@puddler/core';
-import { firstPlan } from './templates';
+import { firstPlan } from './templates/templates';
 import { planFileFor } from './joined-plan';
 
 const known = new WeakMap<Car, Provenance>();

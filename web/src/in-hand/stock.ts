@@ -1,7 +1,7 @@
 import type { PlanBody } from '@puddler/contract/shared';
 import { withPart, type Part, type PlanFile } from '@puddler/core';
 import { splitPlan } from './joined-plan';
-import { firstPlan } from './templates';
+import { firstPlan } from './templates/templates';
 
 /** A usual ready-to-run system, until labels say better. */
 export function stockStart(like: PlanBody | undefined): PlanBody {

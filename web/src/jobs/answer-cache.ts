@@ -6,12 +6,12 @@ export class AnswerCache<V> {
   constructor(private readonly bound: number) {}
 
   get(key: readonly unknown[]): V | undefined {
-    return this.byFirst.get(key[0])?.find((one) => isSame(one.key, key))?.value;
+    return this.byFirst.get(key[0])?.find((one) => isSameKey(one.key, key))?.value;
   }
 
   set(key: readonly unknown[], value: V): void {
     if (this.bound === 0) return;
-    const kept = (this.byFirst.get(key[0]) ?? []).filter((one) => !isSame(one.key, key));
+    const kept = (this.byFirst.get(key[0]) ?? []).filter((one) => !isSameKey(one.key, key));
     this.count += 1 - ((this.byFirst.get(key[0])?.length ?? 0) - kept.length);
     // Taken out and put back, so that what was written last stands last.
     this.byFirst.delete(key[0]);
@@ -25,4 +25,6 @@ export class AnswerCache<V> {
   }
 }
 
-const isSame = (a: readonly unknown[], b: readonly unknown[]): boolean => a.length === b.length && a.every((part, i) => Object.is(part, b[i]));
+/** Whether two keys are the same, each part by identity. */
+export const isSameKey = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((part, i) => Object.is(part, b[i]));

@@ -1,6 +1,6 @@
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { AnswerOf, PartOf, QuestionOf, Tasks } from '../workers/serve';
-import { AnswerCache } from './answer-cache';
+import { AnswerCache, isSameKey } from './answer-cache';
 import type { Asked } from './asked';
 import { reasonOf, type WorkerClient } from './worker-client';
 
@@ -31,7 +31,6 @@ interface Shared<V> {
   sofar: V | undefined;
 }
 
-const isSameKey = (one: readonly unknown[], other: readonly unknown[]): boolean => one.every((part, i) => part === other[i]);
 const waiting = <V>(sofar: V | undefined) => ({ state: 'waiting' as const, sofar, last: undefined, progress: undefined });
 
 /** One kind of question to a worker. */

@@ -1,5 +1,11 @@
 import type { NextStep } from '@puddler/core';
 
+/** Where the next step of a plan is done. */
+export function nextPath({ station }: NextStep, { id, carId }: { id: string; carId: string }): string {
+  if (station === 'car') return `/cars/${carId}`;
+  return station === 'plan' ? `/plans/${id}` : `/plans/${id}/${station}`;
+}
+
 const lines = (count: number): string => (count === 1 ? 'one line' : `${count} lines`);
 
 /** What comes next, as it stands after “Next:”. */

@@ -2,7 +2,6 @@ import { NO_FITTING, NO_PURCHASE } from '@puddler/contract/shared';
 import {
   BAY_FIGURES_ASKED,
   benchSteps,
-  gearsOfRung,
   journeyMarks,
   nextStep,
   notJudged,
@@ -12,7 +11,9 @@ import {
   speedSpread,
   unmeasuredOf,
   resolvePlan,
+  type BenchStep,
   type JourneyStation,
+  type ListLine,
   type Mark,
   type NextStep,
   type PlanFile,
@@ -23,6 +24,7 @@ import { holdsFigure } from '../../desk/run-figures';
 import { benchOf, contentAt, isPracticeCar, learnedOf, runsOfCar, selectShelf, selectWishes } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { latest } from '../../jobs/asked';
+import { AnswerCache } from '../../jobs/answer-cache';
 import { chainView } from '../../jobs/chain-view';
 import { useRun } from '../../jobs/use-run';
 import type { RunResult } from '../../workers/predict-worker';
@@ -39,6 +41,11 @@ export interface Journey extends Pick<PlanProgress, 'parts' | 'steps'> {
   marks: Record<JourneyStation, Mark>;
 }
 
+/** Lists of this many plans are remembered: header, foot and Garage show what comes of the same ones. */
+const LISTS_KEPT = 64;
+type Lists = { lines: ListLine[]; steps: BenchStep[] };
+const listed = new AnswerCache<Lists>(LISTS_KEPT);
+
 /** What of a list and of the bench is done. */
 function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined): Pick<PlanProgress, 'parts' | 'steps'> | undefined {
   const purchase = useAppSelector((state) => contentAt(state, 'purchase', id)?.body);
@@ -46,14 +53,20 @@ function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined
   const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
   const shelf = useAppSelector(selectShelf);
   const { limits, stock } = useRunTerms(carId, file.limits);
+  const choices = fitting?.choices;
   const lists = useMemo(() => {
     if (!result) return undefined;
-    return computed(() => ({
+    const key = [file, result, stock, shelf, limits, radio, choices];
+    const known = listed.get(key);
+    if (known) return known;
+    const fresh = computed((): Lists => ({
       lines: partsList(file, { stock, shelf, limits, receiverInEsc: radio?.inEsc, failsafe: radio?.failsafe, maxCanC: result.driven.run.maxCanC })
         .lines,
-      steps: benchSteps(file, { stock, limits, choices: fitting?.choices ?? {}, receiverInEsc: radio?.inEsc }),
+      steps: benchSteps(file, { stock, limits, choices: choices ?? {}, receiverInEsc: radio?.inEsc }),
     }));
-  }, [result, file, stock, shelf, limits, radio, fitting?.choices]);
+    if (fresh) listed.set(key, fresh);
+    return fresh;
+  }, [result, file, stock, shelf, limits, radio, choices]);
   return useMemo(() => {
     if (!lists) return undefined;
     const rows = buyRows(lists.lines, [], purchase ?? NO_PURCHASE);
@@ -85,7 +98,7 @@ export function useJourney(now: PlanInHand): Journey | undefined {
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const learned = useAppSelector((state) => learnedOf(state, carId));
-  const { judged } = useLadderQuestion(inHand);
+  const { judged, stood } = useLadderQuestion(inHand);
   const hasStock = terms.stock !== undefined;
   const known = useMemo(
     () => computed(() => ({ notJudged: notJudged(file, hasStock), unmeasured: unmeasuredOf(file), widest: () => widestOf(file) })),
@@ -97,22 +110,20 @@ export function useJourney(now: PlanInHand): Journey | undefined {
     const measured = all.filter(({ run }) => run.planId === id).length;
     // What the car’s runs teach is said where it was driven, and not on each of its plans.
     const unlearned = measured > 0 ? Math.max(0, learnable(all, practice).length - (learned?.from.length ?? 0)) : 0;
-    const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
+    const { pinion, spur, typical } = file.gearing;
     const progress: PlanProgress = {
       ...noted,
       ...known,
       isAsBought: asBought === plan,
       findings: result.findings,
-      hasTypicalGears: file.gearing.typical !== undefined,
+      hasTypicalGears: typical !== undefined,
       searches,
       runs: { measured, unlearned },
-      stepsUp: { driven: judged.length, isAtTarget: stood !== undefined && sameGears(stood, gearsOfRung({ gearing: gearsNow(file) })) },
+      stepsUp: { driven: judged.length, isAtTarget: stood !== undefined && sameGears(stood, { pinion, spur }) },
     };
     return { ...noted, next: nextStep(progress), marks: journeyMarks({ ...progress, bayFigures: BAY_FIGURES_ASKED }) };
-  }, [result, noted, known, runs, practice, judged, asBought, plan, searches, learned, file, id]);
+  }, [result, noted, known, runs, practice, judged, stood, asBought, plan, searches, learned, file, id]);
 }
-
-const gearsNow = ({ gearing: { pinion, spur } }: PlanFile): Parameters<typeof gearsOfRung>[0]['gearing'] => ({ kind: 'cap', pinion, spur, share: 1 });
 
 /** The figure whose measurement would narrow the top speed most. */
 function widestOf(file: PlanFile): ReturnType<PlanProgress['widest']> {

@@ -19,7 +19,7 @@ export interface LabelInHand {
   problems: string[];
 }
 
-/** Reads a label as it is typed. Without a kind it is told by the words. `guessesSize` makes a part of a motor whose digits have two meanings. */
+/** Reads a label as it is typed. Without a kind, that is detected from the words. `guessesSize` makes a part of a motor whose digits have two meanings. */
 export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelInHand {
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<ReadFields>();

@@ -7,7 +7,7 @@ const MOST_VALUES = 20_000;
 
 export type VisitingPlan = { ok: true; plan: PlanFile } | { ok: false; why: string; lines?: string[] };
 
-/** The plan in the fragment of an address, checked as any plan file; or why there is none. */
+/** The plan in the fragment of an address, checked like every plan file; or why there is none. */
 export async function planFromLink(hash: string): Promise<VisitingPlan> {
   const found = await bytesFromLink(hash);
   if (!found.ok) return found;

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { editClimb } from '../../desk/noted-edits';
+import { stepUpOnOwned } from '../../desk/noted-edits';
 import { climbOf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
@@ -10,8 +10,6 @@ import type { Buying } from './use-buy';
 export function StepsNote({ planId, buying: { ladder, steps } }: { planId: string; buying: Buying }) {
   const dispatch = useAppDispatch();
   const ownedOnly = useAppSelector((state) => climbOf(state, planId).ownedOnly === true);
-  const choose = (owned: boolean) =>
-    dispatch(editClimb(planId, ({ ownedOnly: _before, ...noted }) => (owned ? { ...noted, ownedOnly: true } : noted), 'gears of the ladder'));
   if (ladder.state === 'failed')
     return <Failed what="The pinions for the steps up could not be worked out" reason={ladder.reason} onRetry={ladder.retry} />;
   if (ladder.state !== 'ready' || !steps) return <p className="py-1 text-[12px] text-soft">Working out which pinions the steps up need …</p>;
@@ -33,7 +31,7 @@ export function StepsNote({ planId, buying: { ladder, steps } }: { planId: strin
         ? `${missing === 1 ? 'One pinion is' : `${missing} pinions are`} to buy for the steps up. Caps on the throttle at the radio cost nothing.`
         : `For the steps up nothing need be bought${hasCaps ? ': caps on the throttle at the radio do' : ''}.`}
       {(missing > 0 || ownedOnly) && (
-        <Button tone="quiet" onClick={() => choose(!ownedOnly)}>
+        <Button tone="quiet" onClick={() => dispatch(stepUpOnOwned(planId, !ownedOnly))}>
           {ownedOnly ? 'List pinions for them' : 'Step up with gears I own'}
         </Button>
       )}

@@ -6,7 +6,7 @@ import { FieldRow } from '../../in-hand/FieldRow';
 import type { FieldSpec } from '../../in-hand/field-specs';
 import { setFigure, takeFile } from '../../in-hand/plan-edits';
 import { resolvedCar } from '../../in-hand/resolved-car';
-import { firstPlan } from '../../in-hand/templates';
+import { firstPlan } from '../../in-hand/templates/templates';
 import type { CarInHand } from '../../in-hand/use-car';
 
 /** Rows of figures: the car's own, or those of the plan that is the car as bought. */

@@ -61,7 +61,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
       <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_300px]">
         <div className="min-w-0">
           <Guarded what="The three to begin with">
-            <ThreeSets setups={setups} standingOf={front.standingOf} wish={wish.wish} selected={held?.key} onSelect={setSelected} onOpen={open} />
+            <ThreeSets picks={front.picks} standingOf={front.standingOf} wish={wish.wish} selected={held?.key} onSelect={setSelected} onOpen={open} />
           </Guarded>
           <BeyondReach reach={reach} count={live.setups.length} />
           <Button

@@ -1,6 +1,5 @@
-import { capitalized, threePicks, type FrontPick, type PickedAs, type SearchWish } from '@puddler/core';
+import { capitalized, type FrontPick, type PickedAs, type SearchWish } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
-import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { heatWords } from '../../in-hand/heat-text';
 import type { FoundSetup } from '../../workers/search-worker';
@@ -8,7 +7,7 @@ import { gearsText, motorText, newMoneyText, warmestText } from './setup-text';
 import type { FrontInHand } from './use-find';
 
 interface Props {
-  setups: readonly FoundSetup[];
+  picks: FrontInHand['picks'];
   standingOf: FrontInHand['standingOf'];
   wish: SearchWish;
   selected: string | undefined;
@@ -17,9 +16,8 @@ interface Props {
 }
 
 /** The three setups of a front that are worth looking at first, each with its reason. */
-export function ThreeSets({ setups, standingOf, wish, selected, onSelect, onOpen }: Props) {
+export function ThreeSets({ picks, standingOf, wish, selected, onSelect, onOpen }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
-  const picks = useMemo(() => threePicks(setups, standingOf), [setups, standingOf]);
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
   return (

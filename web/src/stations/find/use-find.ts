@@ -79,9 +79,10 @@ export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<ty
     (setup: FoundSetup) => whyText(setup, standingOf(setup), wish.wish, system, nameOf),
     [standingOf, wish.wish, system, nameOf],
   );
-  const balanced = useMemo(() => threePicks(setups, standingOf).find(({ as }) => as.includes('balanced'))?.setup, [setups, standingOf]);
+  const picks = useMemo(() => threePicks(setups, standingOf), [setups, standingOf]);
+  const balanced = picks.find(({ as }) => as.includes('balanced'))?.setup;
   const inHand = setups.find((one) => one.key === selected) ?? balanced;
-  return { axes, setAxes, brush, setBrush, setSelected, inBrush, standingOf, nameOf, pinned, also, whyOf, inHand };
+  return { axes, setAxes, brush, setBrush, setSelected, inBrush, picks, standingOf, nameOf, pinned, also, whyOf, inHand };
 }
 
 export type FrontInHand = ReturnType<typeof useFront>;

@@ -18,7 +18,7 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
   const { step, note, state } = row;
   const [chosen, setChosen] = useState<boolean>();
   const open = chosen ?? (isNext || state === 'again');
-  const told = open ? '' : 'hidden print:block';
+  const shownAs = open ? '' : 'hidden print:block';
   return (
     <li id={`step-${step.id}`} className={`scroll-mt-3 border-b border-rule last:border-0 print:break-inside-avoid ${open ? 'py-2' : 'py-1'}`}>
       <label className="flex items-start gap-2.5">
@@ -43,7 +43,7 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
       </label>
       <div className="pl-[30px] text-[13px] leading-snug">
         {(open || state === 'again') && <StepWarnings row={row} />}
-        <div className={told}>
+        <div className={shownAs}>
           <p className="text-soft">{step.why}</p>
           <p>{step.right}</p>
           {step.caution && (

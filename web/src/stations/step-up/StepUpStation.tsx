@@ -1,6 +1,7 @@
 import { Flag, Printer } from 'lucide-react';
 import { useState } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { stepUpOnOwned } from '../../desk/noted-edits';
+import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
@@ -25,6 +26,7 @@ export default function StepUpStation() {
 
 /** The way from a gentle start to the target, what was driven of it, and the step that is next. */
 function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
+  const dispatch = useAppDispatch();
   const target = useTarget(inHand);
   const at = useClimb(target.inHand);
   const [isTrack, setTrack] = useState(false);
@@ -38,10 +40,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
           </span>
         </h1>
         <span className="flex items-center gap-1 print:hidden">
-          <Choice
-            on={at.climb.ownedOnly === true}
-            onClick={() => at.change(({ ownedOnly, ...noted }) => (ownedOnly ? noted : { ...noted, ownedOnly: true }), 'gears of the ladder')}
-          >
+          <Choice on={at.climb.ownedOnly === true} onClick={() => dispatch(stepUpOnOwned(inHand.id, at.climb.ownedOnly !== true))}>
             Only gears I own
           </Choice>
           <Button tone="quiet" icon={<Printer size={14} />} onClick={() => window.print()}>

@@ -1,45 +1,6 @@
-import type { Car, PlannedRun } from '@puddler/core';
-import type { PlanBody } from '@puddler/contract/shared';
+import { amps, driven, gears, inrunner, lipo, type Template } from './template';
 
-/** A usual car of its kind: a starting point whose every figure can be changed. */
-export interface Template {
-  id: string;
-  title: string;
-  car: Omit<Car, 'name'>;
-  plan: Omit<PlanBody, 'name'>;
-}
-
-const inrunner = (diameterMm: number, lengthMm: number, kvRpmPerV: number): PlanBody['motor'] => ({
-  name: `${diameterMm}${lengthMm} ${kvRpmPerV} kv`,
-  kind: 'brushless',
-  form: 'inrunner',
-  kvRpmPerV,
-  diameterMm,
-  lengthMm,
-  poles: 4,
-});
-/** Sensored, as slow cars want them. */
-const outrunner = (statorDiameterMm: number, statorHeightMm: number, kvRpmPerV: number): PlanBody['motor'] => ({
-  name: `${statorDiameterMm}${statorHeightMm} ${kvRpmPerV} kv`,
-  kind: 'brushless',
-  form: 'outrunner',
-  kvRpmPerV,
-  statorDiameterMm,
-  statorHeightMm,
-  poles: 14,
-  sensored: true,
-});
-const lipo = (cells: number, capacityAh: number, cRating: number): PlanBody['packs'] => [
-  { name: `${cells}S ${1000 * capacityAh}`, chemistry: 'lipo', cells, capacityAh, cRating },
-];
-const amps = (continuousA: number): PlanBody['esc'] => ({ name: `${continuousA} A`, continuousA });
-const gears = (pinion: number, spur: number, moduleMm: number): PlanBody['gearing'] => ({ pinion, spur, moduleMm });
-const driven = (surface: PlanBody['site']['surface'], profile: PlannedRun['profile'], minutes: number) => ({
-  site: { surface, ambientC: 20 },
-  run: { profile, minutes },
-});
-
-const TOURING: Template = {
+export const TOURING: Template = {
   id: 'touring',
   title: '1/10 on-road or rally, four driven',
   car: {
@@ -56,7 +17,8 @@ const TOURING: Template = {
   plan: { motor: inrunner(36, 52, 3300), esc: amps(60), packs: lipo(2, 5, 40), gearing: gears(20, 58, 0.8), ...driven('tarmac', 'race', 6) },
 };
 
-export const TEMPLATES: readonly Template[] = [
+/** Cars for speed, jumps and rough ground. */
+export const FAST_CARS: readonly Template[] = [
   TOURING,
   {
     id: 'buggy',
@@ -225,118 +187,4 @@ export const TEMPLATES: readonly Template[] = [
       ...driven('grass', 'bash', 15),
     },
   },
-  {
-    id: 'crawler',
-    title: '1/10 crawler or trail truck',
-    car: {
-      massKg: 2.4,
-      drive: '4wd-shaft',
-      tyre: { diameterMm: 108 },
-      internalRatio: 11,
-      body: 'trail',
-      widthMm: 200,
-      heightMm: 220,
-      wheelbaseMm: 313,
-      cgHeightMm: 70,
-      frontWeightPct: 55,
-    },
-    plan: { motor: outrunner(28, 12, 1100), esc: amps(60), packs: lipo(3, 3, 40), gearing: gears(14, 54, 0.8), ...driven('rock', 'crawl', 30) },
-  },
-  {
-    id: 'twelfth-trail',
-    title: '1/12 trail truck',
-    car: {
-      massKg: 1.3,
-      drive: '4wd-shaft',
-      tyre: { diameterMm: 88 },
-      internalRatio: 12,
-      body: 'trail',
-      widthMm: 165,
-      heightMm: 165,
-      wheelbaseMm: 242,
-      cgHeightMm: 55,
-      frontWeightPct: 54,
-    },
-    plan: { motor: outrunner(22, 12, 1500), esc: amps(40), packs: lipo(2, 2.2, 35), gearing: gears(15, 45, 0.6), ...driven('rock', 'trail', 20) },
-  },
-  {
-    id: 'twentyfourth-trail',
-    title: '1/24 trail truck',
-    car: {
-      massKg: 0.26,
-      drive: '4wd-shaft',
-      tyre: { diameterMm: 54 },
-      internalRatio: 16,
-      body: 'trail',
-      widthMm: 96,
-      heightMm: 98,
-      wheelbaseMm: 133,
-      cgHeightMm: 34,
-      frontWeightPct: 54,
-    },
-    plan: { motor: outrunner(13, 6, 3200), esc: amps(15), packs: lipo(2, 0.45, 30), gearing: gears(14, 40, 0.4), ...driven('rock', 'trail', 15) },
-  },
-  {
-    id: 'tracked',
-    title: 'Tracked, a motor a track: plough, digger, hauler',
-    car: {
-      massKg: 5.5,
-      drive: 'tracked',
-      tyre: { diameterMm: 72 },
-      internalRatio: 11.5,
-      body: 'tracked',
-      widthMm: 300,
-      heightMm: 220,
-      wheelbaseMm: 300,
-      cgHeightMm: 80,
-      airflow: 'closed',
-    },
-    plan: {
-      motor: outrunner(28, 12, 900),
-      motorCount: 2,
-      esc: amps(40),
-      packs: lipo(3, 5, 40),
-      gearing: gears(14, 40, 0.6),
-      ...driven('grass', 'pull', 20),
-    },
-  },
-  {
-    id: 'tracked-one',
-    title: 'Tracked, one motor',
-    car: {
-      massKg: 4,
-      drive: 'tracked',
-      tyre: { diameterMm: 72 },
-      internalRatio: 11.5,
-      body: 'tracked',
-      widthMm: 300,
-      heightMm: 220,
-      wheelbaseMm: 300,
-      cgHeightMm: 80,
-      airflow: 'closed',
-    },
-    plan: {
-      motor: outrunner(28, 12, 900),
-      esc: amps(40),
-      packs: lipo(3, 5, 40),
-      gearing: gears(14, 40, 0.6),
-      ...driven('grass', 'pull', 20),
-    },
-  },
-  { ...TOURING, id: 'another', title: 'Another: as an on-road car, to be measured' },
 ];
-
-/** Places in a car that hold a number. */
-function figuresIn(group: object, before = ''): string[] {
-  return Object.entries(group).flatMap(([key, value]: [string, unknown]) =>
-    typeof value === 'number' ? [`${before}${key}`] : typeof value === 'object' && value !== null ? figuresIn(value, `${before}${key}.`) : [],
-  );
-}
-
-/** A car of a kind: all its figures are typical of it, until they are measured on the car itself. */
-export const carOf = (template: Template, name: string): Car => ({ name, ...template.car, typical: figuresIn(template.car) });
-
-/** A plan for a car that has none: as the first template's. */
-export function firstPlan(name: string): PlanBody {
-  return { name, ...TOURING.plan };
-}
