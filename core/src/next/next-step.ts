@@ -8,8 +8,8 @@ export interface PlanProgress {
   /** What gives, the worst first; undefined while its run is not computed. */
   findings: readonly Finding[] | undefined;
   notJudged: readonly NotJudged[];
-  /** Pinion or spur are only usual for the kind of car. */
-  hasTypicalGears: boolean;
+  /** Those of pinion and spur that are only usual for the kind of car. */
+  typicalGears: readonly ('pinion' | 'spur')[];
   /** Sizes of the bay that nobody has measured. */
   unmeasured: readonly string[];
   /** Searches that are kept with the car. */
@@ -32,7 +32,7 @@ export type Mark = 'open' | 'begun' | 'done';
 export type NextStep =
   | { kind: 'fix'; station: 'plan'; finding: Finding }
   | { kind: 'read-label'; station: 'plan'; missing: string }
-  | { kind: 'count-gears'; station: 'plan' }
+  | { kind: 'count-gears'; station: 'plan'; gears: readonly ('pinion' | 'spur')[] }
   | { kind: 'choose-parts'; station: 'find' }
   | { kind: 'measure-bay'; station: 'car'; names: readonly string[] }
   | { kind: 'buy'; station: 'buy'; missing: number; ordered: number }
@@ -50,7 +50,7 @@ const LEARN_FROM = 2;
  * driven next. A builder who has gone on is not sent back: a car that is being driven needs no thermometer ticked off.
  */
 export function nextStep(progress: PlanProgress): NextStep {
-  const { isAsBought, findings = [], notJudged, hasTypicalGears, unmeasured, parts, steps, runs, stepsUp, widest } = progress;
+  const { isAsBought, findings = [], notJudged, typicalGears, unmeasured, parts, steps, runs, stepsUp, widest } = progress;
   const isDriven = runs.measured > 0 || stepsUp.driven > 0;
   const stop = findings.find(({ level, unrated }) => level === 'stop' && unrated !== true);
   if (runs.unlearned >= LEARN_FROM) return { kind: 'learn', station: 'log', runs: runs.unlearned };
@@ -58,7 +58,7 @@ export function nextStep(progress: PlanProgress): NextStep {
   if (stop) return { kind: 'fix', station: 'plan', finding: stop };
   const label = notJudged.find(({ id }) => id === 'esc-cells');
   if (label) return { kind: 'read-label', station: 'plan', missing: label.missing };
-  if (hasTypicalGears) return { kind: 'count-gears', station: 'plan' };
+  if (typicalGears.length > 0) return { kind: 'count-gears', station: 'plan', gears: typicalGears };
   if (!isDriven && !steps.isBegun) {
     if (unmeasured.length > 0 && !parts.isBegun) return { kind: 'measure-bay', station: 'car', names: unmeasured };
     if (parts.had < parts.of) return { kind: 'buy', station: 'buy', missing: parts.of - parts.had - parts.ordered, ordered: parts.ordered };

@@ -18,7 +18,7 @@ const DONE: PlanProgress = {
   isAsBought: false,
   findings: [],
   notJudged: [],
-  hasTypicalGears: false,
+  typicalGears: [],
   unmeasured: [],
   searches: 1,
   parts: { had: 9, ordered: 0, of: 9, isBegun: true },
@@ -53,8 +53,8 @@ describe('the next step', () => {
     ],
     [
       'gears that nobody counted come before all measuring',
-      { ...NEW, hasTypicalGears: true, unmeasured: ['ESC tray'] },
-      { kind: 'count-gears', station: 'plan' },
+      { ...NEW, typicalGears: ['spur'], unmeasured: ['ESC tray'] },
+      { kind: 'count-gears', station: 'plan', gears: ['spur'] },
     ],
     [
       'the bay is measured before anything is bought',

@@ -53,6 +53,11 @@ export function headline(link: LinkName, file: PlanFile, system: UnitSystem): st
   }
 }
 
+/** Of gears that are only usual for the kind of car, which they are. */
+function uncounted({ gearing: { typical = [] } }: PlanFile): string {
+  return typical.length === 0 ? '' : `${typical.length === 1 ? `${typical[0]} ` : ''}typical, not counted · `;
+}
+
 /** The line under the steppers: what else counts about the part. */
 export function detail(link: LinkName, file: PlanFile, steady: Steady | undefined, system: UnitSystem): string {
   switch (link) {
@@ -73,7 +78,7 @@ export function detail(link: LinkName, file: PlanFile, steady: Steady | undefine
     }
     case 'gears':
       return steady
-        ? `${file.gearing.typical ? 'typical, not counted · ' : ''}final ${short(steady.finalDriveRatio)} : 1 · ${formatIn(steady.rolloutMm, unitOf('mm', system))} ${unitOf('mm', system).symbol} a turn`
+        ? `${uncounted(file)}final ${short(steady.finalDriveRatio)} : 1 · ${formatIn(steady.rolloutMm, unitOf('mm', system))} ${unitOf('mm', system).symbol} a turn`
         : '';
     case 'tyres':
       return `growth ${formatNumber(file.car.tyre.growthPctAt100KmH ?? 0, 1)} % · ${wordFor(file.car.drive)}`;

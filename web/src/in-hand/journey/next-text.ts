@@ -16,7 +16,7 @@ export function nextText(next: NextStep): string {
     case 'read-label':
       return `read on its label ${next.missing}, and type it at ESC`;
     case 'count-gears':
-      return 'count the teeth of pinion and spur, and type them at Gears';
+      return `count the teeth of ${next.gears.join(' and ')}, and type them at Gears`;
     case 'choose-parts':
       return 'choose parts for it in Find, or change a copy of it';
     case 'measure-bay':

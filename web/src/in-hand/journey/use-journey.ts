@@ -116,7 +116,7 @@ export function useJourney(now: PlanInHand): Journey | undefined {
       ...known,
       isAsBought: asBought === plan,
       findings: result.findings,
-      hasTypicalGears: typical !== undefined,
+      typicalGears: typical ?? [],
       searches,
       runs: { measured, unlearned },
       stepsUp: { driven: judged.length, isAtTarget: stood !== undefined && sameGears(stood, { pinion, spur }) },

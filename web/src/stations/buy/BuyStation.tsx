@@ -102,6 +102,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
 function BuyHead({ inHand: { plan, car }, buying: { view, purchase } }: { inHand: PlanInHand; buying: Buying }) {
   const rows = view?.rows ?? [];
   const { had, of } = partsProgress(rows);
+  const onTheWay = rows.filter((row) => row.onTheWay && row.state !== 'not-for-me').length;
   const paid = paidFor(rows);
   const wish = purchase.budget?.wish;
   const over = wish !== undefined && view ? view.cost.money + paid - wish : 0;
@@ -118,7 +119,8 @@ function BuyHead({ inHand: { plan, car }, buying: { view, purchase } }: { inHand
           <span>
             <strong className="text-[18px] font-semibold">{costText(view.cost)}</strong>{' '}
             <span className="text-[12.5px] text-soft">
-              to pay{paid > 0 && ` · ${moneyText(paid)} paid`} · {had} of {of} parts there
+              to pay{paid > 0 && ` · ${moneyText(paid)} paid`} · {had} of {of} parts of the plan there
+              {onTheWay > 0 && ` · ${onTheWay} more only on the way`}
             </span>
             {over > 0 && <span className="text-[12.5px] text-caution"> · {moneyText(over)} over the wish</span>}
           </span>
