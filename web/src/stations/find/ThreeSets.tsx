@@ -55,6 +55,9 @@ export function ThreeSets({ picks, standingOf, wish, selected, onSelect, onOpen 
 
 const asText = (as: PickedAs, wish: SearchWish): string => (as !== 'best' ? as : wish.aim === 'pull' ? 'strongest' : 'fastest');
 
+/** A balanced setup that keeps less of its weakest answer is last in it. */
+const LEAST_KEPT = 0.005;
+
 /** Why it is one of the three. */
 function reasonText(
   { setup, as, keeps }: FrontPick<FoundSetup>,
@@ -66,7 +69,9 @@ function reasonText(
     case 'safest':
       return `Its warmest part uses least of its limit: ${warmestText(standingOf(setup), system)}.`;
     case 'balanced':
-      return `No answer of it is far from the best: at least ${formatNumber(100 * keeps, 0)} % of the way in each.`;
+      return keeps < LEAST_KEPT
+        ? 'Each of them is last in something; over all its answers this one gives up least.'
+        : `In its weakest answer it is still ${formatNumber(100 * keeps, 0)} % of the way from the worst on the front to the best.`;
     case 'best':
       return wish.aim === 'pull' ? 'Nothing on the front pulls harder.' : 'Nothing on the front is faster.';
   }
