@@ -1,5 +1,6 @@
 import type { Doc, DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
+import { DESK } from './barriers';
 import { expect, openPlan, saved, settled, testAlone as test } from './fixtures';
 import { startServer } from './start-server';
 
@@ -65,12 +66,14 @@ test('a page that is left while a taken-back edit is being cleared away does not
   await keptInBrowser(page);
   // The store is slow: its transaction is still open when the page is left, and is given up.
   await page.evaluate(() => {
-    IDBObjectStore.prototype.delete = function stall(): IDBRequest<undefined> {
+    function stall(this: IDBObjectStore): never {
       document.documentElement.dataset.stalled = 'yes';
       const goOn = () => (this.count().onsuccess = goOn);
       goOn();
-      return this.count() as unknown as IDBRequest<undefined>;
-    };
+      return this.count() as never;
+    }
+    // An edit that was sent meanwhile, in vain, is kept with what it was taken back to.
+    Object.assign(IDBObjectStore.prototype, { delete: stall, put: stall });
   });
   await page.keyboard.press('Control+z');
   await expect(page.locator('html')).toHaveAttribute('data-stalled', 'yes');
@@ -133,9 +136,9 @@ test('views that were not opened before open while the server is away; one that 
 });
 
 for (const keep of ['mine', 'theirs'] as const) {
-  test(`two windows change one figure: the builder keeps ${keep}`, async ({ page, context, club }) => {
+  test(`two browsers change one figure: the builder keeps ${keep}`, async ({ page, browser, club }) => {
     await openPlan(page, club.address);
-    const other = await context.newPage();
+    const other = await browser.newPage({ viewport: DESK, reducedMotion: 'reduce' });
     await other.goto(page.url());
     await settled(other);
     await page.keyboard.press(']');
@@ -154,12 +157,13 @@ for (const keep of ['mine', 'theirs'] as const) {
     const pinion = keep === 'mine' ? 16 : 18;
     await expect(other.getByRole('spinbutton', { name: 'pinion' })).toHaveValue(String(pinion));
     expect(await pinionOf(club.address, 'Sixty on packed dirt')).toBe(pinion);
+    await other.close();
   });
 }
 
-test('two windows change different figures of one plan: nobody is asked, and both hold', async ({ page, context, club }) => {
+test('two browsers change different figures of one plan: nobody is asked, and both hold', async ({ page, browser, club }) => {
   await openPlan(page, club.address);
-  const other = await context.newPage();
+  const other = await browser.newPage({ viewport: DESK, reducedMotion: 'reduce' });
   await other.goto(page.url());
   await settled(other);
   await page.keyboard.press(']');
@@ -171,9 +175,30 @@ test('two windows change different figures of one plan: nobody is asked, and bot
   await expect(other.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');
   const [plan] = (await plansOf(club.address)).filter((one) => one.body.name === 'Sixty on packed dirt');
   expect(plan!.body.gearing).toMatchObject({ pinion: 18, spur: 59 });
+  await other.close();
 });
 
-test('a plan that was deleted in another window asks before it comes back', async ({ page, context, club }) => {
+test('a second window of the browser shows what is saved in the first, without being touched', async ({ page, context, club }) => {
+  await openPlan(page, club.address);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await settled(other);
+  await page.keyboard.press(']');
+  await expect(other.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');
+  await other.keyboard.press('}');
+  await saved(other);
+  await expect(other.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('spinbutton', { name: 'spur' })).toHaveValue('59');
+  // The undo of each window takes back what was done there.
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  const plan = (await plansOf(club.address)).find((one) => one.body.name === 'Sixty on packed dirt')!;
+  expect(plan.body.gearing).toMatchObject({ pinion: 17, spur: 59 });
+  await expect(other.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('17');
+  await context.close();
+});
+
+test('a plan that was deleted elsewhere asks before it comes back', async ({ page, context, club }) => {
   await openPlan(page, club.address);
   const plan = (await plansOf(club.address)).find((one) => one.body.name === 'Sixty on packed dirt')!;
   await fetch(`${club.address}/api/plans/${plan.id}`, {

@@ -11,6 +11,7 @@ import { createStore } from './desk/store';
 import { startSync } from './desk/sync';
 import { watchPresses } from './desk/press';
 import { keepCurrency } from './desk/keep-currency';
+import { hearOtherWindows } from './desk/other-windows';
 import { keepUnsaved, recallUnsaved } from './desk/unsaved';
 import { freezeBands } from './jobs/freeze-bands';
 import { runClient } from './jobs/use-run';
@@ -33,6 +34,7 @@ void recallUnsaved(store)
   })
   .then(() => {
     startSync(store);
+    hearOtherWindows(store);
     void recallPins(store);
     return Promise.all([loadShelf(store), loadLog(store)]);
   })

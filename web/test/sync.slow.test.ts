@@ -4,11 +4,12 @@ import type { Part } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { clientOf, startServer } from '../../server/test/helpers';
 import type { Running } from '../../server/src/serve';
-import { conflictSettled, deletionSettled, undone } from '../src/desk/desk-slice';
+import { conflictSettled, deletionSettled, redone, undone, unsavedRecalled } from '../src/desk/desk-slice';
 import { duplicateCar } from '../src/desk/duplicate-car';
 import { addCar, addPlan, deleteDocument, editCar, editPlan, keepWishes } from '../src/desk/edits';
 import { addParts, changeParts } from '../src/desk/part-edits';
-import { keyOf } from '../src/desk/held';
+import { isUnsaved, keyOf } from '../src/desk/held';
+import { readUnsaved } from '../src/desk/read-unsaved';
 import { loadGarage, loadShelf } from '../src/desk/load';
 import {
   carOf,
@@ -249,6 +250,38 @@ test('an answer that was lost on the way is no conflict, for new, changed and de
   expect(selectConflict(mine.getState())).toBeUndefined();
   expect(await kept('car', carId)).toMatchObject({ version: 2, body: { car: { massKg: 3 } } });
   expect((await listed('shelf')).part).toEqual([]);
+});
+
+test('what was typed after an answer was lost is no conflict with oneself', async () => {
+  line.loses = 1;
+  mine.dispatch(editPlan(planId, 'gearing.pinion', 21, 'pinion'));
+  await until(async () => (await kept('plan', planId)).version === 2);
+  mine.dispatch(editPlan(planId, 'gearing.pinion', 22, 'pinion'));
+  await isSaved();
+  expect(selectConflict(mine.getState())).toBeUndefined();
+  expect(await kept('plan', planId)).toMatchObject({ version: 3, body: { gearing: { pinion: 22 } } });
+});
+
+test('an undo that is on its way is not saved yet when it is made again: the page left then, the next one ends it', async () => {
+  mine.dispatch(deleteDocument('car', carId));
+  await isSaved();
+  mine.dispatch(undone({ at: 1 }));
+  line.loses = Infinity;
+  await until(async () => (await client.http.get(`/api/cars/${carId}`)).status === 200);
+  line.away = true;
+  mine.dispatch(redone({ at: 1 }));
+  expect(selectSaveStatus(mine.getState())).not.toBe('saved');
+  const left = Object.values(mine.getState().desk.held).filter(isUnsaved);
+  // The next page: what was kept of this one, and what the server has.
+  [line.away, line.loses] = [false, 0];
+  const next = createStore();
+  next.dispatch(unsavedRecalled(readUnsaved(left.map((held) => [held.key, JSON.parse(JSON.stringify(held))])).edits));
+  await loadGarage(next);
+  expect(selectGarage(next.getState())).toEqual([]);
+  startSync(next, 20);
+  await isSaved(next);
+  expect(await listed('garage')).toMatchObject({ car: [], plan: [] });
+  expect(selectConflict(next.getState())).toBeUndefined();
 });
 
 test('one refused part does not hold up the others, and is tried again with its next edit', async () => {

@@ -1,4 +1,14 @@
-import { kindOf, merge, type BodyOf, type Doc, type DocList, type KindName, type ListName, type SetAside } from '@puddler/contract/shared';
+import {
+  KIND_NAMES,
+  kindOf,
+  merge,
+  type BodyOf,
+  type Doc,
+  type DocList,
+  type KindName,
+  type ListName,
+  type SetAside,
+} from '@puddler/contract/shared';
 import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
 import { contentOf, isUnsaved, keyOf, parentKeyOf, type Conflict, type Content, type Held, type Key, type Refusal, type Remote } from './held';
 import type { UnreadableEdit } from './read-unsaved';
@@ -26,7 +36,15 @@ export interface DeskState {
   sync: SyncState;
 }
 
+/** Documents as the server has them now, and those that it has no more. */
+export interface Heard {
+  written: { kind: KindName; doc: Doc }[];
+  gone: { key: Key; version: number }[];
+}
+
 const MOST_CHANGES = 200;
+/** While the server is away every edit is sent in vain; so many of them are remembered as perhaps arrived. */
+const MOST_SENT = 8;
 
 const initialState: DeskState = {
   loaded: 'loading',
@@ -60,16 +78,22 @@ function fromServer(desk: DeskState, kind: KindName, doc: Doc): void {
   const held = desk.held[key];
   if (!held) {
     desk.keys.push(key);
-    desk.held[key] = { key, id: doc.id, content, remote, updatedAt: doc.updatedAt };
+    desk.held[key] = { key, id: doc.id, content: isOrphan(desk, content) ? null : content, remote, updatedAt: doc.updatedAt };
     return;
   }
   // What was typed and not yet saved stays; the next write finds out whether it conflicts.
   const known = original(held) ?? held;
-  const isSame = known.remote.state === 'present' && known.remote.version === doc.version;
-  if (isSame || isUnsaved(known)) return;
-  held.content = content;
+  const isKnown = known.remote.state === 'present' && known.remote.version >= doc.version;
+  if (isKnown || isUnsaved(known)) return;
+  held.content = isOrphan(desk, content) ? null : content;
   held.updatedAt = doc.updatedAt;
   held.remote = remote;
+}
+
+/** What a document belongs to was deleted here, before the server handed the document out. */
+function isOrphan(desk: DeskState, content: Content): boolean {
+  const parent = parentKeyOf(content);
+  return parent !== undefined && desk.held[parent]?.content === null;
 }
 
 /** Takes a change back, or makes it again. */
@@ -96,6 +120,12 @@ const gone = (held: Held, version: number): Remote => ({
   was: held.remote.state === 'present' ? held.remote.content : held.remote.state === 'deleted' ? held.remote.was : undefined,
 });
 
+/** What became of a document that was sent is known. */
+function answered(held: Held): Held {
+  delete held.sent;
+  return held;
+}
+
 const slice = createSlice({
   name: 'desk',
   initialState,
@@ -103,7 +133,8 @@ const slice = createSlice({
     /** Documents as the server has them; `list` when they are the last of that list. */
     received(desk, action: PayloadAction<DocList & { complete?: ListName }>) {
       const { documents, setAside, complete } = action.payload;
-      for (const [kind, docs] of Object.entries(documents) as [KindName, Doc[]][]) for (const doc of docs) fromServer(desk, kind, doc);
+      // Parents before what belongs to them.
+      for (const kind of KIND_NAMES) for (const doc of documents[kind] ?? []) fromServer(desk, kind, doc);
       desk.setAside = [...desk.setAside.filter(({ kind }) => !(kind in documents)), ...setAside];
       if (complete === 'garage') desk.loaded = 'ready';
       if (complete === 'shelf') desk.shelfLoaded = true;
@@ -179,18 +210,37 @@ const slice = createSlice({
       turn(desk, change, 'forth', action.payload.at);
       desk.past.push({ ...change, joins: undefined });
     },
+    /** Documents go to the server, each as it stands. */
+    sending(desk, action: PayloadAction<{ key: Key; content: Content | null }[]>) {
+      for (const { key, content } of action.payload) {
+        const held = desk.held[key];
+        if (!held) continue;
+        const before = original(held)?.sent ?? [];
+        if (!before.includes(content)) held.sent = [...before, content].slice(-MOST_SENT);
+      }
+    },
     /** The server took documents, each as a version. */
     saved(desk, action: PayloadAction<{ key: Key; version: number; content: Content }[]>) {
       for (const { key, version, content } of action.payload) {
         const held = desk.held[key];
-        if (held) held.remote = { state: 'present', version, content };
+        if (held) answered(held).remote = { state: 'present', version, content };
       }
     },
     /** Documents that are deleted on the server now. */
     remoteGone(desk, action: PayloadAction<{ key: Key; version: number }[]>) {
       for (const { key, version } of action.payload) {
         const held = desk.held[key];
-        if (held) held.remote = gone(held, version);
+        if (held) answered(held).remote = gone(held, version);
+      }
+    },
+    /** What another window of this browser saved or deleted. What is being changed here stays, and its next write finds out. */
+    heard(desk, action: PayloadAction<Heard>) {
+      for (const { kind, doc } of action.payload.written) fromServer(desk, kind, doc);
+      for (const { key, version } of action.payload.gone) {
+        const held = desk.held[key];
+        if (!held || held.remote.state !== 'present' || held.remote.version >= version || isUnsaved(original(held) ?? held)) continue;
+        held.remote = gone(held, version);
+        held.content = null;
       }
     },
     /** Documents that came back on the server with their parent, as they were. */
@@ -203,19 +253,19 @@ const slice = createSlice({
     /** The server has never heard of it, or has lost it. */
     remoteUnknown(desk, action: PayloadAction<{ key: Key }>) {
       const held = desk.held[action.payload.key];
-      if (held) held.remote = { state: 'absent' };
+      if (held) answered(held).remote = { state: 'absent' };
     },
     /** Both sides changed it and nothing of it twice: what both did stands, and goes to the server as one. */
     merged(desk, action: PayloadAction<{ key: Key; version: number; theirs: Content; mine: Content }>) {
       const { key, version, theirs, mine } = action.payload;
       const held = desk.held[key];
       if (!held) return;
-      held.remote = { state: 'present', version, content: theirs };
+      answered(held).remote = { state: 'present', version, content: theirs };
       held.content = mine;
     },
     conflicted(desk, action: PayloadAction<{ key: Key; conflict: Conflict }>) {
       const held = desk.held[action.payload.key];
-      if (held) held.conflict = action.payload.conflict;
+      if (held) answered(held).conflict = action.payload.conflict;
     },
     /** Ends a conflict between two edits: `theirs` names the figures that are to be as the newer document has them. */
     conflictSettled(desk, action: PayloadAction<{ key: Key; theirs: string[] }>) {
@@ -252,7 +302,7 @@ const slice = createSlice({
     refused(desk, action: PayloadAction<{ key: Key; refusal: Refusal }[]>) {
       for (const { key, refusal } of action.payload) {
         const held = desk.held[key];
-        if (held) held.refused = refusal;
+        if (held) answered(held).refused = refusal;
       }
     },
     syncTurned(desk, action: PayloadAction<SyncState>) {
@@ -273,9 +323,11 @@ export const {
   imported,
   undone,
   redone,
+  sending,
   saved,
   remoteGone,
   remoteBack,
+  heard,
   remoteUnknown,
   merged,
   conflicted,

@@ -32,6 +32,8 @@ export interface Held {
   content: Content | null;
   remote: Remote;
   updatedAt: string;
+  /** What went to the server and was not answered yet: it may have arrived. */
+  sent?: (Content | null)[];
   /** A question that only the builder can answer. */
   conflict?: Conflict;
   /** Cleared by the next edit, which tries again. */
@@ -58,7 +60,8 @@ export function sameContent(a: Content | null, b: Content | null): boolean {
   return a === b || (a !== null && b !== null && a.body === b.body && a.parentId === b.parentId);
 }
 
-/** True while the server does not hold what the desk does. */
-export function isUnsaved({ content, remote }: Held): boolean {
+/** True while the server does not hold what the desk does, as far as is known. */
+export function isUnsaved({ content, remote, sent }: Held): boolean {
+  if (sent) return true;
   return remote.state === 'present' ? !sameContent(content, remote.content) : content !== null;
 }

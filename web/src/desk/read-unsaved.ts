@@ -37,7 +37,7 @@ export function readUnsaved(kept: readonly (readonly [key: unknown, value: unkno
 
 function readOne(value: unknown): Held {
   if (!isRecord(value) || !isShallow(value, MOST_DEPTH)) throw new Error('it is no edit');
-  const { key, id, content, remote, updatedAt, form, refused, conflict } = value;
+  const { key, id, content, remote, updatedAt, sent, form, refused, conflict } = value;
   const kind = typeof key === 'string' ? key.slice(0, key.indexOf(':')) : '';
   if (!isKindName(kind) || typeof id !== 'string' || key !== keyOf(kind, id)) throw new Error('it does not say what it is an edit of');
   if (typeof updatedAt !== 'string') throw new Error('it does not say when it was made');
@@ -48,6 +48,7 @@ function readOne(value: unknown): Held {
     content: content === null ? null : read(content),
     remote: readRemote(remote, read),
     updatedAt,
+    ...(Array.isArray(sent) && sent.length > 0 ? { sent: sent.map((one) => (one === null ? null : read(one))) } : {}),
     ...(isRefusal(refused) ? { refused } : {}),
     ...(isRecord(conflict) && conflict['deleted'] === true && isVersion(conflict['version'])
       ? { conflict: { deleted: true, version: conflict['version'] } }

@@ -2,7 +2,7 @@ import { compact } from '@puddler/core';
 import { KIND_NAMES, kindOf, merge, type BodyOf, type DocWrite, type DocWritten, type KindName, type WithIt } from '@puddler/contract/shared';
 import equal from 'fast-deep-equal';
 import { api, errorOf } from './api';
-import { conflicted, merged, refused, remoteBack, remoteGone, remoteUnknown, saved, syncTurned } from './desk-slice';
+import { conflicted, merged, refused, remoteBack, remoteGone, remoteUnknown, saved, sending, syncTurned } from './desk-slice';
 import { contentOf, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Held, type Key, type Refusal } from './held';
 import type { AppStore } from './store';
 
@@ -84,11 +84,12 @@ function waitsForParent(held: Record<Key, Held>, { content }: Held): boolean {
 /** Writes documents of one kind in one request, and takes up what came of each. Throws TryLater. */
 async function write(store: AppStore, docs: readonly Held[]): Promise<void> {
   const kind = kindOfKey(docs[0]!.key);
-  const writes = docs.map(({ id, content, remote }): DocWrite => ({
+  store.dispatch(sending(docs.map(({ key, content }) => ({ key, content }))));
+  const writes = docs.map(({ id, content, remote, sent }): DocWrite => ({
     id,
     base: remote.state === 'absent' ? 0 : remote.version,
     // A delete needs no parent, but its envelope names one all the same.
-    ...parentIdOf(content, remote),
+    ...parentIdOf(content, remote, sent),
     body: content?.body ?? null,
   }));
   try {
@@ -99,8 +100,8 @@ async function write(store: AppStore, docs: readonly Held[]): Promise<void> {
   }
 }
 
-function parentIdOf(content: Content | null, remote: Held['remote']): { parentId?: string } {
-  const known = content ?? (remote.state === 'present' ? remote.content : undefined);
+function parentIdOf(content: Content | null, remote: Held['remote'], sent: Held['sent']): { parentId?: string } {
+  const known = content ?? (remote.state === 'present' ? remote.content : sent?.find((one) => one !== null));
   return known?.parentId === undefined ? {} : { parentId: known.parentId };
 }
 
@@ -163,16 +164,18 @@ function takeUp(store: AppStore, docs: readonly Held[], results: readonly DocWri
 /** The server has a newer version: both edits are put together, and the builder asked where that cannot be. */
 function takeNewer(store: AppStore, sent: Held, { newer }: Extract<DocWritten, { state: 'stale' }>): void {
   // What was typed since the write was sent is the builder’s too.
-  const { key, content, remote } = store.getState().desk.held[sent.key] ?? sent;
+  const { key, content, remote, sent: earlier = [] } = store.getState().desk.held[sent.key] ?? sent;
   if (newer.deleted) {
-    if (content === null) store.dispatch(remoteGone([{ key, version: newer.version }]));
+    // Deleted from here, though the answer got lost.
+    if (content === null || earlier.includes(null)) store.dispatch(remoteGone([{ key, version: newer.version }]));
     else store.dispatch(conflicted({ key, conflict: { deleted: true, version: newer.version } }));
     return;
   }
   const { version } = newer.doc;
   const theirs = contentOf(kindOfKey(key), newer.doc as never);
-  // A write whose answer got lost on the way is not a conflict.
-  if (sent.content && equal(sent.content, theirs)) store.dispatch(saved([{ key, version, content: sent.content }]));
+  // A write whose answer got lost on the way is not a conflict, whatever was typed since.
+  const arrived = earlier.find((one) => one !== null && equal(one, theirs));
+  if (arrived) store.dispatch(saved([{ key, version, content: arrived }]));
   else if (content === null) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
   else {
     const base = remote.state === 'present' ? remote.content : undefined;
