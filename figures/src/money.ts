@@ -33,13 +33,55 @@ export const currencySymbol = (): string => current.symbol;
 /** “58.40 €”, “12 €”. Prices are kept as numbers: another currency converts none of them. */
 export const moneyText = (amount: number, digits = 2): string => `${formatNumber(amount, digits, !Number.isInteger(amount))}\u00a0${current.symbol}`;
 
-/** What was typed, without a currency’s sign or code before or behind it: prices are in the builder’s own. */
-export const withoutCurrency = (text: string): string => text.replace(/\p{Sc}|(?<![\p{L}])[A-Z]{3}(?![\p{L}])/giu, '');
+/** Signs and codes of currencies: “$”, “EUR”, “kr” where that is the builder’s, “euro”. */
+const WORD = /\p{Sc}|(?<!\p{L})\p{L}{2,5}\.?(?!\p{L})/gu;
 
-/** A price with its sign, before or behind it, within other text. */
-export const PRICE = /(?:[€$£]\s?(\d+(?:[.,]\d{1,2})?))|(?:(\d+(?:[.,]\d{1,2})?)\s?(?:€|\$|£|eur(?:o)?\b))/i;
+/** Whether a word names the builder's currency, another one, or none. */
+function currencyNamed(word: string): 'own' | 'foreign' | undefined {
+  const code = /^euros?$/i.test(word) ? 'EUR' : word.toUpperCase();
+  if (word === current.symbol || code === current.code) return 'own';
+  return /\p{Sc}/u.test(word) || isCurrency(code) ? 'foreign' : undefined;
+}
 
-export function priceIn(text: string): number | undefined {
-  const found = PRICE.exec(text);
-  return found ? Number((found[1] ?? found[2])!.replace(',', '.')) : undefined;
+/** What was typed as a price without the sign of the builder's currency, or the sign of another one: nothing is converted. */
+export function readCurrency(text: string): { plain: string; foreign: string | undefined } {
+  let foreign: string | undefined;
+  const plain = text.replace(WORD, (word) => {
+    const named = currencyNamed(word);
+    if (named === 'foreign') foreign ??= word;
+    return named === 'own' ? '' : word;
+  });
+  return { plain, foreign };
+}
+
+export const foreignCurrencyText = (foreign: string): string =>
+  `prices are in ${current.symbol}, and none is converted: ${foreign} is another currency`;
+
+/** A price within other text. */
+export interface FoundPrice {
+  /** In the builder's currency; undefined where there is none, or one in another currency. */
+  price: number | undefined;
+  /** The text without the price. */
+  rest: string;
+  /** The sign of another currency; the price stays in the text. */
+  foreign: string | undefined;
+}
+
+const SIGN = String.raw`(\p{Sc}|(?<!\p{L})(?:[A-Z]{3}|euros?|kr)(?!\p{L}))`;
+const AMOUNT = String.raw`(\d+(?:[.,]\d{1,2})?)`;
+const PRICE = new RegExp(`${SIGN}\\s?${AMOUNT}|${AMOUNT}\\s?${SIGN}`, 'giu');
+
+/** The first price with its sign, before or behind it. */
+export function priceIn(text: string): FoundPrice {
+  let foreign: string | undefined;
+  for (const found of text.matchAll(PRICE)) {
+    const sign = (found[1] ?? found[4])!;
+    const named = currencyNamed(sign);
+    if (named === 'own') {
+      const rest = `${text.slice(0, found.index)} ${text.slice(found.index + found[0].length)}`;
+      return { price: Number((found[2] ?? found[3])!.replace(',', '.')), rest, foreign: undefined };
+    }
+    if (named === 'foreign') foreign ??= sign;
+  }
+  return { price: undefined, rest: text, foreign };
 }

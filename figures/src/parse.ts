@@ -1,5 +1,5 @@
 import { MONEY, rangeText, type Range } from '@puddler/contract/shared';
-import { withoutCurrency } from './money';
+import { foreignCurrencyText, readCurrency } from './money';
 import { isCommaGroup, typedNumber } from './typed-number';
 import { formatNumber, fromShown, isQuantity, QUANTITIES, toShown, unitOf, type Unit, type UnitSystem } from './units';
 
@@ -74,7 +74,11 @@ export function parseFigure(text: string, range: Range, system: UnitSystem): Par
   const shownIn = unitOf(range.unit, system);
   if (text.trim() === '')
     return { ok: false, message: `nothing was typed; understood: a number${unitsText(range, shownIn)}, ${shownRange(range, system)}` };
-  if (range.unit === MONEY) text = withoutCurrency(text);
+  if (range.unit === MONEY) {
+    const { plain, foreign } = readCurrency(text);
+    if (foreign !== undefined) return { ok: false, message: `“${text.trim()}”: ${foreignCurrencyText(foreign)}` };
+    text = plain;
+  }
   const clock = CLOCK.exec(text);
   if (clock && range.unit === 'min') return inRange([Number(clock[1]) + Number(clock[2]) / 60], text, range, system);
   const match = TYPED.exec(text);

@@ -7,6 +7,7 @@ import {
   isCurrency,
   moneyText,
   parseFigure,
+  priceIn,
   setCurrency,
   shownRange,
   toShown,
@@ -73,7 +74,7 @@ describe('figures as people type them', () => {
     ['27 T', RANGES['motor.turns'], 'metric', 27],
     ['58.4 €', RANGES['part.price'], 'metric', 58.4],
     ['€58,40', RANGES['part.price'], 'metric', 58.4],
-    ['USD 1 200', RANGES['wish.newMoney'], 'metric', 1200],
+    ['EUR 1 200', RANGES['wish.newMoney'], 'metric', 1200],
   ] as const)('“%s”', (text, range, system, value) => {
     const parsed = parseFigure(text, range, system);
     expect(parsed).toEqual({ ok: true, value: expect.closeTo(value, 5) });
@@ -146,6 +147,22 @@ describe('money', () => {
     setCurrency('GBP');
     expect(moneyText(12, 0)).toBe('12\u00a0£');
     expect(parseFigure(moneyText(1234.5), RANGES['part.price'], 'metric')).toEqual({ ok: true, value: 1234.5 });
+  });
+
+  test('is never converted: another currency is named, and the builder’s own read as typed', () => {
+    const price = RANGES['part.price'];
+    expect(parseFigure('12,50 €', price, 'metric')).toEqual({ ok: true, value: 12.5 });
+    expect(parseFigure('EUR 12.50', price, 'metric')).toEqual({ ok: true, value: 12.5 });
+    expect(parseFigure('$12', price, 'metric')).toEqual({
+      ok: false,
+      message: '“$12”: prices are in €, and none is converted: $ is another currency',
+    });
+    expect(parseFigure('12 gbp', price, 'metric')).toMatchObject({ ok: false });
+    expect(priceIn('3652 4000KV, 24,90 €')).toEqual({ price: 24.9, rest: '3652 4000KV,  ', foreign: undefined });
+    expect(priceIn('3652 4000KV $24.90')).toMatchObject({ price: undefined, foreign: '$' });
+    setCurrency('SEK');
+    expect(parseFigure(moneyText(249), price, 'metric')).toEqual({ ok: true, value: 249 });
+    expect(priceIn('23T pinion 249 kr').price).toBe(249);
   });
 
   test('is of a currency that there is', () => {

@@ -1,4 +1,5 @@
-import { PART_FIELDS, type PartField } from '@puddler/contract/shared';
+import { MONEY, PART_FIELDS, type PartField } from '@puddler/contract/shared';
+import { readCurrency } from '../money';
 import { unitSpelled } from '../parse';
 import { unitOf, type Unit } from '../units';
 
@@ -40,6 +41,8 @@ export function matchHead(head: string): ColumnMatch | undefined {
 export function unitFor(field: PartField, spelled: string | undefined): Unit | undefined {
   if (field.type !== 'number') return undefined;
   const shown = unitOf(field.range!.unit, 'metric');
+  // A head of another currency stands behind each figure, which is then refused: none is converted.
+  if (field.range!.unit === MONEY) return spelled !== undefined && readCurrency(spelled).foreign ? { ...shown, symbol: spelled } : shown;
   return spelled === undefined ? shown : (unitSpelled(field.range!.unit, spelled) ?? shown);
 }
 

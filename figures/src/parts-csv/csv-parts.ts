@@ -2,6 +2,7 @@ import { checkPart } from '@puddler/contract';
 import { PART_FIELDS, type PartField, type Problem } from '@puddler/contract/shared';
 import { PART_KINDS, wordFor, type Part, type PartKind } from '@puddler/core';
 
+import { unguarded } from '../guarded';
 import { parseFigure } from '../parse';
 import type { ColumnMatch } from './csv-columns';
 import type { CsvTable } from './csv-text';
@@ -21,6 +22,12 @@ export interface CsvParts {
 const FIELDS = new Map(PART_FIELDS.map((field) => [field.path, field]));
 const YES = new Set(['yes', 'y', 'true', '1', 'x']);
 const NO = new Set(['no', 'n', 'false', '0']);
+
+/** Equal for parts of one kind, name and figures, whatever they cost and wherever they are. */
+export function partKey({ kind, name, spec }: Part): string {
+  const figures = Object.entries(spec).filter(([, value]) => value !== undefined);
+  return JSON.stringify([kind, name.toLowerCase(), figures.sort(([a], [b]) => (a < b ? -1 : 1))]);
+}
 
 /** Makes parts of a table's rows. Every row that is not a good part is reported by line and column. */
 export function readParts(table: CsvTable, matches: readonly (ColumnMatch | undefined)[]): CsvParts {
@@ -44,7 +51,7 @@ export function readParts(table: CsvTable, matches: readonly (ColumnMatch | unde
         report(columnOf(path), value === undefined ? allowed : `“${typeof value === 'string' ? value : JSON.stringify(value)}”; allowed: ${allowed}`);
       continue;
     }
-    const key = JSON.stringify([checked.value.kind, checked.value.name.toLowerCase(), checked.value.spec]);
+    const key = partKey(checked.value);
     const first = seen.get(key);
     if (first !== undefined) report(columnOf('name'), `the same part stands on line ${first}`);
     else seen.set(key, line);
@@ -118,8 +125,7 @@ type Cell = { ok: true; value: unknown } | { ok: false; message: string };
 function readCell(field: PartField, cell: string, match: ColumnMatch): Cell {
   switch (field.type) {
     case 'text':
-      // What writeCsv put before a text that a spreadsheet would compute.
-      return { ok: true, value: cell.replace(/^'(?=[=+\-@])/, '') };
+      return { ok: true, value: unguarded(cell) };
     case 'flag': {
       const word = cell.toLowerCase();
       return YES.has(word) || NO.has(word) ? { ok: true, value: YES.has(word) } : { ok: false, message: `“${cell}”; allowed: yes or no` };

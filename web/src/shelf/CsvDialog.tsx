@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Busy } from '../ui/Busy';
 import { Button } from '../ui/Button';
 import { Failed } from '../ui/Failed';
@@ -8,6 +9,9 @@ import { useCsvImport } from './use-csv-import';
 /** Takes a CSV file in: what its columns mean, shown for correction; what is wrong, by line and column; then all of it or nothing. */
 export default function CsvDialog({ file, onClose }: { file: File; onClose: () => void }) {
   const { state, setColumn, take, retry } = useCsvImport(file, onClose);
+  const [knownToo, setKnownToo] = useState(false);
+  const checked = state.at === 'review' ? state.checked : undefined;
+  const count = checked && checked.good - (knownToo ? 0 : checked.known);
   return (
     <Modal open onClose={onClose} title={`Parts from ${file.name}`} wide>
       {state.at === 'reading' && <Busy text="Reading the file …" />}
@@ -18,12 +22,12 @@ export default function CsvDialog({ file, onClose }: { file: File; onClose: () =
         </p>
       )}
       {state.at === 'failed' && <Failed what="The file could not be read" reason={state.reason} onRetry={retry} />}
-      {state.at === 'review' && <CsvReview {...state} onColumn={setColumn} />}
+      {state.at === 'review' && <CsvReview {...state} onColumn={setColumn} knownToo={knownToo} onKnownToo={setKnownToo} />}
       <div className="mt-5 flex justify-end gap-2">
         <Button onClick={onClose}>{state.at === 'refused' || state.at === 'failed' ? 'Close' : 'Cancel'}</Button>
         {state.at === 'review' && (
-          <Button tone="action" disabled={!state.checked || state.checked.problemCount > 0 || state.checked.good === 0} onClick={() => void take()}>
-            Take in {state.checked?.good ?? '…'} parts
+          <Button tone="action" disabled={!count || checked.problemCount > 0} onClick={() => void take(knownToo)}>
+            Take in {count ?? '…'} {count === 1 ? 'part' : 'parts'}
           </Button>
         )}
       </div>

@@ -8,10 +8,13 @@ interface Props {
   mapping: Mapping;
   checked: CheckedRows | undefined;
   onColumn: (index: number, column: Mapping[number]) => void;
+  /** Whether parts go in that the Shelf has already. */
+  knownToo: boolean;
+  onKnownToo: (knownToo: boolean) => void;
 }
 
 /** What each column of the file means, and what is wrong with its rows. */
-export function CsvReview({ opened, mapping, checked, onColumn }: Props) {
+export function CsvReview({ opened, mapping, checked, onColumn, knownToo, onKnownToo }: Props) {
   return (
     <>
       <p className="mt-1 text-soft">{opened.rows} rows. Look over what each column means; nothing is written before you take it in.</p>
@@ -19,11 +22,26 @@ export function CsvReview({ opened, mapping, checked, onColumn }: Props) {
       {!checked && <Busy text="Checking every row …" />}
       {checked && checked.problemCount > 0 && <Problems checked={checked} />}
       {checked?.problemCount === 0 && <p className="mt-3">All {checked.good} rows are good.</p>}
+      {checked?.problemCount === 0 && checked.known > 0 && <Known checked={checked} knownToo={knownToo} onKnownToo={onKnownToo} />}
     </>
   );
 }
 
-function Columns({ opened, mapping, onColumn }: Omit<Props, 'checked'>) {
+/** Rows that are on the Shelf already: left out unless the builder has two of a part. */
+function Known({ checked, knownToo, onKnownToo }: { checked: CheckedRows } & Pick<Props, 'knownToo' | 'onKnownToo'>) {
+  const { known, good } = checked;
+  const all = known === good ? 'All of them' : `${known} of them`;
+  return (
+    <label className="mt-1 flex items-baseline gap-2">
+      <input type="checkbox" checked={knownToo} onChange={(event) => onKnownToo(event.target.checked)} />
+      <span>
+        {all} {known === 1 ? 'is' : 'are'} on the Shelf already, with the same name and figures. Take {known === 1 ? 'it' : 'them'} in once more
+      </span>
+    </label>
+  );
+}
+
+function Columns({ opened, mapping, onColumn }: Pick<Props, 'opened' | 'mapping' | 'onColumn'>) {
   return (
     <div className="mt-3 max-h-[30vh] overflow-auto border border-rule">
       <table className="w-full text-left text-[13px]">

@@ -7,14 +7,14 @@ import { LabelField } from '../in-hand/labels/LabelField';
 import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
-import { PRICE, priceIn } from '@puddler/figures';
+import { priceIn } from '@puddler/figures';
 
 /** One line that makes a part: what is printed on it, and a price if there is one. */
 export function QuickAdd() {
   const dispatch = useAppDispatch();
   const [kind, setKind] = useState<LabelKind | ''>('');
   const [typed, setTyped] = useState('');
-  const price = priceIn(typed);
+  const { price } = priceIn(typed);
   const field = useLabel(kind === '' ? undefined : kind);
 
   const add = () => {
@@ -36,7 +36,7 @@ export function QuickAdd() {
         text: typed,
         setText: (text) => {
           setTyped(text);
-          field.setText(text.replace(PRICE, ' '));
+          field.setText(priceIn(text).rest);
         },
       }}
       onEnter={add}

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import { noticed } from '../desk/notices-slice';
+import { selectShelf } from '../desk/selectors';
 import { undoable } from '../desk/undoable';
-import { useAppDispatch } from '../desk/store';
+import { useAppDispatch, useAppStore } from '../desk/store';
 import { imported } from '../desk/desk-slice';
 import { reasonOf, WorkerClient } from '../jobs/worker-client';
 import type { CheckedRows, CsvTasks, Mapping, Opened } from '../workers/csv-worker';
@@ -23,6 +24,7 @@ export type CsvProgress =
 /** Reads a CSV file in a worker, checks it again when a column's meaning changes, and puts its parts on the desk: all or none. */
 export function useCsvImport(file: File, onDone: () => void) {
   const dispatch = useAppDispatch();
+  const store = useAppStore();
   const [state, setState] = useState<CsvProgress>({ at: 'reading' });
   const [attempt, setAttempt] = useState(0);
   // The worker keeps the file between the steps of one import, and goes with it.
@@ -38,7 +40,11 @@ export function useCsvImport(file: File, onDone: () => void) {
           at: 'refused',
           message: `The file has ${(file.size / 1048576).toFixed(0)} MB; 8 MB at most. A shelf of 20,000 parts is smaller.`,
         });
-      const opened = await client.ask('open', await file.arrayBuffer());
+      const opened = await client.ask('open', {
+        bytes: await file.arrayBuffer(),
+        currency: store.getState().prefs.currency,
+        shelf: selectShelf(store.getState()).map(({ part }) => part),
+      });
       if (!opened.ok) return show({ at: 'refused', message: opened.message });
       const checked = await client.ask('check', opened.mapping);
       show({ at: 'review', opened, mapping: opened.mapping, checked });
@@ -48,7 +54,7 @@ export function useCsvImport(file: File, onDone: () => void) {
       alive = false;
       client.close();
     };
-  }, [client, file, attempt]);
+  }, [client, store, file, attempt]);
 
   const remap = async (opened: Extract<Opened, { ok: true }>, mapping: Mapping) => {
     setState({ at: 'review', opened, mapping, checked: undefined });
@@ -60,10 +66,10 @@ export function useCsvImport(file: File, onDone: () => void) {
     }
   };
 
-  const take = async () => {
+  const take = async (knownToo: boolean) => {
     const before = state;
     setState({ at: 'sending' });
-    const sent = await client.ask('send', undefined).catch((cause: unknown) => ({ ok: false as const, message: reasonOf(cause) }));
+    const sent = await client.ask('send', { knownToo }).catch((cause: unknown) => ({ ok: false as const, message: reasonOf(cause) }));
     if (!sent.ok) {
       dispatch(noticed({ text: sent.message, tone: 'stop' }));
       setState(before);

@@ -1,7 +1,9 @@
 import { KINDS, MOST_PARTS, type Doc, type DocsWritten } from '@puddler/contract/shared';
 import { PART_FIELDS } from '@puddler/contract/shared';
 import { matchHeads, unitFor } from '@puddler/figures/parts-csv';
-import { readParts, type CsvProblem } from '@puddler/figures/parts-csv';
+import { partKey, readParts, type CsvProblem } from '@puddler/figures/parts-csv';
+import { setCurrency } from '@puddler/figures';
+import type { Part } from '@puddler/core';
 import { decode, readCsvText, type CsvTable } from '@puddler/figures/parts-csv';
 import { serve } from './serve';
 
@@ -10,8 +12,17 @@ export type Mapping = ({ path: string; unit: string | undefined } | null)[];
 
 export type Opened = { ok: true; heads: string[]; samples: string[][]; rows: number; mapping: Mapping } | { ok: false; message: string };
 
+export interface OpenQuestion {
+  bytes: ArrayBuffer;
+  /** What prices are in. */
+  currency: string;
+  shelf: Part[];
+}
+
 export interface CheckedRows {
   good: number;
+  /** How many of them the shelf has already, with the same name and figures. */
+  known: number;
   problemCount: number;
   problems: CsvProblem[];
 }
@@ -21,10 +32,15 @@ const SAMPLES = 3;
 
 let table: CsvTable | undefined;
 let ready: Doc<'part'>[] = [];
+let onShelf = new Set<string>();
+
+const isOnShelf = ({ body }: Doc<'part'>): boolean => onShelf.has(partKey(body));
 
 const tasks = {
   /** Reads a file and guesses what its columns mean. */
-  open(bytes: ArrayBuffer): Opened {
+  open({ bytes, currency, shelf }: OpenQuestion): Opened {
+    setCurrency(currency);
+    onShelf = new Set(shelf.map(partKey));
     const decoded = decode(new Uint8Array(bytes));
     if (!decoded.ok) return decoded;
     const read = readCsvText(decoded.text);
@@ -54,11 +70,13 @@ const tasks = {
     if (!table) throw new Error('The file has to be read again.');
     const { parts, problems } = readParts(table, matches);
     ready = problems.length > 0 ? [] : parts.map((body) => ({ id: crypto.randomUUID(), version: 1, createdAt: '', updatedAt: '', body }));
-    return { good: parts.length, problemCount: problems.length, problems: problems.slice(0, PROBLEMS_SHOWN) };
+    return { good: parts.length, known: ready.filter(isOnShelf).length, problemCount: problems.length, problems: problems.slice(0, PROBLEMS_SHOWN) };
   },
 
   /** Sends all parts in one request, which the server takes whole or not at all. Returns what went wrong. */
-  async send(_nothing: undefined): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
+  async send({ knownToo }: { knownToo: boolean }): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
+    const all = ready;
+    if (!knownToo) ready = ready.filter((part) => !isOnShelf(part));
     try {
       const response = await fetch(`/api/${KINDS.part.path}`, {
         method: 'POST',
@@ -66,6 +84,7 @@ const tasks = {
         body: JSON.stringify({ writes: ready.map(({ id, body }) => ({ id, base: 0, body })) }),
       });
       if (!response.ok) {
+        ready = all;
         const body = (await response.json().catch(() => undefined)) as { error?: { message: string; mend: string } } | undefined;
         return { ok: false, message: body?.error ? `${body.error.message} ${body.error.mend}` : `The server answered ${response.status}.` };
       }
@@ -76,6 +95,7 @@ const tasks = {
       }
       return { ok: true, count: ready.length };
     } catch {
+      ready = all;
       return { ok: false, message: 'The server does not answer. Nothing was taken in; try again.' };
     }
   },

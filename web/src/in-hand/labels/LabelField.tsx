@@ -95,6 +95,7 @@ function Understood({ field }: { field: LabelInHand }) {
           {reading.price !== undefined && <span>price {moneyText(reading.price)}</span>}
         </p>
       )}
+      {field.notTaken !== undefined && <p className="text-caution">Not taken: {field.notTaken}.</p>}
       {reading.question && (
         <fieldset className="mt-1.5 border-l-2 border-caution pl-2">
           <legend className="sr-only">{reading.question.text}</legend>

@@ -1,5 +1,6 @@
 import { PART_FIELDS, partFields, partValue, rangeText } from '@puddler/contract/shared';
 import { partFromLabel, readLabel, type LabelKind, type LabelReading, type Part, type ReadFields } from '@puddler/core';
+import { foreignCurrencyText, priceIn } from '@puddler/figures';
 import { useMemo, useState } from 'react';
 
 /** A label that is being typed: how it is read, and the parts it makes. */
@@ -17,13 +18,19 @@ export interface LabelInHand {
   missing: string[];
   /** What cannot be: contradictions on the label, figures out of range. */
   problems: string[];
+  /** What is not taken of the label, and why; the rest of it is. */
+  notTaken: string | undefined;
 }
 
 /** Reads a label as it is typed. Without a kind, that is detected from the words. `guessesSize` makes a part of a motor whose digits have two meanings. */
 export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelInHand {
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<ReadFields>();
-  const reading = useMemo(() => (text.trim() === '' ? undefined : readLabel(text, kind)), [text, kind]);
+  const foreign = priceIn(text).foreign;
+  const reading = useMemo(() => {
+    const read = text.trim() === '' ? undefined : readLabel(text, kind);
+    return read && foreign !== undefined ? { ...read, price: undefined } : read;
+  }, [text, kind, foreign]);
   // Until the builder says what a code measures, the first reading of it stands in: what was understood is not lost over it.
   const taken = answer ?? (guessesSize ? reading?.question?.choices[0]?.fields : undefined);
   const made = useMemo(() => (reading ? partFromLabel(text, reading, taken) : { parts: [], missing: [] }), [text, reading, taken]);
@@ -41,6 +48,7 @@ export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelI
     parts: problems.length > 0 ? [] : made.parts,
     missing: made.missing,
     problems,
+    notTaken: foreign === undefined ? undefined : `the price: ${foreignCurrencyText(foreign)}`,
   };
 }
 

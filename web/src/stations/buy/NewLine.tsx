@@ -3,7 +3,7 @@ import { BUY_GROUPS } from '@puddler/core';
 import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
-import { PRICE, priceIn } from '@puddler/figures';
+import { foreignCurrencyText, moneyText, priceIn } from '@puddler/figures';
 import { GROUP_WORDS } from '../../in-hand/noted/buy-rows';
 import type { Buying } from './use-buy';
 
@@ -19,17 +19,16 @@ const GROUP_OF: Partial<Record<string, BuyGroup>> = {
 };
 
 /** “2 × 60A two-pin plug, €4.50”: how many, what, and the price of one. */
-function read(text: string): { what: string; count: number; price: number | undefined; group: BuyGroup } {
-  const price = priceIn(text);
-  const plain = text
-    .replace(PRICE, ' ')
+function read(text: string): { what: string; count: number; price: number | undefined; foreign: string | undefined; group: BuyGroup } {
+  const { price, rest, foreign } = priceIn(text);
+  const plain = rest
     .replace(/\s+/g, ' ')
     .replace(/[\s,;·]+$/, '')
     .trim();
   const counted = /^(\d{1,2})\s*[×x]\s+(.+)$/i.exec(plain);
   const what = counted ? counted[2]! : plain;
   const { kind } = readLabel(what);
-  return { what, count: counted ? Math.max(1, Number(counted[1])) : 1, price, group: (kind && GROUP_OF[kind]) ?? 'tools' };
+  return { what, count: counted ? Math.max(1, Number(counted[1])) : 1, price, foreign, group: (kind && GROUP_OF[kind]) ?? 'tools' };
 }
 
 /** A line that no rule asks for, typed as it is printed. */
@@ -38,7 +37,7 @@ export function NewLine({ buying }: { buying: Buying }) {
   const [group, setGroup] = useState<BuyGroup | ''>('');
   const line = read(text);
   const add = () => {
-    if (line.what === '' || buying.isFull) return;
+    if (line.what === '' || line.foreign !== undefined || buying.isFull) return;
     buying.add(line.what.slice(0, LONGEST_NAME), group === '' ? line.group : group, line.count, line.price);
     setText('');
     setGroup('');
@@ -71,13 +70,18 @@ export function NewLine({ buying }: { buying: Buying }) {
           </option>
         ))}
       </select>
-      <Button type="submit" disabled={line.what === '' || buying.isFull}>
+      <Button type="submit" disabled={line.what === '' || line.foreign !== undefined || buying.isFull}>
         Add
       </Button>
+      {line.foreign !== undefined && (
+        <p className="basis-full text-[12px] text-stop" role="alert">
+          Price: {foreignCurrencyText(line.foreign)}.
+        </p>
+      )}
       {line.what !== '' && (line.count > 1 || line.price !== undefined) && (
         <p className="basis-full text-[12px] text-soft" role="status">
           Read: {line.count} × {line.what}
-          {line.price !== undefined && `, ${line.price} each`}
+          {line.price !== undefined && `, ${moneyText(line.price)} each`}
         </p>
       )}
     </form>
