@@ -168,7 +168,7 @@ export function readHead(head: string): { words: string; unit: string | undefine
 export interface Column {
   name: string;
   as: LogQuantity | undefined;
-  /** As spelled, or as the values tell. */
+  /** As the head says, or as the values tell; one of those in LOG_QUANTITIES. */
   unit: string;
   /** False where another reading is as good: it is asked. */
   sure: boolean;
@@ -220,7 +220,7 @@ export function columnOf(head: string, unitBelow: string | undefined, largest: n
   return {
     name: head,
     as: row.as,
-    unit: spelled !== undefined && said ? spelled : unit.spelled[0]!,
+    unit: unit.spelled[0]!,
     // A unit that nobody knows is no unit.
     sure: said !== undefined || (spelled === undefined && (guess?.sure ?? row.byLargest === undefined)),
     ...inSi(unit, row.range),

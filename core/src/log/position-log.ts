@@ -2,7 +2,15 @@ import { medianStepS } from './trace';
 import type { Column } from './columns';
 import type { LogOutcome, LogProblem } from './log-reading';
 import { fittedOverS, speedFromPlaces } from './place-speed';
-import { packedOf, Packed, wholeColumn, type Samples } from './samples';
+import { packedOf, Packed, wholeColumn, type Floats, type Samples } from './samples';
+
+const SHOWN = 5;
+/** Of a position on the globe in degrees, .1 m. */
+const DIGITS = 9;
+
+/** The first values of a column, to be looked at. */
+const shown = (values: Floats | undefined): string[] =>
+  [...(values?.subarray(0, SHOWN) ?? [])].map((value) => (Number.isFinite(value) ? String(Number(value.toPrecision(DIGITS))) : ''));
 
 /** Positions one after the other, as a GPS writes them, into one run: the part that GPX and NMEA have in common. */
 export class PositionLog {
@@ -18,7 +26,6 @@ export class PositionLog {
   private lastS = -Infinity;
   private speeds = 0;
   private heights = 0;
-  private readonly first: string[][] = [[], [], [], []];
 
   problem(line: number, what: string): void {
     const known = this.problems.get(what);
@@ -50,7 +57,6 @@ export class PositionLog {
     this.values.speedMs.push(speedMs !== undefined && speedMs >= 0 ? speedMs : NaN);
     if (speedMs !== undefined) this.speeds++;
     if (elevationM !== undefined) this.heights++;
-    if (this.times.length <= 5) [atS - this.startS, latDeg, lonDeg, elevationM ?? ''].forEach((value, i) => this.first[i]!.push(String(value)));
     return true;
   }
 
@@ -83,6 +89,14 @@ export class PositionLog {
       if (speeds) fields.speedMs = speeds;
       columns.push({ name: `speed from places, over ${Number(fittedOverS(stepS).toFixed(1))} s`, as: 'speedMs', unit: 'm/s', sure: true });
     }
-    return { ok: true, reading: { columns, first: this.first, problems: [...this.problems.values()], runs: [samples] } };
+    return {
+      ok: true,
+      reading: {
+        columns,
+        first: columns.map(({ as }) => shown(as === 'timeS' ? timeS : fields[as as keyof typeof fields])),
+        problems: [...this.problems.values()],
+        runs: [samples],
+      },
+    };
   }
 }

@@ -1,6 +1,6 @@
 import { compact } from '../compact';
 import { GRAVITY_MS2 } from '../chain/constants';
-import type { RunFile, TypedPass } from './run-file';
+import type { RunFile, TypedPass, TypedReading } from './run-file';
 import type { Stretches, TracePass } from './stretches';
 import type { Trace } from './trace';
 
@@ -26,19 +26,25 @@ export const passSpeed = ({ settled, topSpeedMs }: TracePass): { speedMs: number
       ? { speedMs: (settled?.speedMs ?? topSpeedMs)!, source: 'log' }
       : undefined;
 
-/** What a trace says of a run, as a builder would have typed it: passes out and back in turn, amps, lowest volts, times, minutes driven. */
-export function traceFigures(trace: Trace, { passes, launches }: Stretches): Pick<RunFile, 'passes' | 'current' | 'launch' | 'minutes'> {
+/**
+ * What a trace says of a run, as a builder would have typed it: passes out and back in turn, amps, lowest volts, times, minutes
+ * driven, and the can at the stop where it was logged.
+ */
+export function traceFigures(trace: Trace, { passes, launches }: Stretches): Pick<RunFile, 'passes' | 'readings' | 'current' | 'launch' | 'minutes'> {
   const { fields, dtS } = trace;
   const settledPasses = passes.some((pass) => pass.settled) ? passes.filter((pass) => pass.settled) : passes;
   const typed = settledPasses.flatMap((pass, i): TypedPass[] => {
     const speed = passSpeed(pass);
     return speed ? [{ ...speed, direction: i % 2 === 0 ? 'out' : 'back' }] : [];
   });
-  let [lowest, driving] = [Infinity, 0];
+  let [lowest, driving, stop] = [Infinity, 0, trace.count - 1];
   const output = fields.outputShare ?? fields.throttleShare;
   for (let i = 0; i < trace.count; i++) {
     if (fields.packV && fields.packV[i]! < lowest) lowest = fields.packV[i]!;
-    if (output && output[i]! > DRIVES) driving++;
+    if (output && output[i]! > DRIVES) {
+      driving++;
+      stop = i;
+    }
   }
   const current = compact({
     settledA: mean(passes.map((pass) => pass.settled?.packA)),
@@ -54,8 +60,15 @@ export function traceFigures(trace: Trace, { passes, launches }: Stretches): Pic
   });
   return {
     ...(typed.length > 0 ? { passes: typed.slice(0, MOST_PASSES) } : {}),
+    ...canReading(trace, stop),
     ...(Object.keys(current).length > 0 ? { current } : {}),
     ...(Object.keys(launch).length > 0 ? { launch } : {}),
     ...(driving > 0 ? { minutes: Number(((driving * dtS) / MINUTE_S).toFixed(2)) } : {}),
   };
+}
+
+/** The can by a sensor on it, when the car stopped; where the sensor was silent then, the last that it said before. */
+function canReading({ fields: { canC } }: Trace, stop: number): { readings?: TypedReading[] } {
+  for (let i = stop; canC && i >= 0; i--) if (Number.isFinite(canC[i])) return { readings: [{ of: 'can', c: canC[i]!, afterStopS: 0 }] };
+  return {};
 }

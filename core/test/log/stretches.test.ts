@@ -104,9 +104,10 @@ test('what a trace says of a run is noted as a builder would type it, the GPS be
     speedMs: 0.98 * speedAt(t % 18),
     packA: t % 18 >= 2 && t % 18 < 8 ? 20 + 30 * Math.exp(-((t % 18) - 2)) : 0,
     packV: t % 18 >= 2 && t % 18 < 8 ? 10.5 : 11.4,
+    canC: t < 26 ? 30 + t : 60,
   }));
   const trace = traced(both);
-  const { passes, current, launch, minutes } = traceFigures(trace, stretchesOf(trace, METRES_PER_RPM_S));
+  const { passes, readings, current, launch, minutes } = traceFigures(trace, stretchesOf(trace, METRES_PER_RPM_S));
   expect(passes!.map((one) => [one.direction, one.source])).toEqual([
     ['out', 'gps'],
     ['back', 'gps'],
@@ -116,5 +117,7 @@ test('what a trace says of a run is noted as a builder would type it, the GPS be
   expect(current!.minPackV).toBeCloseTo(10.5, 6);
   expect(launch!.to18m3S).toBeGreaterThan(1);
   expect(minutes).toBeCloseTo(0.2, 2);
+  // The can as the car stopped, not as the log ended.
+  expect(readings).toEqual([{ of: 'can', c: expect.closeTo(56, 0), afterStopS: 0 }]);
   expect(traceFigures(traced({ timeS: [0, 1] }), stretchesOf(traced({ timeS: [0, 1] })))).toEqual({});
 });

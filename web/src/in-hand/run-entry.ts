@@ -38,6 +38,12 @@ export function withReading(run: CarRun, of: TypedReading['of'], change: { c?: n
   return { ...run, readings: [...others, reading] };
 }
 
+/** Readings that were typed, and of parts that none was typed for, those that a log holds. */
+export const withLogged = (typed: readonly TypedReading[] = [], logged: readonly TypedReading[] = []): TypedReading[] => [
+  ...typed,
+  ...logged.filter(({ of }) => !typed.some((one) => one.of === of)),
+];
+
 const isEmpty = (value: unknown): boolean =>
   (Array.isArray(value) && value.length === 0) ||
   (typeof value === 'object' && value !== null && Object.values(value).every((one) => one === undefined));

@@ -8,7 +8,7 @@ import {
   TRACE_DT_S,
   type ClockShift,
   type DrivenCourse,
-  type RunFile,
+  type traceFigures,
   type Samples,
   type SeriesField,
   type Stretches,
@@ -28,7 +28,7 @@ export interface TraceFacts {
   passes: PassLine[];
   /** The lap that it repeats, where it does. */
   course?: DrivenCourse;
-  figures: Pick<RunFile, 'passes' | 'current' | 'launch' | 'minutes'>;
+  figures: ReturnType<typeof traceFigures>;
 }
 
 /** One pass from the moment of full throttle. */

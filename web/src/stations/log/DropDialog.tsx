@@ -1,19 +1,14 @@
-import { SideScroll } from '../../ui/SideScroll';
 import { useMemo } from 'react';
 import { current } from '../../jobs/asked';
 import { useTrace } from '../../jobs/log-jobs';
 import { TraceChart } from './TraceChart';
-import { LOG_QUANTITIES, type LogQuantity } from '@puddler/core';
-import { CircleHelp, X } from 'lucide-react';
+import { X } from 'lucide-react';
 import { FigureField } from '../../in-hand/FigureField';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
 import { Modal } from '../../ui/Modal';
-import { QUANTITY_WORDS } from './log-text';
+import { MappedColumns, SELECT } from './MappedColumns';
 import { asks, type Dropped, type Dropping } from './use-drop';
-
-const SELECT = 'h-7 max-w-full rounded-sm border border-rule bg-paper px-1 text-[12.5px] max-sm:h-10';
-const SHOWN_VALUES = 3;
 
 /** What was dropped, column by column, before anything is kept. */
 export default function DropDialog({ dropping, onKeep, onClose }: { dropping: Dropping; onKeep: () => void; onClose: () => void }) {
@@ -79,7 +74,7 @@ function DroppedFile({ one, dropping }: { one: Dropped; dropping: Dropping }) {
 
 function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
   if (one.state.is !== 'ready') return null;
-  const { columns, first, problems, runs, form } = one.state.summary;
+  const { columns, problems, runs } = one.state.summary;
   const isElectrical = columns.some(({ as }) => as === 'electricalRpm');
   return (
     <>
@@ -116,64 +111,7 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
           />
         )}
       </div>
-      <SideScroll label="Columns">
-        <table className="w-full text-[12.5px]">
-          <thead>
-            <tr className="border-b border-edge text-left text-soft">
-              <th scope="col" className="py-1 pr-3 font-medium">
-                Column
-              </th>
-              <th scope="col" className="pr-3 font-medium">
-                First values
-              </th>
-              <th scope="col" className="pr-3 font-medium">
-                is
-              </th>
-              <th scope="col" className="font-medium">
-                in
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {columns.map((column, i) => (
-              <tr key={`${column.name} ${i}`} className="border-b border-rule">
-                <th scope="row" className="max-w-40 truncate py-1 pr-3 text-left font-medium">
-                  {column.name}
-                </th>
-                <td className="max-w-48 truncate pr-3 text-soft">{(first[i] ?? []).slice(0, SHOWN_VALUES).join(', ')}</td>
-                <td className="pr-3">
-                  {form === 'csv' ? (
-                    <select
-                      aria-label={`What ${column.name} is`}
-                      className={`${SELECT} ${column.as === undefined ? 'text-soft' : ''}`}
-                      value={column.as ?? 'none'}
-                      onChange={(event) => dropping.choose(one, column.name, event.target.value as LogQuantity | 'none', column.unit)}
-                    >
-                      <option value="none">left out</option>
-                      {LOG_QUANTITIES.map(({ as }) => (
-                        <option key={as} value={as}>
-                          {QUANTITY_WORDS[as]}
-                        </option>
-                      ))}
-                    </select>
-                  ) : (
-                    QUANTITY_WORDS[column.as!]
-                  )}
-                </td>
-                <td className="whitespace-nowrap">
-                  <UnitChoice one={one} dropping={dropping} place={i} />
-                  {!column.sure && (
-                    <span className="ml-1.5 inline-flex items-center gap-1 text-caution">
-                      <CircleHelp size={13} aria-hidden="true" />
-                      guessed by size
-                    </span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </SideScroll>
+      <MappedColumns one={one} dropping={dropping} summary={one.state.summary} />
       {problems.length > 0 && (
         <ul className="mt-1 text-[12.5px] text-caution">
           {problems.map((problem) => (
@@ -198,26 +136,4 @@ function Preview({ one, dropping }: { one: Dropped; dropping: Dropping }) {
   const facts = current(asked);
   if (asked.state === 'failed') return <Failed what="The log could not be drawn" reason={asked.reason} onRetry={asked.retry} />;
   return facts ? <TraceChart key={facts.durationS} trace={wish} facts={facts} name={file.name} /> : null;
-}
-
-function UnitChoice({ one, dropping, place }: { one: Dropped; dropping: Dropping; place: number }) {
-  if (one.state.is !== 'ready') return null;
-  const { columns, form } = one.state.summary;
-  const column = columns[place]!;
-  const units = LOG_QUANTITIES.find(({ as }) => as === column.as)?.units ?? [];
-  if (form !== 'csv' || column.as === undefined || units.length < 2 || !units.includes(column.unit)) return <>{column.unit}</>;
-  return (
-    <select
-      aria-label={`Unit of ${column.name}`}
-      className={SELECT}
-      value={column.unit}
-      onChange={(event) => dropping.choose(one, column.name, column.as!, event.target.value)}
-    >
-      {units.map((unit) => (
-        <option key={unit} value={unit}>
-          {unit === '' ? 'plain' : unit}
-        </option>
-      ))}
-    </select>
-  );
 }

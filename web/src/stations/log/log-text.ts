@@ -27,6 +27,21 @@ export const QUANTITY_WORDS: Record<LogQuantity, string> = {
   motorA: 'motor amps',
 };
 
+/** Units of columns as they are printed; the rest are spelled as they are read. */
+const UNIT_WORDS: Record<string, string> = {
+  '': 'a plain number',
+  date: 'date',
+  v: 'V',
+  mv: 'mV',
+  a: 'A',
+  ma: 'mA',
+  ah: 'Ah',
+  mah: 'mAh',
+  c: '°C',
+  f: '°F',
+};
+export const unitWord = (unit: string): string => UNIT_WORDS[unit] ?? unit;
+
 export const bandOf = (run: CarRun, figure: RunFigure): Band | undefined => run.predicted?.[figure];
 
 export type Verdict = 'in' | 'above' | 'below';

@@ -6,9 +6,10 @@ import { useAppDispatch } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import type { TraceFacts } from '../../workers/log-drawing';
 import { logClient } from '../../jobs/log-jobs';
 import { reasonOf } from '../../jobs/worker-client';
-import { withoutEmpty } from '../../in-hand/run-entry';
+import { withLogged, withoutEmpty } from '../../in-hand/run-entry';
 import { runName } from './log-text';
 import { runOfFile } from './run-file';
 import { useDrop } from './use-drop';
@@ -79,8 +80,15 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
     const said = await logClient
       .ask('trace', { key: id, parts: all.map((one) => ({ source: { hash: one.hash }, log: one })), plan: before.plan })
       .then(({ figures }) => figures)
-      .catch(() => ({}));
-    dispatch(keepRun(inHand.carId, id, withoutEmpty({ ...said, ...next }), kept.length === 1 ? 'log of a run' : 'logs of a run'));
+      .catch((): TraceFacts['figures'] => ({}));
+    dispatch(
+      keepRun(
+        inHand.carId,
+        id,
+        withoutEmpty({ ...said, ...next, readings: withLogged(next.readings, said.readings) }),
+        kept.length === 1 ? 'log of a run' : 'logs of a run',
+      ),
+    );
     if (log.open?.id !== id) log.show(id);
     onShown();
   };
