@@ -17,7 +17,7 @@ import { afterwards } from './typed-evidence';
 /** What the log of a run says; undefined where it tells no speed or no throttle. */
 export function tracedEvidence(run: LoggedRun, resolved: ResolvedPlan, only: readonly string[] | undefined): Part | undefined {
   const guarded = only === undefined;
-  const trace = withoutLag(run.trace!, metresPerRpm(resolved));
+  const trace = withoutLag(run.trace!);
   const { found, driven } = drivenThrough(trace, resolved, warmStart(run, resolved));
   if (!driven) return undefined;
   const now = new Conditions(resolved, driven, CALM);
@@ -50,7 +50,7 @@ function drivenThrough(trace: Trace, resolved: ResolvedPlan, from: Temperatures 
 
 /** What a thermometer and a charger say after a run that was logged, by its own throttle: so many figures, and how a plan says them. */
 export function tracedAfterwards(run: LoggedRun, resolved: ResolvedPlan): { count: number; model: (plan: ResolvedPlan) => number[] } | undefined {
-  const { driven } = drivenThrough(withoutLag(run.trace!, metresPerRpm(resolved)), resolved, warmStart(run, resolved));
+  const { driven } = drivenThrough(withoutLag(run.trace!), resolved, warmStart(run, resolved));
   if (!driven) return undefined;
   const after = afterwards(run, resolved);
   return {

@@ -67,9 +67,11 @@ function coarsened(values: Floats): Float64Array {
   });
 }
 
-function best(from: number, to: number, of: (slots: number) => Match | undefined, by: keyof Match): (Match & { slots: number }) | undefined {
-  let found: (Match & { slots: number }) | undefined;
-  for (let slots = from; slots <= to; slots++) {
+type Found = Match & { slots: number };
+
+function best(from: number, to: number, of: (slots: number) => Match | undefined, by: keyof Match, step = 1): Found | undefined {
+  let found: Found | undefined;
+  for (let slots = from; slots <= to; slots += step) {
     const match = of(slots);
     if (match && (!found || match[by] > found[by])) found = { slots, ...match };
   }
@@ -97,15 +99,37 @@ export function alignSpeeds(a: Floats, b: Floats): Alignment | undefined {
 
 /** A GPS is no later than this [s]. */
 const MOST_LAG_S = 3;
+/** It is looked for in steps of so many slots first: speeds hardly change in a tenth of a second. */
+const LAG_STEP = 4;
 
-/** A trace whose GPS speaks when the wheels do: how late it was is found while nothing drives them. `perRpm` is m/s for each rpm of the motor. */
-export function withoutLag(trace: Trace, perRpm: number): Trace {
+/** A GPS's speed moved to when the wheels had it, with what it was found by: a log is read again for each slip that is weighed. */
+interface Moved {
+  motorRpm: Floats;
+  output: Floats | undefined;
+  speedMs: Floats;
+}
+const moved = new WeakMap<Floats, Moved>();
+
+/** A trace whose GPS speaks when the wheels do: how late it was is found while nothing drives them. */
+export function withoutLag(trace: Trace): Trace {
   const { speedMs, motorRpm } = trace.fields;
-  const wheels = motorRpm && speedToAlign(trace, perRpm);
-  if (!speedMs || !wheels) return trace;
-  const found = best(0, Math.round(MOST_LAG_S / trace.dtS), (slots) => matchAt(speedMs, wheels, slots, trace.dtS), 'correlation');
-  if (!found || found.slots === 0 || found.correlation < GOOD_CORRELATION) return trace;
-  return { ...trace, fields: { ...trace.fields, speedMs: speedMs.map((_, i) => speedMs[i + found.slots] ?? NaN) } };
+  if (!speedMs || !motorRpm) return trace;
+  const output = trace.fields.outputShare ?? trace.fields.throttleShare;
+  const known = moved.get(speedMs);
+  const found = known?.motorRpm === motorRpm && known.output === output ? known : { motorRpm, output, speedMs: inTime(trace, speedMs) };
+  moved.set(speedMs, found);
+  return found.speedMs === speedMs ? trace : { ...trace, fields: { ...trace.fields, speedMs: found.speedMs } };
+}
+
+function inTime(trace: Trace, speedMs: Floats): Floats {
+  // The gearing is of no account: what goes together does so at any scale.
+  const wheels = speedToAlign(trace, 1)!;
+  const at = (slots: number) => matchAt(speedMs, wheels, slots, trace.dtS);
+  const most = Math.round(MOST_LAG_S / trace.dtS);
+  const rough = best(0, most, at, 'correlation', LAG_STEP);
+  const found = rough && best(Math.max(0, rough.slots - LAG_STEP), Math.min(most, rough.slots + LAG_STEP), at, 'correlation');
+  if (!found || found.slots === 0 || found.correlation < GOOD_CORRELATION) return speedMs;
+  return speedMs.map((_, i) => speedMs[i + found.slots] ?? NaN);
 }
 
 /** A log of a run, and what is added to its clock where that is known. */

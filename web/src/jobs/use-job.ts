@@ -1,4 +1,4 @@
-import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { AnswerOf, PartOf, QuestionOf, Tasks } from '../workers/serve';
 import { AnswerCache, isSameKey } from './answer-cache';
 import type { Asked } from './asked';
@@ -136,7 +136,8 @@ export function useJob<T extends Tasks, K extends keyof T & string, V>(
     setAttempt((count) => count + 1);
   }, []);
   const last = useRef<V>(undefined);
-  useEffect(() => {
+  // Asked before the page is painted: the worker is at it meanwhile.
+  useLayoutEffect(() => {
     if (question === undefined) return;
     const value = job.known(question);
     // Another viewer's answer may have come in between this drawing and now.

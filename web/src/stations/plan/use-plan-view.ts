@@ -57,8 +57,8 @@ export function usePlanView(inHand: PlanInHand) {
   const run = useRun(file, terms, true);
   const result = latest(run);
   const stale = run.state === 'waiting';
-  // What gives first is wanted first; how sure it is follows.
-  const bands = useBands(stale ? undefined : file);
+  // When a plan is opened, what gives first comes first; from then on both are asked at once.
+  const bands = useBands(result && file);
   const fixes = useFixes(inHand.file, terms, stale ? undefined : result);
   const sample = tab === 'Pass' && moment !== undefined && !stale ? result?.pass.samples[moment] : undefined;
   const atMoment = useMemo(() => (sample && view.state === 'ready' ? powerMoment(view.resolved, sample) : undefined), [sample, view]);
