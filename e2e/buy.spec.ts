@@ -69,10 +69,11 @@ test('lines of one’s own are read with count and price; lines of one bundle sh
   const total = page.getByText('to pay ·').locator('xpath=..').locator('strong');
   const before = await total.innerText();
   await page.getByLabel('A line of your own').fill('2 × 60A two-pin plug, €4.50');
-  await expect(page.getByText('Read: 2 × 60A two-pin plug, 4.5 each')).toBeVisible();
+  await expect(page.getByText('Read: 2 × 60A two-pin plug, 4.50\u00a0€ each')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(line(page, '60A two-pin plug')).toContainText('2 × 4.50 € = 9 €');
   await expect(total).not.toHaveText(before);
+  await page.getByRole('button', { name: /^Check whether you have it/ }).click();
   const bundle = line(page, 'heat-shrink and solder');
   await expect(bundle).toContainText('in plug set with shrink');
   await bundle.getByRole('button', { name: /^More for/ }).click();

@@ -107,7 +107,7 @@ export { standings, type Merit, type Standing } from './search/standing';
 export { compareShares, POWER_SINKS, powerShares, type PowerShares, type PowerSink, type SetupDifference } from './compare/compare-setups';
 export { SWAPPED_LINKS, withLinkOf, type SwappedLink } from './compare/swap-link';
 export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type SweepAnswers, type Swept } from './sweep/sweep';
-export { BUY_GROUPS, type BuyGroup, type ListLine } from './buy/list-line';
+export { BUY_GROUPS, needOf, type BuyGroup, type LineNeed, type ListLine } from './buy/list-line';
 export { massOfPartsG } from './resolve/mass';
 export { partsList, type PartsList, type PartsListOptions } from './buy/parts-list';
 export { journeyMarks, nextStep, type JourneyStation, type Mark, type NextStep, type PlanProgress } from './next/next-step';

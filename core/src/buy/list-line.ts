@@ -26,6 +26,15 @@ export interface ListLine {
   offer?: { id: string; name: string; price?: number };
 }
 
+/** Whether a line is to be bought, to be looked for at home first, or a tool. */
+export type LineNeed = 'must' | 'check' | 'tool';
+
+/** Small things that most builders have lying about. */
+const OFTEN_AT_HOME: ReadonlySet<string> = new Set(['pack-foam', 'motor-screws', 'thread-lock', 'heat-shrink', 'esc-tape', 'ties', 'matt-patch']);
+const TOOLS: ReadonlySet<string> = new Set(['cell-checker', 'thermometer', 'speed-meter']);
+
+export const needOf = ({ id }: Pick<ListLine, 'id'>): LineNeed => (OFTEN_AT_HOME.has(id) ? 'check' : TOOLS.has(id) ? 'tool' : 'must');
+
 /** A line before the shelf is looked at. */
 export type Wanted = Omit<ListLine, 'have' | 'offer'> & {
   /** The part of the shelf that would serve. */

@@ -6,7 +6,7 @@ import type { Limits } from '../findings/limits';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { shownRun } from '../predict/peak';
-import { simulateRunFast } from '../predict/run-fast';
+import { simulateRun } from '../predict/run';
 import { predictSteady } from '../predict/steady';
 import { launchTorqueNm } from '../findings/drive';
 import type { ShelfPart } from '../search/options';
@@ -53,7 +53,7 @@ export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverI
     packV: openCircuitV(resolved.pack, HALF),
     bought: stock && strengthOf(stock),
     strength: strengthOf(plan),
-    maxCanC: maxCanC ?? shownRun(steady, simulateRunFast(resolved)).maxCanC,
+    maxCanC: maxCanC ?? shownRun(steady, simulateRun(resolved)).maxCanC,
     toRadioEdgeS: radioRangeM === undefined || steady.topSpeedMs <= 0 ? undefined : radioRangeM / steady.topSpeedMs,
     receiverInEsc,
     failsafe,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { amend, BUY_GROUPS, limitsWith, partsList, PlanError, type PartsListOptions, type PlanFile, type ShelfPart } from '@puddler/core';
+import { amend, BUY_GROUPS, limitsWith, needOf, partsList, PlanError, type PartsListOptions, type PlanFile, type ShelfPart } from '@puddler/core';
 import { anyPlan } from '../any-plan';
 import { BOUGHT, CONVERTED_PLAN } from '../helpers';
 
@@ -182,4 +182,22 @@ test('300 random plans have lists without a twin, an empty why or an unknown gro
     }),
     { seed: 21, numRuns: 300 },
   );
+});
+
+test('what often lies at home and the tools are told from what must be bought', () => {
+  const needs = (file: PlanFile, of: PlanFile | undefined) =>
+    Object.fromEntries(listOf(file, { stock: of }).lines.map((one) => [one.id, needOf(one)]));
+  expect(needs(plan, stock)).toMatchObject({
+    charger: 'must',
+    'fire-safe': 'must',
+    'cell-checker': 'tool',
+    'pack-foam': 'check',
+    'motor-screws': 'check',
+    'thread-lock': 'check',
+    'esc-tape': 'check',
+    ties: 'check',
+    'matt-patch': 'check',
+    thermometer: 'tool',
+    'speed-meter': 'tool',
+  });
 });

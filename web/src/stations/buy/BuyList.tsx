@@ -1,12 +1,18 @@
-import { BUY_GROUPS } from '@puddler/core';
+import { BUY_GROUPS, needOf, type LineNeed } from '@puddler/core';
 import { useRef, type KeyboardEvent } from 'react';
 import { GROUP_WORDS, STATE_KEYS, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { BuyLine } from './BuyLine';
 import { NewLine } from './NewLine';
 import { StepsNote } from './StepsNote';
 import type { Buying } from './use-buy';
+import { FoldedLines } from './FoldedLines';
 
-/** Everything to have, by where it is bought. Arrows go from line to line, and one key sets where a line stands. */
+const FOLDED: readonly [need: LineNeed, word: string][] = [
+  ['check', 'Check whether you have it'],
+  ['tool', 'Tools'],
+];
+
+/** Everything to have: what must be bought, by where it is, then what may lie at home and the tools, each behind a line. Arrows go from line to line, and one key sets where a line stands. */
 export function BuyList({ planId, buying }: { planId: string; buying: Buying }) {
   const { view, setState } = buying;
   const list = useRef<HTMLDivElement>(null);
@@ -22,9 +28,14 @@ export function BuyList({ planId, buying }: { planId: string; buying: Buying }) 
     const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (by === 0) return;
     event.preventDefault();
-    const lines = [...(list.current?.querySelectorAll<HTMLElement>('[data-line]') ?? [])];
+    const lines = [...(list.current?.querySelectorAll<HTMLElement>('[data-line]') ?? [])].filter((one) => one.checkVisibility());
     lines[lines.indexOf(event.currentTarget) + by]?.focus();
   };
+  const line = (row: BuyRow) => <BuyLine key={row.id} row={row} buying={buying} onKey={(event) => onKey(event, row)} />;
+  // What the builder added is wanted, whatever it is.
+  const ofNeed = (need: LineNeed) => rows.filter((row) => (row.own ? 'must' : needOf(row)) === need);
+  const grouped = (need: LineNeed) =>
+    BUY_GROUPS.map((group) => ({ group, of: ofNeed(need).filter((row) => row.group === group) })).filter(({ of }) => of.length > 0);
   return (
     <section aria-label="Parts list" aria-busy={buying.asked.state === 'waiting' && buying.asked.sofar === undefined}>
       <p className="mb-1 text-[12px] text-soft max-sm:hidden print:hidden">
@@ -32,21 +43,18 @@ export function BuyList({ planId, buying }: { planId: string; buying: Buying }) 
         line.
       </p>
       <div ref={list}>
-        {BUY_GROUPS.map((group) => {
-          const of = rows.filter((row) => row.group === group);
-          if (of.length === 0) return null;
-          return (
-            <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 print:mb-0.5">
-              <h2 className="eyebrow border-b border-ink pb-0.5 text-soft">{GROUP_WORDS[group]}</h2>
-              <ul>
-                {of.map((row) => (
-                  <BuyLine key={row.id} row={row} buying={buying} onKey={(event) => onKey(event, row)} />
-                ))}
-              </ul>
-              {group === 'gears' && <StepsNote planId={planId} buying={buying} />}
-            </section>
-          );
-        })}
+        {grouped('must').map(({ group, of }) => (
+          <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 print:mb-0">
+            <h2 className="eyebrow border-b border-ink pb-0.5 text-soft print:pb-0 print:leading-tight">{GROUP_WORDS[group]}</h2>
+            <ul>{of.map(line)}</ul>
+            {group === 'gears' && <StepsNote planId={planId} buying={buying} />}
+          </section>
+        ))}
+        {FOLDED.map(([need, word]) => (
+          <FoldedLines key={need} word={word} rows={ofNeed(need)}>
+            {ofNeed(need).map(line)}
+          </FoldedLines>
+        ))}
       </div>
       <NewLine buying={buying} />
     </section>

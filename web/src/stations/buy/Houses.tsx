@@ -4,6 +4,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS, costText } from './path-text';
 import { heatFigure } from '../../in-hand/heat-text';
+import { Fold } from '../../ui/Fold';
 
 interface Props {
   houses: readonly { house: House; cost: Cost }[];
@@ -73,10 +74,7 @@ export function Houses({ houses, done }: Props) {
         </table>
       </div>
       {forbidden.length > 0 && (
-        <details className="mt-1 text-[12.5px]">
-          <summary className="cursor-pointer text-soft">
-            {forbidden.length} {forbidden.length === 1 ? 'part' : 'parts'} of it must not be run
-          </summary>
+        <Fold className="mt-1" summary={`${forbidden.length} ${forbidden.length === 1 ? 'part' : 'parts'} of it must not be run`}>
           <ul>
             {forbidden.map(({ house }) => (
               <li key={house.changes.join('+')} className="border-b border-rule py-1 last:border-0">
@@ -90,7 +88,7 @@ export function Houses({ houses, done }: Props) {
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </section>
   );
