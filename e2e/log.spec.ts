@@ -68,7 +68,8 @@ test('a run that is begun and left with nothing in it leaves nothing; one that h
   const rows = page.getByRole('table', { name: 'Runs of the car' }).getByRole('row');
   const before = await rows.count();
   await page.getByRole('button', { name: 'New run' }).click();
-  await expect(rows).toHaveCount(before + 1);
+  // While a run is read the others are a line over it; the table's head is none.
+  await expect(page.getByRole('group', { name: 'Runs of the car' }).getByRole('button')).toHaveCount(before);
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await page.getByRole('link', { name: 'Log', exact: true }).click();
   await expect(rows).toHaveCount(before);
@@ -207,7 +208,7 @@ test('the demo’s slip is named first; what was learned is taken, told in the p
   // It contradicts another run: which of them is left out is asked before anything is taken.
   await expect(page.getByRole('button', { name: 'Take it all the same' })).toBeVisible();
   await page.getByRole('button', { name: 'Leave out “Pinion from the other box”' }).click();
-  await expect(page.getByText(/contradict each other/)).toBeHidden();
+  await expect(page.getByText(/contradict each other|cannot both be right/)).toHaveCount(0);
   await page.getByRole('button', { name: 'Take it for the car’s own' }).click();
   await page.getByRole('button', { name: 'Forget it' }).click();
   await expect(page.getByText('In use:')).toBeHidden();
@@ -296,6 +297,6 @@ test('no barriers, whatever the theme and the size', async ({ page, club }) => {
   await expectNoBarriersInAllLooks(page, () => page.getByText(/passes at full throttle/).waitFor());
   await page.getByRole('button', { name: 'Learning', exact: true }).click();
   await page.getByRole('button', { name: /Learn from/ }).click();
-  await expect(page.getByText(/figures are surer/)).toBeVisible({ timeout: 20_000 });
-  await expectNoBarriersInAllLooks(page, () => page.getByText(/figures are surer/).waitFor());
+  await expect(page.getByText(/Not yet: two runs/)).toBeVisible({ timeout: 20_000 });
+  await expectNoBarriersInAllLooks(page, () => page.getByText(/Not yet: two runs/).waitFor());
 });

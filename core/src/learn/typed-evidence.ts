@@ -20,12 +20,10 @@ export function afterwards(
     const store = one.of === 'can' ? ('canC' as const) : one.of === 'esc' ? ('escC' as const) : one.of === 'pack' ? ('packC' as const) : undefined;
     return store ? [{ ...one, store }] : [];
   });
-  const drafts: Draft[] = readings.map(({ of, c }) => ({
-    kind: of === 'can' ? 'can' : of === 'esc' ? 'ESC' : 'pack',
-    label: `${of} after the run`,
-    value: c,
-    sigma: readingSigma(c, ambientC),
-  }));
+  const drafts: Draft[] = readings.map(({ of, c }) => {
+    const kind = of === 'can' ? 'can' : of === 'esc' ? 'ESC' : 'pack';
+    return { kind, label: `${kind} after the run`, value: c, sigma: readingSigma(c, ambientC) };
+  });
   if (run.usedAh !== undefined && run.usedAh > 0)
     drafts.push({
       kind: 'charge used',

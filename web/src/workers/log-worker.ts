@@ -52,11 +52,10 @@ const viewed = (key: string): Promise<void> =>
     setTimeout(resolve, FIRST_VIEW_MS);
   }).finally(() => onView.delete(key));
 
-/** What runs taught, from which of them, and how long it took. */
+/** What runs taught, and from which of them. */
 export interface LearningResult {
   learned: Learned;
   runs: readonly CarRun[];
-  tookMs: number;
 }
 
 /** The logs of a run, and the name under which they are kept for drawing. */
@@ -164,7 +163,6 @@ const tasks = {
 
   /** Learns a car from its runs; tells what it is at. */
   async learn(runs: readonly CarRun[], { progress }: Work): Promise<LearningResult> {
-    const beganMs = performance.now();
     const logged: LoggedRun[] = [];
     for (const [i, run] of runs.entries()) {
       progress(i / runs.length, 'reading the logs');
@@ -172,7 +170,7 @@ const tasks = {
       logged.push({ ...one, plan: withoutLearned(one.plan) });
     }
     const learned = learn(logged, (what, share) => progress(share, what));
-    return { learned, runs, tookMs: performance.now() - beganMs };
+    return { learned, runs };
   },
 
   next: ({ plan, answer }: { plan: PlanFile; answer: NextAnswer }): NextMeasurement[] => whatNext(plan, answer),

@@ -6,12 +6,16 @@ import { useWidth } from '../../ui/useWidth';
 
 const percent = (ln: number) => `${ln >= 0 ? '+' : '−'}${formatNumber(Math.abs(100 * Math.expm1(ln)), 1)} %`;
 
+/** So many that the runs narrowed most stand in sight. */
+const IN_SIGHT = 3;
+
 /** Every figure before and after on one scale, and which runs carry it. */
 export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: boolean; onAll: () => void }) {
   const order = learned.figures
     .map((figure, i) => ({ figure, ln: learned.theta[i]! }))
     .sort((a, b) => a.figure.learnedSigma / a.figure.sigma - b.figure.learnedSigma / b.figure.sigma);
-  const shown = order.filter(({ figure }) => all || figure.counts);
+  const counted = order.filter(({ figure }) => figure.counts);
+  const shown = all ? order : counted.slice(0, IN_SIGHT);
   const widest = Math.max(0.02, ...shown.map(({ figure, ln }) => Math.max(P90 * figure.sigma, Math.abs(ln) + P90 * figure.learnedSigma)));
   return (
     <div>
@@ -58,7 +62,7 @@ export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: b
         </SideScroll>
       )}
       <button type="button" className="hit mt-1 text-[12.5px] text-steel underline-offset-2 hover:underline" onClick={onAll}>
-        {all ? 'Only what the runs narrowed' : `All ${order.length} figures, with those that stay as they were`}
+        {all ? 'Only what the runs narrowed most' : `All ${order.length} figures, ${counted.length} of them surer by a fifth or more`}
       </button>
     </div>
   );

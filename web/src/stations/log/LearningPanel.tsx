@@ -34,6 +34,7 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
     result !== undefined &&
     (result.runs.length !== runs.length || result.runs.some((run, i) => withoutPredicted(run) !== withoutPredicted(runs[i]!)));
   const doubted = (learned?.contradicting ?? []).flatMap((place) => log.runs.find(({ run }) => isSameRun(run, result!.runs[place]!)) ?? []);
+  const isDoubted = doubted.length > 1 || (learned?.slips.length ?? 0) > 0;
   const leaveOut = (one: RunOnDesk) => {
     dispatch(editRun(one.id, (run) => setField(run, 'aside', true), 'leave out of learning'));
     begin(runs.filter((run) => !isSameRun(run, one.run)));
@@ -63,8 +64,8 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
           </Button>
         )}
         {learned && (
-          <Button tone={isOld || doubted.length > 0 ? 'plain' : 'action'} disabled={!learned.isWorthTaking} onClick={() => take(learned)}>
-            {doubted.length > 0 ? 'Take it all the same' : 'Take it for the car’s own'}
+          <Button tone={isOld || isDoubted ? 'plain' : 'action'} disabled={!learned.isWorthTaking} onClick={() => take(learned)}>
+            {isDoubted ? 'Take it all the same' : 'Take it for the car’s own'}
           </Button>
         )}
         {taken && (
@@ -83,14 +84,12 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
       {asked?.state === 'failed' && <Failed what="Nothing was learned" reason={asked.reason} onRetry={asked.retry} />}
       {learned && result && (
         <>
-          <p className="text-[13px]">
-            {outcomeText(learned)} <span className="text-soft">It took {(result.tookMs / 1000).toFixed(1)} s.</span>
-          </p>
+          <p className={`text-[15px] font-semibold ${isDoubted ? 'text-caution' : ''}`}>{verdictText(learned, doubted.length > 1)}</p>
           <Contradiction runs={doubted} onLeaveOut={leaveOut} />
           <Slips slips={learned.slips} />
+          <PlansChange carId={carId} car={car} planId={inHand.id} learned={learned} />
           <LearnedTable learned={learned} all={all} onAll={() => setAll(!all)} />
           <Misfits learned={learned} />
-          <PlansChange carId={carId} car={car} learned={learned} />
         </>
       )}
       <WhatNext file={inHand.file} />
@@ -109,6 +108,13 @@ function withoutPredicted(run: object): string {
     known.set(run, (text = JSON.stringify(said)));
   }
   return text;
+}
+
+/** What to do about a lesson, in a sentence. */
+function verdictText(learned: Learned, isContradicted: boolean): string {
+  if (isContradicted) return 'Not yet: two runs contradict each other.';
+  if (learned.slips.length > 0) return 'Not yet: something may be noted wrongly.';
+  return outcomeText(learned);
 }
 
 function outcomeText({ outcome, figures, isWorthTaking }: Learned): string {

@@ -1,30 +1,35 @@
 import type { Learned, SuspectedSlip } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
-import { TriangleAlert } from 'lucide-react';
+import { greatest, group } from 'd3-array';
 import type { RunOnDesk } from '../../desk/selectors';
 import { Button } from '../../ui/Button';
+import { Fold } from '../../ui/Fold';
 import { runName } from './log-text';
 
-/** What may have been noted wrongly, with the measurement that decides; none is applied by itself. */
-export function Slips({ slips }: { slips: readonly SuspectedSlip[] }) {
-  if (slips.length === 0) return null;
+/** What may have been noted wrongly, the likeliest in sight, with the measurement that decides; none is applied by itself. */
+export function Slips({ slips: [first, ...others] }: { slips: readonly SuspectedSlip[] }) {
+  if (!first) return null;
   return (
     <div className="border-l-2 border-caution pl-2.5 text-[13px]">
-      <p className="flex items-center gap-1.5 font-semibold text-caution">
-        <TriangleAlert size={14} aria-hidden="true" />
-        {slips.length === 1 ? 'Something may be noted wrongly' : 'One of these may be noted wrongly'}
-      </p>
-      <ul>
-        {slips.map((slip) => (
-          <li key={slip.id}>
-            Perhaps {slip.what}{' '}
-            <span className="text-soft">({slip.odds > 1000 ? 'over 1000' : formatNumber(slip.odds, 0)} times likelier than that all is right).</span>{' '}
-            {slip.decide}
-          </li>
-        ))}
-      </ul>
+      <SlipLine slip={first} />
+      {others.length > 0 && (
+        <Fold summary={others.length === 1 ? 'One other thing that would explain it' : `${others.length} other things that would explain it`}>
+          {others.map((slip) => (
+            <SlipLine key={slip.id} slip={slip} />
+          ))}
+        </Fold>
+      )}
       <p className="text-soft">Mend it in the run or the car, then learn again. Nothing is changed by itself.</p>
     </div>
+  );
+}
+
+function SlipLine({ slip: { what, odds, decide } }: { slip: SuspectedSlip }) {
+  return (
+    <p>
+      Perhaps {what} <span className="text-soft">({odds > 1000 ? 'over 1000' : formatNumber(odds, 0)} times likelier than that all is right).</span>{' '}
+      {decide}
+    </p>
   );
 }
 
@@ -39,10 +44,9 @@ export function Contradiction({ runs, onLeaveOut }: ContradictionProps) {
   const [a, b] = runs.map(({ run }) => runName(run));
   return (
     <div className="border-l-2 border-caution pl-2.5 text-[13px]">
-      <p className="flex items-center gap-1.5 font-semibold text-caution">
-        <TriangleAlert size={14} aria-hidden="true" />“{a}” and “{b}” contradict each other
+      <p>
+        “{a}” and “{b}” cannot both be right, so nothing is surer than they agree. Leave one out, and it is learned again from the rest.
       </p>
-      <p>Both cannot be right, so nothing is surer than they agree. Leave one out, and it is learned again from the rest.</p>
       <p className="mt-1 flex flex-wrap gap-1.5">
         {runs.map((one) => (
           <Button key={one.id} onClick={() => onLeaveOut(one)}>
@@ -54,17 +58,23 @@ export function Contradiction({ runs, onLeaveOut }: ContradictionProps) {
   );
 }
 
-/** Figures of runs that no setting of the car’s figures explains. */
+/** Figures of runs that no setting of the car’s figures explains: a line a run, with the one that is farthest off. */
 export function Misfits({ learned: { misfits } }: { learned: Learned }) {
   if (misfits.length === 0) return null;
   return (
     <div className="text-[13px]">
       <h3 className="eyebrow text-soft">What does not fit</h3>
       <ul>
-        {misfits.map(({ run, what, residual }) => (
-          <li key={`${run} ${what}`}>
-            <strong className="font-medium">{run}</strong>: {what} is {formatNumber(Math.abs(residual), 1)} times its noise too{' '}
-            {residual > 0 ? 'high' : 'low'} for all the rest.
+        {[...group(misfits, ({ run }) => run)].map(([run, ofRun]) => (
+          <li key={run}>
+            <strong className="font-medium">{run}</strong>: {misfitText(greatest(ofRun, ({ residual }) => Math.abs(residual))!)}
+            {ofRun.length > 1 && (
+              <Fold summary={`and ${ofRun.length - 1} more of it`}>
+                {ofRun.map((one) => (
+                  <p key={one.what}>{misfitText(one)}</p>
+                ))}
+              </Fold>
+            )}
           </li>
         ))}
       </ul>
@@ -72,3 +82,6 @@ export function Misfits({ learned: { misfits } }: { learned: Learned }) {
     </div>
   );
 }
+
+const misfitText = ({ what, residual }: Learned['misfits'][number]): string =>
+  `${what} is too ${residual > 0 ? 'high' : 'low'} for all the rest, by ${formatNumber(Math.abs(residual), 0)} times what such a reading is usually off.`;

@@ -1,6 +1,8 @@
 import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { SpeedCaution } from '../../in-hand/SpeedCaution';
+import { chainView } from '../../jobs/chain-view';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { useAppSelector } from '../../desk/store';
@@ -17,6 +19,7 @@ import { OverTime } from './OverTime';
 import { ReplayPanel } from './ReplayPanel';
 import { RunList } from './RunList';
 import { RunPage } from './RunPage';
+import { RunStrip } from './RunStrip';
 import { UpkeepPanel } from './UpkeepPanel';
 import { useLog, type AtLog } from './use-log';
 import { Guarded } from '../../ui/Guarded';
@@ -37,6 +40,7 @@ export default function LogStation() {
 /** The log of a car: its runs on one side, the open one and what they teach on the other. */
 function AtTheLog({ inHand }: { inHand: PlanInHand }) {
   const log = useLog(inHand);
+  const view = chainView(inHand.file);
   const logLoaded = useAppSelector((state) => state.desk.logLoaded);
   const [panel, setPanel] = useState<Panel>('run');
   // What was learned stays while its runs are looked at.
@@ -60,9 +64,11 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
       log.show(id);
     },
   };
+  // A run that is read has the whole width; the list of the others is a line over it.
+  const isRead = panel === 'run' && at.open !== undefined;
   return (
     <main
-      className={`mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,0.82fr)_minmax(0,1fr)] print:block ${over ? 'outline-2 -outline-offset-4 outline-steel' : ''}`}
+      className={`mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 ${isRead ? 'grid-cols-1 gap-y-2' : 'lg:grid-cols-[minmax(0,0.82fr)_minmax(0,1fr)]'} print:block ${over ? 'outline-2 -outline-offset-4 outline-steel' : ''}`}
       {...zone}
     >
       <div className="min-w-0">
@@ -75,14 +81,14 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
           </h1>
         </div>
         {logLoaded ? (
-          <Guarded what="The list of runs">
-            <RunList log={at} />
-          </Guarded>
+          <Guarded what="The list of runs">{isRead ? <RunStrip log={at} /> : <RunList log={at} />}</Guarded>
         ) : (
           <p className="text-soft">Fetching the runs …</p>
         )}
-        {logLoaded && log.runs.length === 0 && <NoRuns onBegin={begin} onFiles={takeFiles} />}
-        {at.open && (
+        {logLoaded && log.runs.length === 0 && (
+          <NoRuns topSpeedMs={view.state === 'ready' ? view.steady.topSpeedMs : 0} onBegin={begin} onFiles={takeFiles} />
+        )}
+        {at.open && !isRead && (
           <section aria-label="Against the prediction" className="mt-4">
             <h2 className="eyebrow text-soft">{runName(at.open.run)}</h2>
             <Guarded what="The comparison with the prediction">
@@ -135,14 +141,14 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
   );
 }
 
-function NoRuns({ onBegin, onFiles }: { onBegin: () => void; onFiles: (files: File[]) => void }) {
+function NoRuns({ topSpeedMs, onBegin, onFiles }: { topSpeedMs: number; onBegin: () => void; onFiles: (files: File[]) => void }) {
   return (
     <div className="mt-4 border-t border-rule pt-3 text-[13px]">
       <p>Write down what it did: a pass each way, the can, what the charger put back. One figure is enough to begin with.</p>
       <p className="text-soft">An ESC’s log or a phone’s track says more: drop them here, as CSV, GPX or NMEA.</p>
-      <p className="mt-1 text-soft">
-        Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. The can is hot.
-      </p>
+      <SpeedCaution className="mt-1 text-soft" topSpeedMs={topSpeedMs}>
+        The can is hot.
+      </SpeedCaution>
       <span className="mt-3 flex gap-2">
         <Button tone="action" onClick={onBegin}>
           Write a run

@@ -16,10 +16,10 @@ export function MeasuredAgainst({ run }: { run: CarRun }) {
   if (rows.length === 0)
     return <p className="py-2 text-[13px] text-soft">Type one figure, or drop a log here: a pass, a temperature, what the charger put back.</p>;
   return (
-    <table className="w-full text-[13px]">
+    <table className="w-full table-fixed text-[13px]">
       <thead>
         <tr className="text-left text-[12px] text-soft">
-          <th scope="col" className="font-medium">
+          <th scope="col" className="w-[46%] font-medium max-sm:w-[54%]">
             Measured
           </th>
           <th scope="col" className="pl-3 font-medium">
@@ -49,7 +49,7 @@ function Row({ figure, value, band, isHeldBack, system }: RowProps) {
   const { name } = FIGURE_WORDS[figure];
   return (
     <tr className="border-t border-rule">
-      <th scope="row" className="w-[46%] py-1 text-left font-normal max-sm:w-[54%]">
+      <th scope="row" className="py-1 text-left font-normal">
         <span className="text-soft">{name}</span> <strong className="font-semibold whitespace-nowrap">{figureText(figure, value, system)}</strong>
       </th>
       <td className="pl-3">

@@ -1,7 +1,7 @@
 import type { Band, Car, Learned } from '@puddler/core';
 import { learnedFigures, notMet, PlanError, predictSteady, resolvePlan, topSpeedBand, type NotMet, type PlanFile } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { asBoughtOf, learnedOf, plansOfCar } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';
@@ -27,7 +27,7 @@ const strangeText = ({ part, figure, sigma }: NotMet) =>
   `No run had this ${part}: its ${figure} stays unsure by ${formatNumber(100 * sigma, 0)} % until one has.`;
 
 /** What every plan of the car says now, and what it would say with what was learned: before it is taken. */
-export function PlansChange({ carId, car, learned }: { carId: string; car: Car; learned: Learned }) {
+export function PlansChange({ carId, car, planId, learned }: { carId: string; car: Car; planId: string; learned: Learned }) {
   const system = useAppSelector((state) => state.prefs.units);
   const plans = useAppSelector((state) => plansOfCar(state, carId));
   const asBought = useAppSelector((state) => asBoughtOf(state, carId));
@@ -52,10 +52,12 @@ export function PlansChange({ carId, car, learned }: { carId: string; car: Car; 
       </span>
     </>
   );
+  const [all, setAll] = useState(false);
   if (rows.length === 0) return null;
+  const others = rows.filter(({ id }) => id !== planId).length;
   return (
     <div>
-      <h3 className="eyebrow text-soft">How the plans change with it</h3>
+      <h3 className="eyebrow text-soft">What it changes</h3>
       <table className="w-full text-[13px]">
         <thead>
           <tr className="border-b border-edge text-left text-[12px] text-soft">
@@ -74,7 +76,7 @@ export function PlansChange({ carId, car, learned }: { carId: string; car: Car; 
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ id, name, now, then, strange }) => (
+          {(all ? rows : rows.filter(({ id }) => id === planId)).map(({ id, name, now, then, strange }) => (
             <tr key={id} className="border-b border-rule">
               <th scope="row" className="py-1 text-left font-normal">
                 {name}
@@ -93,6 +95,11 @@ export function PlansChange({ carId, car, learned }: { carId: string; car: Car; 
           ))}
         </tbody>
       </table>
+      {others > 0 && (
+        <button type="button" className="hit mt-1 text-[12.5px] text-steel underline-offset-2 hover:underline" onClick={() => setAll(!all)}>
+          {all ? 'Only this plan' : `And the ${others === 1 ? 'other plan' : `${others} other plans`} of the car`}
+        </button>
+      )}
     </div>
   );
 }

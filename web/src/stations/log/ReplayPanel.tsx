@@ -95,7 +95,7 @@ function ReplayResult({ replay, system, isOther }: { replay: Replay; system: Uni
             {REPLAY_FIGURES.flatMap((figure) =>
               offBy[figure] === undefined ? [] : [`${WORDS[figure].name} ${spreadText(figure, offBy[figure], system)}`],
             ).join(', ')}{' '}
-            (root mean square).
+            on average.
           </span>
         )}
         {run.stop !== 'time' && <span className="text-caution"> The pack ended it after {(run.endS / 60).toFixed(1)} min.</span>}

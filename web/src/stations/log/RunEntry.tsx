@@ -42,7 +42,7 @@ function Passes({ run, log }: Props) {
 function Readings({ run, log }: Props) {
   return (
     <div className={ROW}>
-      <span className={LABEL}>Read, and seconds after the stop</span>
+      <span className={LABEL}>After the stop</span>
       <div className="flex flex-wrap gap-x-4 gap-y-1.5 max-sm:flex-col">
         {READ_OF.map(([of, word]) => {
           const reading = typedReading(run, of);

@@ -145,12 +145,7 @@ function ScoreLine({ runs }: { runs: readonly RunOnDesk[] }) {
       <strong className="font-semibold">
         {score.inside} of {score.of}
       </strong>{' '}
-      <span className="text-soft">
-        figures in their bands of 80 %;{' '}
-        <span title="The mean width of the bands as a share of the figure, and ten times the distance of each miss: smaller is surer and truer.">
-          interval score {(100 * score.interval).toFixed(0)} %
-        </span>
-      </span>
+      <span className="text-soft">{score.of === 1 ? 'figure' : 'figures'} in the likely range of before the run, which should hold eight of ten</span>
     </p>
   );
 }

@@ -12,8 +12,10 @@ import { download } from '../../ui/download';
 import { FileButton } from '../../ui/FileButton';
 import { Busy } from '../../ui/Busy';
 import { Failed } from '../../ui/Failed';
+import { Guarded } from '../../ui/Guarded';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { LapsFound } from './LapsFound';
+import { MeasuredAgainst } from './MeasuredAgainst';
 import { Passes } from './Passes';
 import { RunEntry } from './RunEntry';
 import { runFileOf } from './run-file';
@@ -55,7 +57,14 @@ export function RunPage({ inHand, open, log, onFiles }: Props) {
           </Button>
         </span>
       </header>
-      <RunEntry key={open.id} run={run} log={log} />
+      <div className="grid grid-cols-1 gap-x-8 gap-y-3 lg:grid-cols-2">
+        <RunEntry key={open.id} run={run} log={log} />
+        <section aria-label="Against the prediction">
+          <Guarded what="The comparison with the prediction">
+            <MeasuredAgainst run={run} />
+          </Guarded>
+        </section>
+      </div>
       {wish && <RunLogs run={run} log={log} facts={facts} />}
       {wish && !facts && asked.state === 'waiting' && <Busy text="Reading the log …" />}
       {asked.state === 'failed' && <Failed what="The log could not be read" reason={asked.reason} onRetry={asked.retry} />}

@@ -1,11 +1,13 @@
-import { NEXT_ANSWERS, type NextAnswer, type PlanFile } from '@puddler/core';
+import { NEXT_ANSWERS, type NextAnswer, type NextMeasurement, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { nextJob } from '../../jobs/log-jobs';
 import { useJob } from '../../jobs/use-job';
 import { Choice } from '../../ui/Choice';
 import { Failed } from '../../ui/Failed';
+import { Fold } from '../../ui/Fold';
 
 const WORDS: Record<NextAnswer, string> = { topSpeedMs: 'top speed', packCurrentA: 'amps', maxCanC: 'can' };
+/** What is left to gain beyond these is little. */
 const SHOWN = 4;
 const share = (width: number) => `±${(50 * width).toFixed(width < 0.1 ? 1 : 0)} %`;
 
@@ -30,20 +32,31 @@ export function WhatNext({ file }: { file: PlanFile }) {
         <p className="py-1 text-[13px] text-soft">Nothing would make this plan’s {WORDS[answer]} notably surer.</p>
       )}
       {asked.state === 'ready' && asked.value.length > 0 && (
-        <ol className="text-[13px]">
-          {asked.value.slice(0, SHOWN).map(({ id, what, how, before, after }) => (
-            <li key={id} className="border-b border-rule py-1">
-              <span className="flex flex-wrap justify-between gap-x-3">
-                <strong className="font-medium">{what}</strong>
-                <span className="whitespace-nowrap text-soft">
-                  {share(before)} → <strong className="font-semibold text-ink">{share(after)}</strong>
-                </span>
-              </span>
-              <span className="text-soft">{how}</span>
-            </li>
-          ))}
-        </ol>
+        <>
+          <Measurement one={asked.value[0]!} />
+          {asked.value.length > 1 && (
+            <Fold summary="What else would tell something" className="mt-1">
+              {asked.value.slice(1, SHOWN).map((one) => (
+                <Measurement key={one.id} one={one} />
+              ))}
+            </Fold>
+          )}
+        </>
       )}
     </div>
+  );
+}
+
+function Measurement({ one: { what, how, before, after } }: { one: NextMeasurement }) {
+  return (
+    <p className="border-b border-rule py-1 text-[13px]">
+      <span className="flex flex-wrap justify-between gap-x-3">
+        <strong className="font-medium">{what}</strong>
+        <span className="whitespace-nowrap text-soft">
+          {share(before)} → <strong className="font-semibold text-ink">{share(after)}</strong>
+        </span>
+      </span>
+      <span className="text-soft">{how}</span>
+    </p>
   );
 }

@@ -1,0 +1,21 @@
+import type { ReactNode } from 'react';
+
+/** What is there and not needed at once, behind a line that says what it is. */
+export function Fold({
+  summary,
+  open = false,
+  className = '',
+  children,
+}: {
+  summary: ReactNode;
+  open?: boolean;
+  className?: string;
+  children: ReactNode;
+}) {
+  return (
+    <details open={open} className={`text-[12.5px] ${className}`}>
+      <summary className="cursor-pointer text-soft">{summary}</summary>
+      {children}
+    </details>
+  );
+}
