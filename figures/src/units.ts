@@ -81,7 +81,7 @@ export function formatNumber(value: number, digits: number, fixed = false): stri
   const key = `${digits}${fixed}`;
   let format = formats.get(key);
   if (!format) {
-    format = new Intl.NumberFormat('en', { maximumFractionDigits: digits, minimumFractionDigits: fixed ? digits : 0 });
+    format = new Intl.NumberFormat('en', { maximumFractionDigits: digits, minimumFractionDigits: fixed ? digits : 0, signDisplay: 'negative' });
     formats.set(key, format);
   }
   return format.format(value).replaceAll(',', '\u2009').replace('-', '\u2212');

@@ -44,9 +44,11 @@ export function speedSpread(plan: PlanFile, resolved: ResolvedPlan): SpeedSpread
   });
   const sum = squares.reduce((total, { square }) => total + square, 0);
   const sigma = Math.sqrt(sum);
+  // What takes away from the spread of another has no share of its own.
+  const shared = squares.reduce((total, { square }) => total + Math.max(0, square), 0);
   return {
     topSpeedMs,
     sigma,
-    shares: squares.map(({ figure, square }) => ({ figure, share: sum > 0 ? square / sum : 0 })).sort((a, b) => b.share - a.share),
+    shares: squares.map(({ figure, square }) => ({ figure, share: shared > 0 ? Math.max(0, square) / shared : 0 })).sort((a, b) => b.share - a.share),
   };
 }

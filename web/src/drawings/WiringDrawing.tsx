@@ -1,6 +1,7 @@
 import type { Wire, Wiring } from '@puddler/core';
 import { DrawingFrame } from './DrawingFrame';
 import { layoutWiring, PITCH, type Box, type Line } from './wiring-layout';
+import { Fold } from '../ui/Fold';
 
 /** How a wire is drawn by what it carries: thickness and dashes tell it without colour. */
 const LOOK: Record<Wire['role'], { tone: string; width: number; dash?: string; word: string }> = {
@@ -133,8 +134,7 @@ function Connections({ wiring, open }: { wiring: Wiring; open: boolean }) {
     return { device: wiring.devices.find((device) => device.id === id)!.label, port };
   };
   return (
-    <details open={open} className="text-[12.5px]">
-      <summary className="cursor-pointer text-soft">As a list of connections</summary>
+    <Fold open={open} summary="As a list of connections">
       <ul>
         {wiring.leads.map((lead) => (
           <li key={lead.id} className="border-b border-rule py-0.5 last:border-0">
@@ -150,6 +150,6 @@ function Connections({ wiring, open }: { wiring: Wiring; open: boolean }) {
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 }

@@ -91,11 +91,11 @@ export function detail(link: LinkName, file: PlanFile, steady: Steady | undefine
 export function wordsForUse(use: LinkUse, system: UnitSystem): string {
   switch (use.figure) {
     case 'pack-current':
-      return `peak ${short(use.value)} of ${short(use.limit)} A`;
+      return `peak ${short(use.value)} A, stop at ${short(use.limit)}`;
     case 'esc-continuous':
-      return `${short(use.value)} of ${short(use.limit)} A`;
+      return `${short(use.value)} A, stop at ${short(use.limit)}`;
     case 'esc-burst':
-      return `peak ${short(use.value)} of ${short(use.limit)} A`;
+      return `peak ${short(use.value)} A, stop at ${short(use.limit)}`;
     case 'motor-temperature': {
       const unit = unitOf('°C', system);
       return isBurnt(use.value) ? 'can burns' : `can ${formatIn(use.value, unit)} of ${formatIn(use.limit, unit)} ${unit.symbol}`;

@@ -1,4 +1,6 @@
 import type { SearchScope } from '@puddler/core';
+import { max } from 'd3-array';
+import { SpeedCaution } from '../../in-hand/SpeedCaution';
 import { LearnedNote } from '../../in-hand/LearnedNote';
 import { Link } from 'react-router';
 import { OnPlan } from '../../in-hand/OnPlan';
@@ -50,10 +52,9 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
       ) : (
         <>
           <FoundFront inHand={inHand} wish={wish} base={base} live={live} reach={reach} front={front} since={since} />
-          <p className="mt-2 text-[12px] text-soft">
-            Weights are the car’s as noted: a heavier pack makes it slower than said here. Speed runs only in a closed, empty place with permission,
-            away from people, roads and traffic; follow local rules.
-          </p>
+          <SpeedCaution className="mt-2 text-[12px] text-soft" topSpeedMs={max(live.setups, ({ figures }) => figures.topSpeedMs) ?? 0}>
+            Weights are the car’s as noted: a heavier pack makes it slower than said here.
+          </SpeedCaution>
         </>
       )}
     </main>

@@ -42,8 +42,8 @@ const PHONE_PX = 700;
 export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, onOpen }: Props) {
   const [ref, width] = useWidth<HTMLElement>(1232);
   const standing = width < PHONE_PX;
-  const calm = uses && givesFirst(uses);
-  const first = worst ? { link: worst.link, level: worst.level === 'info' ? ('good' as const) : worst.level } : calm;
+  // What is only worth knowing is not over a limit, and not near one.
+  const first = worst && worst.level !== 'info' ? { link: worst.link, level: worst.level } : uses && givesFirst(uses);
   const steps = stepsOf(inHand.file);
   const head = (link: LinkName) => (
     <LinkHead

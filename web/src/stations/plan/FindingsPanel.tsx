@@ -15,6 +15,7 @@ import { Failed } from '../../ui/Failed';
 import { NotJudgedList } from '../../in-hand/NotJudgedList';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { heatWords, isBurnt } from '../../in-hand/heat-text';
+import { Fold } from '../../ui/Fold';
 
 const LimitsDialog = latePart('The limits', () => import('./LimitsDialog'));
 
@@ -175,10 +176,7 @@ function FitLine({ findings }: { findings: readonly Finding[] }) {
 function WorthKnowing({ findings }: { findings: readonly Finding[] }) {
   if (findings.length === 0) return null;
   return (
-    <details className="mt-2 text-[12.5px]">
-      <summary className="cursor-pointer text-soft">
-        Worth knowing: {findings.length} {findings.length === 1 ? 'thing' : 'things'}
-      </summary>
+    <Fold className="mt-2" summary={`Worth knowing: ${findings.length} ${findings.length === 1 ? 'thing' : 'things'}`}>
       <ul>
         {findings.map((finding) => (
           <li key={finding.id} className="border-b border-rule py-1.5 last:border-0">
@@ -186,7 +184,7 @@ function WorthKnowing({ findings }: { findings: readonly Finding[] }) {
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 }
 

@@ -4,6 +4,7 @@ import { latePart } from '../../ui/late-part';
 import { useParams } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { LearnedNote } from '../../in-hand/LearnedNote';
+import { SpeedCaution } from '../../in-hand/SpeedCaution';
 import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
 import { togglePlanPin } from '../../in-hand/pinning';
 import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
@@ -140,10 +141,9 @@ const Below = memo(function Below({ inHand, plan, view, isPinnedNow, hasPin }: B
             <PinButton planId={inHand.id} isPinnedNow={isPinnedNow} hasPin={hasPin} />
           </FindingsPanel>
         </Guarded>
-        <p className="mt-3 text-[12px] text-soft">
-          Speed runs only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Motor and ESC are hot
-          after a run.
-        </p>
+        <SpeedCaution className="mt-3 text-[12px] text-soft" topSpeedMs={view.steady.topSpeedMs}>
+          Motor and ESC are hot after a run.
+        </SpeedCaution>
       </div>
     </div>
   );

@@ -199,7 +199,9 @@ function schoolsBlock({ resolved, steady, run }: Input): WorkingBlock {
   const holds = !run
     ? ''
     : canShare >= escShare
-      ? 'Here the motor’s heat holds first, and kv does not change that: a larger can or shorter gears do.'
+      ? run.ironW > run.rmsMotorCurrentA ** 2 * motor.resistanceOhm
+        ? 'Here the motor’s heat holds first, most of it from turning: fewer kv, geared longer, runs cooler.'
+        : 'Here the motor’s heat holds first, most of it from its current, which a kv for the same speed does not change: a larger can or shorter gears do.'
       : 'Here the ESC’s amps hold first: fewer kv on more cells carries the same power with fewer amps.';
   return {
     title: 'Low kv or high kv',
