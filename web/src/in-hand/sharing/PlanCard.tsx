@@ -1,10 +1,11 @@
-import { capitalized, LINK_NAMES, plannedRun, type PlanFile, type PowerBand } from '@puddler/core';
+import { LINK_NAMES, plannedRun, type PlanFile, type PowerBand } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import type { Ref } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { Band } from '../Band';
 import { LINK_TITLES } from '../field-specs';
 import { heatFigure, heatRange, isBurnt } from '../heat-text';
+import { givesFirstText } from '../gives-first';
 import { headline, short } from '../link-text';
 import type { SharedFigures } from './plan-text';
 
@@ -31,7 +32,6 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
   const warm = unitOf('°C', system);
   const of = bands?.figures;
   const { minutes } = plannedRun(file);
-  const worst = findings.find((one) => one.level !== 'info');
   const answers: [title: string, figure: string, unit: string, under: string][] = [
     [
       'TOP SPEED',
@@ -88,8 +88,7 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
         </g>
       ))}
       <text x={LEFT} y={362} className="fill-ink text-[13.5px]">
-        {worst ? `${capitalized(worst.figure)} gives first.` : 'Nothing that is known is over a limit.'} Final drive {short(steady.finalDriveRatio)} :
-        1.
+        {givesFirstText(steady.topSpeedMs, findings)}. Final drive {short(steady.finalDriveRatio)} : 1.
       </text>
       <text x={LEFT} y={382} className="fill-soft text-[12px]">
         Predicted with Puddler, not measured.

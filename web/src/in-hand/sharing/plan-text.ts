@@ -1,8 +1,9 @@
-import { capitalized, LINK_NAMES, plannedRun, type Bands, type Finding, type PlanFile, type Run, type Steady } from '@puddler/core';
+import { LINK_NAMES, plannedRun, type Bands, type Finding, type PlanFile, type Run, type Steady } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../../ui/words';
 import { heatRange, heatWords } from '../heat-text';
 import { LINK_TITLES } from '../field-specs';
+import { givesFirstText } from '../gives-first';
 import { detail, headline, short } from '../link-text';
 
 /** What a plan comes to, as far as it is computed. */
@@ -24,7 +25,6 @@ export function planText(name: string, file: PlanFile, { steady, run, bands, fin
   const of = bands?.figures;
   const range = (band: { p10: number; p90: number } | undefined, unit = speed) => band && `${formatIn(band.p10, unit)}–${formatIn(band.p90, unit)}`;
   const { minutes, profile } = plannedRun(file);
-  const worst = findings.find((one) => one.level !== 'info');
   return [
     `${file.car.name}: ${name}`,
     ...LINK_NAMES.map((link) =>
@@ -40,7 +40,7 @@ export function planText(name: string, file: PlanFile, { steady, run, bands, fin
           ),
         ]
       : []),
-    row('Gives first', worst ? capitalized(worst.figure) : 'nothing that is known is over a limit'),
+    row('First', givesFirstText(steady.topSpeedMs, findings)),
     'Predicted with Puddler, not measured.',
   ].join('\n');
 }

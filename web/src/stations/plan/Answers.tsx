@@ -5,8 +5,10 @@ import { memo, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '@puddler/figures';
 import { AnswerScale } from './AnswerScale';
+import { DOES_NOT_MOVE } from '../../in-hand/gives-first';
 import { short } from '../../in-hand/link-text';
 import { BURNS, heatDrawn, heatFigure, heatRange, heatWords, isBurnt, withinMinutes } from '../../in-hand/heat-text';
+import { lossText } from './working';
 
 interface Figures {
   steady: Steady;
@@ -157,7 +159,7 @@ function spanOf(band: Band | undefined, unit: Unit): readonly [number, number] |
 function speedNote(steady: Steady): string {
   switch (steady.outcome) {
     case 'no-motion':
-      return 'It does not move: resistance is more than full throttle gives at standstill';
+      return DOES_NOT_MOVE;
     case 'runaway':
       return 'The slope drives it faster than anything holds it back';
     case 'max-steps':
@@ -165,7 +167,7 @@ function speedNote(steady: Steady): string {
     case 'converged':
       if (steady.gripSetsSpeed)
         return `${steady.gripLimit === 'grip' ? 'The tyres, not the motor, set it' : 'The front would lift: a driver holds it here'} · ${formatNumber(steady.motorRpm, 0)} rpm`;
-      return `${formatNumber(Math.abs(steady.speedLossPct), 1)} % ${steady.speedLossPct < 0 ? 'over' : 'under'} what kv × volts would give · ${formatNumber(steady.motorRpm, 0)} rpm`;
+      return `${lossText(steady)} what kv × volts would give · ${formatNumber(steady.motorRpm, 0)} rpm`;
   }
 }
 

@@ -1,4 +1,4 @@
-import { LINK_NAMES, givesFirst, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
+import { LINK_NAMES, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { withFigure } from '@puddler/core';
 import { useDeferredValue, useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
@@ -10,6 +10,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, fromShown, toShown, unitOf } from '@puddler/figures';
 import { Band } from '../../in-hand/Band';
 import { LINK_TITLES } from '../../in-hand/field-specs';
+import { firstLink } from '../../in-hand/gives-first';
 import { detail, headline, wordsForUse } from '../../in-hand/link-text';
 import { figureOf, stepsOf, type StepSpec } from './steps';
 import type { PlanInHand } from '../../in-hand/use-plan';
@@ -42,8 +43,7 @@ const PHONE_PX = 700;
 export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, onOpen }: Props) {
   const [ref, width] = useWidth<HTMLElement>(1232);
   const standing = width < PHONE_PX;
-  // What is only worth knowing is not over a limit, and not near one.
-  const first = worst && worst.level !== 'info' ? { link: worst.link, level: worst.level } : uses && givesFirst(uses);
+  const first = firstLink(worst && [worst], uses);
   const steps = stepsOf(inHand.file);
   const head = (link: LinkName) => (
     <LinkHead

@@ -7,6 +7,7 @@ import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { useRunTerms } from '../../in-hand/run-terms';
+import { DOES_NOT_MOVE } from '../../in-hand/gives-first';
 import { wordsForUse } from '../../in-hand/link-text';
 import { applyEdits } from '../../in-hand/plan-edits';
 import { latest, type Asked } from '../../jobs/asked';
@@ -76,11 +77,15 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
       {asked.state === 'failed' && <Failed what="What would help could not be worked out" reason={asked.reason} onRetry={asked.retry} />}
       {marking?.length === 0 && (
         <p className="mt-1 flex items-baseline gap-2">
-          <VerdictMark level="good" />
-          <span>
-            Nothing {unjudged.length > 0 ? 'that is known ' : ''}is over a limit.{' '}
-            {calm && <span className="text-soft">Nearest its limit: {wordsForUse(calm, system)}.</span>}
-          </span>
+          <VerdictMark level={topSpeedMs > 0 ? 'good' : 'stop'} />
+          {topSpeedMs > 0 ? (
+            <span>
+              Nothing {unjudged.length > 0 ? 'that is known ' : ''}is over a limit.{' '}
+              {calm && <span className="text-soft">Nearest its limit: {wordsForUse(calm, system)}.</span>}
+            </span>
+          ) : (
+            <span>{DOES_NOT_MOVE}.</span>
+          )}
         </p>
       )}
       <ul>

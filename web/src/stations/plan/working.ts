@@ -69,12 +69,12 @@ function speedBlock({ file, resolved, steady, band, bands, system }: Input): Wor
     {
       what: 'Sag of pack and leads',
       sum: `${short(band.packA)} A × ${short((1000 * sag) / Math.max(band.packA, 1e-9))} mΩ`,
-      gives: `−${formatNumber(sag, 2)} V`,
+      gives: lostV(sag),
     },
     {
       what: 'Winding, ESC and lag take',
       sum: `${short(steady.motorCurrentA)} A × ${short((1000 * (band.copperW + band.escW + band.lagW)) / Math.max(motors * steady.motorCurrentA ** 2, 1e-9))} mΩ${band.brushW > 0 ? ' + 0.7 V at the brushes' : ''}`,
-      gives: `−${formatNumber(Math.max(0, band.busV - netV), 2)} V`,
+      gives: lostV(band.busV - netV),
     },
     {
       what: 'Left to turn it',
@@ -99,6 +99,15 @@ function speedBlock({ file, resolved, steady, band, bands, system }: Input): Wor
     lines,
     ...(narrow ? { note: `Least sure: ${narrow.label}, ${formatNumber(100 * narrow.share, 0)} % of the uncertainty. ${narrow.measure}` } : {}),
   };
+}
+
+/** By how much the motor turns slower than kv × volts, or faster: “6.2 % under”. */
+export const lossText = ({ speedLossPct }: Steady): string => `${formatNumber(Math.abs(speedLossPct), 1)} % ${speedLossPct < 0 ? 'over' : 'under'}`;
+
+/** “−0.42 V”; what rounds to nothing has no sign. */
+function lostV(volts: number): string {
+  const text = formatNumber(Math.max(0, volts), 2);
+  return `${text === '0' ? '' : '−'}${text} V`;
 }
 
 const LAG = 'Commutation lag';
@@ -166,7 +175,6 @@ function thumbBlock({ resolved, steady, band, system }: Input): WorkingBlock {
   const speed = unitOf('m/s', system);
   const restV = band.packTerminalV + band.packHeatW / Math.max(band.packA, 1e-9);
   const ideal = ((restV * resolved.motor.kvRpmPerV) / steady.finalDriveRatio / 60) * Math.PI * resolved.car.tyreDiameterM;
-  const implied = 100 * (1 - steady.topSpeedMs / Math.max(ideal, 1e-9));
   return {
     title: 'Rule of thumb',
     lines: [
@@ -183,8 +191,8 @@ function thumbBlock({ resolved, steady, band, system }: Input): WorkingBlock {
       })),
       {
         what: 'The loss that Puddler computes',
-        sum: `${formatIn(steady.topSpeedMs, speed, true)} of ${formatIn(ideal, speed, true)}`,
-        gives: `${formatNumber(implied, 1)} %`,
+        sum: `${formatNumber(steady.motorRpm, 0)} of ${formatNumber(resolved.motor.kvRpmPerV * restV, 0)} rpm`,
+        gives: lossText(steady),
       },
     ],
   };
@@ -201,7 +209,7 @@ function schoolsBlock({ resolved, steady, run }: Input): WorkingBlock {
     : canShare >= escShare
       ? run.ironW > run.rmsMotorCurrentA ** 2 * motor.resistanceOhm
         ? 'Here the motor’s heat holds first, most of it from turning: fewer kv, geared longer, runs cooler.'
-        : 'Here the motor’s heat holds first, most of it from its current, which a kv for the same speed does not change: a larger can or shorter gears do.'
+        : 'Here the motor’s heat holds first, most of it from its current: a larger can or shorter gears help more than another kv.'
       : 'Here the ESC’s amps hold first: fewer kv on more cells carries the same power with fewer amps.';
   return {
     title: 'Low kv or high kv',
