@@ -91,3 +91,16 @@ export function formatNumber(value: number, digits: number, fixed = false): stri
 export function formatIn(value: number, unit: Unit, fixed = false): string {
   return formatNumber(toShown(value, unit), unit.digits, fixed);
 }
+
+/** Figures with their units within a sentence that was made elsewhere: “82 °C”, “40 to 45 °C”, “54 km/h”. */
+const IN_SENTENCE = /([−-]?\d+(?:\.\d+)?)(?: (to) ([−-]?\d+(?:\.\d+)?))?[ \u00a0](°C|km\/h)/g;
+
+/** A sentence with its temperatures and speeds in the reader's units. */
+export function sentenceIn(text: string, system: UnitSystem): string {
+  if (system === 'metric') return text;
+  return text.replace(IN_SENTENCE, (_all, from: string, to: string | undefined, last: string | undefined, symbol: string) => {
+    const [kept, shown] = symbol === '°C' ? [1, unitOf('°C', system)] : [1 / 3.6, unitOf('m/s', system)];
+    const figure = (typed: string) => formatNumber(toShown(kept * Number(typed.replace('−', '-')), shown), 0);
+    return `${figure(from)}${to && last ? ` ${to} ${figure(last)}` : ''} ${shown.symbol}`;
+  });
+}

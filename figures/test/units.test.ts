@@ -8,6 +8,7 @@ import {
   moneyText,
   parseFigure,
   priceIn,
+  sentenceIn,
   setCurrency,
   shownRange,
   toShown,
@@ -131,6 +132,12 @@ test('shown and back again is the same', () => {
       expect(fromShown(toShown(12.34, unit), unit)).toBeCloseTo(12.34, 9);
     }
   }
+});
+
+test('a sentence is said in the units of its reader', () => {
+  const said = 'The can comes to 82 °C; from 40 to 50 °C it is warm. The tread runs at 90 km/h, 0.8 mm module.';
+  expect(sentenceIn(said, 'metric')).toBe(said);
+  expect(sentenceIn(said, 'imperial')).toBe('The can comes to 180 °F; from 104 to 122 °F it is warm. The tread runs at 56 mph, 0.8 mm module.');
 });
 
 test('numbers have a true minus and thin spaces', () => {

@@ -2,6 +2,7 @@ import { capitalized } from '@puddler/core';
 import type { Finding } from '@puddler/core';
 import { Info } from 'lucide-react';
 import { VerdictMark } from '../ui/VerdictMark';
+import { Said } from './Said';
 
 /** One finding in two lines: what gives, and why. */
 export function FindingLine({ finding }: { finding: Finding }) {
@@ -13,7 +14,10 @@ export function FindingLine({ finding }: { finding: Finding }) {
         <VerdictMark level={finding.level} />
       )}
       <span>
-        <span className="font-medium">{capitalized(finding.figure)}.</span> <span className="text-soft">{finding.why}</span>
+        <span className="font-medium">{capitalized(finding.figure)}.</span>{' '}
+        <span className="text-soft">
+          <Said>{finding.why}</Said>
+        </span>
       </span>
     </div>
   );

@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { termIn, TERMS, type TermName } from './terms';
+import { Said } from './Said';
 
 /** A word of the field; a click, a tap or Enter on it says what it means. */
 export function Term({ name, children }: { name: TermName; children: ReactNode }) {
@@ -16,7 +17,7 @@ export function Term({ name, children }: { name: TermName; children: ReactNode }
           collisionPadding={8}
           className="z-50 max-w-70 rounded-md border border-edge bg-sheet px-3 py-2 text-[12.5px] leading-snug text-ink shadow-lg"
         >
-          {TERMS[name].says}
+          <Said>{TERMS[name].says}</Said>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -8,6 +8,7 @@ import { STATE_KEYS, STATE_WORDS, withNote, type BuyRow, type RowState } from '.
 import { BuyLineMore } from './BuyLineMore';
 import { StateMark } from './StateMark';
 import type { Buying } from './use-buy';
+import { Said } from '../../in-hand/Said';
 
 interface Props {
   row: BuyRow;
@@ -61,7 +62,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
             {row.onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-[11.5px] text-soft">only on the way</span>}
           </p>
           <p className="text-[12px] text-soft">
-            {line.why}
+            <Said>{line.why}</Said>
             {line.have.length > 0 && <span className="text-good"> On the shelf: {line.have.join(', ')}.</span>}
             {line.offer && line.have.length < line.count && ` Considered: ${line.offer.name}.`}
           </p>

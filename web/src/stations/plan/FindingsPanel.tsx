@@ -17,6 +17,7 @@ import { NotJudgedList } from '../../in-hand/NotJudgedList';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { heatWords, isBurnt } from '../../in-hand/heat-text';
 import { Fold } from '../../ui/Fold';
+import { Said } from '../../in-hand/Said';
 
 const LimitsDialog = latePart('The limits', () => import('./LimitsDialog'));
 
@@ -98,7 +99,9 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
                 <span className="sr-only">, {finding.level}</span>
               </span>
             </p>
-            <p className="pl-[18px] text-[12.5px] text-soft">{finding.why}</p>
+            <p className="pl-[18px] text-[12.5px] text-soft">
+              <Said>{finding.why}</Said>
+            </p>
             <div className="mt-1 flex flex-wrap gap-1.5 pl-[18px]">
               {fixes[finding.id]?.fixes.map((fix) => (
                 <FixChip key={fix.label} fix={fix} inHand={inHand} canC={canC} topSpeedMs={topSpeedMs} system={system} />
@@ -185,7 +188,7 @@ function WorthKnowing({ findings }: { findings: readonly Finding[] }) {
       <ul>
         {findings.map((finding) => (
           <li key={finding.id} className="border-b border-rule py-1.5 last:border-0">
-            {finding.why}
+            <Said>{finding.why}</Said>
           </li>
         ))}
       </ul>

@@ -50,6 +50,7 @@ export function workingOf(input: Input): WorkingBlock[] {
 
 function speedBlock({ file, resolved, steady, band, bands, system }: Input): WorkingBlock {
   const speed = unitOf('m/s', system);
+  const road = unitOf('m', system);
   const { pinion, spur } = file.gearing;
   const motors = resolved.motorCount;
   const restV = band.packTerminalV + band.packHeatW / Math.max(band.packA, 1e-9);
@@ -89,7 +90,7 @@ function speedBlock({ file, resolved, steady, band, bands, system }: Input): Wor
     {
       what: 'Road a turn',
       sum: `π × ${formatIn(file.car.tyre.diameterMm, unitOf('mm', system))} ${unitOf('mm', system).symbol}${file.car.tyre.growthPctAt100KmH ? ', grown by its speed' : ''}`,
-      gives: `${formatNumber((steady.topSpeedMs * 60) / Math.max(steady.motorRpm / steady.finalDriveRatio, 1e-9), 3)} m`,
+      gives: `${formatIn((steady.topSpeedMs * 60) / Math.max(steady.motorRpm / steady.finalDriveRatio, 1e-9), { ...road, digits: 3 })} ${road.symbol}`,
     },
     { what: 'Top speed', sum: 'rpm × road a turn', gives: `${formatIn(steady.topSpeedMs, speed, true)} ${speed.symbol}` },
   ];
@@ -146,7 +147,7 @@ function powerBlock({ band, steady, bands }: Input): WorkingBlock {
 }
 
 function heatBlock({ resolved, run, bands, system }: Input): WorkingBlock {
-  const warm = unitOf('°C', system);
+  const [warm, weight] = [unitOf('°C', system), unitOf('g', system)];
   if (!run) return { title: 'Motor heat', lines: [] };
   const { motor } = resolved;
   const rise = run.maxCanC - resolved.site.ambientC;
@@ -154,7 +155,11 @@ function heatBlock({ resolved, run, bands, system }: Input): WorkingBlock {
   return {
     title: 'Motor heat',
     lines: [
-      { what: 'Holds', sum: `${formatNumber(1000 * motor.massKg, 0)} g of copper and iron`, gives: `${short(motorJPerK(motor.massKg))} J a kelvin` },
+      {
+        what: 'Holds',
+        sum: `${formatIn(1000 * motor.massKg, weight)} ${weight.symbol} of copper and iron`,
+        gives: `${short(motorJPerK(motor.massKg))} J a kelvin`,
+      },
       { what: 'Gives off through the can', sum: `${formatNumber(1e4 * motor.surfaceM2, 0)} cm² and the mount`, gives: 'more with air and fan' },
       {
         what: 'Rose in the run',
@@ -172,7 +177,7 @@ function heatBlock({ resolved, run, bands, system }: Input): WorkingBlock {
 }
 
 function thumbBlock({ resolved, steady, band, system }: Input): WorkingBlock {
-  const speed = unitOf('m/s', system);
+  const [speed, road] = [unitOf('m/s', system), unitOf('mm', system)];
   const restV = band.packTerminalV + band.packHeatW / Math.max(band.packA, 1e-9);
   const ideal = ((restV * resolved.motor.kvRpmPerV) / steady.finalDriveRatio / 60) * Math.PI * resolved.car.tyreDiameterM;
   return {
@@ -181,7 +186,7 @@ function thumbBlock({ resolved, steady, band, system }: Input): WorkingBlock {
       {
         what: 'kv × volts at rest, no loss',
         term: 'kv',
-        sum: `${formatNumber(resolved.motor.kvRpmPerV, 0)} × ${short(restV)} / ${short(steady.finalDriveRatio)} × ${formatNumber(1000 * Math.PI * resolved.car.tyreDiameterM, 0)} mm`,
+        sum: `${formatNumber(resolved.motor.kvRpmPerV, 0)} × ${short(restV)} / ${short(steady.finalDriveRatio)} × ${formatIn(1000 * Math.PI * resolved.car.tyreDiameterM, { ...road, digits: road.symbol === 'mm' ? 0 : 2 })} ${road.symbol}`,
         gives: `${formatIn(ideal, speed, true)} ${speed.symbol}`,
       },
       ...GUESSED_LOSS.map((loss) => ({
