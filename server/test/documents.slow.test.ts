@@ -278,7 +278,7 @@ test('a row that is no JSON is set aside and named; the rest opens', async () =>
   expect(garage.documents.car!.map((doc) => doc.id)).toEqual([good.id]);
   expect(garage.setAside).toEqual([
     { kind: 'car', id: bad.id, why: 'broken' },
-    { kind: 'car', id: newer.id, why: 'newer-release' },
+    { kind: 'car', id: newer.id, name: CAR.name, why: 'newer-release' },
   ]);
   expect((await http.get(`/api/cars/${bad.id}`)).body.error.code).toBe('unreadable');
   await own.stop();

@@ -57,5 +57,7 @@ export interface DocList {
 export interface SetAside {
   kind: KindName;
   id: string;
+  /** As far as it is legible. */
+  name?: string;
   why: 'broken' | 'newer-release';
 }

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest } from '@puddler/contract';
-import { isNull } from 'drizzle-orm';
+import { and, inArray, isNull } from 'drizzle-orm';
 import yazl from 'yazl';
 import type { Database } from '../db/open';
+import { HAS_LEGIBLE_IDS, ROW } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
 import { DocumentStore } from '../documents/store';
 import { LOG_TYPE, type FileStore } from '../files/store';
@@ -22,7 +23,10 @@ function backupText(row: DocumentRow): string {
  * statement, so they are of one moment whatever is written meanwhile; files never change under their hash.
  */
 export async function writeBackup(orm: Database['orm'], files: FileStore, now: Date): Promise<Readable> {
-  const rows = await orm.select().from(documents).where(isNull(documents.deletedAt));
+  const rows = await orm
+    .select(ROW)
+    .from(documents)
+    .where(and(inArray(documents.kind, [...KIND_NAMES]), isNull(documents.deletedAt), HAS_LEGIBLE_IDS));
   const readable = rows.filter((row) => DocumentStore.canRead(row));
   const zip = new yazl.ZipFile();
   const manifest: BackupManifest = { format: 'puddler-backup', version: 1, madeAt: now.toISOString(), documents: {}, files: [] };

@@ -2,6 +2,7 @@ import { KIND_NAMES, upgrade, type EarlierFiles, type KindName } from '@puddler/
 import { and, eq, lt, sql } from 'drizzle-orm';
 import { todaysForm } from '../documents/rows';
 import type { Database } from './open';
+import { HAS_LEGIBLE_IDS, ROW } from './document-rows';
 import { documents } from './schema';
 
 const ROWS_A_PIECE = 500;
@@ -17,9 +18,9 @@ export async function upgradeDocuments(db: Database, earlier: () => Promise<Earl
   for (const kind of KIND_NAMES) {
     const form = todaysForm(kind);
     const old = await db.orm
-      .select()
+      .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, kind), lt(documents.form, form)));
+      .where(and(eq(documents.kind, kind), lt(documents.form, form), HAS_LEGIBLE_IDS));
     const fresh: { id: string; body: string }[] = [];
     for (const row of old) {
       try {

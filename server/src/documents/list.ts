@@ -41,8 +41,14 @@ export class DocumentLists {
     // Counted before reading: a write that comes meanwhile makes this answer an old one.
     const { changes } = this.store;
     const kinds = kindsOfList(list);
-    const [rows, unreadable] = await Promise.all([this.store.readable(kinds), this.store.unreadable(kinds)]);
-    const setAside = unreadable.map(({ kind, id, form }): SetAside => ({ kind, id, why: form > todaysForm(kind) ? 'newer-release' : 'broken' }));
+    const rows = await this.store.readable(kinds);
+    const unreadable = await this.store.unreadable(kinds, rows);
+    const setAside = unreadable.map(({ kind, id, form, name }): SetAside => ({
+      kind,
+      id,
+      ...(name === undefined ? {} : { name }),
+      why: form > todaysForm(kind) ? 'newer-release' : 'broken',
+    }));
     const ofKind = (kind: KindName) =>
       `${JSON.stringify(kind)}:[${rows
         .filter((row) => row.kind === kind)

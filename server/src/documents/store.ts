@@ -1,6 +1,7 @@
 import { parentOf, type Doc, type DocWrite, type DocWritten, type KindName, type Newer, type WithIt } from '@puddler/contract';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/open';
+import { HAS_LEGIBLE_IDS, isIdIn, LEGIBLE_NAME, ROW } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
 import { docOf, FAMILIES, TODAYS_FORMS, todaysForm } from './rows';
 import { among, overwriteStatement, writeStatements, type Overwrite } from './write-statements';
@@ -15,6 +16,11 @@ interface Done {
 interface DoneWithIt extends Done {
   kind: KindName;
   parentId: string;
+}
+
+/** A row that cannot be read, with what is legible of it. */
+export interface Unreadable extends Pick<DocumentRow, 'kind' | 'id' | 'form'> {
+  name: string | undefined;
 }
 
 /** Documents of every kind in the database: read, written, deleted and restored in the same way. */
@@ -38,18 +44,18 @@ export class DocumentStore {
   /** A document as kept, deleted or not; undefined where there is none of that id. */
   async row(kind: KindName, id: string): Promise<DocumentRow | undefined> {
     const [row] = await this.db.orm
-      .select()
+      .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, kind), eq(documents.id, id)));
+      .where(and(eq(documents.kind, kind), eq(documents.id, id), HAS_LEGIBLE_IDS));
     return row;
   }
 
   /** Rows of a kind by their ids, deleted or not. */
   async rows(kind: KindName, ids: readonly string[]): Promise<Map<string, DocumentRow>> {
     const rows = await this.db.orm
-      .select()
+      .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, kind), sql`${documents.id} in ${among(ids)}`));
+      .where(and(eq(documents.kind, kind), sql`${documents.id} in ${among(ids)}`, HAS_LEGIBLE_IDS));
     return new Map(rows.map((row) => [row.id, row]));
   }
 
@@ -59,21 +65,34 @@ export class DocumentStore {
     return rows.map((row) => docOf(row) as Doc<K>);
   }
 
-  /** Rows of some kinds whose body is JSON in today's form. */
-  readable(kinds: readonly KindName[]): Promise<DocumentRow[]> {
-    return this.db.orm
-      .select()
+  /** Rows of some kinds that are not deleted and whose body is JSON in today's form. */
+  async readable(kinds: readonly KindName[]): Promise<DocumentRow[]> {
+    const rows = await this.db.orm
+      .select(ROW)
       .from(documents)
-      .where(and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt), this.isReadable()))
+      .where(and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt), this.isReadable(), HAS_LEGIBLE_IDS))
       .orderBy(asc(documents.createdAt), sql`rowid`);
+    return rows.filter((row) => row.body !== '');
   }
 
-  /** Rows that are not deleted and cannot be read: broken, or of a later release. */
-  unreadable(kinds: readonly KindName[]): Promise<Pick<DocumentRow, 'kind' | 'id' | 'form'>[]> {
+  /** Rows that are not deleted and cannot be read: broken, or of a later release. `readable` are the rows that can be. */
+  async unreadable(kinds: readonly KindName[], readable: readonly DocumentRow[]): Promise<Unreadable[]> {
+    const known = JSON.stringify(readable.map(({ kind, id }) => ({ kind, id })));
     return this.db.orm
-      .select({ kind: documents.kind, id: documents.id, form: documents.form })
+      .select({
+        kind: documents.kind,
+        id: sql<string>`case when ${isIdIn('documents.id')} then ${documents.id} else hex(${documents.id}) end`,
+        form: documents.form,
+        name: LEGIBLE_NAME,
+      })
       .from(documents)
-      .where(and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt), sql`not (${this.isReadable()})`))
+      .where(
+        and(
+          inArray(documents.kind, [...kinds]),
+          isNull(documents.deletedAt),
+          sql`(${documents.kind}, ${documents.id}) not in (select value->>'kind', value->>'id' from json_each(${known}))`,
+        ),
+      )
       .orderBy(asc(documents.createdAt), sql`rowid`);
   }
 
@@ -86,10 +105,10 @@ export class DocumentStore {
     const parent = parentOf(kind);
     if (parent === undefined || ids.length === 0) return new Map();
     const rows = await this.db.orm
-      .select()
+      .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, parent), isNull(documents.deletedAt), sql`${documents.id} in ${among(ids)}`, this.isReadable()));
-    return new Map(rows.map((row) => [row.id, docOf(row).body]));
+      .where(and(eq(documents.kind, parent), isNull(documents.deletedAt), sql`${documents.id} in ${among(ids)}`, this.isReadable(), HAS_LEGIBLE_IDS));
+    return new Map(rows.filter((row) => row.body !== '').map((row) => [row.id, docOf(row).body]));
   }
 
   /**

@@ -1,23 +1,30 @@
 import { KIND_NAMES, kindOf } from '@puddler/contract';
-import { gt, isNull, or, sql } from 'drizzle-orm';
+import { and, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { docOf } from '../documents/rows';
 import { DocumentStore } from '../documents/store';
+import { HAS_LEGIBLE_IDS, isIdIn, ROW } from '../db/document-rows';
 import { documents, unreferenced } from '../db/schema';
 import type { FileStore } from './store';
 
 /** A file that no document refers to stays this long: an undo or a restored document may want it back. */
 export const KEPT_FOR_MS = 30 * 24 * 3600 * 1000;
 
-/** Every hash that a document refers to; documents deleted within `KEPT_FOR_MS` count too. */
-async function referredTo(store: DocumentStore, now: number): Promise<Set<string>> {
-  const rows = await store.db.orm
-    .select()
+const KINDS_WITH_FILES = KIND_NAMES.filter((kind) => kindOf(kind).fileHashes);
+
+/**
+ * Every hash that a document refers to; documents deleted within `KEPT_FOR_MS` count too. Undefined while one of them cannot be read:
+ * nobody knows what it refers to.
+ */
+async function referredTo(store: DocumentStore, now: number): Promise<Set<string> | undefined> {
+  const { orm } = store.db;
+  const counting = and(inArray(documents.kind, KINDS_WITH_FILES), or(isNull(documents.deletedAt), gt(documents.deletedAt, now - KEPT_FOR_MS)));
+  const [all] = await orm
+    .select({ count: sql<number>`count(*)` })
     .from(documents)
-    .where(or(isNull(documents.deletedAt), gt(documents.deletedAt, now - KEPT_FOR_MS)));
-  const withFiles = new Set(KIND_NAMES.filter((kind) => kindOf(kind).fileHashes));
-  return new Set(
-    rows.filter((row) => withFiles.has(row.kind) && DocumentStore.canRead(row)).flatMap((row) => kindOf(row.kind).fileHashes!(docOf(row).body)),
-  );
+    .where(counting);
+  const rows = await orm.select(ROW).from(documents).where(and(counting, HAS_LEGIBLE_IDS));
+  if (rows.length < all!.count || !rows.every((row) => DocumentStore.canRead(row))) return undefined;
+  return new Set(rows.flatMap((row) => kindOf(row.kind).fileHashes!(docOf(row).body)));
 }
 
 /** Takes away files that nothing has referred to for a month; says how many. Does nothing while bytes are under way. */
@@ -26,6 +33,7 @@ export function sweepFiles(store: DocumentStore, files: FileStore, now: number):
   return writes.run(async () => {
     if (files.isBusy) return 0;
     const wanted = await referredTo(store, now);
+    if (!wanted) return 0;
     const idle = (await files.hashes()).filter((hash) => !wanted.has(hash));
     const idleList = sql`(select value from json_each(${JSON.stringify(idle)}))`;
     await orm.batch([
@@ -35,7 +43,7 @@ export function sweepFiles(store: DocumentStore, files: FileStore, now: number):
     const due = await orm
       .select()
       .from(unreferenced)
-      .where(sql`${unreferenced.since} <= ${now - KEPT_FOR_MS}`);
+      .where(and(sql`${unreferenced.since} <= ${now - KEPT_FOR_MS}`, isIdIn('hash')));
     for (const { hash } of due) await files.remove(hash);
     return due.length;
   });

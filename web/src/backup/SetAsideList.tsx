@@ -17,9 +17,10 @@ export function SetAsideList({ setAside }: { setAside: readonly SetAside[] }) {
         These stay in the data folder as they are. A backup that still has them whole brings them back; so does the newer Puddler.
       </p>
       <ul className="mt-2 text-[13px]">
-        {setAside.map(({ kind, id, why }) => (
+        {setAside.map(({ kind, id, name, why }) => (
           <li key={`${kind} ${id}`}>
-            A {kindOf(kind).noun} {WHY[why]} <span className="text-soft">({id})</span>
+            A {kindOf(kind).noun}
+            {name !== undefined && ` “${name}”`} {WHY[why]} <span className="text-soft">({id})</span>
           </li>
         ))}
       </ul>

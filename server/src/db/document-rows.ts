@@ -1,0 +1,32 @@
+import { getTableColumns, sql } from 'drizzle-orm';
+import { documents } from './schema';
+
+const utf8 = new TextDecoder('utf-8', { fatal: true });
+const lenient = new TextDecoder('utf-8');
+
+/** A body that is no UTF-8 any more is read as nothing, which is no JSON. */
+function strictly(bytes: ArrayBuffer): string {
+  try {
+    return utf8.decode(bytes);
+  } catch {
+    return '';
+  }
+}
+
+/** What a document is read with. Its body comes as bytes: the driver ends the process on a text that is no UTF-8. */
+export const ROW = { ...getTableColumns(documents), body: sql`cast(${documents.body} as blob)`.mapWith(strictly) };
+
+/** So much of a body is looked through for a name. */
+const HEAD_BYTES = 4096;
+const NAME = /"name":"([^"\\\uFFFD]{1,80})/;
+
+/** What is legible of the name in a body that cannot be read. */
+export const LEGIBLE_NAME = sql`substr(cast(${documents.body} as blob), 1, ${HEAD_BYTES})`.mapWith(
+  (bytes: ArrayBuffer): string | undefined => NAME.exec(lenient.decode(bytes))?.[1],
+);
+
+/** A column of ids as they are made: any other byte in one is damage, and must not be read as text. */
+export const isIdIn = (column: string) => sql.raw(`${column} not glob '*[^0-9a-f-]*'`);
+
+/** Ids that can be read as text. */
+export const HAS_LEGIBLE_IDS = sql`${isIdIn('documents.id')} and (documents.parent_id is null or ${isIdIn('documents.parent_id')})`;
