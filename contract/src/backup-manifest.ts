@@ -14,6 +14,16 @@ export interface BackupManifest {
   documents: Partial<Record<KindName, { count: number; sha256: string }>>;
   /** Each an entry `files/<hash>`, the hash its bytes'. */
   files: { hash: string; bytes: number }[];
+  /** Files that documents refer to and that were not there, or not as they came in, when the backup was made. */
+  lost?: LostFile[];
+  /** How many documents could not be read when the backup was made, and are not in it. */
+  unread?: number;
+}
+
+/** A file that a backup does not hold as it came in. */
+export interface LostFile {
+  hash: string;
+  why: 'missing' | 'damaged';
 }
 
 /** One document in a backup, in the form that it was written in. */
@@ -40,6 +50,8 @@ const manifestSchema = Joi.object<BackupManifest, true>({
   files: Joi.array()
     .items(Joi.object({ hash: hash.required(), bytes: count }))
     .required(),
+  lost: Joi.array().items(Joi.object({ hash: hash.required(), why: Joi.string().valid('missing', 'damaged').required() })),
+  unread: Joi.number().integer().min(0),
 });
 
 export const checkBackupManifest = (input: unknown): Checked<BackupManifest> => checkWith(manifestSchema, input);
@@ -85,6 +97,9 @@ export interface RestorePreview {
   madeAt: string;
   lines: RestoreLine[];
   files: number;
+  /** Files and documents that the backup could not take in when it was made. */
+  lost: number;
+  unread: number;
 }
 
 export interface Restored {

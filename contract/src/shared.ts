@@ -1,5 +1,5 @@
 /** The part of the contract that carries no validator: for the page's first load. */
-export type { BackupDocument, BackupManifest, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
+export type { BackupDocument, BackupManifest, LostFile, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
 export type { Checked } from './checked';
 export { MOST_COURSES, MOST_PHOTOS, type Bench, type CarBody, type NamedCourse, type OldRadio, type PhotoRef, type Today } from './documents/car/car';
 export { MOST_DRIVES } from './documents/day/day';

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { DocList, RestoreLine, RestorePreview } from '@puddler/contract';
 import yazl from 'yazl';
@@ -191,6 +191,46 @@ describe('what is not whole is refused with the reason, and nothing changes', ()
     expect((await restore(client, crypto.randomUUID())).body.error.code).toBe('no-such-backup');
     expect((await restore(client, '../../puddler')).status).toBe(422);
   });
+});
+
+test('a damaged log, a rotted photo and a missing file end no backup: it names them, and restores the rest', async () => {
+  const folder = newFolder();
+  const own = await startServer(folder);
+  try {
+    const source = await filled(own);
+    const { car, run } = await lists(source);
+    const photos = car!.map(({ body }) => body.bench.photos![0]!.hash);
+    const logs = run!.map(({ body }) => body.logs![0]!.hash);
+    const at = (name: string) => path.join(folder, 'files', name);
+    const spoil = (name: string, place: number) => {
+      const bytes = readFileSync(at(name));
+      bytes[place < 0 ? bytes.length + place : place]! ^= 0x5a;
+      writeFileSync(at(name), bytes);
+    };
+    const whole = await backup(source);
+    spoil(`${logs[0]}.gz`, 20);
+    writeFileSync(at(`${logs[1]}.gz`), 'x');
+    spoil(photos[0]!, 100);
+    rmSync(at(photos[1]!));
+    const zip = await backup(source);
+    const preview = (await check(source, zip)).body as RestorePreview;
+    expect(preview).toMatchObject({ files: 2, lost: 4, unread: 0 });
+
+    // What is whole is restored elsewhere; here the older backup mends what is not.
+    const target = await startServer();
+    const other = clientOf(target);
+    expect((await restore(other, ((await check(other, zip)).body as RestorePreview).token)).status).toBe(200);
+    expect((await target.files.hashes()).sort()).toEqual([photos[2]!, logs[2]!].sort());
+    await target.stop();
+    expect((await restore(source, ((await check(source, whole)).body as RestorePreview).token)).body).toMatchObject({ files: 4 });
+    for (const hash of [...photos, ...logs]) expect(await own.files.isWhole(hash)).toBe(true);
+    // A log that cannot be unpacked breaks off for its reader, and for nobody else.
+    spoil(`${logs[0]}.gz`, 20);
+    await source.http.get(`/api/files/${logs[0]}`).catch(() => undefined);
+    expect((await source.http.get('/api/health')).status).toBe(200);
+  } finally {
+    await own.stop();
+  }
 });
 
 test('a copy of the database is made once a day, whole in itself, and seven are kept', async () => {

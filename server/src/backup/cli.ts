@@ -3,7 +3,7 @@ import { rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createClient } from '@libsql/client';
-import { kindOf, type RestoreLine, type RestoreState } from '@puddler/contract';
+import { kindOf, type BackupManifest, type RestoreLine, type RestoreState } from '@puddler/contract';
 import { drizzle } from 'drizzle-orm/libsql';
 import pino from 'pino';
 import { readConfig, type Config } from '../config';
@@ -67,6 +67,14 @@ function summary(lines: readonly RestoreLine[]): string[] {
   return [...counts].map(([text, count]) => `${String(count).padStart(7)} ${text}`);
 }
 
+/** What a backup could not take in when it was made. */
+function notInIt({ lost = [], unread = 0 }: BackupManifest): string[] {
+  return [
+    ...lost.map(({ hash, why }) => `        ${why} when it was made: file ${hash}`),
+    ...(unread > 0 ? [`${String(unread).padStart(7)} documents could not be read when it was made`] : []),
+  ];
+}
+
 /** Restores a backup into the data folder, or with `show` only says what that would do. */
 async function restore(config: Config, file: string, show: boolean): Promise<string> {
   if (!(await exists(file))) throw new Refusal(`There is no file ${file}.`);
@@ -75,7 +83,7 @@ async function restore(config: Config, file: string, show: boolean): Promise<str
     const whole = await readBackup(file, parentHere(folder.store));
     try {
       const { lines } = show ? { lines: await previewRestore(folder.store, whole) } : await restoreBackup(folder.store, folder.files, whole);
-      return [`Backup of ${whole.manifest.madeAt}${show ? ', not restored' : ''}:`, ...summary(lines)].join('\n');
+      return [`Backup of ${whole.manifest.madeAt}${show ? ', not restored' : ''}:`, ...summary(lines), ...notInIt(whole.manifest)].join('\n');
     } finally {
       whole.close();
     }

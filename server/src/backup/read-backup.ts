@@ -54,12 +54,14 @@ export async function readBackup(path: string, parentHere: (kind: KindName, id: 
       expectHash(documentsEntry(kind), sha256(bytes), expected.sha256);
       documents.set(kind, await readDocuments(kind, bytes, expected.count, documents, parentHere));
     }
+    // Of a file that was damaged already what could be read stands in the zip, and is left there.
+    const lost = manifest.lost ?? [];
     for (const { hash, bytes } of manifest.files) await checkFile(zip, need(entries, filesEntry(hash)), hash, bytes);
     const known = new Set([
       MANIFEST,
       MANIFEST_HASH,
       ...[...documents.keys()].map(documentsEntry),
-      ...manifest.files.map(({ hash }) => filesEntry(hash)),
+      ...[...manifest.files, ...lost].map(({ hash }) => filesEntry(hash)),
     ]);
     for (const name of entries.keys()) if (!known.has(name)) throw new BadBackup(`${name} is not named in the manifest.`);
     return { manifest, documents, file: (hash) => stream(zip, need(entries, filesEntry(hash))), close: () => zip.close() };

@@ -38,9 +38,10 @@ const TAKEN: ReadonlySet<RestoreState> = new Set(['new', 'deleted', 'newer-in-ba
 export async function restoreBackup(store: DocumentStore, files: FileStore, backup: Backup): Promise<{ lines: RestoreLine[]; files: number }> {
   return files.whileHeld(async () => {
     let kept = 0;
-    const here = new Set(await files.hashes());
     for (const { hash } of backup.manifest.files) {
-      if (here.has(hash)) continue;
+      // One that rotted here is mended.
+      if (await files.isWhole(hash)) continue;
+      await files.remove(hash);
       await files.keep((await backup.file(hash)) as AsyncIterable<Buffer>);
       kept++;
     }

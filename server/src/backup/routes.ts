@@ -57,6 +57,8 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
         madeAt: backup.manifest.madeAt,
         lines: await previewRestore(store, backup),
         files: backup.manifest.files.length,
+        lost: backup.manifest.lost?.length ?? 0,
+        unread: backup.manifest.unread ?? 0,
       }));
     } catch (error) {
       await rm(scratch(token), { force: true });

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
-import type { Readable } from 'node:stream';
-import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest } from '@puddler/contract';
-import { and, inArray, isNull } from 'drizzle-orm';
+import { Readable } from 'node:stream';
+import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest, type LostFile } from '@puddler/contract';
+import { and, inArray, isNull, sql } from 'drizzle-orm';
 import yazl from 'yazl';
 import type { Database } from '../db/open';
 import { HAS_LEGIBLE_IDS, ROW } from '../db/document-rows';
@@ -20,45 +20,74 @@ function backupText(row: DocumentRow): string {
 
 /**
  * A backup as a zip stream: every document that is not deleted, and the files they refer to. Documents are read in one
- * statement, so they are of one moment whatever is written meanwhile; files never change under their hash.
+ * statement, so they are of one moment whatever is written meanwhile; files never change under their hash. What is damaged or
+ * missing ends nothing: the manifest, which comes last, names it.
  */
 export async function writeBackup(orm: Database['orm'], files: FileStore, now: Date): Promise<Readable> {
-  const rows = await orm
-    .select(ROW)
+  const kept = and(inArray(documents.kind, [...KIND_NAMES]), isNull(documents.deletedAt));
+  const [all] = await orm
+    .select({ count: sql<number>`count(*)` })
     .from(documents)
-    .where(and(inArray(documents.kind, [...KIND_NAMES]), isNull(documents.deletedAt), HAS_LEGIBLE_IDS));
+    .where(kept);
+  const rows = await orm.select(ROW).from(documents).where(and(kept, HAS_LEGIBLE_IDS));
   const readable = rows.filter((row) => DocumentStore.canRead(row));
   const zip = new yazl.ZipFile();
+  const out = zip.outputStream as unknown as Readable;
   const manifest: BackupManifest = { format: 'puddler-backup', version: 1, madeAt: now.toISOString(), documents: {}, files: [] };
-  const entries: [string, Buffer][] = [];
+  if (readable.length < all!.count) manifest.unread = all!.count - readable.length;
   for (const kind of KIND_NAMES) {
     const ofKind = readable.filter((row) => row.kind === kind);
     if (ofKind.length === 0) continue;
     const bytes = Buffer.from(`[${ofKind.map(backupText).join(',\n')}]\n`);
     manifest.documents[kind] = { count: ofKind.length, sha256: sha256(bytes) };
-    entries.push([documentsEntry(kind), bytes]);
+    zip.addBuffer(bytes, documentsEntry(kind), { mtime: now });
   }
-  const types = new Map<string, string>();
+  const lost: LostFile[] = [];
   for (const hash of hashesOf(readable)) {
     const ref = await files.describe(hash).catch(() => undefined);
-    if (!ref) continue;
-    manifest.files.push({ hash, bytes: ref.bytes });
-    types.set(hash, ref.type);
+    if (!ref) {
+      lost.push({ hash, why: 'missing' });
+      continue;
+    }
+    // Pictures are compressed already; logs are not.
+    zip.addReadStreamLazy(filesEntry(hash), { mtime: now, compress: ref.type === LOG_TYPE }, (take) => {
+      const bytes = Readable.from(
+        watched(files.read(ref), hash, (whole) =>
+          whole === undefined ? lost.push({ hash, why: 'damaged' }) : manifest.files.push({ hash, bytes: whole }),
+        ),
+      );
+      out.once('close', () => bytes.destroy());
+      take(null, bytes);
+    });
   }
-  const head = Buffer.from(`${JSON.stringify(manifest, null, 2)}\n`);
-  zip.addBuffer(head, MANIFEST, { mtime: now });
-  zip.addBuffer(Buffer.from(`${sha256(head)}\n`), MANIFEST_HASH, { mtime: now });
-  for (const [name, bytes] of entries) zip.addBuffer(bytes, name, { mtime: now });
-  // Pictures are compressed already; logs are not.
-  for (const { hash, bytes } of manifest.files) {
-    const type = types.get(hash)!;
-    const isLog = type === LOG_TYPE;
-    zip.addReadStreamLazy(filesEntry(hash), { mtime: now, compress: isLog, ...(isLog ? {} : { size: bytes }) }, (take) =>
-      take(null, files.read({ hash, type })),
-    );
-  }
+  const head = once(() => Buffer.from(`${JSON.stringify({ ...manifest, ...(lost.length > 0 ? { lost } : {}) }, null, 2)}\n`));
+  const late = (name: string, text: () => Buffer | string) =>
+    zip.addReadStreamLazy(name, { mtime: now }, (take) => take(null, Readable.from([Buffer.from(text())])));
+  late(MANIFEST, head);
+  late(MANIFEST_HASH, () => `${sha256(head())}\n`);
   zip.end();
-  return zip.outputStream as unknown as Readable;
+  return out;
+}
+
+/** The bytes of a file as far as they can be read; says at their end how many they are, or undefined where they are not what came in. */
+async function* watched(source: Readable, hash: string, told: (bytes: number | undefined) => void): AsyncGenerator<Buffer> {
+  const digest = createHash('sha256');
+  let bytes = 0;
+  try {
+    for await (const piece of source as AsyncIterable<Buffer>) {
+      digest.update(piece);
+      bytes += piece.length;
+      yield piece;
+    }
+  } catch {
+    return told(undefined);
+  }
+  told(digest.digest('hex') === hash ? bytes : undefined);
+}
+
+function once<T>(make: () => T): () => T {
+  let made: T | undefined;
+  return () => (made ??= make());
 }
 
 function hashesOf(rows: readonly DocumentRow[]): Set<string> {

@@ -4,6 +4,7 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { chmod, mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import type { Readable } from 'node:stream';
+import { pipeline as pipelineTo } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
 import { MOST_LOG_BYTES, MOST_PHOTO_BYTES, type FileRef } from '@puddler/contract';
@@ -12,6 +13,8 @@ import { EDGE_BYTES, isPhoto, isText, readPhotoBytes } from './photo-bytes';
 
 const PART = '.part';
 const PACKED = '.gz';
+/** No gzip file is shorter. */
+const LEAST_PACKED = 20;
 const WIDE_MARKS = [Buffer.from([0xff, 0xfe]), Buffer.from([0xfe, 0xff])];
 /** What a log says of itself: text. How it is read is said where it is referred to. */
 export const LOG_TYPE = 'text/plain';
@@ -109,7 +112,7 @@ export class FileStore {
     const read = size > 0 ? readPhotoBytes(await edges(this.file(hash), size), size) : undefined;
     if (read) return { hash, type: read.type, bytes: size };
     const packed = await sizeOf(this.file(hash + PACKED));
-    if (packed === 0) throw new AppError('no-such-file');
+    if (packed < LEAST_PACKED) throw new AppError('no-such-file');
     // The last four bytes of a packed file say how long it is unpacked.
     const { tail } = await edges(this.file(hash + PACKED), packed);
     return { hash, type: LOG_TYPE, bytes: tail.readUInt32LE(tail.length - 4) };
@@ -117,12 +120,24 @@ export class FileStore {
 
   /** A kept file’s bytes as they came in. */
   read({ hash, type }: Pick<FileRef, 'hash' | 'type'>): Readable {
-    return type === LOG_TYPE ? this.readPacked(hash).pipe(createGunzip()) : createReadStream(this.file(hash));
+    // Joined so that a log that cannot be unpacked ends its reader, and nobody else; the error is the reader's.
+    return type === LOG_TYPE ? pipelineTo(this.readPacked(hash), createGunzip(), () => undefined) : createReadStream(this.file(hash));
   }
 
   /** A log as it is kept: packed by gzip. */
   readPacked(hash: string): Readable {
     return createReadStream(this.file(hash + PACKED));
+  }
+
+  /** Whether a file is there as it came in. */
+  async isWhole(hash: string): Promise<boolean> {
+    const digest = createHash('sha256');
+    try {
+      for await (const piece of this.read(await this.describe(hash)) as AsyncIterable<Buffer>) digest.update(piece);
+    } catch {
+      return false;
+    }
+    return digest.digest('hex') === hash;
   }
 
   /** The hashes of all files. */

@@ -11,7 +11,7 @@ interface Props {
 }
 
 /** What a checked backup would bring, before it does. */
-export function Preview({ preview: { lines, madeAt, files }, onRestore, onCancel }: Props) {
+export function Preview({ preview: { lines, madeAt, files, lost, unread }, onRestore, onCancel }: Props) {
   const taken = lines.filter(isTaken).length;
   return (
     <section aria-labelledby="preview" className="border border-rule bg-sheet p-4">
@@ -19,8 +19,21 @@ export function Preview({ preview: { lines, madeAt, files }, onRestore, onCancel
         A backup of {new Date(madeAt).toLocaleString(undefined, { dateStyle: 'long', timeStyle: 'short' })}
       </h2>
       <p className="text-soft">
-        It is whole: {lines.length} documents and {files} {files === 1 ? 'photo' : 'photos'}, each as it was saved.
+        {lost + unread === 0 ? 'It is whole: ' : 'It holds '}
+        {lines.length} documents and {files} {files === 1 ? 'photo or log' : 'photos and logs'}, each as it was saved.
       </p>
+      {lost + unread > 0 && (
+        <p className="text-caution">
+          Not in it, for they were damaged or missing when it was made:{' '}
+          {[
+            lost > 0 && `${lost} ${lost === 1 ? 'photo or log' : 'photos and logs'}`,
+            unread > 0 && `${unread} ${unread === 1 ? 'document' : 'documents'}`,
+          ]
+            .filter(Boolean)
+            .join(' and ')}
+          . An earlier backup may have them whole.
+        </p>
+      )}
       <dl className="mt-3">
         {grouped(lines).map(({ state, kinds }) => (
           <div key={state} className="border-t border-rule py-2">
@@ -36,9 +49,9 @@ export function Preview({ preview: { lines, madeAt, files }, onRestore, onCancel
       </dl>
       <div className="mt-3 flex justify-end gap-2">
         <Button onClick={onCancel}>{taken === 0 ? 'Close' : 'Leave all as it is'}</Button>
-        {taken > 0 && (
-          <Button tone="action" onClick={onRestore}>
-            Restore {taken} {taken === 1 ? 'document' : 'documents'}
+        {taken + files > 0 && (
+          <Button tone={taken > 0 ? 'action' : 'plain'} onClick={onRestore}>
+            {taken > 0 ? `Restore ${taken} ${taken === 1 ? 'document' : 'documents'}` : 'Mend photos and logs'}
           </Button>
         )}
       </div>
