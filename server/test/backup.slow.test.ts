@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { DocList, RestoreLine, RestorePreview } from '@puddler/contract';
@@ -29,6 +30,8 @@ const lists = async (client: Client): Promise<DocList['documents']> => ({
   ...(await client.list('shelf')).documents,
   ...(await client.list('log')).documents,
 });
+
+const sha256 = (text: string) => createHash('sha256').update(text).digest('hex');
 
 /** A garage with some of everything. */
 async function filled(running: Running): Promise<Client> {
@@ -185,6 +188,34 @@ describe('what is not whole is refused with the reason, and nothing changes', ()
     expect(await refusal(Buffer.from('just a text'))).toMatch(/no whole zip/);
     expect(await refusal(await zipped({ 'holiday.txt': 'sun' }))).toMatch(/no backup of Puddler: it holds holiday\.txt/);
     expect(await refusal(await zipped({ 'manifest.json': '{}' }))).toMatch(/manifest\.json\.sha256 is missing/);
+  });
+
+  /** A zip that says to hold so many cars in a text. */
+  const claiming = (cars: string, count: number) => {
+    const head = JSON.stringify({
+      format: 'puddler-backup',
+      version: 1,
+      madeAt: new Date().toISOString(),
+      documents: { car: { count, sha256: sha256(cars) } },
+      files: [],
+    });
+    return zipped({ 'manifest.json': head, 'manifest.json.sha256': sha256(head), 'documents/car.json': cars });
+  };
+  const many = 20_000_000;
+  test.each([
+    ['lists by the million', () => `[${'[],'.repeat(many)}[]]`, many + 1],
+    ['lists within lists', () => `[${'['.repeat(many)}${']'.repeat(many)}]`, 1],
+    ['one document of millions of values', () => `[{"body":[${'1,'.repeat(many)}1]}]`, 1],
+    ['names by the million', () => `[{${Array.from({ length: 200_000 }, (_, i) => `"n${i}":1`).join(',')}}]`, 1],
+    ['spaces by the million', () => `[${' '.repeat(2 * many)}]`, 1],
+  ])('a small zip with %s is refused before it is read whole, and others are answered meanwhile', async (_what, cars, count) => {
+    const bytes = await claiming(cars(), count);
+    expect(bytes.length).toBeLessThan(2_000_000);
+    let answered = 0;
+    const asked = refusal(bytes);
+    for (let i = 0; i < 5; i++) if ((await client.http.get('/api/health')).status === 200) answered++;
+    expect(await asked).toMatch(/^documents\/car\.json/);
+    expect(answered).toBe(5);
   });
 
   test('a token that nobody was given', async () => {

@@ -1,6 +1,7 @@
-import { createHash } from 'node:crypto';
+import { createHash, type Hash } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import {
+  boundsProblem,
   checkBackupDocument,
   checkBackupManifest,
   checkBody,
@@ -16,6 +17,7 @@ import {
   type KindName,
 } from '@puddler/contract';
 import yauzl from 'yauzl';
+import { BadList, listElements, type ElementBounds } from './json-list';
 import { documentsEntry, filesEntry, MANIFEST, MANIFEST_HASH, readEntryName } from './entries';
 
 /** Why a file is not taken as a backup; the message names the entry and, where there is one, its hash. */
@@ -34,15 +36,18 @@ export interface Backup {
 
 /** Documents of one kind, unpacked: a hundred thousand parts are some fifty megabytes. */
 const MOST_DOCUMENT_BYTES = 512 * 1024 * 1024;
-const MOST_MANIFEST_BYTES = 64 * 1024 * 1024;
+/** One document with its head: a run with its frozen plan is some thirty kilobytes. */
+const ONE_DOCUMENT: ElementBounds = { bytes: 2 * 1024 * 1024, values: 100_000 };
+const MOST_MANIFEST_BYTES = 32 * 1024 * 1024;
 const MOST_ENTRIES = 200_000;
 
 /**
  * Opens a backup and checks all of it: every entry against the hash that the manifest has for it, and every document by the
- * rules of its kind. Throws BadBackup. `parentHere` gives the body of a parent that the backup itself does not hold.
+ * rules of its kind. Throws BadBackup. `parentHere` gives the body of a parent that the backup itself does not hold; once nobody
+ * waits for the answer any more, `signal` ends it.
  */
-export async function readBackup(path: string, parentHere: (kind: KindName, id: string) => Promise<unknown>): Promise<Backup> {
-  const zip = await open(path);
+export async function readBackup(path: string, parentHere: (kind: KindName, id: string) => Promise<unknown>, signal?: AbortSignal): Promise<Backup> {
+  const zip = Object.assign(await open(path), { signal });
   try {
     const entries = await list(zip);
     const manifest = await readManifest(zip, entries);
@@ -50,9 +55,8 @@ export async function readBackup(path: string, parentHere: (kind: KindName, id: 
     for (const kind of KIND_NAMES) {
       const expected = manifest.documents[kind];
       if (!expected) continue;
-      const bytes = await whole(zip, need(entries, documentsEntry(kind)), MOST_DOCUMENT_BYTES);
-      expectHash(documentsEntry(kind), sha256(bytes), expected.sha256);
-      documents.set(kind, await readDocuments(kind, bytes, expected.count, documents, parentHere));
+      const bytes = pieces(zip, need(entries, documentsEntry(kind)), MOST_DOCUMENT_BYTES);
+      documents.set(kind, await readDocuments(kind, bytes, expected, documents, parentHere));
     }
     // Of a file that was damaged already what could be read stands in the zip, and is left there.
     const lost = manifest.lost ?? [];
@@ -70,6 +74,9 @@ export async function readBackup(path: string, parentHere: (kind: KindName, id: 
     throw error;
   }
 }
+
+/** A zip file that is read for somebody who may give up. */
+type OpenZip = yauzl.ZipFile & { signal: AbortSignal | undefined };
 
 async function open(path: string): Promise<yauzl.ZipFile> {
   try {
@@ -115,16 +122,19 @@ function stream(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Readable> {
 }
 
 /** The bytes of an entry as they come; throws BadBackup when they are more than they may be, or damaged. */
-async function* pieces(zip: yauzl.ZipFile, entry: yauzl.Entry, most: number): AsyncGenerator<Buffer> {
+async function* pieces(zip: OpenZip, entry: yauzl.Entry, most: number): AsyncGenerator<Buffer> {
   if (entry.uncompressedSize > most) throw new BadBackup(`${entry.fileName} has ${entry.uncompressedSize} bytes; at most ${most} are taken.`);
   try {
-    for await (const piece of (await stream(zip, entry)) as AsyncIterable<Buffer>) yield piece;
+    for await (const piece of (await stream(zip, entry)) as AsyncIterable<Buffer>) {
+      zip.signal?.throwIfAborted();
+      yield piece;
+    }
   } catch (error) {
     throw error instanceof BadBackup ? error : new BadBackup(`${entry.fileName} is cut or damaged: ${(error as Error).message}.`);
   }
 }
 
-async function whole(zip: yauzl.ZipFile, entry: yauzl.Entry, most: number): Promise<Buffer> {
+async function whole(zip: OpenZip, entry: yauzl.Entry, most: number): Promise<Buffer> {
   const all: Buffer[] = [];
   for await (const piece of pieces(zip, entry, most)) all.push(piece);
   return Buffer.concat(all);
@@ -144,9 +154,11 @@ function parse(name: string, bytes: Buffer): unknown {
   }
 }
 
-async function readManifest(zip: yauzl.ZipFile, entries: Map<string, yauzl.Entry>): Promise<BackupManifest> {
+async function readManifest(zip: OpenZip, entries: Map<string, yauzl.Entry>): Promise<BackupManifest> {
   const bytes = await whole(zip, need(entries, MANIFEST), MOST_MANIFEST_BYTES);
   expectHash(MANIFEST, sha256(bytes), (await whole(zip, need(entries, MANIFEST_HASH), 100)).toString('utf8').trim());
+  const problem = boundsProblem(bytes, 10 * MOST_ENTRIES);
+  if (problem) throw new BadBackup(`${MANIFEST} has too much in it: ${problem.message}.`);
   const checked = checkBackupManifest(parse(MANIFEST, bytes));
   if (!checked.ok) throw new BadBackup(`${MANIFEST}: ${checked.problems[0]!.message}.`);
   return checked.value;
@@ -154,18 +166,19 @@ async function readManifest(zip: yauzl.ZipFile, entries: Map<string, yauzl.Entry
 
 async function readDocuments(
   kind: KindName,
-  bytes: Buffer,
-  count: number,
+  bytes: AsyncIterable<Buffer>,
+  { count, sha256: expected }: { count: number; sha256: string },
   sofar: ReadonlyMap<KindName, BackupDocument[]>,
   parentHere: (kind: KindName, id: string) => Promise<unknown>,
 ): Promise<BackupDocument[]> {
   const name = documentsEntry(kind);
-  const all = parse(name, bytes);
-  if (!Array.isArray(all) || all.length !== count) throw new BadBackup(`${name} does not hold the ${count} documents that the manifest names.`);
+  const wrongCount = () => new BadBackup(`${name} does not hold the ${count} documents that the manifest names.`);
+  const digest = createHash('sha256');
   const parent = parentOf(kind);
   const parents = new Map((parent && sofar.get(parent))?.map((doc) => [doc.id, doc.body]));
   const documents: BackupDocument[] = [];
-  for (const input of all) {
+  for await (const input of elements(name, digested(bytes, digest))) {
+    if (documents.length === count) throw wrongCount();
     const checked = checkBackupDocument(input);
     if (!checked.ok) throw new BadBackup(`${name}: ${checked.problems[0]!.message}.`);
     const doc = checked.value;
@@ -173,7 +186,24 @@ async function readDocuments(
     if (parent && parentBody === undefined) throw new BadBackup(`${name}: ${doc.id} belongs to a ${kindOf(parent).noun} that is not there.`);
     documents.push({ ...doc, body: checkedBody(name, kind, doc, parentBody), form: formOf(kindOf(kind)) });
   }
+  expectHash(name, digest.digest('hex'), expected);
+  if (documents.length !== count) throw wrongCount();
   return documents;
+}
+
+async function* digested(bytes: AsyncIterable<Buffer>, digest: Hash): AsyncGenerator<Buffer> {
+  for await (const piece of bytes) {
+    digest.update(piece);
+    yield piece;
+  }
+}
+
+async function* elements(name: string, bytes: AsyncIterable<Buffer>): AsyncGenerator<unknown> {
+  try {
+    yield* listElements(bytes, ONE_DOCUMENT);
+  } catch (error) {
+    throw error instanceof BadList ? new BadBackup(`${name} cannot be taken: ${error.message}.`) : error;
+  }
 }
 
 /** The body in today's form. Photos of earlier forms are not in backups: those refer to files by hash from the first one on. */
@@ -188,7 +218,7 @@ function checkedBody(name: string, kind: KindName, { id, form, body }: BackupDoc
   }
 }
 
-async function checkFile(zip: yauzl.ZipFile, entry: yauzl.Entry, hash: string, expected: number): Promise<void> {
+async function checkFile(zip: OpenZip, entry: yauzl.Entry, hash: string, expected: number): Promise<void> {
   const digest = createHash('sha256');
   let bytes = 0;
   for await (const piece of pieces(zip, entry, MOST_LOG_BYTES)) {

@@ -4,6 +4,7 @@ import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import Router from '@koa/router';
+import type { Context } from 'koa';
 import { checkId, type Restored, type RestorePreview } from '@puddler/contract';
 import type { DocumentStore } from '../documents/store';
 import type { FileStore } from '../files/store';
@@ -24,10 +25,13 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
   const router = new Router({ prefix: '/api/backup' });
   const scratch = (token: string) => path.join(scratchFolder, `${token}.zip`);
 
-  async function withBackup<T>(token: string, work: (backup: Backup) => Promise<T>): Promise<T> {
+  async function withBackup<T>(ctx: Context, token: string, work: (backup: Backup) => Promise<T>): Promise<T> {
+    // Who goes away before the answer does not want it.
+    const gone = new AbortController();
+    ctx.res.once('close', () => gone.abort());
     let backup: Backup;
     try {
-      backup = await readBackup(scratch(token), parentHere(store));
+      backup = await readBackup(scratch(token), parentHere(store), gone.signal);
     } catch (error) {
       if (error instanceof BadBackup) throw new AppError('bad-backup', { problems: [{ path: '', allowed: '', message: error.message }] });
       throw error;
@@ -52,7 +56,7 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
     const token = randomUUID();
     try {
       await pipeline(bounded(ctx.req as AsyncIterable<Buffer>), createWriteStream(scratch(token), { flags: 'wx', mode: 0o600 }));
-      ctx.body = await withBackup(token, async (backup): Promise<RestorePreview> => ({
+      ctx.body = await withBackup(ctx, token, async (backup): Promise<RestorePreview> => ({
         token,
         madeAt: backup.manifest.madeAt,
         lines: await previewRestore(store, backup),
@@ -70,7 +74,7 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
     const { token } = ((await jsonBody(ctx, USUAL_BODY)) ?? {}) as { token?: unknown };
     const id = orRefuse(checkId(token));
     if (!(await stat(scratch(id)).catch(() => undefined))) throw new AppError('no-such-backup');
-    ctx.body = await withBackup(id, (backup): Promise<Restored> => restoreBackup(store, files, backup));
+    ctx.body = await withBackup(ctx, id, (backup): Promise<Restored> => restoreBackup(store, files, backup));
     await rm(scratch(id), { force: true });
   });
   return router;
