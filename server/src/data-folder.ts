@@ -32,7 +32,7 @@ export async function openDataFolder(config: Config, log: Logger, { empty = fals
     await chmod(dataFolder, 0o700);
     if (empty) await clear(dataFolder);
     const db = await openDatabase(config.databaseUrl, config.migrationsFolder);
-    await narrow(dataFolder);
+    await narrow(dataFolder, log);
     const files = new FileStore(path.join(dataFolder, 'files'));
     const { upgraded, left } = await upgradeDocuments(db, () => takeEarlierPhotos(dataFolder, files));
     if (left.length > 0) log.error({ documents: left }, 'these documents could not be brought to today’s form and are set aside');
@@ -61,7 +61,15 @@ async function clear(folder: string): Promise<void> {
   for (const name of await readdir(folder)) if (!kept.has(name)) await rm(path.join(folder, name), { recursive: true, force: true });
 }
 
-/** Takes the rights of others off files that an earlier release made. */
-async function narrow(folder: string): Promise<void> {
-  for (const entry of await readdir(folder, { withFileTypes: true })) await chmod(path.join(folder, entry.name), entry.isDirectory() ? 0o700 : 0o600);
+/** What Puddler itself puts into a data folder. */
+const OWN = /^(?:puddler\.db(?:-wal|-shm|-journal)?|in-use\.(?:lock(?:-journal)?|json)|files|photos|backups|scratch)$/;
+
+/** Takes the rights of others off files that an earlier release made. What is linked from elsewhere, and what others put there, is theirs. */
+async function narrow(folder: string, log: Logger): Promise<void> {
+  for (const entry of await readdir(folder, { withFileTypes: true })) {
+    if (!OWN.test(entry.name) || entry.isSymbolicLink()) continue;
+    await chmod(path.join(folder, entry.name), entry.isDirectory() ? 0o700 : 0o600).catch((error: unknown) =>
+      log.warn({ err: error, name: entry.name }, 'the rights of this could not be narrowed'),
+    );
+  }
 }

@@ -1,4 +1,4 @@
-import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { FolderInUse, LOCK_FILES } from '../src/db/lock';
@@ -43,6 +43,36 @@ test('with the lock removed by hand a second one starts, and neither loses what 
   expect((await clients[1]!.http.get(`/api/cars/${id}`)).body.version).toBe(acknowledged);
   await first.stop();
   await second.stop();
+});
+
+test('a lock that rotted is made anew; held by a process that is alive it is said to be in use', async () => {
+  const folder = newFolder();
+  const first = await startServer(folder);
+  await clientOf(first).addCar();
+  await first.stop();
+  const [lock, holder] = LOCK_FILES.map((name) => path.join(folder, name)) as [string, string];
+  writeFileSync(lock, 'no database any more '.repeat(60));
+  writeFileSync(holder, JSON.stringify({ pid: process.ppid, since: '2026-11-30T00:00:00Z' }));
+  await expect(startServer(folder)).rejects.toThrow(FolderInUse);
+  rmSync(holder);
+  const second = await startServer(folder);
+  expect((await clientOf(second).list('garage')).documents.car).toHaveLength(1);
+  await expect(startServer(folder)).rejects.toThrow(FolderInUse);
+  await second.stop();
+});
+
+test('links and foreign things in the data folder are left alone', async () => {
+  const [folder, elsewhere] = [newFolder(), newFolder()];
+  chmodSync(elsewhere, 0o755);
+  symlinkSync(path.join(folder, 'nowhere'), path.join(folder, 'dangling'));
+  symlinkSync(elsewhere, path.join(folder, 'backups'));
+  writeFileSync(path.join(folder, 'mine.txt'), 'mine');
+  chmodSync(path.join(folder, 'mine.txt'), 0o644);
+  const running = await startServer(folder);
+  expect(statSync(elsewhere).mode & 0o777).toBe(0o755);
+  expect(statSync(path.join(folder, 'mine.txt')).mode & 0o777).toBe(0o644);
+  expect(statSync(path.join(folder, 'puddler.db')).mode & 0o777).toBe(0o600);
+  await running.stop();
 });
 
 test('a taken port leaves the data folder as it is, also when it was to be emptied', async () => {

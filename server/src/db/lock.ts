@@ -36,6 +36,31 @@ export const LOCK_FILES = ['in-use.lock', 'in-use.json'] as const;
  */
 export async function lockFolder(folder: string): Promise<FolderLock> {
   const [lockFile, holderFile] = LOCK_FILES.map((name) => path.join(folder, name)) as [string, string];
+  try {
+    return await takeLock(folder, lockFile, holderFile);
+  } catch (error) {
+    if (!DAMAGED.has((error as { code?: string }).code ?? '')) throw error;
+  }
+  // It holds nothing but the lock: one that rotted is made anew, unless who noted itself as its holder is alive.
+  const holder = await readHolder(holderFile);
+  if (holder && holder.pid !== process.pid && isAlive(holder.pid)) throw new FolderInUse(folder, holder);
+  for (const end of ['', '-journal']) await rm(`${lockFile}${end}`, { force: true });
+  return takeLock(folder, lockFile, holderFile);
+}
+
+/** What SQLite says of a file that is none of its own any more. */
+const DAMAGED: ReadonlySet<string> = new Set(['SQLITE_NOTADB', 'SQLITE_CORRUPT']);
+
+function isAlive(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as { code?: string }).code === 'EPERM';
+  }
+}
+
+async function takeLock(folder: string, lockFile: string, holderFile: string): Promise<FolderLock> {
   const client = createClient({ url: fileUrl(lockFile), concurrency: 1 });
   try {
     await client.execute('PRAGMA locking_mode = EXCLUSIVE');
