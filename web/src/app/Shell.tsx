@@ -51,10 +51,15 @@ export function Shell() {
 
   return (
     <>
-      <Header onSearch={() => setSearching(true)} />
-      {car && <PracticeBanner carId={car.id} />}
-      <Outlet />
-      {station.onLine && <NextLine where={where} />}
+      {/* The line at the foot stands there on a short page too. */}
+      <div className="flex min-h-dvh flex-col print:block">
+        <Header onSearch={() => setSearching(true)} />
+        {car && <PracticeBanner carId={car.id} />}
+        <div className="min-w-0 grow">
+          <Outlet />
+        </div>
+        {station.onLine && <NextLine where={where} />}
+      </div>
       {conflict && <ConflictDialog held={conflict} />}
       {hasNotices && <Notices />}
       {searching && <CommandPalette onClose={() => setSearching(false)} />}

@@ -1,5 +1,5 @@
 import { PART_SOURCES, type PlanFile, type SearchScope } from '@puddler/core';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { GEAR_SOURCE_WORDS, SOURCE_WORDS } from './wish-text';
 
 interface Props {
@@ -10,6 +10,7 @@ interface Props {
 
 /** Where the parts of a search may come from. */
 export function WishScope({ scope, file, onScope }: Props) {
+  const [isOpen, setOpen] = useState(false);
   const geared = file.gearing.pinion !== undefined;
   const source = (kind: 'motor' | 'esc' | 'pack' | 'gears', name: string): ReactNode => (
     <label className="inline-flex items-center gap-1.5">
@@ -39,15 +40,27 @@ export function WishScope({ scope, file, onScope }: Props) {
       {name}
     </label>
   );
+  const sources = [...new Set([scope.motor, scope.esc, scope.pack])].map((one) => SOURCE_WORDS[one]);
   return (
-    <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
-      {source('motor', 'Motors')}
-      {source('esc', 'ESCs')}
-      {source('pack', 'Packs')}
-      {geared && source('gears', 'Gears')}
-      {flag('packPairs', 'pairs of packs')}
-      {flag('twoMotors', 'one or two motors')}
-      {(file.car.gearboxRatios?.length ?? 0) > 1 && flag('gearbox', 'each gear of the gearbox')}
-    </div>
+    <>
+      {/* On a phone what was found comes first. */}
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        className="hit mt-1 min-h-10 text-left text-[13px] text-steel underline sm:hidden"
+        onClick={() => setOpen(!isOpen)}
+      >
+        Parts: {sources.join('; ')}
+      </button>
+      <div className={`mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px] ${isOpen ? '' : 'max-sm:hidden'}`}>
+        {source('motor', 'Motors')}
+        {source('esc', 'ESCs')}
+        {source('pack', 'Packs')}
+        {geared && source('gears', 'Gears')}
+        {flag('packPairs', 'pairs of packs')}
+        {flag('twoMotors', 'one or two motors')}
+        {(file.car.gearboxRatios?.length ?? 0) > 1 && flag('gearbox', 'each gear of the gearbox')}
+      </div>
+    </>
   );
 }

@@ -8,6 +8,7 @@ import { planFileFor, splitPlan } from '../../in-hand/joined-plan';
 import { chainView } from '../../jobs/chain-view';
 import { Button } from '../../ui/Button';
 import { BestList } from './BestList';
+import { DayDrawing } from './DayDrawing';
 import { dayName, useDays } from './use-days';
 
 /** Which day to begin: one of the three that are the same for everybody, or one’s own car on a day by chance. */
@@ -65,22 +66,24 @@ export function StartPage({ onOpen }: { onOpen: (carId: string) => void }) {
 function SetDayRow({ one, onBegin }: { one: SetDay; onBegin: () => void }) {
   const system = useAppSelector((state) => state.prefs.units);
   const view = chainView(one.base);
-  const [speed, heat] = [{ ...unitOf('m/s', system), digits: 0 }, unitOf('°C', system)];
+  const speed = { ...unitOf('m/s', system), digits: 0 };
   return (
     <article aria-label={one.name} className="border-t-2 border-ink pt-2">
       <h2 className="wide text-[17px] font-semibold">
         {one.set}. {one.name}
       </h2>
-      <p className="text-[13px]">{one.task}</p>
-      <p className="mt-1 text-[12.5px] text-soft">
-        {one.base.car.name}, {one.base.motor.name}, {one.base.packs[0]!.name}. Forecast {formatIn(one.base.site.ambientC, heat)} {heat.symbol}. Target{' '}
+      <DayDrawing base={one.base} />
+      <p className="mt-1.5 text-[15px]">
         {view.state === 'ready' && (
-          <strong className="font-semibold text-ink">
-            {formatIn(view.steady.topSpeedMs, speed)} {speed.symbol}
+          <strong className="font-semibold">
+            to {formatIn(view.steady.topSpeedMs, speed)} {speed.symbol}
           </strong>
-        )}
-        , {one.base.gearing.pinion}/{one.base.gearing.spur}.
+        )}{' '}
+        <span className="text-[12.5px] text-soft">
+          with {one.base.gearing.pinion}/{one.base.gearing.spur}, {one.base.car.name}
+        </span>
       </p>
+      <p className="text-[13px]">{one.task}</p>
       <Button tone="action" className="mt-2" onClick={onBegin}>
         Begin {one.name}
       </Button>
