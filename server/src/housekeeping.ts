@@ -1,6 +1,7 @@
 import path from 'node:path';
 import type { Logger } from 'pino';
 import { copyDaily } from './backup/daily';
+import { clearChecked } from './backup/scratch';
 import type { DataFolder } from './data-folder';
 import { sweepFiles } from './files/sweep';
 
@@ -10,11 +11,12 @@ const EVERY_MS = 60 * 60 * 1000;
  * What the server does by itself while it runs, once at the start and then every hour: none of it holds up a request for long. A stop
  * waits for the task that is under way and begins no other.
  */
-export function keepHouse({ db, store, files }: DataFolder, dataFolder: string, log: Logger): { stop(): Promise<void> } {
+export function keepHouse({ db, store, files, scratchFolder }: DataFolder, dataFolder: string, log: Logger): { stop(): Promise<void> } {
   let isStopping = false;
   const round = [
     () => copyDaily(db, path.join(dataFolder, 'backups'), new Date()),
     () => sweepFiles(store, files, Date.now()),
+    () => clearChecked(scratchFolder),
     () => db.checkpoint(),
   ];
   const inTurn = async (tasks: readonly (() => Promise<unknown>)[]) => {

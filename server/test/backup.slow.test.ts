@@ -6,6 +6,7 @@ import type { DocList, RestoreLine, RestorePreview } from '@puddler/contract';
 import yazl from 'yazl';
 import { main } from '../src/backup/cli';
 import { copyDaily } from '../src/backup/daily';
+import { clearChecked } from '../src/backup/scratch';
 import type { Running } from '../src/serve';
 import { CAR, clientOf, jpeg, LEARNED, newFolder, openStore, PLAN, RUN, startServer, WISH } from './helpers';
 
@@ -259,6 +260,24 @@ test('a damaged log, a rotted photo and a missing file end no backup: it names t
     spoil(`${logs[0]}.gz`, 20);
     await source.http.get(`/api/files/${logs[0]}`).catch(() => undefined);
     expect((await source.http.get('/api/health')).status).toBe(200);
+  } finally {
+    await own.stop();
+  }
+});
+
+test('a backup that was checked and not restored is gone an hour later, whoever checks another meanwhile', async () => {
+  const folder = newFolder();
+  const own = await startServer(folder);
+  try {
+    const source = await filled(own);
+    const zip = await backup(source);
+    const [one, two] = await Promise.all([check(source, zip), check(source, zip)]);
+    expect([one.status, two.status]).toEqual([200, 200]);
+    const scratch = path.join(folder, 'scratch');
+    expect(readdirSync(scratch)).toHaveLength(2);
+    await Promise.all([1, 2].map(() => clearChecked(scratch, Date.now() + 2 * 60 * 60 * 1000)));
+    expect(readdirSync(scratch)).toEqual([]);
+    await clearChecked(path.join(folder, 'never made'));
   } finally {
     await own.stop();
   }

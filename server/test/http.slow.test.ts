@@ -65,6 +65,15 @@ describe('who may speak to it', () => {
     const response = await agent().post('/api/imports').set('Sec-Fetch-Site', 'cross-site').send({});
     expect(response.status).toBe(403);
   });
+
+  test('a picture or a frame on another page starts no backup; a link opens a page', async () => {
+    const from = (at: string, site: string) => agent().get(at).set('Host', `127.0.0.1:${port}`).set('Sec-Fetch-Site', site);
+    for (const site of ['cross-site', 'same-site']) {
+      expect((await from('/api/backup', site)).body.error.code).toBe('bad-origin');
+      expect((await from('/plans/anything', site)).status).toBe(200);
+    }
+    for (const site of ['same-origin', 'none']) expect((await from('/api/garage', site)).status).toBe(200);
+  });
 });
 
 describe('headers', () => {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdir, readdir, rm, stat } from 'node:fs/promises';
+import { mkdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import Router from '@koa/router';
@@ -13,12 +13,11 @@ import { orRefuse } from '../http/checked';
 import { jsonBody, USUAL_BODY } from '../http/json-body';
 import { BadBackup, readBackup, type Backup } from './read-backup';
 import { parentHere, previewRestore, restoreBackup } from './restore-backup';
+import { clearChecked } from './scratch';
 import { writeBackup } from './write-backup';
 
 /** Some thousand photos. */
 const MOST_BACKUP_BYTES = 4 * 1024 ** 3;
-/** A backup that was checked and not restored is cleared away after this long. */
-const KEPT_MS = 60 * 60 * 1000;
 
 /** A backup out, and one in: first checked and shown, then restored by the token that the check gave it. */
 export function backupRoutes(store: DocumentStore, files: FileStore, scratchFolder: string): Router {
@@ -52,7 +51,7 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
 
   router.post('/check', async (ctx) => {
     await mkdir(scratchFolder, { recursive: true, mode: 0o700 });
-    await clearOld(scratchFolder);
+    await clearChecked(scratchFolder);
     const token = randomUUID();
     try {
       await pipeline(bounded(ctx.req as AsyncIterable<Buffer>), createWriteStream(scratch(token), { flags: 'wx', mode: 0o600 }));
@@ -86,13 +85,5 @@ async function* bounded(source: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
     bytes += piece.length;
     if (bytes > MOST_BACKUP_BYTES) throw new AppError('too-large');
     yield piece;
-  }
-}
-
-async function clearOld(folder: string): Promise<void> {
-  for (const name of await readdir(folder)) {
-    const file = path.join(folder, name);
-    const { mtimeMs } = await stat(file);
-    if (Date.now() - mtimeMs > KEPT_MS) await rm(file, { force: true });
   }
 }

@@ -1,6 +1,9 @@
 import type { Middleware } from 'koa';
 import { AppError } from './app-error';
 
+/** Another site, or another port of this machine. */
+const FOREIGN: ReadonlySet<string> = new Set(['cross-site', 'same-site']);
+
 const NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
 function isOwn(host: string, port: number): boolean {
@@ -17,7 +20,7 @@ function originHost(origin: string): string | undefined {
 
 /**
  * Refuses what another site or a rebound name sends: the Host must be this machine's and this port,
- * and an Origin, when there is one, must be Puddler's own.
+ * an Origin, when there is one, must be Puddler's own, and nothing but a page is handed to another site.
  */
 export function guardMiddleware(): Middleware {
   return async (ctx, next) => {
@@ -28,8 +31,10 @@ export function guardMiddleware(): Middleware {
       const host = originHost(origin);
       if (host === undefined || !isOwn(host, port)) throw new AppError('bad-origin');
     }
-    // Without an Origin a browser still says when a request comes from elsewhere.
-    if (ctx.get('sec-fetch-site') === 'cross-site' && ctx.method !== 'GET') throw new AppError('bad-origin');
+    // Without an Origin a browser still says where a request comes from: a picture on another page could start a backup. A link from
+    // elsewhere may open a page.
+    const isForPage = ctx.method === 'GET' && !ctx.path.startsWith('/api/');
+    if (!isForPage && FOREIGN.has(ctx.get('sec-fetch-site'))) throw new AppError('bad-origin');
     await next();
   };
 }
