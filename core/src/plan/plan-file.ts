@@ -1,7 +1,7 @@
 /**
  * The plan file, `"format": "puddler-plan", "version": 1`, as it stands in JSON.
  * A field marked optional may be left out: `resolvePlan` fills it by the rule in docs/model.md.
- * The core trusts a value of this type to be checked (contract/src/plan-file.ts does that once, at the edge).
+ * The core trusts a value of this type to be checked (contract/src/check-plan-file.ts does that once, at the edge).
  */
 
 export const DRIVES = ['rwd', 'fwd', '4wd-shaft', '4wd-belt', 'tracked', 'direct'] as const;
