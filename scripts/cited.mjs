@@ -1,13 +1,20 @@
 // Comments and documents name files: each that they name must be there. Prints what is not, and fails.
-import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { root } from './lib/run.mjs';
 
-const tracked = execFileSync('git', ['ls-files'], { cwd: root, encoding: 'utf8' }).trim().split('\n');
-const known = new Set(tracked);
+/** Folders that hold nothing of the source. */
+const SKIPPED = new Set(['node_modules', 'dist', '.git', '.cache', 'test-results']);
+
+const filesIn = (folder) =>
+  readdirSync(path.join(root, folder), { withFileTypes: true }).flatMap((entry) => {
+    const at = path.posix.join(folder, entry.name);
+    return entry.isDirectory() ? (SKIPPED.has(entry.name) ? [] : filesIn(at)) : [at];
+  });
+const sources = filesIn('');
+const known = new Set(sources);
 /** Every end of a path by which a file may be named: `desk/sync.ts` for web/src/desk/sync.ts. */
-const ends = new Set(tracked.flatMap((file) => file.split('/').map((_, i, parts) => parts.slice(i).join('/'))));
+const ends = new Set(sources.flatMap((file) => file.split('/').map((_, i, parts) => parts.slice(i).join('/'))));
 
 const CITED = /(?<![\w/.@-])(?:\.{1,2}\/)?(?:[\w.-]+\/)+[\w.-]+\.(?:ts|tsx|mts|mjs|cjs|md|json|css|html)\b(?!\/)/g;
 /** What is made, not kept. */
@@ -20,7 +27,7 @@ function isThere(cited, from) {
 }
 
 const missing = [];
-for (const file of tracked) {
+for (const file of sources) {
   const isText = file.endsWith('.md');
   if (!isText && !/\.(?:ts|tsx|mts|mjs|cjs)$/.test(file)) continue;
   if (file === 'CHANGELOG.md') continue;
@@ -30,5 +37,5 @@ for (const file of tracked) {
   }
 }
 for (const one of missing) console.error(one);
-console.log(`${tracked.length} files, ${missing.length} named that are not there`);
+console.log(`${sources.length} files, ${missing.length} named that are not there`);
 process.exit(missing.length === 0 ? 0 : 1);
