@@ -4,12 +4,13 @@ import path from 'node:path';
 import { root } from './lib/run.mjs';
 
 /** Folders that hold nothing of the source. */
-const SKIPPED = new Set(['node_modules', 'dist', '.git', '.cache', 'test-results']);
+const SKIPPED = new Set(['node_modules', 'dist', 'test-results']);
 
 const filesIn = (folder) =>
   readdirSync(path.join(root, folder), { withFileTypes: true }).flatMap((entry) => {
     const at = path.posix.join(folder, entry.name);
-    return entry.isDirectory() ? (SKIPPED.has(entry.name) ? [] : filesIn(at)) : [at];
+    if (!entry.isDirectory()) return [at];
+    return SKIPPED.has(entry.name) || entry.name.startsWith('.') ? [] : filesIn(at);
   });
 const sources = filesIn('');
 const known = new Set(sources);
