@@ -117,7 +117,7 @@ test('workers of Log, Shelf and Practice die: each says so in its place and reco
     self.postMessage = (word: unknown) => (words++ < 2 ? send(word) : self.close());
   });
   await recovers(page, 'Nothing was learned');
-  await expect(page.getByText(/It took/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Not yet: two runs/)).toBeVisible({ timeout: 30_000 });
 
   await page.goto(`${club.address}/shelf`);
   await page

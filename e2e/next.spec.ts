@@ -12,6 +12,7 @@ test('every station ends with what comes next; it follows what is done, and its 
   const missing = async () => Number(/the (\d+) lines/.exec(await next(page).innerText())![1]);
   const before = await missing();
   await next(page).getByRole('link', { name: 'Buy' }).click();
+  await page.getByRole('button', { name: /^Check whether you have it/ }).click();
   const line = page.locator('[data-line]', { hasText: 'heat-shrink and solder' });
   await line.focus();
   await page.keyboard.press('h');

@@ -19,7 +19,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
   const redoLabel = useAppSelector((state) => state.desk.future[state.desk.future.length - 1]?.label);
   return (
     <header className="border-b border-rule print:hidden">
-      <div className="mx-auto flex min-h-11 max-w-[1400px] flex-wrap items-center gap-x-4 px-6 max-sm:px-3">
+      <div className="mx-auto flex min-h-11 max-w-page flex-wrap items-center gap-x-4 px-6 max-sm:px-3">
         <Link to="/" className="wide rounded-sm py-2 text-[17px] font-bold [font-stretch:122%]" aria-label="Puddler, to the Garage">
           Puddler
         </Link>

@@ -39,7 +39,7 @@ export default function Garage() {
   const plans = cars.reduce((sum, car) => sum + car.plans.length, 0);
   return (
     <main
-      className={`mx-auto min-h-[calc(100dvh-3rem)] max-w-[1400px] px-6 py-5 max-sm:px-3 ${over ? 'outline-2 -outline-offset-4 outline-steel outline-dashed' : ''}`}
+      className={`mx-auto min-h-[calc(100dvh-3rem)] max-w-page px-6 py-5 max-sm:px-3 ${over ? 'outline-2 -outline-offset-4 outline-steel outline-dashed' : ''}`}
       {...zone}
     >
       <GarageHead line={over ? 'Let go to take the plan files in' : summary(cars.length, plans)} onFiles={take} onAdd={() => setAdding(true)} />

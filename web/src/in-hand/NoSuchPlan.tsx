@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 /** Stands in for a plan that is not there, or not there yet. */
 export function NoSuchPlan({ loaded }: { loaded: 'loading' | 'ready' | 'failed' }) {
   return (
-    <main className="mx-auto max-w-[1400px] px-6 py-16 text-center text-soft">
+    <main className="mx-auto max-w-page px-6 py-16 text-center text-soft">
       {loaded === 'loading' && <p>Fetching the garage …</p>}
       {loaded === 'failed' && <p>The server does not answer. It is asked again every few seconds.</p>}
       {loaded === 'ready' && (

@@ -35,7 +35,7 @@ export default function Shelf() {
   const ids = useMemo(() => parts.filter(({ id }) => selected[id]).map(({ id }) => id), [parts, selected]);
 
   return (
-    <main className="mx-auto flex h-[calc(100dvh-2.8rem)] max-w-[1400px] flex-col px-6 pt-4 max-sm:h-auto max-sm:min-h-[calc(100dvh-5rem)] max-sm:px-3">
+    <main className="mx-auto flex h-[calc(100dvh-2.8rem)] max-w-page flex-col px-6 pt-4 max-sm:h-auto max-sm:min-h-[calc(100dvh-5rem)] max-sm:px-3">
       <ShelfHead shelf={shelf} chosen={ids.length > 0 ? parts.filter(({ id }) => selected[id]) : parts} onFile={setFile} />
       <QuickAdd />
       <ShelfFilters filter={filter} onFilter={setFilter} shelf={shelf}>

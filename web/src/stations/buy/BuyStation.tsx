@@ -33,7 +33,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
   const limits = useLimits(inHand.plan.limits);
   const { view, asked, answer, purchase, stock } = buying;
   return (
-    <main className="mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,440px)] print:block print:py-0">
+    <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,440px)] print:block print:py-0">
       <div className="min-w-0">
         <BuyHead inHand={inHand} buying={buying} />
         <RadioQuestions carId={inHand.carId} />

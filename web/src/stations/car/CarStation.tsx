@@ -136,7 +136,7 @@ function AtTheBench({ inHand }: { inHand: CarInHand }) {
     [car, plans, stock, learned, limits],
   );
   return (
-    <main className="mx-auto grid max-w-[1400px] gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[210px_minmax(0,1fr)_270px]">
+    <main className="mx-auto grid max-w-page gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[210px_minmax(0,1fr)_270px]">
       <nav aria-label="Steps at the bench" className="max-lg:hidden">
         <ol className="sticky top-3">
           {steps.map((step, i) => (

@@ -43,7 +43,7 @@ export default function Compare() {
   };
 
   return (
-    <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-8 max-sm:px-3 max-sm:pb-20">
+    <main className="mx-auto max-w-page px-6 pt-3 pb-8 max-sm:px-3 max-sm:pb-20">
       <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <h1 className="wide text-[19px] font-semibold">Compare</h1>
         {others.length > 0 && targetMs > 0 && (

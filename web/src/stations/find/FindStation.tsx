@@ -28,7 +28,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
   const front = useFront(wish, base, limits, reach.shown);
   const since = useSince(wish, live.setups, done);
   return (
-    <main className="mx-auto max-w-[1400px] px-6 pt-2.5 pb-6 max-sm:px-3 max-sm:pb-20">
+    <main className="mx-auto max-w-page px-6 pt-2.5 pb-6 max-sm:px-3 max-sm:pb-20">
       <h1 className="sr-only">Find parts and gears for {inHand.car.name}</h1>
       <SavedWishes wishes={wishes} background={background} carName={inHand.car.name} planName={inHand.plan.name} />
       <LearnedNote learned={inHand.file.learned} planId={inHand.id} />

@@ -39,7 +39,7 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
   const { done, of } = fitProgress(bench.rows);
   const again = bench.rows.filter((row) => row.state === 'again').length;
   return (
-    <main className="mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] print:block">
+    <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] print:block">
       <div className="min-w-0">
         <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4">
           <h1 className="wide text-[20px] font-semibold">

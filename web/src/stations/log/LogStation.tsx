@@ -68,7 +68,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
   const isRead = panel === 'run' && at.open !== undefined;
   return (
     <main
-      className={`mx-auto grid max-w-[1400px] gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 ${isRead ? 'grid-cols-1 gap-y-2' : 'lg:grid-cols-[minmax(0,0.82fr)_minmax(0,1fr)]'} print:block ${over ? 'outline-2 -outline-offset-4 outline-steel' : ''}`}
+      className={`mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 ${isRead ? 'grid-cols-1 gap-y-2' : 'lg:grid-cols-[minmax(0,0.82fr)_minmax(0,1fr)]'} print:block ${over ? 'outline-2 -outline-offset-4 outline-steel' : ''}`}
       {...zone}
     >
       <div className="min-w-0">

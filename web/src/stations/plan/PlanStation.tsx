@@ -37,7 +37,7 @@ function Planning({ inHand }: { inHand: PlanInHand }) {
   const { view, result, stale, run, link, setLink } = plan;
   usePlanKeys(inHand);
   return (
-    <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-6 max-sm:px-3 max-sm:pb-20">
+    <main data-wide className="mx-auto max-w-page px-6 pt-3 pb-6 max-sm:px-3 max-sm:pb-20">
       <h1 className="sr-only">
         {inHand.car.name}: {inHand.plan.name}
       </h1>

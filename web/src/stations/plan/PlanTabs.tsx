@@ -11,6 +11,7 @@ import { TABS, type PlanView, type Tab } from './use-plan-view';
 import { workingOf } from './working';
 import { WorkingPanel } from './WorkingPanel';
 import { Guarded } from '../../ui/Guarded';
+import { useWide } from '../../ui/use-wide';
 
 const HeatPanel = latePart('The heat', async () => ({ default: (await import('./heat/HeatPanel')).HeatPanel }));
 const LapPanel = latePart('The lap', async () => ({ default: (await import('./LapPanel')).LapPanel }));
@@ -19,6 +20,9 @@ const SweepPanel = latePart('The sweep', async () => ({ default: (await import('
 
 const TAB =
   'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
+
+/** What stands beside a panel where there is room for two. */
+const BESIDE: Record<Tab, Tab> = { Pass: 'Heat', Lap: 'Gears', Heat: 'Pass', Gears: 'Lap', Sweep: 'Gears', Working: 'Pass' };
 
 /** Panels that show what other gears and figures would do to the speed. */
 const OF_GEARS: readonly Tab[] = ['Gears', 'Sweep'];
@@ -35,6 +39,8 @@ export function PlanTabs({ inHand, plan, view }: Props) {
   const tabs = TABS.filter((one) => one !== 'Lap' || hasOwnTiming(plannedRun(inHand.file).profile));
   const { setTab, terms, result, stale, bands } = plan;
   const tab = tabs.includes(plan.tab) ? plan.tab : 'Pass';
+  const beside = tabs.includes(BESIDE[tab]) ? BESIDE[tab] : 'Pass';
+  const isWide = useWide();
   const { limits } = terms;
   const system = useAppSelector((state) => state.prefs.units);
   const panels: Record<Tab, () => React.ReactNode> = {
@@ -100,9 +106,13 @@ export function PlanTabs({ inHand, plan, view }: Props) {
             </p>
           )}
           {name === tab && (
-            <Guarded what={`The panel “${name}”`} resetKeys={[inHand.file]}>
-              {panels[name]()}
-            </Guarded>
+            <div className={isWide ? 'grid grid-cols-2 gap-x-8' : ''}>
+              {(isWide ? [tab, beside] : [tab]).map((one) => (
+                <Guarded key={one} what={`The panel “${one}”`} resetKeys={[inHand.file]}>
+                  <div className="min-w-0">{panels[one]()}</div>
+                </Guarded>
+              ))}
+            </div>
           )}
         </Tabs.Content>
       ))}

@@ -11,7 +11,7 @@ export default function Practice() {
   const at = useDay(carId);
   const loaded = useAppSelector((state) => state.desk.logLoaded);
   return (
-    <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20">
+    <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20">
       {at ? (
         <DayPage key={carId} at={at} onLeave={() => setParams({})} />
       ) : !loaded ? (

@@ -31,7 +31,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
   const at = useClimb(target.inHand);
   const [isTrack, setTrack] = useState(false);
   return (
-    <main className="mx-auto max-w-[1400px] px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-24 print:block">
+    <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-24 print:block">
       <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
         <h1 className="wide text-[20px] font-semibold">
           Step up{' '}
