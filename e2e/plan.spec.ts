@@ -171,8 +171,21 @@ test('a car that cannot move says so', async ({ page, club }) => {
   const grip = page.getByRole('dialog').getByLabel('Grip on this surface');
   await grip.fill('0.3');
   await grip.press('Enter');
-  await expect(page.getByText('It does not move')).toBeVisible();
+  // The speed says so, and so does what fails first, where nothing else is over a limit.
+  await expect(page.getByText('It does not move')).toHaveCount(2);
   expect(await answer(page, 'Top speed')).toBe(0);
+});
+
+test('from 1600 px on two panels stand side by side', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await expect(page.getByText(/^Heat · /)).toHaveCount(0);
+  await page.setViewportSize({ width: 1700, height: 900 });
+  await expect(page.getByText('Pass at full throttle')).toBeVisible();
+  await expect(page.getByText(/^Heat · /)).toBeVisible();
+  await page.getByRole('tab', { name: 'Gears' }).click();
+  await expect(page.getByText(/^A lap of /)).toBeVisible();
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(page.getByText(/^A lap of /)).toHaveCount(0);
 });
 
 test('the pass chart reads out under the arrow keys and turns into a table', async ({ page, club }) => {
