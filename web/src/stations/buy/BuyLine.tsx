@@ -29,6 +29,8 @@ export function BuyLine({ row, buying, onKey }: Props) {
       }),
       `remove ${line.what}`,
     );
+  // Of what is there, or not wanted, only what was noted is of interest; the rest comes with “Date and bundle”.
+  const isSettled = state !== 'need' && state !== 'ordered';
   return (
     <li
       tabIndex={0}
@@ -62,7 +64,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
             {row.onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-[11.5px] text-soft">only on the way</span>}
           </p>
           <p className="text-[12px] text-soft">
-            <Said>{line.why}</Said>
+            {!isSettled && <Said>{line.why}</Said>}
             {line.have.length > 0 && <span className="text-good"> On the shelf: {line.have.join(', ')}.</span>}
             {line.offer && line.have.length < line.count && ` Considered: ${line.offer.name}.`}
           </p>
@@ -71,7 +73,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
         <div className="flex items-start gap-1">
           {bundle ? (
             <span className="h-7 pt-1 text-[12.5px] text-soft">in {bundle.name}</span>
-          ) : (
+          ) : isSettled && each === undefined && !more ? null : (
             <FigureField
               label={`Price of ${line.what}`}
               path="lines.price"
@@ -81,19 +83,21 @@ export function BuyLine({ row, buying, onKey }: Props) {
               onSet={(price) => buying.note(row, { price }, `price of ${line.what}`)}
             />
           )}
-          <input
-            aria-label={`Shop or note for ${line.what}`}
-            placeholder="shop"
-            maxLength={LONGEST_NAME}
-            key={note.shop}
-            defaultValue={note.shop ?? ''}
-            className="h-7 w-20 rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:hidden"
-            onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-            onBlur={(event) => {
-              const text = event.target.value.trim();
-              if (text !== (note.shop ?? '')) buying.note(row, { shop: text === '' ? undefined : text }, `shop for ${line.what}`);
-            }}
-          />
+          {(!isSettled || note.shop !== undefined || more) && (
+            <input
+              aria-label={`Shop or note for ${line.what}`}
+              placeholder="shop"
+              maxLength={LONGEST_NAME}
+              key={note.shop}
+              defaultValue={note.shop ?? ''}
+              className="h-7 w-20 rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:hidden"
+              onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+              onBlur={(event) => {
+                const text = event.target.value.trim();
+                if (text !== (note.shop ?? '')) buying.note(row, { shop: text === '' ? undefined : text }, `shop for ${line.what}`);
+              }}
+            />
+          )}
           <span className="print:hidden">
             <Menu
               label={`More for ${line.what}`}

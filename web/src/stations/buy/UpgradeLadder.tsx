@@ -7,6 +7,7 @@ import { formatIn, moneyText, unitOf } from '@puddler/figures';
 import { LadderChart } from './LadderChart';
 import { CHANGE_WORDS, costText, favoursText, orderText } from './path-text';
 import { heatFigure, heatWords } from '../../in-hand/heat-text';
+import { Fold } from '../../ui/Fold';
 
 interface Props {
   paths: UpgradePaths;
@@ -47,11 +48,13 @@ export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, on
           ))}
       </p>
       <LadderChart stages={path.stages} canCautionC={limits['motor-temperature'].caution} canStopC={limits['motor-temperature'].stop} />
-      <ol className="text-[12.5px]">
-        {path.stages.map((stage, i) => (
-          <StageLine key={stage.house.changes.join('+')} stage={stage} before={path.stages[i - 1]} />
-        ))}
-      </ol>
+      <Fold summary="Stage by stage">
+        <ol>
+          {path.stages.map((stage, i) => (
+            <StageLine key={stage.house.changes.join('+')} stage={stage} before={path.stages[i - 1]} />
+          ))}
+        </ol>
+      </Fold>
       {stopsShort !== undefined && (
         <p className="mt-1 flex items-baseline gap-1.5 text-[12.5px]">
           <VerdictMark level="stop" />
