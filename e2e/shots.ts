@@ -118,13 +118,13 @@ const openLog = async (page: Page, address: string) => {
 const trace = async (page: Page, address: string) => {
   await openLog(page, address);
   await page.getByText('From the moment of full throttle').waitFor();
-  await page.evaluate(() => document.querySelector('[aria-label^="The log over"]')!.scrollIntoView({ block: 'end' }));
+  await page.evaluate(() => window.scrollTo(0, 0));
 };
 const learning = async (page: Page, address: string) => {
   await openLog(page, address);
   await page.getByRole('button', { name: 'Learning', exact: true }).click();
   await page.getByRole('button', { name: /Learn from/ }).click();
-  await page.getByText(/figures are surer/).waitFor();
+  await page.getByText(/Not yet: two runs/).waitFor();
 };
 const atTheTrack = async (page: Page, address: string) => {
   await station('Ridgeback, first conversion', 'step-up', 'The ladder')(page, address);
