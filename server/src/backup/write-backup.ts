@@ -43,6 +43,9 @@ export async function writeBackup(orm: Database['orm'], files: FileStore, now: D
     zip.addBuffer(bytes, documentsEntry(kind), { mtime: now });
   }
   const lost: LostFile[] = [];
+  // A download that is cut off lets go of the file that it was at.
+  let current: Readable | undefined;
+  out.once('close', () => current?.destroy());
   for (const hash of hashesOf(readable)) {
     const ref = await files.describe(hash).catch(() => undefined);
     if (!ref) {
@@ -56,7 +59,7 @@ export async function writeBackup(orm: Database['orm'], files: FileStore, now: D
           whole === undefined ? lost.push({ hash, why: 'damaged' }) : manifest.files.push({ hash, bytes: whole }),
         ),
       );
-      out.once('close', () => bytes.destroy());
+      current = bytes;
       take(null, bytes);
     });
   }
