@@ -47,8 +47,16 @@ export const configOf = (dataFolder: string): Config => ({
   logLevel: 'silent',
 });
 
+/** Those that a failed test left behind would keep the test runner waiting for ever. */
+const started = new Set<Running>();
+afterAll(() => Promise.all([...started].map((one) => one.stop())));
+
 /** The real server on a free port with a database of its own. */
-export const startServer = (dataFolder = newFolder()): Promise<Running> => serve(configOf(dataFolder));
+export async function startServer(dataFolder = newFolder()): Promise<Running> {
+  const running = await serve(configOf(dataFolder));
+  started.add(running);
+  return running;
+}
 
 /** A store on a database of its own, without a server. */
 export async function openStore(folder = newFolder()): Promise<DocumentStore> {

@@ -282,6 +282,9 @@ test('an undo that is on its way is not saved yet when it is made again: the pag
   await isSaved(next);
   expect(await listed('garage')).toMatchObject({ car: [], plan: [] });
   expect(selectConflict(next.getState())).toBeUndefined();
+  // The page that was left comes to the same end.
+  await isSaved();
+  expect(selectGarage(mine.getState())).toEqual([]);
 });
 
 test('one refused part does not hold up the others, and is tried again with its next edit', async () => {
