@@ -9,6 +9,7 @@ export { hash as hashSchema } from './joi-parts';
 export { checkRunFile, MOST_SAMPLES } from './check-run-file';
 export { checkAskedOfDevices, checkPointing, checkTrackAsked, type AskedOfDevices, type PointingAsked, type TrackAsked } from './instruments';
 export { boundsProblem } from './bounded-json';
+export * as jsonBytes from './json-bytes';
 export { checkPlanBody, checkPlanFile } from './check-plan-file';
 export { checkWith, joiProblems, MOST_PROBLEMS } from './joi-problems';
 export { carSchema, planBodySchema, planFileSchema } from './plan-schema';

@@ -1,3 +1,5 @@
+import { BACKSLASH, CLOSE_LIST, CLOSE_OBJECT, COLON, COMMA, OPEN_LIST, OPEN_OBJECT, QUOTE } from './json-bytes';
+
 /** How much is in a JSON text. */
 export interface JsonSize {
   depth: number;
@@ -8,15 +10,6 @@ export interface JsonSize {
   /** Names that fields have, each counted once, or a few more than `COUNTED_NAMES`: each new name costs whoever reads it dearly. */
   names: number;
 }
-
-const QUOTE = 0x22;
-const COMMA = 0x2c;
-const COLON = 0x3a;
-const OPEN_LIST = 0x5b;
-const BACKSLASH = 0x5c;
-const CLOSE_LIST = 0x5d;
-const OPEN_OBJECT = 0x7b;
-const CLOSE_OBJECT = 0x7d;
 
 /** Counting names stops here. */
 export const COUNTED_NAMES = 1_000;

@@ -248,7 +248,7 @@ test('a damaged log, a rotted photo and a missing file end no backup: it names t
     const preview = (await check(source, zip)).body as RestorePreview;
     expect(preview).toMatchObject({ files: 2, lost: 4, unread: 0 });
 
-    // What is whole is restored elsewhere; here the older backup mends what is not.
+    // What is whole is restored elsewhere; here the older backup repairs what is not.
     const target = await startServer();
     const other = clientOf(target);
     expect((await restore(other, ((await check(other, zip)).body as RestorePreview).token)).status).toBe(200);
@@ -265,7 +265,7 @@ test('a damaged log, a rotted photo and a missing file end no backup: it names t
   }
 });
 
-test('a backup that was checked and not restored is gone an hour later, whoever checks another meanwhile', async () => {
+test('a backup that was checked and not restored is gone an hour later, also while another is checked', async () => {
   const folder = newFolder();
   const own = await startServer(folder);
   try {

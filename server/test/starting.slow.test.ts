@@ -45,7 +45,7 @@ test('with the lock removed by hand a second one starts, and neither loses what 
   await second.stop();
 });
 
-test('a lock that rotted is made anew; held by a process that is alive it is said to be in use', async () => {
+test('a damaged lock is replaced; held by a process that is alive it is said to be in use', async () => {
   const folder = newFolder();
   const first = await startServer(folder);
   await clientOf(first).addCar();

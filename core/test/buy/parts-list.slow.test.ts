@@ -184,7 +184,7 @@ test('300 random plans have lists without a twin, an empty why or an unknown gro
   );
 });
 
-test('what often lies at home and the tools are told from what must be bought', () => {
+test('what often lies at home and the tools are kept apart from what must be bought', () => {
   const needs = (file: PlanFile, of: PlanFile | undefined) =>
     Object.fromEntries(listOf(file, { stock: of }).lines.map((one) => [one.id, needOf(one)]));
   expect(needs(plan, stock)).toMatchObject({

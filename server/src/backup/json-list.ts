@@ -1,12 +1,6 @@
-import { boundsProblem } from '@puddler/contract';
+import { boundsProblem, jsonBytes } from '@puddler/contract';
 
-const QUOTE = 0x22;
-const COMMA = 0x2c;
-const OPEN_LIST = 0x5b;
-const BACKSLASH = 0x5c;
-const CLOSE_LIST = 0x5d;
-const OPEN_OBJECT = 0x7b;
-const CLOSE_OBJECT = 0x7d;
+const { BACKSLASH, CLOSE_LIST, CLOSE_OBJECT, COMMA, OPEN_LIST, OPEN_OBJECT, QUOTE } = jsonBytes;
 
 /** What one element of a list may be. */
 export interface ElementBounds {

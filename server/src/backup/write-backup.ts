@@ -1,12 +1,11 @@
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest, type LostFile } from '@puddler/contract';
-import { and, inArray, isNull, sql } from 'drizzle-orm';
+import { and, inArray, isNull } from 'drizzle-orm';
 import yazl from 'yazl';
 import type { Database } from '../db/open';
-import { HAS_LEGIBLE_IDS, ROW } from '../db/document-rows';
+import { readRows } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
-import { DocumentStore } from '../documents/store';
 import { LOG_TYPE, type FileStore } from '../files/store';
 import { documentsEntry, filesEntry, MANIFEST, MANIFEST_HASH } from './entries';
 
@@ -24,17 +23,11 @@ function backupText(row: DocumentRow): string {
  * missing ends nothing: the manifest, which comes last, names it.
  */
 export async function writeBackup(orm: Database['orm'], files: FileStore, now: Date): Promise<Readable> {
-  const kept = and(inArray(documents.kind, [...KIND_NAMES]), isNull(documents.deletedAt));
-  const [all] = await orm
-    .select({ count: sql<number>`count(*)` })
-    .from(documents)
-    .where(kept);
-  const rows = await orm.select(ROW).from(documents).where(and(kept, HAS_LEGIBLE_IDS));
-  const readable = rows.filter((row) => DocumentStore.canRead(row));
+  const { rows: readable, unread } = await readRows(orm, and(inArray(documents.kind, [...KIND_NAMES]), isNull(documents.deletedAt)));
   const zip = new yazl.ZipFile();
   const out = zip.outputStream as unknown as Readable;
   const manifest: BackupManifest = { format: 'puddler-backup', version: 1, madeAt: now.toISOString(), documents: {}, files: [] };
-  if (readable.length < all!.count) manifest.unread = all!.count - readable.length;
+  if (unread > 0) manifest.unread = unread;
   for (const kind of KIND_NAMES) {
     const ofKind = readable.filter((row) => row.kind === kind);
     if (ofKind.length === 0) continue;
@@ -72,8 +65,8 @@ export async function writeBackup(orm: Database['orm'], files: FileStore, now: D
   return out;
 }
 
-/** The bytes of a file as far as they can be read; says at their end how many they are, or undefined where they are not what came in. */
-async function* watched(source: Readable, hash: string, told: (bytes: number | undefined) => void): AsyncGenerator<Buffer> {
+/** The bytes of a file as far as they can be read; reports at their end how many they are, or undefined where they are not what came in. */
+async function* watched(source: Readable, hash: string, report: (bytes: number | undefined) => void): AsyncGenerator<Buffer> {
   const digest = createHash('sha256');
   let bytes = 0;
   try {
@@ -83,9 +76,9 @@ async function* watched(source: Readable, hash: string, told: (bytes: number | u
       yield piece;
     }
   } catch {
-    return told(undefined);
+    return report(undefined);
   }
-  told(digest.digest('hex') === hash ? bytes : undefined);
+  report(digest.digest('hex') === hash ? bytes : undefined);
 }
 
 function once<T>(make: () => T): () => T {

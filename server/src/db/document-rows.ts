@@ -1,5 +1,7 @@
-import { getTableColumns, sql } from 'drizzle-orm';
-import { documents } from './schema';
+import { and, asc, getTableColumns, sql, type SQL } from 'drizzle-orm';
+import { TODAYS_FORMS } from '../documents/rows';
+import type { Database } from './open';
+import { documents, type DocumentRow } from './schema';
 
 const utf8 = new TextDecoder('utf-8', { fatal: true });
 const lenient = new TextDecoder('utf-8');
@@ -30,3 +32,21 @@ export const isIdIn = (column: string) => sql.raw(`${column} not glob '*[^0-9a-f
 
 /** Ids that can be read as text. */
 export const HAS_LEGIBLE_IDS = sql`${isIdIn('documents.id')} and (documents.parent_id is null or ${isIdIn('documents.parent_id')})`;
+
+/** Bodies that are JSON in today's form. */
+export const IS_READABLE = sql`json_valid(${documents.body}) and (${documents.kind}, ${documents.form}) in (select value->>'kind', value->>'form' from json_each(${JSON.stringify(TODAYS_FORMS)}))`;
+
+/** The rows of a condition that can be read, oldest first, and how many more there are. The condition names kinds. */
+export async function readRows(orm: Database['orm'], where: SQL | undefined): Promise<{ rows: DocumentRow[]; unread: number }> {
+  const found = await orm
+    .select(ROW)
+    .from(documents)
+    .where(and(where, IS_READABLE, HAS_LEGIBLE_IDS))
+    .orderBy(asc(documents.createdAt), sql`rowid`);
+  const rows = found.filter((row) => row.body !== '');
+  const [all] = await orm
+    .select({ count: sql<number>`count(*)` })
+    .from(documents)
+    .where(where);
+  return { rows, unread: all!.count - rows.length };
+}

@@ -41,7 +41,7 @@ export async function lockFolder(folder: string): Promise<FolderLock> {
   } catch (error) {
     if (!DAMAGED.has((error as { code?: string }).code ?? '')) throw error;
   }
-  // It holds nothing but the lock: one that rotted is made anew, unless who noted itself as its holder is alive.
+  // It holds nothing but the lock: a damaged one is replaced, unless the process noted as its holder is alive.
   const holder = await readHolder(holderFile);
   if (holder && holder.pid !== process.pid && isAlive(holder.pid)) throw new FolderInUse(folder, holder);
   for (const end of ['', '-journal']) await rm(`${lockFile}${end}`, { force: true });

@@ -41,8 +41,8 @@ export class DocumentLists {
     // Counted before reading: a write that comes meanwhile makes this answer an old one.
     const { changes } = this.store;
     const kinds = kindsOfList(list);
-    const rows = await this.store.readable(kinds);
-    const unreadable = await this.store.unreadable(kinds, rows);
+    const { rows, unread } = await this.store.readable(kinds);
+    const unreadable = unread > 0 ? await this.store.unreadable(kinds, rows) : [];
     const setAside = unreadable.map(({ kind, id, form, name }): SetAside => ({
       kind,
       id,

@@ -1,9 +1,9 @@
 import { parentOf, type Doc, type DocWrite, type DocWritten, type KindName, type Newer, type WithIt } from '@puddler/contract';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/open';
-import { HAS_LEGIBLE_IDS, isIdIn, LEGIBLE_NAME, ROW } from '../db/document-rows';
+import { HAS_LEGIBLE_IDS, IS_READABLE, isIdIn, LEGIBLE_NAME, readRows, ROW } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
-import { docOf, FAMILIES, TODAYS_FORMS, todaysForm } from './rows';
+import { docOf, FAMILIES, todaysForm } from './rows';
 import { among, overwriteStatement, writeStatements, type Overwrite } from './write-statements';
 
 export type { Overwrite };
@@ -61,18 +61,13 @@ export class DocumentStore {
 
   /** Every document of a kind that is not deleted and can be read, oldest first. */
   async all<K extends KindName>(kind: K): Promise<Doc<K>[]> {
-    const rows = await this.readable([kind]);
+    const { rows } = await this.readable([kind]);
     return rows.map((row) => docOf(row) as Doc<K>);
   }
 
-  /** Rows of some kinds that are not deleted and whose body is JSON in today's form. */
-  async readable(kinds: readonly KindName[]): Promise<DocumentRow[]> {
-    const rows = await this.db.orm
-      .select(ROW)
-      .from(documents)
-      .where(and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt), this.isReadable(), HAS_LEGIBLE_IDS))
-      .orderBy(asc(documents.createdAt), sql`rowid`);
-    return rows.filter((row) => row.body !== '');
+  /** Rows of some kinds that are not deleted and can be read, and how many more there are. */
+  readable(kinds: readonly KindName[]): Promise<{ rows: DocumentRow[]; unread: number }> {
+    return readRows(this.db.orm, and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt)));
   }
 
   /** Rows that are not deleted and cannot be read: broken, or of a later release. `readable` are the rows that can be. */
@@ -96,10 +91,6 @@ export class DocumentStore {
       .orderBy(asc(documents.createdAt), sql`rowid`);
   }
 
-  private isReadable() {
-    return sql`json_valid(${documents.body}) and (${documents.kind}, ${documents.form}) in (select value->>'kind', value->>'form' from json_each(${JSON.stringify(TODAYS_FORMS)}))`;
-  }
-
   /** The bodies of parents by id, for checking what belongs to them; those deleted or unreadable are left out. */
   async parents(kind: KindName, ids: readonly string[]): Promise<Map<string, unknown>> {
     const parent = parentOf(kind);
@@ -107,7 +98,7 @@ export class DocumentStore {
     const rows = await this.db.orm
       .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, parent), isNull(documents.deletedAt), sql`${documents.id} in ${among(ids)}`, this.isReadable(), HAS_LEGIBLE_IDS));
+      .where(and(eq(documents.kind, parent), isNull(documents.deletedAt), sql`${documents.id} in ${among(ids)}`, IS_READABLE, HAS_LEGIBLE_IDS));
     return new Map(rows.filter((row) => row.body !== '').map((row) => [row.id, docOf(row).body]));
   }
 

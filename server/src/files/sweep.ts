@@ -1,8 +1,8 @@
 import { KIND_NAMES, kindOf } from '@puddler/contract';
 import { and, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { docOf } from '../documents/rows';
-import { DocumentStore } from '../documents/store';
-import { HAS_LEGIBLE_IDS, isIdIn, ROW } from '../db/document-rows';
+import type { DocumentStore } from '../documents/store';
+import { isIdIn, readRows } from '../db/document-rows';
 import { documents, unreferenced } from '../db/schema';
 import type { FileStore } from './store';
 
@@ -16,14 +16,9 @@ const KINDS_WITH_FILES = KIND_NAMES.filter((kind) => kindOf(kind).fileHashes);
  * nobody knows what it refers to.
  */
 async function referredTo(store: DocumentStore, now: number): Promise<Set<string> | undefined> {
-  const { orm } = store.db;
   const counting = and(inArray(documents.kind, KINDS_WITH_FILES), or(isNull(documents.deletedAt), gt(documents.deletedAt, now - KEPT_FOR_MS)));
-  const [all] = await orm
-    .select({ count: sql<number>`count(*)` })
-    .from(documents)
-    .where(counting);
-  const rows = await orm.select(ROW).from(documents).where(and(counting, HAS_LEGIBLE_IDS));
-  if (rows.length < all!.count || !rows.every((row) => DocumentStore.canRead(row))) return undefined;
+  const { rows, unread } = await readRows(store.db.orm, counting);
+  if (unread > 0) return undefined;
   return new Set(rows.flatMap((row) => kindOf(row.kind).fileHashes!(docOf(row).body)));
 }
 

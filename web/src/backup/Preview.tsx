@@ -51,7 +51,7 @@ export function Preview({ preview: { lines, madeAt, files, lost, unread }, onRes
         <Button onClick={onCancel}>{taken === 0 ? 'Close' : 'Leave all as it is'}</Button>
         {taken + files > 0 && (
           <Button tone={taken > 0 ? 'action' : 'plain'} onClick={onRestore}>
-            {taken > 0 ? `Restore ${taken} ${taken === 1 ? 'document' : 'documents'}` : 'Mend photos and logs'}
+            {taken > 0 ? `Restore ${taken} ${taken === 1 ? 'document' : 'documents'}` : 'Repair photos and logs'}
           </Button>
         )}
       </div>

@@ -110,7 +110,7 @@ function withoutPredicted(run: object): string {
   return text;
 }
 
-/** What to do about a lesson, in a sentence. */
+/** What to do about a learning result, in a sentence. */
 function verdictText(learned: Learned, isContradicted: boolean): string {
   if (isContradicted) return 'Not yet: two runs contradict each other.';
   if (learned.slips.length > 0) return 'Not yet: something may be noted wrongly.';
