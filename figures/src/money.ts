@@ -81,7 +81,8 @@ export function priceIn(text: string): FoundPrice {
       const rest = `${text.slice(0, found.index)} ${text.slice(found.index + found[0].length)}`;
       return { price: Number((found[2] ?? found[3])!.replace(',', '.')), rest, foreign: undefined };
     }
-    if (named === 'foreign') foreign ??= sign;
+    // Many a word of three letters is a currency somewhere: without cents it is taken for one by its sign alone.
+    if (named === 'foreign' && (/\p{Sc}/u.test(sign) || /[.,]\d\d/.test(found[0]))) foreign ??= sign;
   }
   return { price: undefined, rest: text, foreign };
 }

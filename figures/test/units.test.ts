@@ -167,6 +167,8 @@ describe('money', () => {
     expect(parseFigure('12 gbp', price, 'metric')).toMatchObject({ ok: false });
     expect(priceIn('3652 4000KV, 24,90 €')).toEqual({ price: 24.9, rest: '3652 4000KV,  ', foreign: undefined });
     expect(priceIn('3652 4000KV $24.90')).toMatchObject({ price: undefined, foreign: '$' });
+    expect(priceIn('3652 4000KV USD 24.90').foreign).toBe('USD');
+    expect(priceIn('TOP 540 23T').foreign).toBeUndefined();
     setCurrency('SEK');
     expect(parseFigure(moneyText(249), price, 'metric')).toEqual({ ok: true, value: 249 });
     expect(priceIn('23T pinion 249 kr').price).toBe(249);

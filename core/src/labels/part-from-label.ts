@@ -14,7 +14,7 @@ const LONGEST_NAME = 120;
 
 /**
  * Makes the part that a reading describes; `answer` is the builder's choice where the label's code has two meanings.
- * A gear label with pinion and spur gives both. Ranges are not checked here.
+ * A gear label with pinion and spur gives both, their price with the pinion. Ranges are not checked here.
  */
 export function partFromLabel(label: string, reading: LabelReading, answer: ReadFields = {}, status: PartStatus = 'owned'): FromLabel {
   const fields = { ...reading.fields, ...answer };
@@ -36,7 +36,7 @@ export function partFromLabel(label: string, reading: LabelReading, answer: Read
               kind: 'pinion' as const,
               name: both ? `${pinion}T pinion` : name,
               status,
-              ...(both ? {} : priced),
+              ...priced,
               spec: { teeth: pinion, ...module, ...compact({ boreMm }) },
             },
           ]),

@@ -7,22 +7,17 @@ import { LabelField } from '../in-hand/labels/LabelField';
 import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
-import { priceIn } from '@puddler/figures';
 
 /** One line that makes a part: what is printed on it, and a price if there is one. */
 export function QuickAdd() {
   const dispatch = useAppDispatch();
   const [kind, setKind] = useState<LabelKind | ''>('');
-  const [typed, setTyped] = useState('');
-  const { price } = priceIn(typed);
   const field = useLabel(kind === '' ? undefined : kind);
 
   const add = () => {
     if (field.parts.length === 0) return;
-    const parts = field.parts.map((part, i) => (price !== undefined && i === 0 ? { ...part, price } : part));
-    dispatch(addParts(parts));
-    dispatch(undoable(`${parts.map((part) => part.name).join(' and ')} on the shelf.`));
-    setTyped('');
+    dispatch(addParts(field.parts));
+    dispatch(undoable(`${field.parts.map((part) => part.name).join(' and ')} on the shelf.`));
     field.setText('');
   };
 
@@ -31,14 +26,7 @@ export function QuickAdd() {
       label="Put a part on the shelf"
       hint="Type what is printed on it; a price with its sign is understood."
       placeholder="3652 4000KV sensorless · 2S 5000 mAh 50C · 60A 2-3S BEC 6V/3A · 23T M0.6 · €24.90"
-      field={{
-        ...field,
-        text: typed,
-        setText: (text) => {
-          setTyped(text);
-          field.setText(priceIn(text).rest);
-        },
-      }}
+      field={field}
       onEnter={add}
       action={
         <>

@@ -26,14 +26,16 @@ export interface LabelInHand {
 export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelInHand {
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<ReadFields>();
-  const foreign = priceIn(text).foreign;
+  // The label is read without its price, which is the builder's currency's or nobody's.
+  const { price, rest, foreign } = priceIn(text);
   const reading = useMemo(() => {
-    const read = text.trim() === '' ? undefined : readLabel(text, kind);
-    return read && foreign !== undefined ? { ...read, price: undefined } : read;
-  }, [text, kind, foreign]);
+    if (text.trim() === '') return undefined;
+    const read = readLabel(rest, kind);
+    return { ...read, price: foreign === undefined ? (price ?? read.price) : undefined };
+  }, [text, rest, kind, price, foreign]);
   // Until the builder says what a code measures, the first reading of it stands in: what was understood is not lost over it.
   const taken = answer ?? (guessesSize ? reading?.question?.choices[0]?.fields : undefined);
-  const made = useMemo(() => (reading ? partFromLabel(text, reading, taken) : { parts: [], missing: [] }), [text, reading, taken]);
+  const made = useMemo(() => (reading ? partFromLabel(rest, reading, taken) : { parts: [], missing: [] }), [rest, reading, taken]);
   const problems = useMemo(() => [...(reading?.problems ?? []), ...made.parts.flatMap(outOfRange)], [reading, made]);
   return {
     text,
