@@ -75,11 +75,16 @@ export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: numb
   });
 }
 
-/** The bands of what drawn cars do in a session. */
-export function foreseenOf(plan: PlanFile, steps: readonly DrawnStep[]): Foreseen {
+/**
+ * The bands of what drawn cars do in a session. The middle of the speed is that of the car as it is planned, as Plan shows it: of two
+ * dozen draws the median lies off by a third of the band.
+ */
+export function foreseenOf(plan: PlanFile, steps: readonly DrawnStep[], planned: Said): Foreseen {
   const band = (of: (one: Said) => number): Band => bandOf(steps.map(({ said }) => of(said)));
+  const { p10, p90 } = band((one) => one.topSpeedMs);
+  const { topSpeedMs: p50 } = planned;
   return {
-    topSpeedMs: band((one) => one.topSpeedMs),
+    topSpeedMs: { p10: Math.min(p10, p50), p50, p90: Math.max(p90, p50) },
     canC: band((one) => one.canC),
     escC: band((one) => one.escC),
     packC: band((one) => one.packC),
@@ -95,5 +100,5 @@ export function foreseenOf(plan: PlanFile, steps: readonly DrawnStep[]): Foresee
  */
 export function stepForeseen(plan: PlanFile, capShare: number, from?: Temperatures): Foreseen {
   const resolved = resolvePlan(plan);
-  return foreseenOf(plan, drawSteps(plan, resolved, capShare, from));
+  return foreseenOf(plan, drawSteps(plan, resolved, capShare, from), driveStep(resolved, stepSession(resolved, capShare), from));
 }

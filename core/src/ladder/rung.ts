@@ -11,7 +11,7 @@ import { bandOf, shareBelow, type Band } from '../math/band';
 import { Draws } from '../predict/draws';
 import { passFigures } from '../predict/pass';
 import { segmentsOf, type Segment } from '../predict/profiles';
-import { drawSteps, foreseenOf, type DrawnStep, type Foreseen } from './foreseen';
+import { drawSteps, driveStep, foreseenOf, stepSession, type DrawnStep, type Foreseen } from './foreseen';
 
 /** How the car is held on a step: by its gears, or by a cap on the throttle at the radio. */
 export type RungGearing =
@@ -136,7 +136,7 @@ export function candidateOf(plan: PlanFile, gearing: RungGearing, { limits, stoc
     'pack-current': loads.map((one) => one['pack-current']),
     driveline: stockNm > 0 ? steps.map((step) => (share * launchTorqueNm(step.resolved, true)) / stockNm) : [],
   });
-  return { gearing, plan, ...foreseenOf(plan, steps), stops };
+  return { gearing, plan, ...foreseenOf(plan, steps, driveStep(resolved, stepSession(resolved, share))), stops };
 }
 
 /** A step with its whole planned run, which takes ten times as long as its passes. */

@@ -103,6 +103,7 @@ function BuyHead({ inHand: { plan, car }, buying: { view, purchase } }: { inHand
   const rows = view?.rows ?? [];
   const { had, of } = partsProgress(rows);
   const onTheWay = rows.filter((row) => row.onTheWay && row.state !== 'not-for-me').length;
+  const ownNeeded = rows.filter((row) => row.own && row.missing > 0).length;
   const paid = paidFor(rows);
   const wish = purchase.budget?.wish;
   const over = wish !== undefined && view ? view.cost.money + paid - wish : 0;
@@ -121,6 +122,7 @@ function BuyHead({ inHand: { plan, car }, buying: { view, purchase } }: { inHand
             <span className="text-[12.5px] text-soft">
               to pay{paid > 0 && ` · ${moneyText(paid)} paid`} · {had} of {of} parts of the plan there
               {onTheWay > 0 && ` · ${onTheWay} more only on the way`}
+              {ownNeeded > 0 && ` · ${ownNeeded} of your own`}
             </span>
             {over > 0 && <span className="text-[12.5px] text-caution"> · {moneyText(over)} over the wish</span>}
           </span>

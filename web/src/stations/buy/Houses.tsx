@@ -23,6 +23,7 @@ export function Houses({ houses, done }: Props) {
   return (
     <section aria-label="Halfway houses" aria-busy={done < 1}>
       <h2 className="eyebrow text-soft">What runs by itself {done < 1 && <span role="status">· {Math.round(100 * done)} %</span>}</h2>
+      <p className="text-[12px] text-soft">Each driven as this plan is, on its ground and in its air.</p>
       <div className="overflow-x-auto">
         <table className="w-full text-[12.5px]">
           <thead>

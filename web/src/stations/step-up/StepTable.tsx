@@ -26,9 +26,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   ];
   return (
     <SideScroll label="Steps, as a table">
-      <p className="mb-1 text-[12px] text-soft">
-        Speed at the fastest moment of two passes on a full pack, the middle of cars like this; Plan says what it settles at.
-      </p>
+      <p className="mb-1 text-[12px] text-soft">Speed at the fastest moment of two passes on a full pack; Plan says what it settles at.</p>
       <table aria-label="Steps" className="w-full min-w-[520px] text-right text-[12.5px]">
         <thead>
           <tr className="border-b border-edge text-soft">
