@@ -77,9 +77,12 @@ export const test = quietly.extend<{ club: Pick<Started, 'address' | 'dataFolder
     const page = await sharedContext.newPage();
     await use(page);
     const browser = await sharedContext.newCDPSession(page);
+    // What the page would still send as it goes belongs to this test: it must not reach the club of the next one.
+    await sharedContext.setOffline(true);
     await page.goto('about:blank');
     await browser.send('Storage.clearDataForOrigin', { origin: club.address, storageTypes: 'local_storage,indexeddb' });
     await page.close();
+    await sharedContext.setOffline(false);
   },
 });
 

@@ -123,10 +123,11 @@ test('a step is changed by its id, and what is taken out is gone', () => {
 });
 
 test('a real car is not learned from practice, a practice car is; a run held back only with an ESC’s log', () => {
-  const run = (id: string, change: Partial<CarRun>) => ({ id, carId: 'c', run: { at: '2027-01-09', plan: {} as PlanFile, ...change } });
+  const run = (id: string, change: Partial<CarRun>) => ({ id, carId: 'c', run: { at: '2027-01-09', plan: {} as PlanFile, usedAh: 1, ...change } });
   const log = { hash: 'h', type: 'text/plain', bytes: 9, name: 'esc.csv', kind: 'esc' as const };
   const runs = [
     run('plain', { name: 'plain' }),
+    run('begun', { name: 'begun', usedAh: undefined } as unknown as Partial<CarRun>),
     run('aside', { name: 'aside', aside: true }),
     run('practice', { name: 'practice', purpose: 'practice' }),
     run('held', { name: 'held', capShare: 0.6 }),
