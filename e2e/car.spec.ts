@@ -15,7 +15,9 @@ test('a newcomer: from an empty garage to a believable plan, typing only what is
   await dialog.getByLabel('New motor').fill('3652, 4000KV, sensorless');
   await expect(dialog.getByText('kv 4 000')).toBeVisible();
   await dialog.getByLabel('New pack').fill('2S 5000 mAh');
-  await expect(dialog.getByText('Still needed: C rating.')).toBeVisible();
+  await expect(dialog.getByText('C rating not known')).toBeVisible();
+  await dialog.getByLabel('New pack').fill('5000 mAh 50C');
+  await expect(dialog.getByText('Still needed: cells.')).toBeVisible();
   await expect(dialog.getByText('A line that still lacks something is left out')).toBeVisible();
   await dialog.getByLabel('New pack').fill('2S 5000 mAh 50C');
   await dialog.getByLabel('New ESC').fill('60A 2-3S BEC 6V/3A');

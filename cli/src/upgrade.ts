@@ -25,7 +25,7 @@ export const upgrade = (args: string[], out: (text: string) => void, err: (text:
         stock,
         limits,
         shelf: shelf.map((part, i) => ({ id: String(i), part })),
-        maxCanC: house.figures?.maxCanC,
+        driven: house.figures,
       });
       const missing = lines.filter((line) => line.have.length < line.count);
       return {

@@ -1,4 +1,4 @@
-import { CHEMISTRIES, PART_KINDS, PART_STATUSES, SIZE_CLASSES, type Part, type PartKind } from '@puddler/core';
+import { CHEMISTRIES, PART_KINDS, PART_STATUSES, SIZE_CLASSES, givenCRating, ratedAfter, setField, type Part, type PartKind } from '@puddler/core';
 import { RANGES, type Range, type RangePath } from './ranges';
 
 /** One figure of a part: a column of the shelf's table and CSV, a row of its form. */
@@ -83,6 +83,7 @@ export const PART_FIELDS: readonly PartField[] = [
   number('growthPctAt100KmH', 'growth at 100 km/h', 'car.tyre.growthPctAt100KmH', ['tyre'], { also: ['growth'] }),
   number('sizeMm', 'fan size', 'part.fanSizeMm', ['fan']),
   number('massG', 'weight', 'part.massG', ['motor', 'esc', 'pack', 'tyre'], { also: ['mass'] }),
+  text('kit', 'sold in', ['kit', 'set', 'combo']),
   text('notes', 'notes', ['note', 'remarks']),
 ];
 
@@ -93,9 +94,16 @@ export function partFields(kind: PartKind): readonly PartField[] {
   return BY_KIND.get(kind)!;
 }
 
-/** The value at a field's path in a part. */
+/** The value at a field's path in a part, as far as it was given. */
 export function partValue(part: Part, path: string): unknown {
+  if (part.kind === 'pack' && path === 'spec.cRating') return givenCRating(part.spec);
   return path.startsWith('spec.')
     ? (part.spec as unknown as Record<string, unknown>)[path.slice(5)]
     : (part as unknown as Record<string, unknown>)[path];
+}
+
+/** The part with a value at a field's path; undefined takes it out. */
+export function withPartValue(part: Part, path: string, value: unknown): Part {
+  const set = setField(part, path, value);
+  return set.kind === 'pack' && path.startsWith('spec.') ? { ...set, spec: ratedAfter(set.spec, path.slice(5)) } : set;
 }

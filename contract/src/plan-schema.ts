@@ -9,6 +9,7 @@ import {
   FINDING_IDS,
   MOST_LEGS,
   OF_THE_DRIVER,
+  POLYMERS,
   RETIRED_FINDING_IDS,
   PROFILES,
   SURFACES,
@@ -116,15 +117,15 @@ const packKeys: Joi.StrictSchemaMap<Omit<Pack, 'name'>> = {
   capacityAh: number('packs.capacityAh').required(),
   ...optional('packs', 'cRating', 'cellResistanceOhm', 'massG', 'plugA', 'lengthMm', 'widthMm', 'heightMm'),
   plug: name,
+  typical: Joi.array()
+    .items(oneOf(['cRating']))
+    .unique()
+    .min(1),
 };
-
-/** A lithium polymer cell without a rating spreads too widely for a guess. */
-const POLYMERS = ['lipo', 'lihv'] as const;
-export const isPolymer = (chemistry: unknown): boolean => POLYMERS.some((one) => one === chemistry);
 
 /** The schemas of packs by whether they must say how hard they are, with more fields beside their own. */
 export const packForms = (more: Joi.SchemaMap = {}): Record<'polymer' | 'cells', Joi.ObjectSchema> => {
-  const cells = Joi.object({ ...more, ...packKeys });
+  const cells = Joi.object({ ...more, ...packKeys }).with('typical', 'cRating');
   return { polymer: cells.or('cRating', 'cellResistanceOhm'), cells };
 };
 

@@ -44,5 +44,5 @@ export { ERRORS, type ErrorBody, type ErrorCode } from './errors';
 export { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from './files';
 export { planFileOf, splitPlanFile, type PlanBody } from './plan-body';
 export type { Problem } from './problem';
-export { PART_FIELDS, partFields, partValue, type PartField } from './part-fields';
+export { PART_FIELDS, partFields, partValue, withPartValue, type PartField } from './part-fields';
 export { MONEY, RANGES, rangeOf, rangeText, type Range, type RangePath } from './ranges';

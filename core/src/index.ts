@@ -58,6 +58,7 @@ export { predict, type PredictOptions, type Prediction } from './findings/predic
 export { threePicks, type Pick as FrontPick, type PickedAs } from './search/picks';
 export { splitShopLine, type ShopKind, type ShopLine } from './labels/shop-line';
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
+export { readKit, type KitPart } from './labels/kit';
 export { partFromLabel } from './labels/part-from-label';
 export type { ReadField, ReadFields } from './labels/label-text';
 
@@ -88,6 +89,7 @@ export { isReachable } from './search/reach';
 export { P90, speedSpread } from './predict/speed-spread';
 export { fastRun, simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';
+export { givenCRating, POLYMERS, ratedAfter, withUsualRating } from './plan/pack-rating';
 export { fixesFor, type Fix, type Fixes } from './findings/fixes';
 export { coolDown, type Temperatures } from './predict/cool-down';
 export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type HeatLimits } from './predict/heat-course';

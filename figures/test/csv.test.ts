@@ -18,6 +18,18 @@ test('the whole shelf goes out and comes back the same', () => {
   expect(parts).toEqual(shelf);
 });
 
+test('a LiPo without a C rating comes in with a usual one that is marked, and goes out without', () => {
+  const { parts, problems } = read('kind,name,chemistry,cells,capacity [mAh],C\npack,P,LiPo,2,5000,\npack,Q,LiPo,2,5000,50');
+  expect(problems).toEqual([]);
+  expect(parts.map(({ spec }) => spec)).toEqual([
+    { chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 40, typical: ['cRating'] },
+    { chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 50 },
+  ]);
+  const text = writeCsv(parts);
+  expect(text).not.toContain('40');
+  expect(read(text).parts).toEqual(parts);
+});
+
 test.each<[string, string | undefined, string | undefined]>([
   ['kv [rpm/V]', 'spec.kvRpmPerV', 'kv'],
   ['Kv', 'spec.kvRpmPerV', 'kv'],
@@ -69,7 +81,6 @@ describe('broken files: each gets its report', () => {
     ['duplicates', `${head}\nmotor,A,3300,36,52,4\n\nmotor,a,3300,36,52,9`, ['4 name: the same part stands on line 2']],
     ['a line too long', `${head}\nmotor,A,3300,36,52,4,extra`, ['2 price: the line has 7 columns, the first line 6']],
     ['no name', `${head}\nmotor,,3300,36,52,4`, ['2 name: “”; allowed: a text of 1 to 120 characters']],
-    ['a LiPo without a rating', 'kind,name,chemistry,cells,capacity\npack,P,LiPo,2,5', ['2 C rating: at least one of C rating, cell resistance']],
     ['no kind column', 'name,kv\nA,3300', ['1 kind: no column says what kind of part a row is; choose one for “kind”']],
   ])('%s', (_what, text, problems) => expect(said(text)).toEqual(problems));
 

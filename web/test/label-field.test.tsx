@@ -46,10 +46,18 @@ test('what was understood is said as it is typed, and Enter takes the part', () 
 
 test('what is missing is said, and Enter does nothing', () => {
   const { type, enter } = show('pack');
-  type('2S 5000mAh');
-  expect(screen.getByText('Still needed: C rating.')).toBeTruthy();
+  type('5000mAh 40C');
+  expect(screen.getByText('Still needed: cells.')).toBeTruthy();
   enter();
   expect(taken).toEqual([]);
+});
+
+test('a LiPo without a C rating is taken, and said to be without', () => {
+  const { type, enter } = show('pack');
+  type('2S 5000mAh');
+  expect(screen.getByText(/C rating not known/)).toBeTruthy();
+  enter();
+  expect(taken).toEqual([[expect.objectContaining({ kind: 'pack', name: '2S 5000mAh' })]]);
 });
 
 test('a guess says by which rule', () => {

@@ -55,15 +55,19 @@ describe('edits that must change several fields', () => {
     good(next);
     good(withField(next, 'motor.noLoadVoltageV', undefined));
   });
-  test('another chemistry still says how hard the pack is', () => {
+  test('what nobody gave of a pack is usual and marked, until it is given', () => {
     const nimh = withField(withField(plan, 'packs[0].chemistry', 'nimh'), 'packs[0].cRating', undefined);
     good(nimh);
     const lipo = withField(nimh, 'packs[0].chemistry', 'lipo');
-    expect(lipo.packs[0]!.cRating).toBe(30);
+    expect(lipo.packs[0]).toMatchObject({ cRating: 40, typical: ['cRating'] });
     good(lipo);
+    const given = withField(lipo, 'packs[0].cRating', 60);
+    expect(given.packs[0]).not.toHaveProperty('typical');
+    expect(withField(given, 'packs[0].cRating', undefined).packs[0]).toMatchObject({ cRating: 40, typical: ['cRating'] });
+    expect(withField(lipo, 'packs[0].cellResistanceOhm', 0.003).packs[0]).not.toHaveProperty('cRating');
+    expect(withField(lipo, 'packs[0].chemistry', 'nimh').packs[0]).not.toHaveProperty('cRating');
   });
   test('what a plan cannot do without says why', () => {
-    expect(whyNeeded(plan, 'packs[0].cRating')).toContain('C rating');
     expect(whyNeeded({ ...plan, motor: motorAs(plan.motor, 'brushed') }, 'motor.turns')).toContain('turns or kv');
     expect(whyNeeded(plan, 'motor.massG')).toBeUndefined();
   });

@@ -22,8 +22,8 @@ export interface ListLine {
   part?: Part;
   /** Owned parts of the shelf that serve, by name. */
   have: string[];
-  /** The cheapest part of the shelf that would serve and is not owned; its price where that is known. */
-  offer?: { id: string; name: string; price?: number };
+  /** The cheapest part of the shelf that would serve and is not owned; its price where that is known. Of a kit, `with` are its other parts. */
+  offer?: { id: string; name: string; price?: number; with?: string[] };
 }
 
 /** Whether a line is to be bought, to be looked for at home first, or a tool. */
@@ -67,6 +67,7 @@ export interface BuyInput {
   /** What the plan itself comes to. */
   strength: Strength;
   maxCanC: number;
+  peakPackCurrentA: number;
   /** Seconds from the strip to the edge of the radio's range; undefined where the range is not known. */
   toRadioEdgeS: number | undefined;
   /** The ESC as bought has the receiver built in. */

@@ -7,9 +7,11 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { shownRun } from '../predict/peak';
 import { simulateRun } from '../predict/run';
+import type { Run } from '../predict/run-types';
 import { predictSteady } from '../predict/steady';
 import { launchTorqueNm } from '../findings/drive';
 import type { ShelfPart } from '../search/options';
+import { joinKits } from './kits';
 import { always, cooling, driveline, radio } from './car-rules';
 import { BUY_GROUPS, type BuyInput, type ListLine, type Strength } from './list-line';
 import { forNewMotor, outrunnerInCan, pinions, twins } from './motor-rules';
@@ -29,8 +31,8 @@ export interface PartsListOptions {
   limits: Limits;
   receiverInEsc?: boolean | undefined;
   failsafe?: boolean | undefined;
-  /** The can after the planned run, where it has been driven already. */
-  maxCanC?: number | undefined;
+  /** What the planned run comes to, where it has been driven already. */
+  driven?: Pick<Run, 'maxCanC' | 'peakPackCurrentA'> | undefined;
 }
 
 const RULES = [newParts, packPlace, lithium, pinions, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
@@ -39,9 +41,10 @@ const RULES = [newParts, packPlace, lithium, pinions, forNewMotor, outrunnerInCa
  * The parts list of a plan, made by rules from the plan, the car as bought and the shelf; every line says why it is there, and what
  * must be measured first. Throws PlanError for a plan that cannot be computed.
  */
-export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverInEsc = false, failsafe, maxCanC }: PartsListOptions): PartsList {
+export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverInEsc = false, failsafe, driven }: PartsListOptions): PartsList {
   const resolved = resolvePlan(plan);
   const steady = predictSteady(resolved);
+  const { maxCanC, peakPackCurrentA } = driven ?? shownRun(steady, simulateRun(resolved));
   const { radioRangeM } = plan.site;
   const input: BuyInput = {
     plan,
@@ -53,12 +56,14 @@ export function partsList(plan: PlanFile, { stock, shelf = [], limits, receiverI
     packV: openCircuitV(resolved.pack, HALF),
     bought: stock && strengthOf(stock),
     strength: strengthOf(plan),
-    maxCanC: maxCanC ?? shownRun(steady, simulateRun(resolved)).maxCanC,
+    maxCanC,
+    peakPackCurrentA,
     toRadioEdgeS: radioRangeM === undefined || steady.topSpeedMs <= 0 ? undefined : radioRangeM / steady.topSpeedMs,
     receiverInEsc,
     failsafe,
   };
-  const lines = RULES.flatMap((rule) => rule(input)).map((wanted) => withShelf(wanted, shelf));
+  const wanted = RULES.flatMap((rule) => rule(input)).map((one) => withShelf(one, shelf));
+  const lines = joinKits(wanted, shelf);
   lines.sort((a, b) => BUY_GROUPS.indexOf(a.group) - BUY_GROUPS.indexOf(b.group));
   return { lines, wrong: cellFindings({ plan, resolved }, limits).filter((one) => one.level === 'stop') };
 }

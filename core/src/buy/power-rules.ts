@@ -1,6 +1,7 @@
 import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { isLithium } from '../plan/chemistry';
+import { givenCRating } from '../plan/pack-rating';
 import { isSameEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import type { Motor, Pack, PlanFile } from '../plan/plan-file';
 import type { Nameless, Part } from '../shelf/part';
@@ -8,7 +9,8 @@ import { measuring, named, onShelf, type BuyInput, type Wanted } from './list-li
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
 
 /** The parts of the plan that the car as bought does not have. */
-export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
+export function newParts(input: BuyInput): Wanted[] {
+  const { plan, stock, cells } = input;
   const motors = plan.motorCount ?? 1;
   const wanted: Wanted[] = [];
   const add = (id: string, group: Wanted['group'], part: Part, count: number, figures: string, serves: (part: Part) => boolean) =>
@@ -31,7 +33,7 @@ export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
         'power',
         onShelf('pack', pack),
         1,
-        `${pack.cells} cells, ${Math.round(1000 * pack.capacityAh)} mAh${pack.cRating ? `, ${pack.cRating}C` : ''}`,
+        `${pack.cells} cells, ${Math.round(1000 * pack.capacityAh)} mAh${cNeeded(pack, input)}`,
         (part) => named('pack', pack.name)(part) || isPack(part, pack),
       );
   const { spur } = plan.gearing;
@@ -49,6 +51,15 @@ export function newParts({ plan, stock, cells }: BuyInput): Wanted[] {
   return wanted;
 }
 
+/** The C rating that a pack has, or what one must have that is yet to be bought. */
+function cNeeded(pack: Pack, { plan, limits, peakPackCurrentA }: BuyInput): string {
+  const given = givenCRating(pack);
+  if (given !== undefined) return `, ${given}C`;
+  if (!pack.typical) return '';
+  const sharedA = plan.packWiring === 'parallel' ? peakPackCurrentA / plan.packs.length : peakPackCurrentA;
+  return `, ${Math.ceil(sharedA / pack.capacityAh / (limits['pack-current'].caution ?? 1) / 5) * 5}C or more`;
+}
+
 /** A motor of the shelf with the same winding and size, whatever it is called. */
 function isMotor(part: Part, motor: Motor): boolean {
   if (part.kind !== 'motor' || part.spec.kind === 'brushed' || motor.kind === 'brushed' || part.spec.form !== motor.form) return false;
@@ -58,12 +69,12 @@ function isMotor(part: Part, motor: Motor): boolean {
 }
 
 /** A pack of the shelf with the same cells that holds and gives at least as much. */
-const isPack = (part: Part, { chemistry, cells, capacityAh, cRating = 0 }: Pack): boolean =>
+const isPack = (part: Part, pack: Pack): boolean =>
   part.kind === 'pack' &&
-  part.spec.chemistry === chemistry &&
-  part.spec.cells === cells &&
-  part.spec.capacityAh >= capacityAh &&
-  (part.spec.cRating ?? 0) >= cRating;
+  part.spec.chemistry === pack.chemistry &&
+  part.spec.cells === pack.cells &&
+  part.spec.capacityAh >= pack.capacityAh &&
+  (givenCRating(part.spec) ?? 0) >= (givenCRating(pack) ?? 0);
 
 const motorFigures = ({ motor }: PlanFile): string =>
   motor.kvRpmPerV === undefined ? `${motor.kind === 'brushed' ? motor.turns : ''} turns` : `${motor.kvRpmPerV} kv`;

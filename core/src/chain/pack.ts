@@ -1,4 +1,5 @@
 import type { Chemistry, Esc, Pack, PlanFile } from '../plan/plan-file';
+import { givenCRating } from '../plan/pack-rating';
 import { wordFor } from '../plan/words';
 import { PlanError } from '../plan/plan-error';
 import type { ProvenanceLog } from '../plan/provenance';
@@ -44,10 +45,18 @@ const CELL_OHM_WITHOUT_RATING: Partial<Record<Chemistry, number>> = { nimh: 0.00
 /** Cold cells resist more: R(T) = R25·exp(K·(1/T − 1/T25)). */
 const COLD_K = 2000;
 
+const ohmOf = (cRating: number, capacityAh: number): number => CELL_OHM_AT_1C_1AH / (Math.sqrt(cRating) * capacityAh);
+
 function cellResistance(pack: Pack, path: `packs[${number}]`, log: ProvenanceLog): number {
+  if (pack.cellResistanceOhm === undefined && pack.cRating !== undefined && givenCRating(pack) === undefined) {
+    const usual = ohmOf(pack.cRating, pack.capacityAh);
+    log.given(`${path}.cRating`, 'typical', pack.cRating);
+    log.given(`${path}.cellResistanceOhm`, 'typical', usual, `as of ${pack.cRating}C, since no C rating is given`);
+    return usual;
+  }
   const rule = pack.cRating === undefined ? `usual for ${wordFor(pack.chemistry)}` : `from its printed ${pack.cRating}C, of which the root counts`;
   return log.take(`${path}.cellResistanceOhm`, pack.cellResistanceOhm, 'label', rule, () => {
-    if (pack.cRating !== undefined) return CELL_OHM_AT_1C_1AH / (Math.sqrt(pack.cRating) * pack.capacityAh);
+    if (pack.cRating !== undefined) return ohmOf(pack.cRating, pack.capacityAh);
     const usual = CELL_OHM_WITHOUT_RATING[pack.chemistry];
     if (usual === undefined) throw new PlanError(`${path}.cRating`, undefined, `a ${pack.chemistry} pack needs cRating or cellResistanceOhm`);
     return usual;

@@ -1,5 +1,6 @@
 import { DEFAULT_CUTOFF_V } from '../chain/pack';
 import { SMALLEST_PINION } from '../chain/gears';
+import { givenCRating } from '../plan/pack-rating';
 import type { PlanEdit } from '../plan/edits';
 import type { FigurePath } from '../plan/figure-path';
 import type { Part } from '../shelf/part';
@@ -180,7 +181,7 @@ export function packsFromShelf(input: FindingInput, shelf: readonly Part[]): Fix
 }
 
 export function harderPack(input: FindingInput): FixCandidate {
-  const rating = Math.min(...input.plan.packs.map((pack) => pack.cRating ?? 0));
+  const rating = Math.min(...input.plan.packs.map((pack) => givenCRating(pack) ?? 0));
   return {
     values: C_RATINGS.filter((c) => c > rating).map((c) => ({
       label: `a pack of ${c}C`,

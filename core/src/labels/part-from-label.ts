@@ -1,4 +1,6 @@
 import { compact } from '../compact';
+import { withUsualRating } from '../plan/pack-rating';
+import type { Pack } from '../plan/plan-file';
 import type { Part, PartStatus } from '../shelf/part';
 import type { LabelReading } from './read-label';
 import type { ReadFields } from './label-text';
@@ -10,7 +12,8 @@ export interface FromLabel {
   missing: string[];
 }
 
-const LONGEST_NAME = 120;
+/** What is kept of a label as a part's name. */
+export const LONGEST_NAME = 120;
 
 /**
  * Makes the part that a reading describes; `answer` is the builder's choice where the label's code has two meanings.
@@ -18,7 +21,8 @@ const LONGEST_NAME = 120;
  */
 export function partFromLabel(label: string, reading: LabelReading, answer: ReadFields = {}, status: PartStatus = 'owned'): FromLabel {
   const fields = { ...reading.fields, ...answer };
-  const spec = Object.fromEntries(Object.entries(fields).map(([field, { value }]) => [field, value]));
+  const read = Object.fromEntries(Object.entries(fields).map(([field, { value }]) => [field, value]));
+  const spec: Record<string, unknown> = reading.kind === 'pack' ? { ...withUsualRating(read as unknown as Pack) } : read;
   const name = label.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME) || 'Unnamed';
   const missing = whatIsMissing(reading, spec);
   if (reading.kind === undefined || missing.length > 0) return { parts: [], missing };
@@ -59,11 +63,8 @@ function whatIsMissing({ kind, question, direct }: LabelReading, spec: Record<st
       return [...lacks('kvRpmPerV', 'kv'), ...(question && spec['form'] === undefined ? ['what its digits measure'] : [])];
     case 'esc':
       return lacks('continuousA', 'continuous amps');
-    case 'pack': {
-      const hard = spec['chemistry'] !== 'lipo' && spec['chemistry'] !== 'lihv';
-      const rated = hard || spec['cRating'] !== undefined || spec['cellResistanceOhm'] !== undefined;
-      return [...lacks('cells', 'cells'), ...lacks('capacityAh', 'capacity'), ...(rated ? [] : ['C rating'])];
-    }
+    case 'pack':
+      return [...lacks('cells', 'cells'), ...lacks('capacityAh', 'capacity')];
     case 'gears':
       return spec['pinion'] === undefined && spec['spur'] === undefined && !direct ? ['teeth'] : [];
     case 'tyre':

@@ -1,7 +1,8 @@
 import { compact } from '../compact';
 import { setField } from './fields';
+import { ratedAfter, withUsualRating } from './pack-rating';
 import type { CarPath, FigurePath } from './figure-path';
-import type { Car, Gearing, Motor, Pack, PlanBody, PlanFile, ProfileName } from './plan-file';
+import type { Car, Gearing, Motor, PlanBody, PlanFile, ProfileName } from './plan-file';
 import { runAs } from './planned-run';
 
 /** Edits of a plan file, and what must follow each of them. Which figures of a car can be a plan's own says conversion.ts. */
@@ -87,12 +88,6 @@ export function whyNeeded(plan: PlanLike, path: FigurePath): string | undefined 
   const { motor } = plan;
   if (motor.kind === 'brushed' && path === 'motor.turns' && motor.kvRpmPerV === undefined) return 'a brushed motor needs turns or kv';
   if (motor.kind === 'brushed' && path === 'motor.kvRpmPerV' && motor.turns === undefined) return 'a brushed motor needs turns or kv';
-  const pack = /^packs\[(\d+)\]\.(cRating|cellResistanceOhm)$/.exec(path);
-  if (pack) {
-    const { chemistry, cRating, cellResistanceOhm } = plan.packs[Number(pack[1])]!;
-    const left = pack[2] === 'cRating' ? cellResistanceOhm : cRating;
-    if ((chemistry === 'lipo' || chemistry === 'lihv') && left === undefined) return 'a LiPo pack needs a C rating or the resistance of a cell';
-  }
   return undefined;
 }
 
@@ -102,7 +97,10 @@ export function counted({ typical, ...gearing }: Gearing, gear: 'pinion' | 'spur
   return left.length > 0 ? { ...gearing, typical: left } : gearing;
 }
 
+/** What is only usual gives way to what is given, and comes back where that is taken out. */
 function countedAt<P extends PlanLike>(plan: P, path: FigurePath): P {
+  const pack = /^packs\[(\d+)\]\.(\w+)$/.exec(path);
+  if (pack) return { ...plan, packs: plan.packs.map((one, i) => (i === Number(pack[1]) ? ratedAfter(one, pack[2]!) : withUsualRating(one))) };
   if (path !== 'gearing.pinion' && path !== 'gearing.spur') return plan;
   return plan.gearing.typical ? { ...plan, gearing: counted(plan.gearing, path === 'gearing.pinion' ? 'pinion' : 'spur') } : plan;
 }
@@ -125,17 +123,9 @@ function followed<P extends PlanLike>(plan: P, path: FigurePath, value: unknown)
   const alike = /^packs\[\d+\]\.(cells|chemistry)$/.exec(path);
   if (alike && plan.packWiring === 'parallel') {
     // Packs in parallel must be alike, so they change together.
-    return { ...plan, packs: plan.packs.map((pack) => withRating({ ...pack, [alike[1]!]: value })) };
+    return { ...plan, packs: plan.packs.map((pack) => ({ ...pack, [alike[1]!]: value })) };
   }
-  const chemistry = /^packs\[(\d+)\]\.chemistry$/.exec(path);
-  if (chemistry) return { ...next, packs: next.packs.map((pack, i) => (i === Number(chemistry[1]) ? withRating(pack) : pack)) };
   return next;
-}
-
-/** A LiPo pack must say how hard it is; another chemistry may leave it out. */
-function withRating(pack: Pack): Pack {
-  const needs = (pack.chemistry === 'lipo' || pack.chemistry === 'lihv') && pack.cRating === undefined && pack.cellResistanceOhm === undefined;
-  return needs ? { ...pack, cRating: 30 } : pack;
 }
 
 /** One pack more, like the last. */

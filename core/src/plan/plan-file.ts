@@ -182,6 +182,8 @@ export interface Pack {
   lengthMm?: number;
   widthMm?: number;
   heightMm?: number;
+  /** Those that are only usual for the kind of pack: nobody gave them. */
+  typical?: 'cRating'[];
 }
 
 /** No pinion and no spur means direct drive: the motor turns what the internal ratio drives. */

@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal';
+import { givenCRating } from './pack-rating';
 import type { Esc, Motor, Pack } from './plan-file';
 
 /** Parts are the same when the figures are by which they are bought; their names are only names. */
@@ -12,7 +13,7 @@ export const isSameEsc = (a: Esc, b: Esc | undefined): boolean =>
 
 /** By cells, capacity and what it can give. */
 export const isSamePack = (a: Pack, b: Pack): boolean =>
-  a.chemistry === b.chemistry && a.cells === b.cells && a.capacityAh === b.capacityAh && a.cRating === b.cRating;
+  a.chemistry === b.chemistry && a.cells === b.cells && a.capacityAh === b.capacityAh && givenCRating(a) === givenCRating(b);
 
 function motorFigures(motor: Motor): unknown[] {
   if (motor.kind === 'brushed') return [motor.kind, motor.sizeClass, motor.turns, motor.kvRpmPerV];

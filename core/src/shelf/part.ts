@@ -14,6 +14,8 @@ interface PartBase {
   status: PartStatus;
   price?: number;
   notes?: string;
+  /** What it is sold in, by the name that the other parts of it bear too; the price is its share. */
+  kit?: string;
 }
 
 export type Nameless<T> = T extends unknown ? Omit<T, 'name'> : never;

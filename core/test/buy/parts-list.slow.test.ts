@@ -10,6 +10,15 @@ const ids = (file: PlanFile, options: Partial<PartsListOptions> = {}) => listOf(
 const line = (id: string, file: PlanFile, options: Partial<PartsListOptions> = {}) => listOf(file, options).lines.find((one) => one.id === id);
 const motorOf = (change: object): PlanFile => ({ ...plan, motor: { ...plan.motor, ...change } });
 
+test('a pack without a C rating is to have one that bears the peak at the share of its limit', () => {
+  const [pack] = plan.packs;
+  const usual: PlanFile = { ...plan, packs: [{ ...pack!, capacityAh: 5, cRating: 40, typical: ['cRating'] }] };
+  const driven = { maxCanC: 60, peakPackCurrentA: 100 };
+  // 100 A ÷ 5 Ah ÷ 0.6 is 33.
+  expect(line('pack-1', usual, { driven })!.figures).toMatch(/5000 mAh, 35C or more$/);
+  expect(line('pack-1', plan, { driven })!.figures).toMatch(new RegExp(`, ${pack!.cRating}C$`));
+});
+
 /** Each rule with a plan that asks for the line, and one that does not. */
 test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFile, Partial<PartsListOptions>?]]>([
   ['motor', [plan], [{ ...plan, motor: stock.motor }]],
@@ -141,6 +150,23 @@ test('the cheapest part that is considered is offered, by name or by the same fi
   };
   expect(line('pack-1', plan, { shelf: [pack(5.2)] })!.have).toEqual(['Other maker’s']);
   expect(line('pack-1', plan, { shelf: [pack(3)] })!.have).toEqual([]);
+});
+
+test('what is considered as a kit is one line with one price; owned, or of two kits, its parts are lines of their own', () => {
+  const kit = { kit: 'Osier set', status: 'considered' as const, price: 40 };
+  const parts = listOf(plan).lines.flatMap(({ id, part }) => ((id === 'motor' || id === 'esc') && part ? [{ ...part, ...kit }] : []));
+  const on = (change: (i: number) => object) => parts.map((part, i): ShelfPart => ({ id: `p${i}`, part: { ...part, ...change(i) } }));
+  const set = listOf(plan, { shelf: on(() => ({})) });
+  const joined = set.lines.find(({ what }) => what === 'Osier set')!;
+  expect(joined).toMatchObject({ count: 1, have: [], offer: { name: 'Osier set', price: 80 } });
+  expect([joined.offer!.id, ...joined.offer!.with!].sort()).toEqual(['p0', 'p1']);
+  expect(joined.figures).toMatch(/kv; /);
+  expect(set.lines).toHaveLength(listOf(plan).lines.length - 1);
+  expect(
+    listOf(plan, { shelf: on((i) => ({ price: i === 0 ? 40 : undefined })) }).lines.find(({ what }) => what === 'Osier set')!.offer,
+  ).not.toHaveProperty('price');
+  for (const apart of [on((i) => ({ kit: `set ${i}` })), on(() => ({ status: 'owned' }))])
+    expect(listOf(plan, { shelf: apart }).lines).toHaveLength(listOf(plan).lines.length);
 });
 
 test('a line of a kind that stands on the shelf brings the part that arrives', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { allFindings, limitsWith, notJudged, predictSteady, resolvePlan, type FindingId, type PlanFile } from '@puddler/core';
+import { allFindings, limitsWith, notJudged, predictSteady, resolvePlan, type FindingId, withUsualRating, type PlanFile } from '@puddler/core';
 import { simulateRunFast } from '../../src/predict/run-fast';
 import { ROUGH_RUN } from '../../src/predict/tolerances';
 import { anyPlan } from '../any-plan';
@@ -69,6 +69,7 @@ function without(plan: PlanFile, figures: readonly Figure[]): PlanFile {
   const copy = structuredClone(plan);
   const parts = { esc: copy.esc, motor: copy.motor, gearing: copy.gearing, site: copy.site, pack: copy.packs[0]!, bay: copy.car.bay! };
   for (const [part, field] of figures) delete (parts[part] as unknown as Record<string, unknown>)[field];
+  copy.packs = copy.packs.map(withUsualRating);
   return copy;
 }
 

@@ -20,11 +20,16 @@ test('a label makes a part that a plan can take', () => {
   ]);
 });
 
+test('a LiPo without a C rating is taken, with a usual one that is marked', () => {
+  expect(only('pack', '2S 5000mAh').spec).toEqual({ chemistry: 'lipo', cells: 2, capacityAh: 5, cRating: 40, typical: ['cRating'] });
+  expect(only('pack', '7.2V 3000mAh NiMH').spec).not.toHaveProperty('typical');
+  expect(only('pack', '2S 5000mAh 2.5 mOhm').spec).not.toHaveProperty('cRating');
+});
+
 test.each<[LabelKind, string, string[]]>([
   ['motor', 'something', ['kv or turns']],
   ['motor', '2836 outrunner', ['kv', 'what its digits measure']],
   ['esc', 'Tallow', ['continuous amps']],
-  ['pack', '2S 5000mAh', ['C rating']],
   ['pack', '50C', ['cells', 'capacity']],
   ['gears', 'M0.6', ['teeth']],
   ['tyre', 'rally', ['diameter']],

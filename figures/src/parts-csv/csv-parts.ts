@@ -1,6 +1,6 @@
 import { checkPart } from '@puddler/contract';
 import { PART_FIELDS, type PartField, type Problem } from '@puddler/contract/shared';
-import { PART_KINDS, wordFor, type Part, type PartKind } from '@puddler/core';
+import { PART_KINDS, withUsualRating, wordFor, type Pack, type Part, type PartKind } from '@puddler/core';
 
 import { unguarded } from '../guarded';
 import { parseFigure } from '../parse';
@@ -99,7 +99,7 @@ function readRow(cells: string[], columns: readonly Column[], report: (path: str
     else draft[field.path] = read.value;
   }
   if (kind === 'motor') nameMotor(spec);
-  return draft;
+  return kind === 'pack' ? { ...draft, spec: withUsualRating(spec as unknown as Pack) } : draft;
 }
 
 /** A motor's kind and form follow from its other figures where no column says them. */

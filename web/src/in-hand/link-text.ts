@@ -3,6 +3,7 @@ import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/co
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../ui/words';
 import { isBurnt } from './heat-text';
+import { ratingText } from './part-text';
 
 /** A number short enough to stand on the band. */
 export function short(value: number): string {
@@ -63,9 +64,8 @@ export function detail(link: LinkName, file: PlanFile, steady: Steady | undefine
   switch (link) {
     case 'pack':
       return (
-        file.packs.map(
-          (pack) => `${wordFor(pack.chemistry)} ${formatNumber(pack.capacityAh, 2)} Ah${pack.cRating ? ` · ${pack.cRating}C` : ''}`,
-        )[0]! + (file.packs.length > 1 ? ` · ${file.packs.length} in ${file.packWiring ?? 'series'}` : '')
+        file.packs.map((pack) => `${wordFor(pack.chemistry)} ${formatNumber(pack.capacityAh, 2)} Ah${ratingText(pack)}`)[0]! +
+        (file.packs.length > 1 ? ` · ${file.packs.length} in ${file.packWiring ?? 'series'}` : '')
       );
     case 'esc':
       return file.esc.burstA === undefined ? 'burst 4 × rating' : `burst ${formatNumber(file.esc.burstA, 0)} A`;

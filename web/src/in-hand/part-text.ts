@@ -1,6 +1,6 @@
-import { capitalized } from '@puddler/core';
+import { capitalized, givenCRating } from '@puddler/core';
 import { MONEY, partFields, partValue, type PartField } from '@puddler/contract/shared';
-import type { Part } from '@puddler/core';
+import type { Pack, Part } from '@puddler/core';
 import { wordFor } from '../ui/words';
 import { currencySymbol, formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 
@@ -26,6 +26,12 @@ export function headOf(field: PartField, system: UnitSystem): { name: string; un
 /** With a capital, but for what is written small. */
 export const titled = (label: string): string => (label === 'kv' ? label : capitalized(label));
 
+/** How hard a pack is by its label, behind its other figures; that of a polymer pack is asked for. */
+export function ratingText(pack: Pick<Pack, 'chemistry' | 'cRating' | 'typical'>): string {
+  const given = givenCRating(pack);
+  return given !== undefined ? ` · ${num(given)}C` : pack.typical ? ' · C rating not known' : '';
+}
+
 const num = (value: number) => formatNumber(value, 2);
 
 /** What counts about a part, in a few words. */
@@ -46,7 +52,7 @@ export function summary(part: Part, system: UnitSystem): string {
     case 'esc':
       return `${num(part.spec.continuousA)} A${part.spec.maxCells ? ` · to ${part.spec.maxCells}S` : ''}${part.spec.becV ? ` · BEC ${num(part.spec.becV)} V` : ''}`;
     case 'pack':
-      return `${part.spec.cells}S ${wordFor(part.spec.chemistry)} · ${num(part.spec.capacityAh)} Ah${part.spec.cRating ? ` · ${num(part.spec.cRating)}C` : ''}`;
+      return `${part.spec.cells}S ${wordFor(part.spec.chemistry)} · ${num(part.spec.capacityAh)} Ah${ratingText(part.spec)}`;
     case 'pinion':
       return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · module ${num(part.spec.moduleMm)}` : ''}${part.spec.boreMm ? ` · bore ${size(part.spec.boreMm)} ${length.symbol}` : ''}`;
     case 'spur':

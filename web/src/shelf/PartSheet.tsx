@@ -1,13 +1,13 @@
 import { joiResolver } from '@hookform/resolvers/joi';
 import { partSchema } from '@puddler/contract';
-import { partFields, partValue, rangeText, type PartField } from '@puddler/contract/shared';
+import { partFields, partValue, rangeText, withPartValue, type PartField } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import { useId } from 'react';
 import { useForm, type FieldErrors, type UseFormRegister } from 'react-hook-form';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { changeParts } from '../desk/part-edits';
-import { getField, setField } from '@puddler/core';
+import { getField } from '@puddler/core';
 import { partOf } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { Sheet } from '../ui/Sheet';
@@ -50,7 +50,7 @@ function Form({ id, part, onClose }: { id: string; part: Part; onClose: () => vo
         // What was not touched keeps all its digits.
         if (text === shown(field)) continue;
         const read = readText(field, text, system);
-        if (read.ok) draft = setField(draft, field.path, read.value);
+        if (read.ok) draft = withPartValue(draft, field.path, read.value);
         else errors[key(field.path)] = { type: 'typed', message: read.message };
       }
       if (Object.keys(errors).length > 0) return { values: {}, errors };

@@ -1,4 +1,4 @@
-import { LABEL_KINDS, type LabelKind } from '@puddler/core';
+import { LABEL_KINDS, type LabelKind, type PartStatus } from '@puddler/core';
 import { useState } from 'react';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch } from '../desk/store';
@@ -8,11 +8,15 @@ import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
 
-/** One line that makes a part: what is printed on it, and a price if there is one. */
+/** Worn out is what a part becomes. */
+const NEW_STATUSES = ['owned', 'considered'] as const satisfies readonly PartStatus[];
+
+/** One line that makes a part, or those of a kit: what is printed on it, and a price if there is one. */
 export function QuickAdd() {
   const dispatch = useAppDispatch();
   const [kind, setKind] = useState<LabelKind | ''>('');
-  const field = useLabel(kind === '' ? undefined : kind);
+  const [status, setStatus] = useState<PartStatus>('owned');
+  const field = useLabel(kind === '' ? undefined : kind, { status });
 
   const add = () => {
     if (field.parts.length === 0) return;
@@ -41,6 +45,16 @@ export function QuickAdd() {
               <option key={one} value={one}>
                 {wordFor(one)}
               </option>
+            ))}
+          </select>
+          <select
+            aria-label="Owned or considered"
+            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-11"
+            value={status}
+            onChange={(event) => setStatus(event.target.value as PartStatus)}
+          >
+            {NEW_STATUSES.map((one) => (
+              <option key={one}>{one}</option>
             ))}
           </select>
           <Button tone="action" className="h-9" disabled={field.parts.length === 0} onClick={add}>

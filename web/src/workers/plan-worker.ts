@@ -199,7 +199,7 @@ const tasks = {
       const conversion = left.shift();
       if (conversion === undefined) return true;
       const house = houseOf(stock!, plan, conversion, limits);
-      houses.push({ house, lines: house.figures ? partsList(house.plan, { ...options, maxCanC: house.figures.maxCanC }).lines : [] });
+      houses.push({ house, lines: house.figures ? partsList(house.plan, { ...options, driven: house.figures }).lines : [] });
       if (houses.length % HOUSES_A_PART === 0) work.part(answer());
       return left.length === 0;
     });

@@ -1,10 +1,10 @@
-import { PART_KINDS, PART_STATUSES, type Part, type PartKind } from '@puddler/core';
+import { PART_KINDS, PART_STATUSES, POLYMERS, type Part, type PartKind } from '@puddler/core';
 import Joi from 'joi';
 import type { Checked } from '../../checked';
 import { checkWith } from '../../joi-problems';
 import { LONGEST_NOTES } from '../../document-limits';
 import { motorFormName, motorForms, motorSchema } from '../../motor-schema';
-import { escSpec, isPolymer, packForms } from '../../plan-schema';
+import { escSpec, packForms } from '../../plan-schema';
 import { name, number, oneOf } from '../../schema-words';
 
 const teeth = (path: 'gearing.pinion' | 'gearing.spur') => number(path).required();
@@ -33,6 +33,7 @@ const head = {
   name: name.required(),
   status: oneOf(PART_STATUSES).required(),
   price: number('part.price'),
+  kit: name,
   notes: Joi.string().allow('').max(LONGEST_NOTES),
 };
 
@@ -55,7 +56,8 @@ function schemaFor(kind: PartKind, spec: unknown): Joi.ObjectSchema {
     const form = motorFormName(spec);
     return form ? MOTORS[form] : ANY_MOTOR;
   }
-  if (kind === 'pack') return PACKS[isPolymer((spec as { chemistry?: unknown } | null | undefined)?.chemistry) ? 'polymer' : 'cells'];
+  if (kind === 'pack')
+    return PACKS[POLYMERS.some((one) => one === (spec as { chemistry?: unknown } | null | undefined)?.chemistry) ? 'polymer' : 'cells'];
   return OTHERS[kind];
 }
 

@@ -60,8 +60,7 @@ function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined
     const known = listed.get(key);
     if (known) return known;
     const fresh = computed((): Lists => ({
-      lines: partsList(file, { stock, shelf, limits, receiverInEsc: radio?.inEsc, failsafe: radio?.failsafe, maxCanC: result.driven.run.maxCanC })
-        .lines,
+      lines: partsList(file, { stock, shelf, limits, receiverInEsc: radio?.inEsc, failsafe: radio?.failsafe, driven: result.driven.run }).lines,
       steps: benchSteps(file, { stock, limits, choices: choices ?? {}, receiverInEsc: radio?.inEsc }),
     }));
     if (fresh) listed.set(key, fresh);

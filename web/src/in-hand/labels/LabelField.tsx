@@ -1,9 +1,10 @@
 import { PART_FIELDS } from '@puddler/contract/shared';
-import type { ReadField } from '@puddler/core';
+import type { KitPart, ReadField } from '@puddler/core';
 import { useId, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
 import { formatNumber, moneyText, toShown, unitOf, type UnitSystem } from '@puddler/figures';
+import { summary } from '../part-text';
 import { labelOf, type LabelInHand } from './use-label';
 
 interface Props {
@@ -82,7 +83,7 @@ function Understood({ field }: { field: LabelInHand }) {
   const group = useId();
   return (
     <>
-      {(fields.length > 0 || reading.count !== undefined || reading.direct || reading.price !== undefined) && (
+      {!field.kit && (fields.length > 0 || reading.count !== undefined || reading.direct || reading.price !== undefined) && (
         <p className="flex flex-wrap gap-x-3 gap-y-0.5">
           {reading.count !== undefined && <span>{reading.count} of them</span>}
           {reading.direct && <span>direct drive, no pinion and spur</span>}
@@ -92,11 +93,15 @@ function Understood({ field }: { field: LabelInHand }) {
               {one.source === 'estimated' && <span className="not-italic"> (guessed{one.rule ? `: ${one.rule}` : ''})</span>}
             </span>
           ))}
+          {field.parts.some((part) => part.kind === 'pack' && part.spec.typical) && (
+            <span className="text-caution">C rating not known: taken as usual, counted by no limit</span>
+          )}
           {reading.price !== undefined && <span>price {moneyText(reading.price)}</span>}
         </p>
       )}
+      {field.kit && <KitRead kit={field.kit} price={reading.price} />}
       {field.notTaken !== undefined && <p className="text-caution">Not taken: {field.notTaken}.</p>}
-      {reading.question && (
+      {reading.question && !field.kit && (
         <fieldset className="mt-1.5 border-l-2 border-caution pl-2">
           <legend className="sr-only">{reading.question.text}</legend>
           <p aria-hidden="true">{reading.question.text}</p>
@@ -125,8 +130,27 @@ function Understood({ field }: { field: LabelInHand }) {
         </p>
       ))}
       {field.missing.length > 0 && <p className="text-caution">Still needed: {field.missing.join(', ')}.</p>}
-      {reading.unused.length > 0 && <p className="text-soft">Understood, not needed: {reading.unused.join(', ')}.</p>}
-      {reading.unread.length > 0 && <p className="text-soft">Not understood, kept in the name: {reading.unread.join(' ')}.</p>}
+      {!field.kit && reading.unused.length > 0 && <p className="text-soft">Understood, not needed: {reading.unused.join(', ')}.</p>}
+      {!field.kit && reading.unread.length > 0 && <p className="text-soft">Not understood, kept in the name: {reading.unread.join(' ')}.</p>}
+    </>
+  );
+}
+
+/** What is sold as one, part by part. */
+function KitRead({ kit, price }: { kit: readonly KitPart[]; price: number | undefined }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  return (
+    <>
+      <p>Sold as one{price === undefined ? '' : `, for ${moneyText(price)} together`}:</p>
+      <ul>
+        {kit.flatMap(({ parts }) =>
+          parts.map((part) => (
+            <li key={`${part.kind} ${part.name}`}>
+              {wordFor(part.kind)} <span className="text-soft">{summary(part, system)}</span>
+            </li>
+          )),
+        )}
+      </ul>
     </>
   );
 }

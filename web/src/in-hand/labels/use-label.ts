@@ -1,7 +1,18 @@
 import { PART_FIELDS, partFields, partValue, rangeText } from '@puddler/contract/shared';
-import { partFromLabel, readLabel, type LabelKind, type LabelReading, type Part, type ReadFields } from '@puddler/core';
+import {
+  partFromLabel,
+  readKit,
+  readLabel,
+  type KitPart,
+  type LabelKind,
+  type LabelReading,
+  type Part,
+  type PartStatus,
+  type ReadFields,
+} from '@puddler/core';
 import { foreignCurrencyText, priceIn } from '@puddler/figures';
 import { useMemo, useState } from 'react';
+import { wordFor } from '../../ui/words';
 
 /** A label that is being typed: how it is read, and the parts it makes. */
 export interface LabelInHand {
@@ -14,6 +25,8 @@ export interface LabelInHand {
   taken: ReadFields | undefined;
   setAnswer: (fields: ReadFields) => void;
   parts: Part[];
+  /** The parts of a line that a shop sells as one, each with what it would still have to say. */
+  kit: KitPart[] | undefined;
   /** What the label would still have to say. */
   missing: string[];
   /** What cannot be: contradictions on the label, figures out of range. */
@@ -22,8 +35,15 @@ export interface LabelInHand {
   notTaken: string | undefined;
 }
 
-/** Reads a label as it is typed. Without a kind, that is detected from the words. `guessesSize` makes a part of a motor whose digits have two meanings. */
-export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelInHand {
+interface Options {
+  /** Makes a part of a motor whose digits have two meanings. */
+  guessesSize?: boolean;
+  /** Whether its parts are owned or only considered. */
+  status?: PartStatus;
+}
+
+/** Reads a label as it is typed. Without a kind, that is detected from the words, and what is sold as one is several parts. */
+export function useLabel(kind?: LabelKind, { guessesSize = false, status }: Options = {}): LabelInHand {
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<ReadFields>();
   // The label is read without its price, which is the builder's currency's or nobody's.
@@ -35,8 +55,13 @@ export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelI
   }, [text, rest, kind, price, foreign]);
   // Until the builder says what a code measures, the first reading of it stands in: what was understood is not lost over it.
   const taken = answer ?? (guessesSize ? reading?.question?.choices[0]?.fields : undefined);
-  const made = useMemo(() => (reading ? partFromLabel(rest, reading, taken) : { parts: [], missing: [] }), [rest, reading, taken]);
-  const problems = useMemo(() => [...(reading?.problems ?? []), ...made.parts.flatMap(outOfRange)], [reading, made]);
+  const kit = useMemo(() => (kind === undefined ? readKit(rest, reading?.price, status) : undefined), [kind, rest, reading, status]);
+  const made = useMemo(() => {
+    if (!kit) return reading ? partFromLabel(rest, reading, taken, status) : { parts: [], missing: [] };
+    const missing = kit.flatMap((one) => one.missing.map((word) => `${word} of the ${wordFor(one.kind)}`));
+    return { parts: missing.length > 0 ? [] : kit.flatMap(({ parts }) => parts), missing };
+  }, [kit, rest, reading, taken, status]);
+  const problems = useMemo(() => [...((!kit && reading?.problems) || []), ...made.parts.flatMap(outOfRange)], [kit, reading, made]);
   return {
     text,
     setText: (next) => {
@@ -48,6 +73,7 @@ export function useLabel(kind?: LabelKind, { guessesSize = false } = {}): LabelI
     taken,
     setAnswer,
     parts: problems.length > 0 ? [] : made.parts,
+    kit,
     missing: made.missing,
     problems,
     notTaken: foreign === undefined ? undefined : `the price: ${foreignCurrencyText(foreign)}`,

@@ -30,7 +30,7 @@ export const outrunner = (statorDiameterMm: number, statorHeightMm: number, kvRp
   sensored: true,
 });
 export const lipo = (cells: number, capacityAh: number, cRating: number): PlanBody['packs'] => [
-  { name: `${cells}S ${1000 * capacityAh}`, chemistry: 'lipo', cells, capacityAh, cRating },
+  { name: `${cells}S ${1000 * capacityAh}`, chemistry: 'lipo', cells, capacityAh, cRating, typical: ['cRating'] },
 ];
 export const amps = (continuousA: number): PlanBody['esc'] => ({ name: `${continuousA} A`, continuousA });
 export const gears = (pinion: number, spur: number, moduleMm: number): PlanBody['gearing'] => ({ pinion, spur, moduleMm });

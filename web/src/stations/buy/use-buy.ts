@@ -97,14 +97,18 @@ function arrival(planId: string, row: BuyRow, make: (noted: Purchase) => Purchas
     const { offer, part, count, have } = row.line;
     const missing = count - have.length;
     const considered = offer && partOf(getState(), offer.id);
-    const price = row.each === undefined ? {} : { price: row.each };
+    const others = (offer?.with ?? []).flatMap((id) => ({ id, part: partOf(getState(), id) }));
+    // What was paid for a kit is shared by its parts.
+    const price = row.each === undefined ? {} : { price: row.each / (1 + others.length) };
     const model = considered ?? part;
     const ids = model ? Array.from({ length: missing }, (_, i) => (i === 0 && considered ? offer.id : crypto.randomUUID())) : [];
     dispatch(
       partArrived(
         planId,
         make,
-        ids.map((id) => ({ id, part: { ...model!, ...price, status: 'owned' } })),
+        [...ids.map((id) => ({ id, part: model })), ...others].flatMap(({ id, part }) =>
+          part ? [{ id, part: { ...part, ...price, status: 'owned' as const } }] : [],
+        ),
         label,
       ),
     );
