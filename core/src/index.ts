@@ -89,6 +89,7 @@ export { isReachable } from './search/reach';
 export { P90, speedSpread } from './predict/speed-spread';
 export { fastRun, simulateRunFast } from './predict/run-fast';
 export { getField, pathParts, setField } from './plan/fields';
+export { toothSize } from './plan/tooth-size';
 export { givenCRating, POLYMERS, ratedAfter, withUsualRating } from './plan/pack-rating';
 export { fixesFor, type Fix, type Fixes } from './findings/fixes';
 export { coolDown, type Temperatures } from './predict/cool-down';

@@ -1,4 +1,4 @@
-import { isSameEsc } from '../plan/same-part';
+import { keepsEsc } from '../plan/same-part';
 import type { Part } from '../shelf/part';
 import { onShelf, type BuyInput, type Wanted } from './list-line';
 import { BURNT_C } from '../predict/run-types';
@@ -20,7 +20,7 @@ export function radio({ plan, stock, limits, receiverInEsc, failsafe, toRadioEdg
     figures: 'with failsafe',
     why,
   });
-  if (receiverInEsc && !isSameEsc(plan.esc, stock?.esc)) return [line('radio', 'The old ESC had the receiver in it, and goes with it.')];
+  if (receiverInEsc && !keepsEsc(plan, stock)) return [line('radio', 'The old ESC had the receiver in it, and goes with it.')];
   const caution = limits['radio-range'].caution ?? 0;
   if (toRadioEdgeS !== undefined && toRadioEdgeS < caution)
     return [line('radio', 'At this speed the car leaves the range of the old radio within seconds.')];

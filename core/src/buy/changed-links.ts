@@ -1,7 +1,7 @@
 import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { SWAPPED_LINKS, withLinkOf } from '../compare/swap-link';
-import { isSameEsc, isSameMotor, isSamePack } from '../plan/same-part';
+import { keepsEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import { massOfPartsG } from '../resolve/mass';
 import type { Car, Pack, PlanFile } from '../plan/plan-file';
 
@@ -24,7 +24,7 @@ export function changesOf(stock: PlanFile, plan: PlanFile): Change[] {
   const carDiffers = !equal(plainCar(stock.car), plainCar(plan.car));
   const differs: Record<Change, boolean> = {
     pack: !samePacks(stock.packs, plan.packs) || (plan.packs.length > 1 && stock.packWiring !== plan.packWiring),
-    esc: !isSameEsc(plan.esc, stock.esc),
+    esc: !keepsEsc(plan, stock),
     motor: !isSameMotor(plan.motor, stock.motor) || (stock.motorCount ?? 1) !== (plan.motorCount ?? 1),
     gears: !equal(stock.gearing, plan.gearing),
     cooling: !equal(stock.cooling ?? {}, plan.cooling ?? {}),

@@ -1,3 +1,4 @@
+import { toothSize } from '../plan/tooth-size';
 import type { PlanFile } from '../plan/plan-file';
 import type { Wanted } from './list-line';
 
@@ -18,6 +19,5 @@ export function moduleFigures(plan: PlanFile): Pick<Wanted, 'figures' | 'measure
   const moduleMm = moduleMmOf(plan);
   return moduleMm === undefined
     ? { figures: '', measureFirst: 'the module of the spur: its outside diameter divided by its teeth and two' }
-    : // 48 pitch is 0.529167: as it is printed, 0.53.
-      { figures: `module ${Number(moduleMm.toFixed(2))}` };
+    : { figures: toothSize(moduleMm) };
 }

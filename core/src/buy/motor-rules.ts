@@ -1,7 +1,7 @@
 import { compact } from '../compact';
 import { SAME_BORE_MM } from '../findings/fit';
 import { screwDepth } from '../fit/screw';
-import { isSameEsc, isSameMotor } from '../plan/same-part';
+import { keepsEsc, isSameMotor } from '../plan/same-part';
 import type { PlanFile } from '../plan/plan-file';
 import { measuring, mm, onShelf, type BuyInput, type Wanted } from './list-line';
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
@@ -109,7 +109,7 @@ export function twins({ plan, stock }: BuyInput): Wanted[] {
   return [
     ...(wereTwo ? [] : [line('twin-mount', 'motor', 'mount for two motors', '', 'Both pinions must mesh with one gear.')]),
     // One ESC that was fed needs nothing; two new ones need all of it, whatever was there before.
-    ...(wereTwo && isSameEsc(plan.esc, stock?.esc)
+    ...(wereTwo && keepsEsc(plan, stock)
       ? []
       : [
           line(

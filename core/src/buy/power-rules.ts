@@ -2,7 +2,7 @@ import { compact } from '../compact';
 import equal from 'fast-deep-equal';
 import { isLithium } from '../plan/chemistry';
 import { givenCRating } from '../plan/pack-rating';
-import { isSameEsc, isSameMotor, isSamePack } from '../plan/same-part';
+import { keepsEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import type { Motor, Pack, PlanFile } from '../plan/plan-file';
 import type { Nameless, Part } from '../shelf/part';
 import { measuring, named, onShelf, type BuyInput, type Wanted } from './list-line';
@@ -24,7 +24,7 @@ export function newParts(input: BuyInput): Wanted[] {
       motorFigures(plan),
       (part) => named('motor', plan.motor.name)(part) || isMotor(part, plan.motor),
     );
-  if (!isSameEsc(plan.esc, stock?.esc))
+  if (!keepsEsc(plan, stock))
     add('esc', 'power', onShelf('esc', plan.esc), motors, `${plan.esc.continuousA} A or more, ${cells} cells`, named('esc', plan.esc.name));
   for (const [i, pack] of plan.packs.entries())
     if (!stock?.packs.some((one) => isSamePack(pack, one)))
@@ -97,7 +97,7 @@ export function lithium({ plan, stock, cells }: BuyInput): Wanted[] {
       'Lithium packs are charged and kept where a fire stays inside, never unattended.',
     ),
     line('cell-checker', 'cell checker', `${cells} cells`, 'One weak cell is drained too far while the sum still looks right.'),
-    ...(isSameEsc(plan.esc, stock?.esc)
+    ...(keepsEsc(plan, stock)
       ? [
           line(
             'cut-off',
@@ -137,7 +137,7 @@ export function packPlace({ plan, stock }: BuyInput): Wanted[] {
 
 /** Plugs that do not go together. */
 export function plugs({ plan, stock, cells }: BuyInput): Wanted[] {
-  const escChanges = !isSameEsc(plan.esc, stock?.esc);
+  const escChanges = !keepsEsc(plan, stock);
   const [now, before] = [plan.packs[0]!.plug, stock?.packs[0]?.plug];
   if (!escChanges && now === before) return [];
   return [

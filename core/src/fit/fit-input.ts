@@ -2,7 +2,7 @@ import { fitFindings, SAME_BORE_MM } from '../findings/fit';
 import type { Limits } from '../findings/limits';
 import { isLithium } from '../plan/chemistry';
 import type { PlanFile } from '../plan/plan-file';
-import { isSameEsc, isSameMotor, isSamePack } from '../plan/same-part';
+import { keepsEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { solveTopSpeed } from '../predict/top-speed';
@@ -62,7 +62,7 @@ export interface FitInput {
 export function fitInput(plan: PlanFile, { stock, limits, choices = {}, receiverInEsc = false }: FitOptions): FitInput {
   const resolved = resolvePlan(plan);
   const findings = fitFindings(plan, resolved, limits);
-  const newEsc = !isSameEsc(plan.esc, stock?.esc);
+  const newEsc = !keepsEsc(plan, stock);
   const bore = plan.gearing.pinionBoreMm ?? plan.car.bay?.pinionBoreMm;
   const { shaftMm } = plan.motor;
   const geared = plan.gearing.pinion !== undefined;

@@ -1,6 +1,6 @@
+import { MM_PER_INCH } from '../plan/tooth-size';
 import { round, type LabelText } from './label-text';
 
-const MM_PER_INCH = 25.4;
 /** A single gear with more teeth than this is a spur. */
 const MOST_PINION_TEETH = 42;
 

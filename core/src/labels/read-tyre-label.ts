@@ -1,6 +1,5 @@
+import { MM_PER_INCH } from '../plan/tooth-size';
 import { round, type LabelText } from './label-text';
-
-const MM_PER_INCH = 25.4;
 
 /** Reads a tyre: “98 mm”, “3.86 in”, “98x42”, “rollout 308 mm”. */
 export function readTyreLabel(text: LabelText): void {

@@ -22,13 +22,13 @@ test('a pack without a C rating is to have one that bears the peak at the share 
 /** Each rule with a plan that asks for the line, and one that does not. */
 test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFile, Partial<PartsListOptions>?]]>([
   ['motor', [plan], [{ ...plan, motor: stock.motor }]],
-  ['esc', [plan], [{ ...plan, esc: stock.esc }]],
+  ['esc', [plan], [{ ...plan, esc: stock.esc, motor: stock.motor }]],
   ['pack-1', [plan], [{ ...plan, packs: stock.packs }]],
   ['spur', [{ ...plan, gearing: { pinion: 20, spur: 66 } }], [plan]],
   ['charger', [plan], [{ ...plan, packs: stock.packs }]],
   ['fire-safe', [plan], [plan, { stock: { ...stock, packs: plan.packs } }]],
   ['cell-checker', [plan, { stock: undefined }], [plan, { stock: { ...stock, packs: plan.packs } }]],
-  ['cut-off', [{ ...plan, esc: stock.esc }], [plan]],
+  ['cut-off', [{ ...plan, esc: stock.esc, motor: stock.motor }], [plan]],
   ['pinion-planned', [plan], [{ ...plan, motor: stock.motor }]],
   ['pinion-planned', [{ ...plan, motor: stock.motor, gearing: { pinion: 23, spur: 60 } }], [{ ...plan, motor: stock.motor }]],
   ['pinion-larger', [plan], [{ ...plan, motor: stock.motor, gearing: { pinion: 23, spur: 60 } }]],
@@ -45,10 +45,14 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
     [{ ...plan, motor: { name: 'Bell', kind: 'brushless', form: 'outrunner', kvRpmPerV: 900, statorDiameterMm: 28, statorHeightMm: 14 } }],
     [plan],
   ],
-  ['plugs', [plan], [{ ...plan, esc: stock.esc, packs: [{ ...plan.packs[0]!, plug: 'small plug' }] }]],
-  ['heat-shrink', [{ ...plan, esc: stock.esc }], [{ ...plan, esc: stock.esc, packs: [{ ...plan.packs[0]!, plug: 'small plug' }] }]],
+  ['plugs', [plan], [{ ...plan, esc: stock.esc, motor: stock.motor, packs: [{ ...plan.packs[0]!, plug: 'small plug' }] }]],
+  [
+    'heat-shrink',
+    [{ ...plan, esc: stock.esc, motor: stock.motor }],
+    [{ ...plan, esc: stock.esc, motor: stock.motor, packs: [{ ...plan.packs[0]!, plug: 'small plug' }] }],
+  ],
   ['twin-mount', [{ ...plan, motorCount: 2 }], [plan]],
-  ['y-lead', [{ ...plan, motorCount: 2 }], [{ ...plan, motorCount: 2, esc: stock.esc }, { stock: { ...stock, motorCount: 2 } }]],
+  ['y-lead', [{ ...plan, motorCount: 2 }], [{ ...plan, motorCount: 2, esc: stock.esc, motor: stock.motor }, { stock: { ...stock, motorCount: 2 } }]],
   // Two new ESCs need both leads, where there were two before as well.
   ['y-lead', [{ ...plan, motorCount: 2 }, { stock: { ...stock, motorCount: 2 } }], [plan]],
   ['pack-y-lead', [{ ...plan, motorCount: 2 }, { stock: { ...stock, motorCount: 2 } }], [plan]],
@@ -57,7 +61,7 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
   ['spare-spur', [motorOf({ kvRpmPerV: 9000 })], [plan]],
   ['servo-saver', [motorOf({ kvRpmPerV: 9000 })], [{ ...motorOf({ kvRpmPerV: 9000 }), car: { ...plan.car, drive: 'tracked' } }]],
   ['tyres', [motorOf({ kvRpmPerV: 9000 })], [{ ...motorOf({ kvRpmPerV: 9000 }), car: { ...plan.car, drive: 'tracked' } }]],
-  ['radio', [plan, { receiverInEsc: true }], [{ ...plan, esc: stock.esc }, { receiverInEsc: true }]],
+  ['radio', [plan, { receiverInEsc: true }], [{ ...plan, esc: stock.esc, motor: stock.motor }, { receiverInEsc: true }]],
   ['radio', [plan, { failsafe: false }], [plan, { failsafe: true }]],
   ['radio', [{ ...plan, site: { ...plan.site, radioRangeM: 30 } }], [{ ...plan, site: { ...plan.site, radioRangeM: 900 } }]],
   // By torque or power, not by volts: cells of another kind with more of them change neither by half.
@@ -91,6 +95,13 @@ test('a part is another one by its figures, whatever it is called', () => {
   const named = { ...plan, motor: { ...plan.motor, name: stock.motor.name }, esc: { ...plan.esc, name: stock.esc.name } };
   for (const id of ['motor', 'esc', 'motor-screws', 'plugs']) expect(ids(named)).toContain(id);
   expect(ids({ ...stock, motor: { ...stock.motor, name: 'The same, elsewhere' } })).not.toContain('motor');
+});
+
+test('an ESC that drove a brushed motor is no ESC of a brushless one, whatever its figures', () => {
+  const like: PlanFile = { ...plan, esc: { ...stock.esc } };
+  expect(ids(like)).toContain('esc');
+  expect(ids(like)).not.toContain('cut-off');
+  expect(ids(like, { stock: { ...stock, motor: { ...plan.motor, name: 'Weaker' }, packs: stock.packs } })).not.toContain('esc');
 });
 
 test('bearings are asked, a plug of six cells says its amps and sparks, and tracks ask how they are driven', () => {

@@ -1,4 +1,4 @@
-import { capitalized, givenCRating } from '@puddler/core';
+import { capitalized, givenCRating, toothSize } from '@puddler/core';
 import { MONEY, partFields, partValue, type PartField } from '@puddler/contract/shared';
 import type { Pack, Part } from '@puddler/core';
 import { wordFor } from '../ui/words';
@@ -54,9 +54,9 @@ export function summary(part: Part, system: UnitSystem): string {
     case 'pack':
       return `${part.spec.cells}S ${wordFor(part.spec.chemistry)} · ${num(part.spec.capacityAh)} Ah${ratingText(part.spec)}`;
     case 'pinion':
-      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · module ${num(part.spec.moduleMm)}` : ''}${part.spec.boreMm ? ` · bore ${size(part.spec.boreMm)} ${length.symbol}` : ''}`;
+      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · ${toothSize(part.spec.moduleMm)}` : ''}${part.spec.boreMm ? ` · bore ${size(part.spec.boreMm)} ${length.symbol}` : ''}`;
     case 'spur':
-      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · module ${num(part.spec.moduleMm)}` : ''}`;
+      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · ${toothSize(part.spec.moduleMm)}` : ''}`;
     case 'tyre':
       return `${size(part.spec.diameterMm)} ${length.symbol}${part.spec.growthPctAt100KmH ? ` · grows ${num(part.spec.growthPctAt100KmH)} %` : ''}`;
     case 'fan':

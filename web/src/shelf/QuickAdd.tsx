@@ -40,7 +40,7 @@ export function QuickAdd() {
             value={kind}
             onChange={(event) => setKind(event.target.value as LabelKind | '')}
           >
-            <option value="">{field.reading?.kind ? `${wordFor(field.reading.kind)} (read)` : 'any kind'}</option>
+            <option value="">{field.kit ? 'sold as one' : field.reading?.kind ? `${wordFor(field.reading.kind)} (read)` : 'any kind'}</option>
             {LABEL_KINDS.map((one) => (
               <option key={one} value={one}>
                 {wordFor(one)}

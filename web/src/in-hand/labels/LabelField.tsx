@@ -1,5 +1,5 @@
 import { PART_FIELDS } from '@puddler/contract/shared';
-import type { KitPart, ReadField } from '@puddler/core';
+import { toothSize, type KitPart, type ReadField } from '@puddler/core';
 import { useId, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
@@ -159,6 +159,7 @@ function KitRead({ kit, price }: { kit: readonly KitPart[]; price: number | unde
 function words(field: string, { value }: ReadField, system: UnitSystem): string {
   if (field === 'sensored') return value ? 'sensored' : 'no sensor';
   if (field === 'fan') return value ? 'has a fan' : 'no fan';
+  if (field === 'moduleMm') return toothSize(value as number);
   if (typeof value === 'boolean') return labelOf(field);
   if (typeof value === 'string') return wordFor(value);
   const range = PART_FIELDS.find((one) => one.path === `spec.${field}`)?.range;
