@@ -26,6 +26,8 @@ test('a line is set by one key, priced and noted; all of it is kept and can be u
   await page.keyboard.press('ArrowDown');
   await expect(line(page, 'fire-safe bag or box')).toBeFocused();
   await charger.getByLabel('Price of balance charger').fill('41,50 €');
+  await charger.getByRole('button', { name: /^More for/ }).click();
+  await page.getByRole('menuitem', { name: 'Shop, date and bundle' }).click();
   await charger.getByLabel('Shop or note for balance charger').fill('hut by the gate');
   await page.keyboard.press('Enter');
   await saved(page);
@@ -77,7 +79,7 @@ test('lines of one’s own are read with count and price; lines of one bundle sh
   const bundle = line(page, 'heat-shrink and solder');
   await expect(bundle).toContainText('in plug set with shrink');
   await bundle.getByRole('button', { name: /^More for/ }).click();
-  await page.getByRole('menuitem', { name: 'Date and bundle' }).click();
+  await page.getByRole('menuitem', { name: 'Shop, date and bundle' }).click();
   await bundle.getByRole('combobox', { name: 'Bundle', exact: true }).selectOption({ label: 'none' });
   await expect(bundle.getByLabel('Price of heat-shrink and solder')).toHaveValue('');
 });
@@ -100,6 +102,7 @@ test('halfway houses are predicted or told what forbids them, and the order that
 test('an envelope that is skipped moves the dates after it; a part that is dragged is bought on that day', async ({ page, club }) => {
   await openBuy(page, club.address);
   const budget = page.getByRole('region', { name: 'Budget' });
+  await budget.getByText('Envelope by envelope').click();
   const columns = budget.getByRole('list', { name: 'Instalments' }).getByRole('listitem');
   const count = await columns.count();
   await budget.getByRole('button', { name: /^Skip the envelope of 15 Jan/ }).click();
@@ -121,15 +124,17 @@ test('an envelope that is skipped moves the dates after it; a part that is dragg
 
 test('pinions that only the steps up need are listed apart; with gears that are owned and caps on the throttle none is', async ({ page, club }) => {
   await openBuy(page, club.address, 'Ridgeback, first conversion');
-  const gears = page.getByRole('region', { name: 'Gears' });
-  const forSteps = gears.locator('[data-line]', { hasText: 'A step up to the planned gears is driven with it.' });
-  await expect(gears.getByText('to buy for the steps up')).toBeVisible();
+  const list = page.getByRole('region', { name: 'Parts list' });
+  const forSteps = list.locator('[data-line]', { hasText: 'A step up to the planned gears is driven with it.' });
+  await expect(list.getByText('to buy for the steps up')).toBeVisible();
   const toBuy = forSteps.filter({ hasNotText: 'On the shelf' });
   const listed = await toBuy.count();
   expect(listed).toBeGreaterThan(0);
-  await expect(toBuy.first()).toContainText('only on the way');
-  await gears.getByRole('button', { name: 'Step up with gears I own' }).click();
-  await expect(gears.getByText('For the steps up nothing need be bought: caps on the throttle at the radio do.')).toBeVisible();
+  await expect(toBuy.first()).toBeHidden();
+  await list.getByRole('button', { name: /^Only on the way/ }).click();
+  await expect(toBuy.first()).toBeVisible();
+  await list.getByRole('button', { name: 'Step up with gears I own' }).click();
+  await expect(list.getByText('For the steps up nothing need be bought: caps on the throttle at the radio do.')).toBeVisible();
   await expect(toBuy).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(toBuy).toHaveCount(listed);

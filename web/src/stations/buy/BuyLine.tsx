@@ -29,7 +29,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
       }),
       `remove ${line.what}`,
     );
-  // Of what is there, or not wanted, only what was noted is of interest; the rest comes with “Date and bundle”.
+  // Of what is there, or not wanted, only what was noted is of interest; the rest comes with “Shop, date and bundle”.
   const isSettled = state !== 'need' && state !== 'ordered';
   return (
     <li
@@ -83,7 +83,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
               onSet={(price) => buying.note(row, { price }, `price of ${line.what}`)}
             />
           )}
-          {(!isSettled || note.shop !== undefined || more) && (
+          {(note.shop !== undefined || more) && (
             <input
               aria-label={`Shop or note for ${line.what}`}
               placeholder="shop"
@@ -103,7 +103,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
               label={`More for ${line.what}`}
               icon={<MoreHorizontal size={14} />}
               items={[
-                { label: more ? 'Hide date and bundle' : 'Date and bundle', act: () => setMore(!more) },
+                { label: more ? 'Hide shop, date and bundle' : 'Shop, date and bundle', act: () => setMore(!more) },
                 ...(own ? [{ label: 'Remove this line', tone: 'stop' as const, act: remove }] : []),
               ]}
             />

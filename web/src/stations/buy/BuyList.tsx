@@ -7,12 +7,17 @@ import { StepsNote } from './StepsNote';
 import type { Buying } from './use-buy';
 import { FoldedLines } from './FoldedLines';
 
-const FOLDED: readonly [need: LineNeed, word: string][] = [
+type Fold = LineNeed | 'on-the-way';
+const FOLDED: readonly [fold: Fold, word: string][] = [
+  ['on-the-way', 'Only on the way'],
   ['check', 'Check whether you have it'],
   ['tool', 'Tools'],
 ];
 
-/** Everything to have: what must be bought, by where it is, then what may lie at home and the tools, each behind a line. Arrows go from line to line, and one key sets where a line stands. */
+/** What the builder added is wanted, whatever it is. */
+const foldOf = (row: BuyRow): Fold => (row.own ? 'must' : row.onTheWay ? 'on-the-way' : needOf(row));
+
+/** Everything to have: what must be bought, by where it is, then what the way there asks for, what may lie at home and the tools, each behind a line. Arrows go from line to line, and one key sets where a line stands. */
 export function BuyList({ planId, buying }: { planId: string; buying: Buying }) {
   const { view, setState } = buying;
   const list = useRef<HTMLDivElement>(null);
@@ -32,10 +37,9 @@ export function BuyList({ planId, buying }: { planId: string; buying: Buying }) 
     lines[lines.indexOf(event.currentTarget) + by]?.focus();
   };
   const line = (row: BuyRow) => <BuyLine key={row.id} row={row} buying={buying} onKey={(event) => onKey(event, row)} />;
-  // What the builder added is wanted, whatever it is.
-  const ofNeed = (need: LineNeed) => rows.filter((row) => (row.own ? 'must' : needOf(row)) === need);
-  const grouped = (need: LineNeed) =>
-    BUY_GROUPS.map((group) => ({ group, of: ofNeed(need).filter((row) => row.group === group) })).filter(({ of }) => of.length > 0);
+  const inFold = (fold: Fold) => rows.filter((row) => foldOf(row) === fold);
+  const must = inFold('must');
+  const grouped = BUY_GROUPS.map((group) => ({ group, of: must.filter((row) => row.group === group) })).filter(({ of }) => of.length > 0);
   return (
     <section aria-label="Parts list" aria-busy={buying.asked.state === 'waiting' && buying.asked.sofar === undefined}>
       <p className="mb-1 text-[12px] text-soft max-sm:hidden print:hidden">
@@ -43,16 +47,16 @@ export function BuyList({ planId, buying }: { planId: string; buying: Buying }) 
         line.
       </p>
       <div ref={list}>
-        {grouped('must').map(({ group, of }) => (
+        {grouped.map(({ group, of }) => (
           <section key={group} aria-label={GROUP_WORDS[group]} className="mb-3 print:mb-0">
             <h2 className="eyebrow border-b border-ink pb-0.5 text-soft print:pb-0 print:leading-tight">{GROUP_WORDS[group]}</h2>
             <ul>{of.map(line)}</ul>
-            {group === 'gears' && <StepsNote planId={planId} buying={buying} />}
           </section>
         ))}
-        {FOLDED.map(([need, word]) => (
-          <FoldedLines key={need} word={word} rows={ofNeed(need)}>
-            {ofNeed(need).map(line)}
+        <StepsNote planId={planId} buying={buying} />
+        {FOLDED.map(([fold, word]) => (
+          <FoldedLines key={fold} word={word} rows={inFold(fold)}>
+            {inFold(fold).map(line)}
           </FoldedLines>
         ))}
       </div>

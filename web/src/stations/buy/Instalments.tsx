@@ -7,6 +7,7 @@ import type { BuyRow } from '../../in-hand/noted/buy-rows';
 import { withNote } from '../../in-hand/noted/buy-rows';
 import type { BuyView } from './buy-view';
 import { dayOfPeriod, dayText, periodOfDay } from './envelopes';
+import { Fold } from '../../ui/Fold';
 import { Sales } from './Sales';
 import type { Buying } from './use-buy';
 
@@ -67,37 +68,39 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
           </span>
         )}
       </p>
-      <DndContext sensors={sensors} onDragEnd={move}>
-        <ol className="mt-1 flex gap-px overflow-x-auto pb-1" aria-label="Instalments" tabIndex={0}>
-          {schedule.instalments.map((one) => (
-            <Column key={one.period} period={one.period}>
-              <p className={`text-[11.5px] whitespace-nowrap ${one.period === first || one.period === target ? 'font-semibold' : 'text-soft'}`}>
-                {dayText(day(one.period))}
-                {one.period === target ? ' · target' : one.period === first ? ' · first run' : ''}
-              </p>
-              <Bar one={one} most={most} />
-              {one.bought.map((id) => (
-                <Chip key={id} id={id} rows={holds.get(id) ?? []} buying={buying} />
-              ))}
-              {one.sold.map((id) => (
-                <p key={id} className="text-[11.5px] text-good">
-                  sold: old {id}
+      <Fold summary="Envelope by envelope, and what is sold on the way" className="mt-1">
+        <DndContext sensors={sensors} onDragEnd={move}>
+          <ol className="mt-1 flex gap-px overflow-x-auto pb-1" aria-label="Instalments" tabIndex={0}>
+            {schedule.instalments.map((one) => (
+              <Column key={one.period} period={one.period}>
+                <p className={`text-[11.5px] whitespace-nowrap ${one.period === first || one.period === target ? 'font-semibold' : 'text-soft'}`}>
+                  {dayText(day(one.period))}
+                  {one.period === target ? ' · target' : one.period === first ? ' · first run' : ''}
                 </p>
-              ))}
-              <p className="text-[11.5px] text-soft">{moneyText(one.carriedOver)} left</p>
-              <button
-                type="button"
-                className="text-[11.5px] text-steel underline-offset-2 hover:underline max-sm:h-8 print:hidden"
-                aria-label={`${isSkippedIn(budget, one.period) ? 'Take up' : 'Skip'} the envelope of ${dayText(day(one.period))}`}
-                onClick={() => toggle(one.period)}
-              >
-                {isSkippedIn(budget, one.period) ? 'skipped: take up' : 'skip'}
-              </button>
-            </Column>
-          ))}
-        </ol>
-      </DndContext>
-      <Sales buying={buying} />
+                <Bar one={one} most={most} />
+                {one.bought.map((id) => (
+                  <Chip key={id} id={id} rows={holds.get(id) ?? []} buying={buying} />
+                ))}
+                {one.sold.map((id) => (
+                  <p key={id} className="text-[11.5px] text-good">
+                    sold: old {id}
+                  </p>
+                ))}
+                <p className="text-[11.5px] text-soft">{moneyText(one.carriedOver)} left</p>
+                <button
+                  type="button"
+                  className="text-[11.5px] text-steel underline-offset-2 hover:underline max-sm:h-8 print:hidden"
+                  aria-label={`${isSkippedIn(budget, one.period) ? 'Take up' : 'Skip'} the envelope of ${dayText(day(one.period))}`}
+                  onClick={() => toggle(one.period)}
+                >
+                  {isSkippedIn(budget, one.period) ? 'skipped: take up' : 'skip'}
+                </button>
+              </Column>
+            ))}
+          </ol>
+        </DndContext>
+        <Sales buying={buying} />
+      </Fold>
     </>
   );
 }
