@@ -3,4 +3,5 @@ export * from './units';
 export * from './parse';
 export * from './typed-number';
 export * from './money';
+export { setDecimalMark, withMark } from './decimal-mark';
 export { guarded } from './guarded';

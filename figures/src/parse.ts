@@ -1,6 +1,7 @@
 import { MONEY, rangeText, type Range } from '@puddler/contract/shared';
 import { foreignCurrencyText, readCurrency } from './money';
-import { isCommaGroup, typedNumber } from './typed-number';
+import { decimalMark, withMark, type DecimalMark } from './decimal-mark';
+import { mayBeGroup, typedNumber } from './typed-number';
 import { formatNumber, fromShown, isQuantity, QUANTITIES, toShown, unitOf, type Unit, type UnitSystem } from './units';
 
 export type Parsed = { ok: true; value: number } | { ok: false; message: string };
@@ -68,9 +69,9 @@ export function unitSpelled(unit: string, text: string): Unit | undefined {
 /**
  * Reads a figure as a person types it, with or without its unit: "160 F", "62 mph", "3 oz", "5000 mAh", "4 000", "6:30".
  * Without one it is in the unit shown. The result is in the plan file's unit and inside its range. A comma that may part
- * thousands or decimals is asked about when both would be in range.
+ * thousands or decimals is asked about when both would be in range, and so is a point where decimals have the comma.
  */
-export function parseFigure(text: string, range: Range, system: UnitSystem): Parsed {
+export function parseFigure(text: string, range: Range, system: UnitSystem, mark: DecimalMark = decimalMark()): Parsed {
   const shownIn = unitOf(range.unit, system);
   if (text.trim() === '')
     return { ok: false, message: `nothing was typed; understood: a number${unitsText(range, shownIn)}, ${shownRange(range, system)}` };
@@ -82,7 +83,7 @@ export function parseFigure(text: string, range: Range, system: UnitSystem): Par
   const clock = CLOCK.exec(text);
   if (clock && range.unit === 'min') return inRange([Number(clock[1]) + Number(clock[2]) / 60], text, range, system);
   const match = TYPED.exec(text);
-  const readings = match ? typedNumber(match[1]!) : [];
+  const readings = match ? typedNumber(match[1]!, mark) : [];
   if (!match || readings.length === 0)
     return { ok: false, message: `“${text.trim()}” is not a number; understood: a number${unitsText(range, shownIn)}, ${shownRange(range, system)}` };
   const typed = match[2]!.trim();
@@ -94,9 +95,12 @@ export function parseFigure(text: string, range: Range, system: UnitSystem): Par
     };
   const values = readings.map((number) => Number(fromShown(number, unit).toPrecision(9)));
   const within = values.filter((value) => isWithin(value, range));
-  if (within.length === 2 && isCommaGroup(match[1]!)) {
+  if (within.length === 2 && mayBeGroup(match[1]!, mark)) {
     const [thousands, decimal] = readings;
-    return { ok: false, message: `“${text.trim()}” may be ${thousands} or ${decimal}: type ${thousands} or ${String(decimal)}` };
+    return {
+      ok: false,
+      message: `“${text.trim()}” may be ${thousands} or ${withMark(String(decimal))}: type ${thousands} or ${withMark(String(decimal))}`,
+    };
   }
   return inRange(within.length > 0 ? within : values, text, range, system);
 }

@@ -1,4 +1,6 @@
-/** A number as it was typed: what it may mean, the likelier first. Two when a comma may be a decimal's or a thousand's. */
+import { decimalMark } from './decimal-mark';
+
+/** A number as it was typed: what it may mean, the likelier first. Two when a comma or a point may be a decimal's or a thousand's. */
 export type TypedNumber = readonly number[];
 
 const SPACES = /[\s\u2009\u00a0\u202f'’]/g;
@@ -14,7 +16,7 @@ const PLAIN = /^(?:\d+(?:[.,]\d*)?|[.,]\d+)$/;
  * they stand: a digit put into a grouped figure leaves them where they were.
  * Empty when it is none.
  */
-export function typedNumber(text: string): TypedNumber {
+export function typedNumber(text: string, mark = decimalMark()): TypedNumber {
   const bare = text.replace(SPACES, '');
   // Fewer digits than a thousand has are not grouped: “1 2” is two numbers.
   if (/\d\D*\s+\D*\d/.test(text.trim()) && (bare.match(/\d/g) ?? []).length < 4) return [];
@@ -25,10 +27,16 @@ export function typedNumber(text: string): TypedNumber {
   if (SEVERAL.test(digits)) return [sign * Number(digits.replace(/[.,]/g, ''))];
   const decimal = () => sign * Number(digits.replace(',', '.'));
   const group = ONE_GROUP.exec(digits);
-  // A point is a decimal's unless that cannot be; a comma before three digits may be either.
-  if (group) return group[2] === '.' ? [decimal(), sign * Number(`${group[1]}${group[3]}`)] : [sign * Number(`${group[1]}${group[3]}`), decimal()];
+  // The reader's own sign is a decimal's unless that cannot be; the other before three digits may be either.
+  if (group) {
+    const thousands = sign * Number(`${group[1]}${group[3]}`);
+    return group[2] === mark ? [decimal(), thousands] : [thousands, decimal()];
+  }
   return PLAIN.test(digits) ? [decimal()] : [];
 }
 
-/** Whether the two readings of a number differ by a comma, and so must be asked about; after a point the decimal is meant. */
-export const isCommaGroup = (text: string): boolean => /^[+\-−]?[1-9]\d{0,2},\d{3}$/.test(text.replace(SPACES, ''));
+/** Whether the two readings of a number differ by the sign that is not the reader's own, and so must be asked about. */
+export const mayBeGroup = (text: string, mark = decimalMark()): boolean => {
+  const group = ONE_GROUP.exec(text.replace(SPACES, '').replace(SIGN, ''));
+  return group !== null && group[2] !== mark;
+};

@@ -1,3 +1,4 @@
+import { decimalMark, withMark } from './decimal-mark';
 export type UnitSystem = 'metric' | 'imperial';
 
 /** One way of writing a quantity: shown = value × factor + offset, `value` in the plan file's own unit. */
@@ -84,7 +85,7 @@ export function formatNumber(value: number, digits: number, fixed = false): stri
     format = new Intl.NumberFormat('en', { maximumFractionDigits: digits, minimumFractionDigits: fixed ? digits : 0, signDisplay: 'negative' });
     formats.set(key, format);
   }
-  return format.format(value).replaceAll(',', '\u2009').replace('-', '\u2212');
+  return format.format(value).replaceAll(',', '\u2009').replace('-', '\u2212').replace('.', decimalMark());
 }
 
 /** A value of the plan file as text without its unit. */
@@ -93,14 +94,14 @@ export function formatIn(value: number, unit: Unit, fixed = false): string {
 }
 
 /** Figures with their units within a sentence that was made elsewhere: “82 °C”, “40 to 45 °C”, “54 km/h”. */
-const IN_SENTENCE = /([−-]?\d+(?:\.\d+)?)(?: (to) ([−-]?\d+(?:\.\d+)?))?[ \u00a0](°C|km\/h)/g;
+const IN_SENTENCE = /([−-]?\d+(?:[.,]\d+)?)(?: (to) ([−-]?\d+(?:[.,]\d+)?))?[ \u00a0](°C|km\/h)/g;
 
-/** A sentence with its temperatures and speeds in the reader's units. */
+/** A sentence with its temperatures and speeds in the reader's units, and its decimals as they write them. */
 export function sentenceIn(text: string, system: UnitSystem): string {
-  if (system === 'metric') return text;
-  return text.replace(IN_SENTENCE, (_all, from: string, to: string | undefined, last: string | undefined, symbol: string) => {
+  if (system === 'metric') return withMark(text);
+  return withMark(text).replace(IN_SENTENCE, (_all, from: string, to: string | undefined, last: string | undefined, symbol: string) => {
     const [kept, shown] = symbol === '°C' ? [1, unitOf('°C', system)] : [1 / 3.6, unitOf('m/s', system)];
-    const figure = (typed: string) => formatNumber(toShown(kept * Number(typed.replace('−', '-')), shown), 0);
+    const figure = (typed: string) => formatNumber(toShown(kept * Number(typed.replace('−', '-').replace(',', '.')), shown), 0);
     return `${figure(from)}${to && last ? ` ${to} ${figure(last)}` : ''} ${shown.symbol}`;
   });
 }

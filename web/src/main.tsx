@@ -1,3 +1,4 @@
+import { setDecimalMark } from '@puddler/figures';
 import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
@@ -21,6 +22,7 @@ import './styles.css';
 // The scroll lock of dialogs writes a style element: it needs the nonce that this page's CSP names.
 setNonce(document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '');
 
+setDecimalMark(navigator.language);
 const store = createStore(recallPrefs());
 store.listen({ predicate: (_action, now, before) => now.prefs !== before.prefs, effect: () => storePrefs(store.getState().prefs) });
 store.listen({ predicate: (_action, now, before) => now.pins !== before.pins, effect: () => storePins(store.getState().pins) });

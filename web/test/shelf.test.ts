@@ -101,7 +101,7 @@ describe('parts in words', () => {
     ['Stock 27T', '540 brushed · 27 turns'],
     ['Tallow 120', '120 A · to 4S · BEC 7.4 V'],
     ['Brackwater 3S 4000', '3S LiPo · 4 Ah · 40C'],
-    ['Greyling 17T', '17 teeth · module 0.8 · bore 3.2 mm'],
+    ['Greyling 17T', '17 teeth · module 0.8 · bore 3.17 mm'],
     ['Greyling 58T spur', '58 teeth · module 0.8'],
     ['Quarry truggy 104', '104 mm · grows 5 %'],
     ['Tallow fan 30', '30 mm'],

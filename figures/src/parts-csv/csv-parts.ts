@@ -136,7 +136,7 @@ function readCell(field: PartField, cell: string, match: ColumnMatch): Cell {
     }
     case 'number': {
       const bare = /^[+\-−]?[\d.,]+$/.test(cell);
-      return parseFigure(bare && match.unit?.symbol ? `${cell} ${match.unit.symbol}` : cell, field.range!, 'metric');
+      return parseFigure(bare && match.unit?.symbol ? `${cell} ${match.unit.symbol}` : cell, field.range!, 'metric', '.');
     }
   }
 }

@@ -22,12 +22,14 @@ import { usePlan } from '../in-hand/use-plan';
 import { NameField } from './NameField';
 import { PlanProgress } from './PlanProgress';
 import { heatFigure, isBurnt } from '../in-hand/heat-text';
+import { useSaid } from '../in-hand/Said';
 
 /** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
 export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOnDesk & { car: Car; stock: boolean; twin: boolean }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const system = useAppSelector((state) => state.prefs.units);
+  const said = useSaid();
   const [renaming, setRenaming] = useState(false);
   const file = planFileFor(
     car,
@@ -69,7 +71,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
             </Link>
             {twin && updatedAt && <span className="shrink-0 text-[11.5px] text-soft">changed {whenText(updatedAt)}</span>}
             {worst && worst.level !== 'info' && (
-              <span title={`${worst.figure}: ${worst.why}`}>
+              <span title={said(`${worst.figure}: ${worst.why}`)}>
                 <VerdictMark level={worst.level} />
               </span>
             )}

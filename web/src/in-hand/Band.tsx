@@ -1,3 +1,4 @@
+import { formatNumber } from '@puddler/figures';
 import type { PowerBand, PowerMoment } from '@puddler/core';
 import { useAppSelector } from '../desk/store';
 import { bandShapes, type BandSize } from './band-path';
@@ -33,7 +34,7 @@ export function Band({ band, atS, size, standing = false }: Props) {
       width={standing ? size.depth : length}
       height={standing ? length : size.depth}
       role="img"
-      aria-label={`Power ${atS === undefined ? 'at top speed' : `at ${atS.toFixed(2)} s of the pass`}: ${summary}`}
+      aria-label={`Power ${atS === undefined ? 'at top speed' : `at ${formatNumber(atS, 2, true)} s of the pass`}: ${summary}`}
       className="block overflow-visible"
     >
       <g {...(standing ? { transform: 'matrix(0 1 1 0 0 0)' } : {})}>

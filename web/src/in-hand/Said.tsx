@@ -1,10 +1,13 @@
 import { sentenceIn } from '@puddler/figures';
 import { useAppSelector } from '../desk/store';
 
-/** A sentence of the rules, with its temperatures and speeds in the reader's units. */
+/** How the reader's units and decimals stand in a sentence of the rules. */
+export function useSaid(): (sentence: string) => string {
+  const system = useAppSelector((state) => state.prefs.units);
+  return (sentence) => sentenceIn(sentence, system);
+}
+
+/** A sentence of the rules, with its temperatures, speeds and decimals as the reader has them. */
 export function Said({ children }: { children: string }) {
-  return sentenceIn(
-    children,
-    useAppSelector((state) => state.prefs.units),
-  );
+  return useSaid()(children);
 }

@@ -2,7 +2,7 @@ import { capitalized, givenCRating, toothSize } from '@puddler/core';
 import { MONEY, partFields, partValue, type PartField } from '@puddler/contract/shared';
 import type { Pack, Part } from '@puddler/core';
 import { wordFor } from '../ui/words';
-import { currencySymbol, formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
+import { currencySymbol, formatNumber, toShown, unitOf, withMark, type UnitSystem } from '@puddler/figures';
 
 /** A field of a part as the table shows it, without its unit; empty when the part has none. */
 export function fieldText(part: Part, field: PartField, system: UnitSystem): string {
@@ -37,7 +37,7 @@ const num = (value: number) => formatNumber(value, 2);
 /** What counts about a part, in a few words. */
 export function summary(part: Part, system: UnitSystem): string {
   const length = unitOf('mm', system);
-  const size = (mm: number) => formatNumber(toShown(mm, length), length.digits);
+  const size = (mm: number) => formatNumber(toShown(mm, length), Math.max(length.digits, 2));
   switch (part.kind) {
     case 'motor': {
       const { spec } = part;
@@ -54,9 +54,9 @@ export function summary(part: Part, system: UnitSystem): string {
     case 'pack':
       return `${part.spec.cells}S ${wordFor(part.spec.chemistry)} · ${num(part.spec.capacityAh)} Ah${ratingText(part.spec)}`;
     case 'pinion':
-      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · ${toothSize(part.spec.moduleMm)}` : ''}${part.spec.boreMm ? ` · bore ${size(part.spec.boreMm)} ${length.symbol}` : ''}`;
+      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · ${withMark(toothSize(part.spec.moduleMm))}` : ''}${part.spec.boreMm ? ` · bore ${size(part.spec.boreMm)} ${length.symbol}` : ''}`;
     case 'spur':
-      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · ${toothSize(part.spec.moduleMm)}` : ''}`;
+      return `${part.spec.teeth} teeth${part.spec.moduleMm ? ` · ${withMark(toothSize(part.spec.moduleMm))}` : ''}`;
     case 'tyre':
       return `${size(part.spec.diameterMm)} ${length.symbol}${part.spec.growthPctAt100KmH ? ` · grows ${num(part.spec.growthPctAt100KmH)} %` : ''}`;
     case 'fan':

@@ -3,7 +3,7 @@ import { toothSize, type KitPart, type ReadField } from '@puddler/core';
 import { useId, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { wordFor } from '../../ui/words';
-import { formatNumber, moneyText, toShown, unitOf, type UnitSystem } from '@puddler/figures';
+import { formatNumber, moneyText, toShown, unitOf, withMark, type UnitSystem } from '@puddler/figures';
 import { summary } from '../part-text';
 import { labelOf, type LabelInHand } from './use-label';
 
@@ -159,7 +159,7 @@ function KitRead({ kit, price }: { kit: readonly KitPart[]; price: number | unde
 function words(field: string, { value }: ReadField, system: UnitSystem): string {
   if (field === 'sensored') return value ? 'sensored' : 'no sensor';
   if (field === 'fan') return value ? 'has a fan' : 'no fan';
-  if (field === 'moduleMm') return toothSize(value as number);
+  if (field === 'moduleMm') return withMark(toothSize(value as number));
   if (typeof value === 'boolean') return labelOf(field);
   if (typeof value === 'string') return wordFor(value);
   const range = PART_FIELDS.find((one) => one.path === `spec.${field}`)?.range;

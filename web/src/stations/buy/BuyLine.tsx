@@ -60,7 +60,12 @@ export function BuyLine({ row, buying, onKey }: Props) {
           <p>
             {line.count > 1 && <span className="text-soft">{line.count} × </span>}
             <strong className={`font-semibold ${state === 'not-for-me' ? 'line-through' : ''}`}>{line.what}</strong>
-            {line.figures && <span className="text-[12.5px] text-soft"> {line.figures}</span>}
+            {line.figures && (
+              <span className="text-[12.5px] text-soft">
+                {' '}
+                <Said>{line.figures}</Said>
+              </span>
+            )}
             {row.onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-[11.5px] text-soft">only on the way</span>}
           </p>
           <p className="text-[12px] text-soft">
@@ -68,7 +73,11 @@ export function BuyLine({ row, buying, onKey }: Props) {
             {line.have.length > 0 && <span className="text-good"> On the shelf: {line.have.join(', ')}.</span>}
             {line.offer && line.have.length < line.count && ` Considered: ${line.offer.name}.`}
           </p>
-          {line.measureFirst && state === 'need' && <p className="text-[12px] text-caution">Measure first: {line.measureFirst}.</p>}
+          {line.measureFirst && state === 'need' && (
+            <p className="text-[12px] text-caution">
+              Measure first: <Said>{line.measureFirst}</Said>.
+            </p>
+          )}
         </div>
         <div className="flex items-start gap-1">
           {bundle ? (

@@ -19,6 +19,7 @@ import { RadioQuestions } from '../../in-hand/RadioQuestions';
 import { UpgradeLadder } from './UpgradeLadder';
 import { useBuy, type Buying } from './use-buy';
 import { Guarded } from '../../ui/Guarded';
+import { Said } from '../../in-hand/Said';
 
 export default function BuyStation() {
   return <OnPlan so="no list can be made for it">{(inHand) => <AtTheShop key={inHand.id} inHand={inHand} />}</OnPlan>;
@@ -41,7 +42,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
           <p key={one.id} role="alert" className="my-1 flex items-baseline gap-2 border-l-4 border-stop bg-sheet px-3 py-1.5 text-[13px]">
             <VerdictMark level="stop" />
             <span>
-              <strong>Do not buy this plan as it is:</strong> {one.why} Another part, or other cells, in Plan.
+              <strong>Do not buy this plan as it is:</strong> <Said>{one.why}</Said> Another part, or other cells, in Plan.
             </span>
           </p>
         ))}

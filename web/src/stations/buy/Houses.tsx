@@ -5,6 +5,7 @@ import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS, costText } from './path-text';
 import { heatFigure } from '../../in-hand/heat-text';
 import { Fold } from '../../ui/Fold';
+import { useSaid } from '../../in-hand/Said';
 
 interface Props {
   houses: readonly { house: House; cost: Cost }[];
@@ -15,6 +16,7 @@ interface Props {
 /** Every part of the conversion: what the car does with it, or what forbids it. */
 export function Houses({ houses, done }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
+  const said = useSaid();
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
   const running = houses.filter(({ house }) => house.figures && house.forbidden === undefined);
@@ -54,7 +56,7 @@ export function Houses({ houses, done }: Props) {
                 <th scope="row" className="py-1 pr-2 text-left font-medium">
                   {changesText(house.changes, houses)}
                   {house.findings[0] && (
-                    <span className="ml-1" title={`${house.findings[0].figure}: ${house.findings[0].why}`}>
+                    <span className="ml-1" title={said(`${house.findings[0].figure}: ${house.findings[0].why}`)}>
                       <VerdictMark level={house.findings[0].level === 'stop' ? 'stop' : 'caution'} />
                     </span>
                   )}

@@ -8,6 +8,7 @@ import { LadderChart } from './LadderChart';
 import { CHANGE_WORDS, costText, favoursText, orderText } from './path-text';
 import { heatFigure, heatWords } from '../../in-hand/heat-text';
 import { Fold } from '../../ui/Fold';
+import { useSaid } from '../../in-hand/Said';
 
 interface Props {
   paths: UpgradePaths;
@@ -67,6 +68,7 @@ export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, on
 
 function StageLine({ stage: { figures, added, cost, mended, gives }, before }: { stage: Stage; before: Stage | undefined }) {
   const system = useAppSelector((state) => state.prefs.units);
+  const said = useSaid();
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
   return (
@@ -85,7 +87,7 @@ function StageLine({ stage: { figures, added, cost, mended, gives }, before }: {
       {heatWords(figures.maxCanC, warm)}
       {mended.length > 0 && <span className="text-good"> · mends {mended.map((one) => one.figure).join(', ')}</span>}
       {gives ? (
-        <span title={gives.why}>
+        <span title={said(gives.why)}>
           {' '}
           · gives first: <VerdictMark level={gives.level === 'stop' ? 'stop' : 'caution'} silent /> {gives.figure}
         </span>

@@ -4,6 +4,7 @@ import { selectShelf, type PartOnDesk } from '../../desk/selectors';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatNumber, moneyText } from '@puddler/figures';
 import type { ComparedSetup } from './use-setups';
+import { useSaid } from '../../in-hand/Said';
 
 interface BuyLine {
   name: string;
@@ -37,6 +38,7 @@ const toBuy = (line: BuyLine) => (line.owned ? line.count - 1 : line.count);
 /** What each setup costs that is not owned, and what gives in it. */
 export function PartsAndFindings({ setups }: { setups: readonly ComparedSetup[] }) {
   const shelf = useAppSelector(selectShelf);
+  const said = useSaid();
   return (
     <div className="grid gap-x-6 gap-y-4 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
       {setups.map((setup) => {
@@ -78,7 +80,7 @@ export function PartsAndFindings({ setups }: { setups: readonly ComparedSetup[] 
             )}
             <ul>
               {findings?.map((one) => (
-                <li key={one.id} className="mt-0.5 flex items-baseline gap-1.5" title={one.why}>
+                <li key={one.id} className="mt-0.5 flex items-baseline gap-1.5" title={said(one.why)}>
                   <VerdictMark level={one.level === 'stop' ? 'stop' : 'caution'} />
                   <span>
                     {one.figure} <span className="text-soft">{formatNumber(100 * one.share, 0)} % of its limit</span>

@@ -5,6 +5,7 @@ import { useAwake } from '../../ui/use-awake';
 import { PHASE_WORDS } from './fit-text';
 import { Reading, StepWarnings } from './FitStep';
 import type { AtBench } from './use-fit';
+import { Said } from '../../in-hand/Said';
 
 /** One step a screen in big type: a thumb or the space bar ticks it and goes on, arrows move. The screen is kept awake. */
 export default function BenchMode({ bench, onClose }: { bench: AtBench; onClose: () => void }) {
@@ -54,8 +55,12 @@ export default function BenchMode({ bench, onClose }: { bench: AtBench; onClose:
             </Dialog.Title>
             <div className="mt-3 max-w-3xl">
               <StepWarnings row={row} />
-              <p>{step.right}</p>
-              <p className="mt-2 text-soft">{step.why}</p>
+              <p>
+                <Said>{step.right}</Said>
+              </p>
+              <p className="mt-2 text-soft">
+                <Said>{step.why}</Said>
+              </p>
               {step.caution && (
                 <p className="mt-3 flex items-start gap-2 border-l-4 border-caution bg-sheet px-3 py-2">
                   <TriangleAlert size={22} className="mt-0.5 shrink-0 text-caution" aria-label="Caution" />

@@ -9,6 +9,7 @@ import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
 import type { FitRow } from '../../in-hand/noted/fit-progress';
 import { rightReading } from './fit-text';
 import type { AtBench } from './use-fit';
+import { Said } from '../../in-hand/Said';
 
 /**
  * One step: a tick, why, what it looks like when it is right, the caution where it can hurt, and what is noted of it. The next one and those to do again stand
@@ -44,8 +45,12 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
       <div className="pl-[30px] text-[13px] leading-snug">
         {(open || state === 'again') && <StepWarnings row={row} />}
         <div className={shownAs}>
-          <p className="text-soft">{step.why}</p>
-          <p>{step.right}</p>
+          <p className="text-soft">
+            <Said>{step.why}</Said>
+          </p>
+          <p>
+            <Said>{step.right}</Said>
+          </p>
           {step.caution && (
             <p className="mt-0.5 flex items-start gap-1.5 text-caution">
               <TriangleAlert size={14} className="mt-0.5 shrink-0" aria-label="Caution" />

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { keyOf } from '../../desk/held';
 import { plansOfCar } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
+import { Said } from '../../in-hand/Said';
 import { Glossed } from '../../in-hand/Term';
 import type { AtBench } from './use-fit';
 
@@ -36,7 +37,7 @@ export function SettingsTable({ bench, carId, planId }: { bench: AtBench; carId:
                     <strong className="font-semibold">
                       <Glossed>{setting.what}</Glossed>:
                     </strong>{' '}
-                    {setting.value}
+                    <Said>{setting.value}</Said>
                     <span className="block text-[11.5px] text-soft">
                       {setting.why} {setting.costs !== 'None.' && `Costs: ${setting.costs.charAt(0).toLowerCase()}${setting.costs.slice(1)}`}
                     </span>

@@ -1,3 +1,4 @@
+import { formatNumber } from '@puddler/figures';
 import { useMemo } from 'react';
 import { current } from '../../jobs/asked';
 import { useTrace } from '../../jobs/log-jobs';
@@ -51,7 +52,7 @@ function DroppedFile({ one, dropping }: { one: Dropped; dropping: Dropping }) {
     <li>
       <div className="flex items-center justify-between gap-2">
         <h3 className="truncate font-semibold">
-          {file.name} <span className="text-[12px] font-normal text-soft">{(file.size / 1e6).toFixed(file.size < 1e6 ? 2 : 0)} MB</span>
+          {file.name} <span className="text-[12px] font-normal text-soft">{formatNumber(file.size / 1e6, file.size < 1e6 ? 2 : 0, true)} MB</span>
         </h3>
         <button type="button" aria-label={`Leave out ${file.name}`} className="hit rounded-sm p-1 hover:bg-wash" onClick={() => dropping.remove(one)}>
           <X size={14} />

@@ -1,6 +1,6 @@
 import type { CarRun } from '@puddler/contract/shared';
 import { isHeldBack, RUN_FIGURES, type Band, type RunFigure } from '@puddler/core';
-import { formatIn, toShown, unitOf, type UnitSystem } from '@puddler/figures';
+import { formatIn, unitOf, withMark, type UnitSystem } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { Check, ChevronDown, ChevronUp } from 'lucide-react';
 import { useAppSelector } from '../../desk/store';
@@ -46,7 +46,7 @@ interface RowProps {
 }
 
 function Row({ figure, value, band, isHeldBack, system }: RowProps) {
-  const { name } = FIGURE_WORDS[figure];
+  const name = withMark(FIGURE_WORDS[figure].name);
   return (
     <tr className="border-t border-rule">
       <th scope="row" className="py-1 text-left font-normal">
@@ -98,7 +98,7 @@ function BandLine({ figure, value, band, system }: { figure: RunFigure; value: n
         width={width}
         height={26}
         role="img"
-        aria-label={`likely ${range}, measured ${toShown(value, shown).toFixed(digits)}`}
+        aria-label={`likely ${range}, measured ${formatIn(value, shown, true)}`}
         className="block text-[10.5px]"
       >
         <path d={`M0 9H${width}`} className="stroke-rule" />

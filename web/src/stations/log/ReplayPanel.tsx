@@ -1,5 +1,5 @@
 import { REPLAY_FIGURES, type Replay, type ReplayFigure } from '@puddler/core';
-import { formatIn, toShown, unitOf, type UnitSystem } from '@puddler/figures';
+import { formatIn, formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import { useMemo, useState } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
 import type { Pane, PaneData } from '../../charts/pane-layout';
@@ -88,7 +88,7 @@ function ReplayResult({ replay, system, isOther }: { replay: Replay; system: Uni
       <p className="text-[13px]">
         {isOther ? 'With this plan the same trigger gives ' : 'Computed: '}
         <strong className="font-semibold">{said('speedMs', run.maxSpeedMs)}</strong> at most, {said('packA', run.peakPackCurrentA)} peak,{' '}
-        {run.usedAh.toFixed(2)} Ah, can {said('canC', run.maxCanC)}.{' '}
+        {formatNumber(run.usedAh, 2, true)} Ah, can {said('canC', run.maxCanC)}.{' '}
         {!isOther && offBy.speedMs !== undefined && (
           <span className="text-soft">
             Off by{' '}
@@ -98,7 +98,7 @@ function ReplayResult({ replay, system, isOther }: { replay: Replay; system: Uni
             on average.
           </span>
         )}
-        {run.stop !== 'time' && <span className="text-caution"> The pack ended it after {(run.endS / 60).toFixed(1)} min.</span>}
+        {run.stop !== 'time' && <span className="text-caution"> The pack ended it after {formatNumber(run.endS / 60, 1, true)} min.</span>}
       </p>
       <PaneChart title={isOther ? 'Measured, and the same trigger through this plan' : 'Measured and computed'} data={data} xUnit="s" height={330} />
       {!isOther && residual.panes.length > 0 && <PaneChart title="Measured less computed" data={residual} xUnit="s" height={150} />}
@@ -109,7 +109,7 @@ function ReplayResult({ replay, system, isOther }: { replay: Replay; system: Uni
 /** A difference has no zero of its own: degrees are not shifted. */
 function spreadText(figure: ReplayFigure, value: number, system: UnitSystem): string {
   const unit = unitOf(WORDS[figure].unit, system);
-  return `${(value * unit.factor).toFixed(WORDS[figure].digits || 1)} ${unit.symbol}`;
+  return `${formatNumber(value * unit.factor, WORDS[figure].digits || 1, true)} ${unit.symbol}`;
 }
 
 const thinned = (count: number) => {

@@ -1,3 +1,4 @@
+import { formatNumber } from '@puddler/figures';
 import { NEXT_ANSWERS, type NextAnswer, type NextMeasurement, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { nextJob } from '../../jobs/log-jobs';
@@ -9,7 +10,7 @@ import { Fold } from '../../ui/Fold';
 const WORDS: Record<NextAnswer, string> = { topSpeedMs: 'top speed', packCurrentA: 'amps', maxCanC: 'can' };
 /** What is left to gain beyond these is little. */
 const SHOWN = 4;
-const share = (width: number) => `±${(50 * width).toFixed(width < 0.1 ? 1 : 0)} %`;
+const share = (width: number) => `±${formatNumber(50 * width, width < 0.1 ? 1 : 0, true)} %`;
 
 /** What to measure next to be surer of an answer, and how. */
 export function WhatNext({ file }: { file: PlanFile }) {

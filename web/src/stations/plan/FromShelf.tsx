@@ -1,4 +1,5 @@
 import {
+  capitalized,
   fitFindings,
   PlanError,
   resolvePlan,
@@ -23,6 +24,7 @@ import { formatIn, unitOf } from '@puddler/figures';
 import { fitParts } from '../../in-hand/plan-edits';
 import { useLimits } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { Said } from '../../in-hand/Said';
 
 const KINDS: Record<LinkName, readonly PartKind[]> = {
   pack: ['pack', 'plug'],
@@ -173,7 +175,7 @@ function ShelfRow({ one: { part }, file, limits, onTake }: RowProps) {
           <VerdictMark level={finding.level === 'info' ? 'good' : finding.level} />
           <span>
             {finding.level === 'stop' && <span className="font-medium">Does not fit: </span>}
-            {finding.figure}.{finding.why}
+            {capitalized(finding.figure)}: <Said>{finding.why}</Said>
           </span>
         </p>
       ))}

@@ -9,6 +9,7 @@ import { gearsKey, type RunsByGears } from '../../jobs/plan-jobs';
 import { useTakeGears } from './use-take-gears';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { heatFigure } from '../../in-hand/heat-text';
+import { useSaid } from '../../in-hand/Said';
 
 /** Ratios this near count as equal: half a tooth on a large spur. */
 const SAME_RATIO = 0.008;
@@ -27,6 +28,7 @@ interface Props {
 export function GearTable({ inHand, choice, metric, runs, limits, children }: Props) {
   const { file } = inHand;
   const system = useAppSelector((state) => state.prefs.units);
+  const said = useSaid();
   const take = useTakeGears(inHand);
   const { pinion: nowPinion, spur: nowSpur } = file.gearing;
   const ratio = nowSpur! / nowPinion!;
@@ -93,7 +95,7 @@ export function GearTable({ inHand, choice, metric, runs, limits, children }: Pr
                     <button
                       type="button"
                       aria-current={now}
-                      title={`${cell.pinion} / ${cell.spur}: ${verdict?.why ?? (same ? 'the same ratio' : 'fits')}`}
+                      title={said(`${cell.pinion} / ${cell.spur}: ${verdict?.why ?? (same ? 'the same ratio' : 'fits')}`)}
                       className={`flex h-7 min-w-11 items-center justify-end gap-1 rounded-sm px-1 hover:bg-wash max-sm:h-10 ${now ? 'bg-ink font-semibold text-paper hover:bg-ink' : ''} ${same ? 'underline decoration-dotted underline-offset-4' : ''}`}
                       onClick={() => take(cell.pinion, cell.spur)}
                     >

@@ -71,7 +71,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, isFaile
             step={0.1}
             value={rampS}
             className="w-24 accent-(--steel) max-sm:w-16"
-            aria-valuetext={`${rampS} seconds`}
+            aria-valuetext={`${formatNumber(rampS, 1)} seconds`}
             onChange={(event) => onRamp(Number(event.target.value))}
           />
           <span className="w-9 font-medium text-ink">{formatNumber(rampS, 1, true)} s</span>

@@ -219,7 +219,7 @@ function schoolsBlock({ resolved, steady, run }: Input): WorkingBlock {
   return {
     title: 'Low kv or high kv',
     lines: [
-      { what: 'Torque for an amp', sum: `9.55 / ${formatNumber(motor.kvRpmPerV, 0)} kv`, gives: `${short(perAmp)} mN·m` },
+      { what: 'Torque for an amp', sum: `${formatNumber(9.55, 2)} / ${formatNumber(motor.kvRpmPerV, 0)} kv`, gives: `${short(perAmp)} mN·m` },
       {
         what: 'Torque for 20 W of heat in the winding',
         sum: `Km ${formatNumber(1000 * motor.motorConstant, 1)} × √20, whatever the kv`,

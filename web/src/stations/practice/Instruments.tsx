@@ -1,5 +1,5 @@
 import { asReading, SPOT_FITS_M, USUAL_READY_C, type Pointing } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
@@ -174,7 +174,7 @@ function Others({ at, deviceId, onAsk }: Props) {
           onAsk(async () => {
             const { putBackAh } = await askDevice(deviceId, 'charger');
             at.changeRun((run) => ({ ...run, usedAh: putBackAh! }), 'charge put back');
-            return `The charger put back ${putBackAh!.toFixed(3)} Ah`;
+            return `The charger put back ${formatNumber(putBackAh!, 3, true)} Ah`;
           })
         }
       >
