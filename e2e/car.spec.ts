@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expectNoBarriers } from './barriers';
-import { answer, expect, saved, settled, test } from './fixtures';
+import { answer, expect, openStep, saved, settled, test } from './fixtures';
 
 test('a newcomer: from an empty garage to a believable plan, typing only what is printed on the parts', async ({ page, empty }) => {
   await page.goto(empty.address);
@@ -32,6 +32,7 @@ test('a newcomer: from an empty garage to a believable plan, typing only what is
   await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: 'Car' }).click();
   await expect(page.getByRole('heading', { name: 'Slate runner' })).toBeVisible();
   await expect(page.getByText('km/h predicted')).toBeVisible();
+  await openStep(page, 'Old against new');
   await expect(page.getByText('The old motor is worth', { exact: true })).toBeVisible();
   await saved(page);
   await page.reload();
@@ -101,7 +102,7 @@ test('gears that nobody typed are said to be typical, and asked for first', asyn
 test('what it does today: the likeliest figure is taken on a word, with its undo, and is measured from then on', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
-  const today = page.getByRole('region', { name: 'What it does today' });
+  const today = await openStep(page, 'What it does today');
   await expect(today.getByText('the likeliest first')).toBeVisible();
   const first = today.getByRole('listitem').first();
   await expect(first).toContainText('kv');
@@ -123,7 +124,7 @@ test('what it does today: the likeliest figure is taken on a word, with its undo
 test('a can’s temperature alone is compared with what is likely, and said to teach no figure', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Towpath pacer' }).click();
-  const today = page.getByRole('region', { name: 'What it does today' });
+  const today = await openStep(page, 'What it does today');
   const can = today.getByLabel(/^Motor can after the run/);
   await can.fill('130 C');
   await can.press('Enter');
@@ -137,13 +138,13 @@ test('a can’s temperature alone is compared with what is likely, and said to t
 test('figures measured another way, and a bay that marks what would not go in', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
-  const tyre = page.getByRole('region', { name: 'Tyre' });
+  const tyre = await openStep(page, 'Tyre');
   await tyre.getByLabel('Rolled out, one turn of the wheel').fill('22 cm');
   await expect(tyre.getByText('gives 70 mm diameter')).toBeVisible();
   await tyre.getByRole('button', { name: 'Use it' }).click();
   await expect(tyre.getByLabel(/^Diameter/)).toHaveValue('70');
 
-  const bay = page.getByRole('region', { name: 'Space in the bay' });
+  const bay = page.getByRole('figure', { name: /bay/ });
   await bay.getByLabel('Motor diameter').fill('35');
   await bay.getByLabel('Motor diameter').press('Enter');
   const known = page.getByRole('complementary', { name: 'What is known so far' });
@@ -158,12 +159,12 @@ test('figures measured another way, and a bay that marks what would not go in', 
 test('stock parts by their labels, and gears of a box', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Drover tractor unit', exact: true }).click();
-  const system = page.getByRole('region', { name: 'Motor, pack and ESC as bought' });
+  const system = await openStep(page, 'Motor, pack and ESC as bought');
   await system.getByLabel('Motor', { exact: false }).first().fill('35T 540');
   await system.getByRole('button', { name: 'Use' }).first().click();
   await expect(page.getByText('km/h predicted')).toBeVisible();
   await expect(system).toContainText('540 brushed · 35 turns');
-  const gears = page.getByRole('region', { name: 'Gears' });
+  const gears = await openStep(page, 'Gears');
   await gears.getByRole('textbox', { name: 'low' }).fill('zero');
   await gears.getByRole('textbox', { name: 'low' }).press('Enter');
   await expect(gears.getByRole('alert')).toContainText('not a number');
@@ -175,7 +176,7 @@ test('stock parts by their labels, and gears of a box', async ({ page, club }) =
 test('photos: kept, captioned, large, removed with undo; what is no picture is refused with the reason', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
-  const photos = page.getByRole('region', { name: 'Photograph the wiring' });
+  const photos = await openStep(page, 'Photograph the wiring');
   const input = photos.getByLabel('Photos of the wiring', { exact: true });
   const picture = await page.screenshot({ type: 'png', clip: { x: 0, y: 0, width: 300, height: 200 } });
   await input.setInputFiles({ name: '../../escape.png', mimeType: 'image/png', buffer: picture });
@@ -211,6 +212,12 @@ test('photos: kept, captioned, large, removed with undo; what is no picture is r
 test('the Car station has no serious barrier', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
+  for (const step of ['Motor, pack and ESC as bought', 'Gears', 'What it does today', 'Old against new']) await openStep(page, step);
   await expect(page.getByText('the likeliest first')).toBeVisible();
   await expectNoBarriers(page);
+  // What is folded is found by its figures.
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Find a car').fill('wheelbase');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: /^Wheelbase/ })).toBeInViewport();
 });

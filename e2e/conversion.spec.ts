@@ -1,4 +1,4 @@
-import { answer, expect, openPlan, saved, settled, test } from './fixtures';
+import { answer, expect, openPlan, saved, settled, test, openStep } from './fixtures';
 
 test('what a conversion changes on the car is its plan’s own; the car as bought and its other plans stay', async ({ page, club }) => {
   await openPlan(page, club.address);
@@ -20,8 +20,8 @@ test('what a conversion changes on the car is its plan’s own; the car as bough
 
   // The car as bought has its own tyre and weight still.
   await page.getByRole('link', { name: 'Car', exact: true }).click();
-  await expect(page.getByLabel('Diameter', { exact: false }).first()).toHaveValue('68');
-  await expect(page.getByRole('textbox', { name: 'Weight ready to run' })).toHaveValue('1.75');
+  await expect((await openStep(page, 'Tyre')).getByLabel('Diameter', { exact: false })).toHaveValue('68');
+  await expect((await openStep(page, 'Weigh it')).getByRole('textbox', { name: 'Weight ready to run' })).toHaveValue('1.75');
 
   await openPlan(page, club.address);
   await page.getByRole('button', { name: /^Tyres:/ }).click();

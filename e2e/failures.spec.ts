@@ -1,5 +1,5 @@
 import type { Page, Worker } from '@playwright/test';
-import { expect, openPlan, planNamed, settled, test } from './fixtures';
+import { expect, openPlan, planNamed, settled, test, openStep } from './fixtures';
 
 const named = (page: Page, name: string): Worker[] => page.workers().filter((worker) => worker.url().includes(`${name}-worker`));
 
@@ -58,7 +58,7 @@ test('the workers of a plan’s panels die: bands, fixes, gears, heat and sweep 
 test('workers of Car, Buy, Step up and Find die: each says so in its place and recovers', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
-  const today = page.getByRole('region', { name: 'What it does today' });
+  const today = await openStep(page, 'What it does today');
   await expect(today.getByText('the likeliest first')).toBeVisible();
   await killAtNextQuestion(page, 'car');
   await today.getByLabel(/^Top speed, measured/).fill('30');

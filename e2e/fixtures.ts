@@ -1,5 +1,5 @@
 import type { DocList } from '@puddler/contract/shared';
-import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
+import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { DESK } from './barriers';
 import { demoFolder } from './demo-folder';
 import { SharedClub } from './shared-club';
@@ -117,4 +117,12 @@ export async function answer(page: Page, title: string): Promise<number> {
     .locator('div', { has: page.getByRole('heading', { name: new RegExp(`^${title}`) }) });
   const text = await block.locator('p > span').first().innerText();
   return Number(text.replace(/[^\d.]/g, ''));
+}
+
+/** Opens a step at the bench, where it is not open, and returns it. */
+export async function openStep(page: Page, name: string): Promise<Locator> {
+  const step = page.getByRole('region', { name, exact: true });
+  const line = step.getByRole('heading').getByRole('button');
+  if ((await line.getAttribute('aria-expanded')) === 'false') await line.click();
+  return step;
 }

@@ -1,5 +1,5 @@
 import { expectNoBarriersInAllLooks } from './barriers';
-import { answer, expect, openPlan, saved, settled, test } from './fixtures';
+import { answer, expect, openPlan, saved, settled, test, openStep } from './fixtures';
 
 test('pinion, kv and cells change the answers at once, and it is all there tomorrow', async ({ page, club }) => {
   await openPlan(page, club.address);
@@ -117,7 +117,7 @@ test('a drawer holds every figure with its source; clearing one goes back to the
 test('a car’s own figure changes all its plans', async ({ page, club }) => {
   await openPlan(page, club.address);
   await page.getByRole('link', { name: 'Car', exact: true }).click();
-  const mass = page.getByRole('textbox', { name: 'Weight ready to run' });
+  const mass = (await openStep(page, 'Weigh it')).getByRole('textbox', { name: 'Weight ready to run' });
   await mass.fill('2600 g');
   await mass.press('Enter');
   await saved(page);

@@ -7,6 +7,7 @@ import { searchText, summary } from '../in-hand/part-text';
 import { TERM_LIST, termText } from '../in-hand/terms';
 import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
+import { BENCH_STEPS, type BenchStep } from '../stations/car/car-fields';
 import { addressOf, STATIONS } from './stations';
 import { useWhere } from './use-where';
 
@@ -68,6 +69,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
       <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
         <CarItems onOpen={open} />
+        {car && <StepItems carId={car.id} onOpen={open} />}
         <PartItems sought={sought} onOpen={open} />
         <WordItems sought={sought} onOpen={open} />
         <Command.Group heading={<span className="eyebrow px-3 text-soft">Commands</span>}>
@@ -113,6 +115,25 @@ function CarItems({ onOpen }: { onOpen: Open }) {
       ))}
     </Command.Group>
   ));
+}
+
+/** What is entered at the bench of the car in hand, by step and by figure. */
+function StepItems({ carId, onOpen }: { carId: string; onOpen: Open }) {
+  return (
+    <Command.Group heading={<span className="eyebrow px-3 text-soft">At the bench</span>}>
+      {Object.values<BenchStep>(BENCH_STEPS).map(({ id, title, fields }) => (
+        <Command.Item
+          key={id}
+          value={`${title} ${fields.map(({ label }) => label).join(' ')}`}
+          className={ITEM}
+          onSelect={onOpen(`/cars/${carId}#${id}`)}
+        >
+          {title}
+          <span className="text-[12px] text-soft">car</span>
+        </Command.Item>
+      ))}
+    </Command.Group>
+  );
 }
 
 function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {

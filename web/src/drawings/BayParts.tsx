@@ -79,9 +79,9 @@ export function Trays({ layout, mm, bad }: { layout: BayLayout; mm: Say; bad: (i
 export function Touches({ bay: { touches }, mm }: { bay: BayDrawing; mm: Say }) {
   if (touches.length === 0) return <p className="text-[12.5px] text-soft">Nothing of the bay is measured yet: what touches is not known.</p>;
   return (
-    <ul className="text-[12.5px]">
+    <ul className="mb-1 flex flex-wrap gap-x-6 text-[12.5px]">
       {touches.map((one) => (
-        <li key={`${one.id} ${one.what}`} className="flex items-baseline gap-2 border-b border-rule py-0.5 last:border-0">
+        <li key={`${one.id} ${one.what}`} className="flex items-baseline gap-2 py-0.5">
           <VerdictMark level={one.level} />
           <span>
             {one.what}: {one.gapMm < 0 ? `${mm(-one.gapMm)} over` : `${mm(one.gapMm)} to spare`}

@@ -2,7 +2,8 @@ import { LONGEST_NAME, rangeOf } from '@puddler/contract/shared';
 import type { Origin } from '@puddler/core';
 import { useId, useState, type ReactNode } from 'react';
 import { useAppSelector } from '../desk/store';
-import { formatIn, parseFigure, unitOf } from '@puddler/figures';
+import { parseFigure, unitOf } from '@puddler/figures';
+import { figureIn } from './field-value';
 import { type FieldSpec } from './field-specs';
 import { wordFor } from '../ui/words';
 import { SourceMark } from './SourceMark';
@@ -134,8 +135,7 @@ function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: C
   const system = useAppSelector((state) => state.prefs.units);
   const range = rangeOf(spec.path)!;
   const unit = unitOf(range.unit, system);
-  const shown = (figure: unknown) =>
-    typeof figure === 'number' ? formatIn(figure, { ...unit, digits: Math.max(unit.digits, figureDigits(figure * unit.factor)) }) : '';
+  const shown = (figure: unknown) => (typeof figure === 'number' ? figureIn(figure, unit) : '');
   const given = shown(value);
   return (
     <span className="relative flex items-center">
@@ -172,10 +172,4 @@ function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: C
       <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{unit.symbol}</span>
     </span>
   );
-}
-
-/** Decimals that keep three figures of a small number. */
-function figureDigits(shown: number): number {
-  const size = Math.abs(shown);
-  return size === 0 || size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : Math.min(9, 2 - Math.floor(Math.log10(size)));
 }

@@ -5,7 +5,6 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { editCar } from '../../desk/edits';
 import { FigureField } from '../../in-hand/FigureField';
 import type { CarInHand } from '../../in-hand/use-car';
-import { useWidth } from '../../ui/useWidth';
 import { BENCH_STEPS } from './car-fields';
 import { Fields } from './Fields';
 
@@ -21,35 +20,28 @@ const ON_DRAWING: Record<BayPlace, string> = {
   packWidthMm: 'Pack tray, width',
 };
 
-/** The bay from above, each figure typed where it is measured; on a phone, and without a motor to draw, as a list. */
-export function BayStep({ inHand }: { inHand: CarInHand }) {
-  const { stock } = inHand;
-  const [box, width] = useWidth<HTMLDivElement>();
+/** Where the drawing is narrower, the fields on it would lie over each other. */
+export const DRAWN_FROM_PX = 620;
+
+/** The bay from above, each figure typed where it is measured; nothing without a motor to draw. */
+export function BayOfCar({ inHand }: { inHand: CarInHand }) {
+  const { stock, car } = inHand;
   const limits = useAppSelector((state) => state.prefs.limits);
-  if (stock?.view.state !== 'ready') return <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields} />;
-  const isDrawn = (path: string) => Object.keys(ON_DRAWING).some((place) => path === `car.bay.${place}`);
-  if (width < DRAWN_FROM_PX)
-    return (
-      <div ref={box}>
-        <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields} />
-      </div>
-    );
+  if (stock?.view.state !== 'ready') return null;
   return (
-    <div ref={box}>
-      <BayFromAbove
-        bay={bayDrawing(stock.file, stock.view.resolved, limitsWith(limits))}
-        name={inHand.car.name}
-        figures={(layout) => <Figures inHand={inHand} layout={layout} />}
-      />
-      <div className="mt-2">
-        <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields.filter((field) => !isDrawn(field.path))} />
-      </div>
-    </div>
+    <BayFromAbove
+      bay={bayDrawing(stock.file, stock.view.resolved, limitsWith(limits))}
+      name={car.name}
+      figures={(layout) => <Figures inHand={inHand} layout={layout} />}
+    />
   );
 }
 
-/** Where the drawing is narrower, the fields on it would lie over each other. */
-const DRAWN_FROM_PX = 620;
+/** The figures of the bay, without those that are typed on its drawing. */
+export function BayStep({ inHand, isDrawn }: { inHand: CarInHand; isDrawn: boolean }) {
+  const onDrawing = (path: string) => Object.keys(ON_DRAWING).some((place) => path === `car.bay.${place}`);
+  return <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields.filter((field) => !isDrawn || !onDrawing(field.path))} />;
+}
 
 function Figures({ inHand: { id, car }, layout }: { inHand: CarInHand; layout: BayLayout }) {
   const dispatch = useAppDispatch();

@@ -4,17 +4,10 @@ import { useAppDispatch } from '../../desk/store';
 import { editCar } from '../../desk/edits';
 import { Button } from '../../ui/Button';
 import { parseFigure } from '@puddler/figures';
-import { must, number, type FieldSpec } from '../../in-hand/field-specs';
+import { BENCH_STEPS, RATIO } from './car-fields';
 import { Fields } from './Fields';
 import { Measured } from './Measured';
 import type { CarInHand } from '../../in-hand/use-car';
-
-const RATIO = must('car.internalRatio', 'Ratio behind the spur', 'All fixed gears: belts, ring and pinion, portals');
-const TEETH: FieldSpec[] = [
-  number('gearing.pinion', 'Pinion as bought'),
-  number('gearing.spur', 'Spur as bought'),
-  number('gearing.moduleMm', 'Module'),
-];
 
 /** Teeth counted, or the ratio found by rolling; gears of a shiftable box. */
 export function GearStep({ inHand }: { inHand: CarInHand }) {
@@ -27,7 +20,7 @@ export function GearStep({ inHand }: { inHand: CarInHand }) {
   const names = ['Low', 'High', 'Third', 'Fourth'];
   return (
     <>
-      <Fields inHand={inHand} specs={stock ? [...TEETH, RATIO] : [RATIO]} />
+      <Fields inHand={inHand} specs={stock ? BENCH_STEPS.gears.fields : [RATIO]} />
       <Measured
         label="Roll test: turns of the spur for one of the wheel"
         placeholder={String(car.internalRatio)}

@@ -2,16 +2,11 @@ import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { editCar } from '../../desk/edits';
-import { number, must } from '../../in-hand/field-specs';
 import { formatIn, parseFigure, unitOf } from '@puddler/figures';
 import { Measured } from './Measured';
+import { BENCH_STEPS } from './car-fields';
 import { Fields } from './Fields';
 import type { CarInHand } from '../../in-hand/use-car';
-
-const FIELDS = [
-  must('car.tyre.diameterMm', 'Diameter', 'Or roll it out, right'),
-  number('car.tyre.growthPctAt100KmH', 'Growth at 100 km/h', 'Soft, unbelted tyres grow'),
-];
 
 /** The tyre by its diameter, or better by the road of one turn with the car's weight on it. */
 export function TyreStep({ inHand }: { inHand: CarInHand }) {
@@ -24,7 +19,7 @@ export function TyreStep({ inHand }: { inHand: CarInHand }) {
   const unit = unitOf('mm', system);
   return (
     <>
-      <Fields inHand={inHand} specs={FIELDS} />
+      <Fields inHand={inHand} specs={BENCH_STEPS.tyre.fields} />
       <Measured
         label="Rolled out, one turn of the wheel"
         placeholder={formatIn(inHand.car.tyre.diameterMm * Math.PI, unit)}

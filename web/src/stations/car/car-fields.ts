@@ -7,11 +7,20 @@ export interface BenchStep {
   id: string;
   title: string;
   gain: string;
-  fields: FieldSpec[];
+  fields: readonly FieldSpec[];
 }
+
+/** All fixed gears in one figure: what a car without its motor and pinion still has. */
+export const RATIO = must('car.internalRatio', 'Ratio behind the spur', 'All fixed gears: belts, ring and pinion, portals');
 
 /** In the order of work: nothing has to be taken apart before it must. */
 export const BENCH_STEPS = {
+  photos: {
+    id: 'photos',
+    title: 'Photograph the wiring',
+    gain: 'Before anything is unplugged. Two motor wires mean brushed, three brushless.',
+    fields: [],
+  },
   chassis: {
     id: 'chassis',
     title: 'Chassis and drive',
@@ -32,6 +41,27 @@ export const BENCH_STEPS = {
       number('car.frontWeightPct', 'Weight on the front', 'Front scale divided by both'),
       number('car.wheelMassG', 'Weight of one wheel'),
     ],
+  },
+  tyre: {
+    id: 'tyre',
+    title: 'Tyre',
+    gain: 'Rolled out beats measured: the road of one turn is what counts.',
+    fields: [
+      must('car.tyre.diameterMm', 'Diameter', 'Or roll it out, right'),
+      number('car.tyre.growthPctAt100KmH', 'Growth at 100 km/h', 'Soft, unbelted tyres grow'),
+    ],
+  },
+  system: {
+    id: 'system',
+    title: 'Motor, pack and ESC as bought',
+    gain: 'Type what is printed on them. The old car is predicted, and the gain of a plan is known.',
+    fields: [],
+  },
+  gears: {
+    id: 'gears',
+    title: 'Gears',
+    gain: 'Count teeth, or roll: speed is right to the tooth.',
+    fields: [number('gearing.pinion', 'Pinion as bought'), number('gearing.spur', 'Spur as bought'), number('gearing.moduleMm', 'Module'), RATIO],
   },
   body: {
     id: 'body',
@@ -79,6 +109,18 @@ export const BENCH_STEPS = {
       number('car.bay.packWidthMm', 'Pack tray, width'),
       number('car.bay.packHeightMm', 'Pack tray, height'),
     ],
+  },
+  today: {
+    id: 'today',
+    title: 'What it does today',
+    gain: 'One measured top speed teaches the car’s own drag or kv, and every plan is surer.',
+    fields: [],
+  },
+  equivalents: {
+    id: 'equivalents',
+    title: 'Old against new',
+    gain: 'What the old motor is worth in kv, and which pinion gives the old speed or pull.',
+    fields: [],
   },
 } as const satisfies Record<string, BenchStep>;
 

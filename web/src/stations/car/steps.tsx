@@ -1,0 +1,103 @@
+import { getField, isOfCar, pathInCar, type Car, type FigurePath } from '@puddler/core';
+import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
+import type { ReactNode } from 'react';
+import type { FieldSpec } from '../../in-hand/field-specs';
+import { valueText } from '../../in-hand/field-value';
+import type { CarInHand } from '../../in-hand/use-car';
+import { BayStep } from './BayStep';
+import { BENCH_STEPS, RATIO, type BenchStep } from './car-fields';
+import { EquivalentsStep } from './EquivalentsStep';
+import { Fields } from './Fields';
+import { GearStep } from './GearStep';
+import { PhotosStep } from './PhotosStep';
+import { StockStep } from './StockStep';
+import { TodayStep } from './TodayStep';
+import { TyreStep } from './TyreStep';
+
+/** One line of the bench: what is known by it, and where the rest is entered. */
+export interface Step {
+  id: string;
+  title: string;
+  gain: string;
+  /** How far it is: figures given of those it asks for. */
+  given: number;
+  of: number;
+  /** What was given so far, in a few words; empty while that is nothing. */
+  known: string;
+  body: () => ReactNode;
+}
+
+/** Whether a figure of the plan file stands as the kind of car usually has it. */
+const isTypical = (car: Car, path: FigurePath): boolean => isOfCar(path) && (car.typical?.includes(pathInCar(path)) ?? false);
+
+/** The steps at the bench, in the order of work, with how far each is; `isDrawn` where figures of the bay are typed on its drawing. */
+export function stepsOf(inHand: CarInHand, system: UnitSystem, isDrawn: boolean): Step[] {
+  const { car, bench, stock } = inHand;
+  const source = { car, ...stock?.plan };
+  const given = (fields: readonly FieldSpec[]) => fields.filter((field) => getField(source, field.path) !== undefined && !isTypical(car, field.path));
+  const known = (fields: readonly FieldSpec[]) =>
+    given(fields)
+      .map((field) => valueText(field, getField(source, field.path), system))
+      .join(' · ');
+  const plain = (step: BenchStep): Step => ({
+    ...step,
+    given: given(step.fields).length,
+    of: step.fields.length,
+    known: known(step.fields),
+    body: () => <Fields inHand={inHand} specs={step.fields} />,
+  });
+  const asked = (isGiven: boolean) => ({ given: isGiven ? 1 : 0, of: 1 });
+  const photos = bench.photos?.length ?? 0;
+  const measuredMs = bench.today?.topSpeedMs;
+  const speed = unitOf('m/s', system);
+  return [
+    {
+      ...BENCH_STEPS.photos,
+      ...asked(photos > 0),
+      known: photos === 0 ? '' : photos === 1 ? 'one photo' : `${photos} photos`,
+      body: () => <PhotosStep inHand={inHand} />,
+    },
+    plain(BENCH_STEPS.chassis),
+    plain(BENCH_STEPS.weight),
+    { ...plain(BENCH_STEPS.tyre), ...asked(!isTypical(car, 'car.tyre.diameterMm')), body: () => <TyreStep inHand={inHand} /> },
+    {
+      ...BENCH_STEPS.system,
+      ...asked(stock !== undefined),
+      known: stock ? [stock.plan.motor, stock.plan.packs[0]!, stock.plan.esc].map(({ name }) => name).join(' · ') : '',
+      body: () => <StockStep inHand={inHand} />,
+    },
+    {
+      ...BENCH_STEPS.gears,
+      ...asked(given([RATIO]).length > 0),
+      known: [
+        ...(stock?.plan.gearing.pinion === undefined ? [] : [`${stock.plan.gearing.pinion} / ${stock.plan.gearing.spur}`]),
+        ...given([RATIO]).map(() => `${formatNumber(car.internalRatio, 3)} : 1 behind the spur`),
+      ].join(' · '),
+      body: () => <GearStep inHand={inHand} />,
+    },
+    plain(BENCH_STEPS.body),
+    plain(BENCH_STEPS.supply),
+    { ...plain(BENCH_STEPS.motorBay), ...(isDrawn ? { known: 'on the drawing' } : {}), body: () => <BayStep inHand={inHand} isDrawn={isDrawn} /> },
+    {
+      ...BENCH_STEPS.today,
+      ...asked(measuredMs !== undefined),
+      known: measuredMs === undefined ? '' : `${formatIn(measuredMs, speed)} ${speed.symbol}`,
+      body: () => <TodayStep inHand={inHand} />,
+    },
+    { ...BENCH_STEPS.equivalents, given: 0, of: 0, known: '', body: () => <EquivalentsStep inHand={inHand} /> },
+  ];
+}
+
+/** What to measure first, and what that narrows, by path in the car and the step where it is entered. */
+const FIRST_TO_MEASURE: readonly (readonly [path: string, step: string, what: string])[] = [
+  ['internalRatio', 'gears', 'the ratio behind the spur (top speed goes with it)'],
+  ['tyre.diameterMm', 'tyre', 'the tyre, rolled out (top speed goes with it)'],
+  ['massKg', 'weight', 'the weight (heat and current go with it)'],
+  ['cgHeightMm', 'chassis', 'the height of the weight (when the front lifts)'],
+];
+
+/** What of a car to measure first; undefined where nothing of it is only typical. */
+export function firstToMeasure({ typical = [] }: Car): { step: string; what: string } | undefined {
+  const first = FIRST_TO_MEASURE.find(([path]) => typical.includes(path));
+  return first && { step: first[1], what: first[2] };
+}
