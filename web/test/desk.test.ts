@@ -8,7 +8,7 @@ import { contentOf, isUnsaved, keyOf, type ContentOf } from '../src/desk/held';
 import { currentPress, watchPresses } from '../src/desk/press';
 import { carOf, planOf, plansOfCar, selectGarage, selectSaveStatus } from '../src/desk/selectors';
 import { createStore, type AppStore } from '../src/desk/store';
-import { undoable } from '../src/desk/undoable';
+import { takeBack, undoable } from '../src/desk/undoable';
 import { docOf, garage } from './on-desk';
 
 const { car, plan } = splitPlanFile(plainPlan());
@@ -201,6 +201,22 @@ test('undo takes back what its edit changed, and leaves what came from elsewhere
   expect(planOf(store.getState(), 'p1')!.plan.gearing).toMatchObject({ pinion: plan.gearing.pinion, spur: 70 });
   store.dispatch(redone({ at: 1 }));
   expect(planOf(store.getState(), 'p1')!.plan.gearing).toMatchObject({ pinion: 25, spur: 70 });
+});
+
+test('what was changed again since stays when the edit before it is taken back, and that is said', () => {
+  store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+  store.dispatch(saved([{ key: PLAN_KEY, version: 6, content: heldPlan().content! }]));
+  // Another window made it 31.
+  store.dispatch(garage([], [{ ...PLAN, version: 7, body: setField(plan, 'gearing.pinion', 31) }]));
+  store.dispatch(takeBack());
+  expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(31);
+  expect(store.getState().notices.map(({ text }) => text)).toEqual(['Pinion was changed again since: that stays as it is.']);
+  // What it did change is taken back without a word.
+  store.dispatch(editPlan('p1', 'gearing.spur', 70, 'spur'));
+  store.dispatch(takeBack());
+  expect(planOf(store.getState(), 'p1')!.plan.gearing.spur).toBe(plan.gearing.spur);
+  expect(store.getState().notices).toHaveLength(1);
+  store.dispatch(takeBack('nothing of that name'));
 });
 
 test('a notice takes back its own change, not whatever came last', () => {

@@ -1,7 +1,8 @@
 import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { redone, undone } from '../desk/desk-slice';
+import { redone } from '../desk/desk-slice';
+import { takeBack } from '../desk/undoable';
 import { selectGarage, selectShelf } from '../desk/selectors';
 import { searchText, summary } from '../in-hand/part-text';
 import { TERM_LIST, termText } from '../in-hand/terms';
@@ -46,7 +47,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
   };
   const open = (to: string) => run(() => void navigate(to));
   const commands: [string, string, () => void][] = [
-    ['Undo', 'Ctrl+Z', () => dispatch(undone({ at: Date.now() }))],
+    ['Undo', 'Ctrl+Z', () => dispatch(takeBack())],
     ['Redo', 'Ctrl+Shift+Z', () => dispatch(redone({ at: Date.now() }))],
     ['Swap units', 'u', () => dispatch(unitsSwapped())],
     ['Swap light and dark', '', () => dispatch(themeSwapped())],

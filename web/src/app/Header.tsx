@@ -1,6 +1,7 @@
 import { Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
-import { redone, undone } from '../desk/desk-slice';
+import { redone } from '../desk/desk-slice';
+import { takeBack } from '../desk/undoable';
 import { JobLine } from './JobLine';
 import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
 import { SaveState } from './SaveState';
@@ -31,7 +32,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
             type="button"
             className={TOOL}
             disabled={undoLabel === undefined}
-            onClick={() => dispatch(undone({ at: Date.now() }))}
+            onClick={() => dispatch(takeBack())}
             aria-label={undoLabel ? `Undo ${undoLabel}` : 'Nothing to undo'}
             title={undoLabel ? `Undo ${undoLabel} (Ctrl+Z)` : undefined}
           >

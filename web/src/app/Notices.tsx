@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
-import { undone } from '../desk/desk-slice';
+import { takeBack } from '../desk/undoable';
 import { nameOf } from '../desk/held';
 import { selectRefused } from '../desk/selectors';
 import { Button } from '../ui/Button';
@@ -50,7 +50,7 @@ export default function Notices() {
           </div>
           {notice.undo !== undefined && (
             <Toast.Action asChild altText="Undo">
-              <Button onClick={() => dispatch(undone({ at: Date.now(), change: notice.undo! }))}>Undo</Button>
+              <Button onClick={() => dispatch(takeBack(notice.undo))}>Undo</Button>
             </Toast.Action>
           )}
           <Toast.Close aria-label="Close" className="hit grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash">

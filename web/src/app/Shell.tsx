@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
-import { redone, undone } from '../desk/desk-slice';
+import { redone } from '../desk/desk-slice';
+import { takeBack } from '../desk/undoable';
 import { selectConflict, selectRefused } from '../desk/selectors';
 import { Header } from './Header';
 import { NextLine } from './NextLine';
@@ -38,7 +39,7 @@ export function Shell() {
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
 
-  useHotkeys('mod+z', () => dispatch(undone({ at: Date.now() })), UNDO_KEYS);
+  useHotkeys('mod+z', () => dispatch(takeBack()), UNDO_KEYS);
   useHotkeys(['mod+shift+z', 'mod+y'], () => dispatch(redone({ at: Date.now() })), UNDO_KEYS);
   useHotkeys('mod+k', () => setSearching(true), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('u', () => dispatch(unitsSwapped()));

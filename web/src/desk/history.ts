@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { kindOf, merge, type BodyOf, type KindName } from '@puddler/contract/shared';
 import { sameContent, type Content, type Key } from './held';
 
@@ -34,10 +35,10 @@ export function joined(last: Change, next: Change): Change {
 
 /**
  * What a document becomes when one edit is taken back, or made again: only what that edit changed goes from `from` to `to`;
- * what came since, here or elsewhere, stays.
+ * what came since, here or elsewhere, stays, of the same figure too.
  */
 export function turned(now: Content | null, from: Content | null, to: Content | null): Content | null {
   if (sameContent(now, from) || now === null || from === null || to === null) return to;
-  const body = merge(from.body, to.body, now.body, kindOf(now.kind).memberIds).body as BodyOf<KindName>;
-  return { ...to, body } as Content;
+  const body = merge(from.body, now.body, to.body, kindOf(now.kind).memberIds).body as BodyOf<KindName>;
+  return equal(body, now.body) && now.parentId === to.parentId ? now : ({ ...to, body } as Content);
 }

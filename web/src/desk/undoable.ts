@@ -1,3 +1,6 @@
+import { capitalized } from '@puddler/core';
+import { undone } from './desk-slice';
+import { sameContent } from './held';
 import { noticed } from './notices-slice';
 import type { AppDispatch, RootState } from './store';
 
@@ -6,5 +9,18 @@ export function undoable(text: string) {
   return (dispatch: AppDispatch, getState: () => RootState): void => {
     const change = getState().desk.past.at(-1);
     dispatch(noticed({ text, tone: 'plain', ...(change ? { undo: change.id } : {}) }));
+  };
+}
+
+/** Takes back the last change, or the one named. Where all of it was changed again since, in another window perhaps, that stays and is said. */
+export function takeBack(id?: string) {
+  return (dispatch: AppDispatch, getState: () => RootState): void => {
+    const { past, held: before } = getState().desk;
+    const change = id === undefined ? past.at(-1) : past.find((one) => one.id === id);
+    if (!change) return;
+    dispatch(undone({ at: Date.now(), change: change.id }));
+    const { held } = getState().desk;
+    if (change.steps.every(({ key }) => sameContent(held[key]?.content ?? null, before[key]?.content ?? null)))
+      dispatch(noticed({ text: `${capitalized(change.label)} was changed again since: that stays as it is.`, tone: 'plain' }));
   };
 }
