@@ -147,3 +147,13 @@ test('the empty garage offers the demo club: it stands apart, is looked at, and 
   await page.reload();
   await expect(page.getByRole('button', { name: 'Bring the demo club in' })).toBeVisible();
 });
+
+test('what is empty shows what it will look like', async ({ page, empty }) => {
+  for (const view of ['shelf', 'compare']) {
+    await page.goto(`${empty.address}/${view}`);
+    const picture = page.getByRole('figure').getByRole('img');
+    await expect(picture).toBeVisible();
+    await expect(picture).toHaveJSProperty('naturalWidth', 1280);
+    await expect(picture).toHaveAttribute('alt', /\w{5}/);
+  }
+});

@@ -1,3 +1,4 @@
+import { Example } from '../../ui/Example';
 import { PlanPicker } from './PlanPicker';
 
 /** What Compare is for, while nothing is pinned. */
@@ -12,6 +13,7 @@ export function NothingPinned() {
       <div className="mt-4">
         <PlanPicker />
       </div>
+      <Example of="compare" alt="Three setups of one car side by side: their answers on one scale, their passes laid over each other." />
     </main>
   );
 }

@@ -22,6 +22,7 @@ import { RunPage } from './RunPage';
 import { RunStrip } from './RunStrip';
 import { UpkeepPanel } from './UpkeepPanel';
 import { useLog, type AtLog } from './use-log';
+import { Example } from '../../ui/Example';
 import { Guarded } from '../../ui/Guarded';
 
 const PANELS = [
@@ -112,9 +113,14 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
               <RunPage key={at.open.id} inHand={inHand} open={at.open} log={at} onFiles={takeFiles} />
             </Guarded>
           ) : (
-            <p className="text-[13px] text-soft">
-              Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
-            </p>
+            <>
+              <p className="text-[13px] text-soft">
+                Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
+              </p>
+              {logLoaded && log.runs.length === 0 && (
+                <Example of="log" alt="A run: its passes and temperatures against what was likely, and its log drawn over the seconds." />
+              )}
+            </>
           ))}
         {panel === 'learning' && (
           <Guarded what="What the runs teach">
