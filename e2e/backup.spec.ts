@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { expectNoBarriers } from './barriers';
 import { expect, openPlan, saved, testAlone as test } from './fixtures';
 
@@ -28,4 +29,22 @@ test('a backup is saved, a car is lost, and the backup brings it back with its p
   await expect(page.getByRole('status').filter({ hasText: 'Restored' })).toBeVisible();
   await openPlan(page, club.address);
   await expect(page.getByRole('navigation', { name: 'Where you are' })).toContainText('Ridgeback');
+});
+
+test('a check reads everything, and names a log that rotted by the run that holds it', async ({ page, club }) => {
+  await page.goto(`${club.address}/backup`);
+  const panel = page.getByRole('region', { name: 'Is all of it whole?' });
+  await panel.getByRole('button', { name: 'Check everything now' }).click();
+  await expect(panel).toContainText('All whole');
+  const folder = path.join(club.dataFolder, 'files');
+  const log = readdirSync(folder).find((name) => name.endsWith('.gz'))!;
+  const bytes = readFileSync(path.join(folder, log));
+  bytes[bytes.length >> 1]! ^= 0x10;
+  writeFileSync(path.join(folder, log), bytes);
+  await panel.getByRole('button', { name: 'Check everything now' }).click();
+  await expect(panel).toContainText('1 not as saved');
+  await expect(panel.getByRole('listitem')).toHaveText(/^A photo or log of run “.+, Ridgeback” is damaged \(a backup that has it puts it back\)\.$/);
+  await page.reload();
+  await expect(panel).toContainText('1 not as saved');
+  await expectNoBarriers(page);
 });

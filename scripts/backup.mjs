@@ -1,4 +1,4 @@
-// `npm run backup -- a.zip` and `npm run restore -- a.zip`: paths are taken from where npm was called.
+// `npm run backup -- a.zip`, `npm run restore -- a.zip` and `npm run check`: paths are taken from where npm was called.
 import { pathToFileURL } from 'node:url';
 import { at, root } from './lib/run.mjs';
 import { ensureBundled, ensureInstalled } from './lib/setup.mjs';

@@ -1,4 +1,5 @@
 /** The part of the contract that carries no validator: for the page's first load. */
+export { damageText, type CheckReport, type Damage } from './check-report';
 export type { BackupDocument, BackupManifest, LostFile, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
 export type { Checked } from './checked';
 export { MOST_COURSES, MOST_PHOTOS, type Bench, type CarBody, type NamedCourse, type OldRadio, type PhotoRef, type Today } from './documents/car/car';

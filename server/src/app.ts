@@ -2,6 +2,8 @@ import Koa from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
 import { backupRoutes } from './backup/routes';
+import type { FolderChecks } from './check/folder-checks';
+import { checkRoutes } from './check/routes';
 import { demoRoutes } from './demo-routes';
 import { DocumentLists } from './documents/list';
 import { listRoutes } from './documents/list-routes';
@@ -24,6 +26,7 @@ export interface Services {
   files: FileStore;
   /** A folder for what is on its way: uploads that are checked before they count. */
   scratchFolder: string;
+  checks: FolderChecks;
   log: Logger;
   /** The built page. */
   pageFolder: string;
@@ -31,7 +34,7 @@ export interface Services {
 }
 
 /** The whole application on an open data folder. */
-export function createApp({ store, files, scratchFolder, log, pageFolder, demoFolder }: Services): Koa {
+export function createApp({ store, files, scratchFolder, checks, log, pageFolder, demoFolder }: Services): Koa {
   const app = new Koa();
   // The error middleware answers; what still escapes (a client that hung up) goes to the log, not to stderr.
   app.on('error', (err: NodeJS.ErrnoException) => {
@@ -62,6 +65,7 @@ export function createApp({ store, files, scratchFolder, log, pageFolder, demoFo
     demoRoutes(store, files, demoFolder),
     instrumentRoutes(),
     backupRoutes(store, files, scratchFolder),
+    checkRoutes(checks),
   ];
   for (const router of routers) app.use(router.routes()).use(router.allowedMethods());
   app.use(pageMiddleware(pageFolder));

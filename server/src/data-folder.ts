@@ -1,6 +1,7 @@
 import { chmod, mkdir, readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import type { Logger } from 'pino';
+import { FolderChecks } from './check/folder-checks';
 import type { Config } from './config';
 import { lockFolder, LOCK_FILES, type FolderLock } from './db/lock';
 import { openDatabase, type Database } from './db/open';
@@ -15,6 +16,7 @@ export interface DataFolder {
   store: DocumentStore;
   files: FileStore;
   scratchFolder: string;
+  checks: FolderChecks;
   lock: FolderLock;
   close(): Promise<void>;
 }
@@ -44,6 +46,7 @@ export async function openDataFolder(config: Config, log: Logger, { empty = fals
       store,
       files,
       scratchFolder: path.join(dataFolder, 'scratch'),
+      checks: new FolderChecks(store, files, dataFolder),
       lock,
       async close() {
         await db.close();
@@ -62,7 +65,7 @@ async function clear(folder: string): Promise<void> {
 }
 
 /** What Puddler itself puts into a data folder. */
-const OWN = /^(?:puddler\.db(?:-wal|-shm|-journal)?|in-use\.(?:lock(?:-journal)?|json)|files|photos|backups|scratch)$/;
+const OWN = /^(?:puddler\.db(?:-wal|-shm|-journal)?|in-use\.(?:lock(?:-journal)?|json)|files|photos|backups|scratch|check\.json)$/;
 
 /** Takes the rights of others off files that an earlier release made. What is linked from elsewhere, and what others put there, is theirs. */
 async function narrow(folder: string, log: Logger): Promise<void> {

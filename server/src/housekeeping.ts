@@ -11,13 +11,14 @@ const EVERY_MS = 60 * 60 * 1000;
  * What the server does by itself while it runs, once at the start and then every hour: none of it holds up a request for long. A stop
  * waits for the task that is under way and begins no other.
  */
-export function keepHouse({ db, store, files, scratchFolder }: DataFolder, dataFolder: string, log: Logger): { stop(): Promise<void> } {
+export function keepHouse({ db, store, files, scratchFolder, checks }: DataFolder, dataFolder: string, log: Logger): { stop(): Promise<void> } {
   let isStopping = false;
   const round = [
     () => copyDaily(db, path.join(dataFolder, 'backups'), new Date()),
     () => sweepFiles(store, files, Date.now()),
     () => clearChecked(scratchFolder),
     () => db.checkpoint(),
+    () => checks.weekly(Date.now()),
   ];
   const inTurn = async (tasks: readonly (() => Promise<unknown>)[]) => {
     try {

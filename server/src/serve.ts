@@ -11,7 +11,7 @@ const LISTEN_ON = '127.0.0.1';
 /** Requests in flight get this long to finish once told to stop. */
 const STOP_WITHIN_MS = 10_000;
 
-export interface Running extends Pick<DataFolder, 'db' | 'store' | 'files'> {
+export interface Running extends Pick<DataFolder, 'db' | 'store' | 'files' | 'checks'> {
   server: Server;
   address: string;
   /** Finishes requests in flight, then closes the database; asking again waits for the same end. */
@@ -67,7 +67,7 @@ export async function serve(config: Config, options: ServeOptions = {}): Promise
     await folder.close();
   }
   let stopped: Promise<void> | undefined;
-  return { server, db: folder.db, store: folder.store, files: folder.files, address, stop: () => (stopped ??= stop()) };
+  return { server, db: folder.db, store: folder.store, files: folder.files, checks: folder.checks, address, stop: () => (stopped ??= stop()) };
 }
 
 async function open(server: Server, config: Config, log: pino.Logger, { empty, prepare }: ServeOptions): Promise<DataFolder> {

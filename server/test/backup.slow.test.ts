@@ -255,7 +255,7 @@ test('a damaged log, a rotted photo and a missing file end no backup: it names t
     expect((await target.files.hashes()).sort()).toEqual([photos[2]!, logs[2]!].sort());
     await target.stop();
     expect((await restore(source, ((await check(source, whole)).body as RestorePreview).token)).body).toMatchObject({ files: 4 });
-    for (const hash of [...photos, ...logs]) expect(await own.files.isWhole(hash)).toBe(true);
+    for (const hash of [...photos, ...logs]) expect(await own.files.stateOf(hash)).toBe('whole');
     // A log that cannot be unpacked breaks off for its reader, and for nobody else.
     spoil(`${logs[0]}.gz`, 20);
     await source.http.get(`/api/files/${logs[0]}`).catch(() => undefined);

@@ -2,13 +2,14 @@ import { createWriteStream } from 'node:fs';
 import { rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { createClient } from '@libsql/client';
-import { kindOf, type BackupManifest, type RestoreLine, type RestoreState } from '@puddler/contract';
-import { drizzle } from 'drizzle-orm/libsql';
+import { damageText, kindOf, type BackupManifest, type RestoreLine, type RestoreState } from '@puddler/contract';
 import pino from 'pino';
 import { readConfig, type Config } from '../config';
 import { openDataFolder } from '../data-folder';
+import { checkFolder } from '../check/check-folder';
+import { DocumentStore } from '../documents/store';
 import { FolderInUse } from '../db/lock';
+import { databaseBeside } from '../db/open';
 import { FileStore } from '../files/store';
 import { BadBackup, readBackup } from './read-backup';
 import { parentHere, previewRestore, restoreBackup } from './restore-backup';
@@ -25,11 +26,11 @@ const exists = async (file: string) => (await stat(file).catch(() => undefined))
 async function openToRead(config: Config) {
   try {
     const folder = await openDataFolder(config, log);
-    return { orm: folder.db.orm, files: folder.files, close: () => folder.close() };
+    return { store: folder.store, files: folder.files, close: () => folder.close() };
   } catch (error) {
     if (!(error instanceof FolderInUse)) throw error;
-    const client = createClient({ url: config.databaseUrl, concurrency: 1 });
-    return { orm: drizzle(client), files: new FileStore(path.join(config.dataFolder, 'files')), close: () => Promise.resolve(client.close()) };
+    const db = databaseBeside(config.databaseUrl);
+    return { store: new DocumentStore(db), files: new FileStore(path.join(config.dataFolder, 'files')), close: () => db.close() };
   }
 }
 
@@ -40,7 +41,7 @@ async function backup(config: Config, file: string): Promise<string> {
   const source = await openToRead(config);
   const part = `${file}.part`;
   try {
-    await pipeline(await writeBackup(source.orm, source.files, new Date()), createWriteStream(part, { mode: 0o600 }));
+    await pipeline(await writeBackup(source.store.db.orm, source.files, new Date()), createWriteStream(part, { mode: 0o600 }));
     await rename(part, file);
     return `The backup is in ${file} (${Math.ceil((await stat(file)).size / 1024)} kB).`;
   } finally {
@@ -92,16 +93,33 @@ async function restore(config: Config, file: string, show: boolean): Promise<str
   }
 }
 
-/** `backup FILE`, `restore [--show] FILE`. Resolves to the exit code. */
+/** Reads everything against its form and its hash; works while the server runs. Resolves to whether all is whole. */
+async function check(config: Config): Promise<boolean> {
+  if (!(await exists(config.dataFolder))) throw new Refusal(`There is no data folder ${config.dataFolder}. Set PUDDLER_DATA to the one to check.`);
+  const source = await openToRead(config);
+  try {
+    const report = await checkFolder(source.store, source.files, path.join(config.dataFolder, 'backups'), new Date());
+    console.log(`${report.documents} documents and ${report.files} photos and logs were read.`);
+    for (const one of report.bad) console.log(`  ${damageText(one)}`);
+    if (report.bad.length === 0) console.log('All of it is as it was saved.');
+    return report.bad.length === 0;
+  } finally {
+    await source.close();
+  }
+}
+
+/** `backup FILE`, `restore [--show] FILE`, `check`. Resolves to the exit code. */
 export async function main(args: readonly string[], env: NodeJS.ProcessEnv): Promise<number> {
   const [verb, ...rest] = args;
   const [file, ...more] = rest.filter((arg) => arg !== '--show');
-  if ((verb !== 'backup' && verb !== 'restore') || file === undefined || more.length > 0) {
-    console.error('npm run backup -- FILE.zip\nnpm run restore -- [--show] FILE.zip');
+  const isCheck = verb === 'check' && file === undefined;
+  if (!isCheck && ((verb !== 'backup' && verb !== 'restore') || file === undefined || more.length > 0)) {
+    console.error('npm run backup -- FILE.zip\nnpm run restore -- [--show] FILE.zip\nnpm run check');
     return 2;
   }
   try {
     const config = readConfig(env);
+    if (file === undefined) return (await check(config)) ? 0 : 1;
     const at = path.resolve(env['INIT_CWD'] ?? '.', file);
     console.log(verb === 'backup' ? await backup(config, at) : await restore(config, at, rest.includes('--show')));
     return 0;

@@ -40,7 +40,7 @@ export async function restoreBackup(store: DocumentStore, files: FileStore, back
     let kept = 0;
     for (const { hash } of backup.manifest.files) {
       // One that rotted here is mended.
-      if (await files.isWhole(hash)) continue;
+      if ((await files.stateOf(hash)) === 'whole') continue;
       await files.remove(hash);
       await files.keep((await backup.file(hash)) as AsyncIterable<Buffer>);
       kept++;

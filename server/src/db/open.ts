@@ -12,6 +12,18 @@ export interface Database {
   close(): Promise<void>;
 }
 
+/** The database of a process that has it, to be read beside it: as it is, without a migration. */
+export function databaseBeside(url: string): Database {
+  const client = createClient({ url, concurrency: 1 });
+  return {
+    client,
+    orm: drizzle(client),
+    writes: new WriteQueue(),
+    checkpoint: () => Promise.resolve(),
+    close: () => Promise.resolve(client.close()),
+  };
+}
+
 /**
  * Opens the database at a libSQL URL, sets what must hold on its connection, and migrates it.
  * An acknowledged write is on the disk: WAL with synchronous=FULL syncs before a commit returns.

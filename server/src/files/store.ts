@@ -19,6 +19,7 @@ const WIDE_MARKS = [Buffer.from([0xff, 0xfe]), Buffer.from([0xfe, 0xff])];
 /** What a log says of itself: text. How it is read is said where it is referred to. */
 export const LOG_TYPE = 'text/plain';
 
+export type FileState = 'whole' | 'damaged' | 'missing';
 export type FileAs = 'photo' | 'log';
 const MOST_BYTES: Record<FileAs, number> = { photo: MOST_PHOTO_BYTES, log: MOST_LOG_BYTES };
 
@@ -130,14 +131,17 @@ export class FileStore {
   }
 
   /** Whether a file is there as it came in. */
-  async isWhole(hash: string): Promise<boolean> {
+  async stateOf(hash: string): Promise<FileState> {
+    const ref = await this.describe(hash).catch(() => undefined);
+    // One that is there under its name, and is neither picture nor packed text, is damaged.
+    if (!ref) return (await this.hashes()).includes(hash) ? 'damaged' : 'missing';
     const digest = createHash('sha256');
     try {
-      for await (const piece of this.read(await this.describe(hash)) as AsyncIterable<Buffer>) digest.update(piece);
+      for await (const piece of this.read(ref) as AsyncIterable<Buffer>) digest.update(piece);
     } catch {
-      return false;
+      return 'damaged';
     }
-    return digest.digest('hex') === hash;
+    return digest.digest('hex') === hash ? 'whole' : 'damaged';
   }
 
   /** The hashes of all files. */

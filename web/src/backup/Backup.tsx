@@ -1,6 +1,7 @@
 import { Download, FolderInput } from 'lucide-react';
 import { useAppSelector } from '../desk/store';
 import { FileButton } from '../ui/FileButton';
+import { CheckPanel } from './CheckPanel';
 import { Preview } from './Preview';
 import { SetAsideList } from './SetAsideList';
 import { useRestore } from './use-restore';
@@ -65,6 +66,7 @@ export default function Backup() {
           </p>
         )}
       </div>
+      <CheckPanel className={`mt-4 ${PANEL}`} />
       <SetAsideList setAside={useAppSelector((now) => now.desk.setAside)} />
       <p className="mt-6 text-[12.5px] text-soft">
         Beside this, Puddler keeps copies of its database from the last seven days it was used, in the folder backups of its data folder.

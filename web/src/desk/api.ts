@@ -1,5 +1,6 @@
 import {
   kindOf,
+  type CheckReport,
   type DocList,
   type DocWrites,
   type DocsWritten,
@@ -32,6 +33,8 @@ export const api = createApi({
     keepLog: build.mutation<FileRef, Blob>({
       query: (log) => ({ url: 'files/logs', method: 'POST', body: log, headers: { 'content-type': 'text/plain' }, timeout: BACKUP_MS }),
     }),
+    lastCheck: build.query<CheckReport | null, void>({ query: () => 'check' }),
+    checkNow: build.mutation<CheckReport, void>({ query: () => ({ url: 'check', method: 'POST', timeout: BACKUP_MS }) }),
     bringDemo: build.mutation<void, void>({ query: () => ({ url: 'demo', method: 'POST' }) }),
     importPlan: build.mutation<Imported, string>({
       query: (text) => ({ url: 'imports', method: 'POST', body: text, headers: { 'content-type': 'application/json' } }),
