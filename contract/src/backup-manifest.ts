@@ -81,7 +81,13 @@ export type RestoreState =
   | 'newer-in-backup'
   /** The one here is newer: it stays. */
   | 'newer-here'
+  /** By how often it was written one is newer, by the clock the other, or both were written as often: the builder says which. */
+  | 'unsure'
   | 'same';
+
+/** Whether a restore brings a document in; `takesUnsure` where the builder wants the backup's of those that nobody can tell. */
+export const isTaken = ({ state }: Pick<RestoreLine, 'state'>, takesUnsure = false): boolean =>
+  state === 'new' || state === 'deleted' || state === 'newer-in-backup' || (state === 'unsure' && takesUnsure);
 
 export interface RestoreLine {
   kind: KindName;

@@ -1,5 +1,6 @@
 /** The part of the contract that carries no validator: for the page's first load. */
 export { damageText, type CheckReport, type Damage } from './check-report';
+export { isTaken } from './backup-manifest';
 export type { BackupDocument, BackupManifest, LostFile, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';
 export type { Checked } from './checked';
 export { MOST_COURSES, MOST_PHOTOS, type Bench, type CarBody, type NamedCourse, type OldRadio, type PhotoRef, type Today } from './documents/car/car';

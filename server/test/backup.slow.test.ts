@@ -140,6 +140,42 @@ test('an older state in the garage gives way to a newer one in the backup', asyn
   await other.stop();
 });
 
+test('versions count before the clock; where they disagree, or are equal, it is asked', async () => {
+  const folder = newFolder();
+  const other = await startServer(folder);
+  const target = clientOf(other);
+  const cars = await Promise.all(['ahead', 'diverged', 'rotten'].map((name) => target.addCar({ ...CAR, name })));
+  const [ahead, diverged, rotten] = cars.map(({ id }) => id);
+  const edit = async (id: string, base: number, massKg: number) => {
+    const body = { ...cars.find((one) => one.id === id)!.body, car: { ...CAR, massKg } };
+    expect((await target.http.put(`/api/cars/${id}`).send({ base, body })).status).toBe(200);
+  };
+  await edit(diverged!, 1, 2.1);
+  // The clock was an hour ahead when this one was saved.
+  await other.db.client.execute({ sql: 'update documents set updated_at = updated_at + 3600000 where id = ?', args: [ahead!] });
+  const zip = await backup(target);
+  await edit(ahead!, 1, 2.5);
+  // Edited as often here as in the backup, and otherwise.
+  await other.db.client.execute({ sql: "update documents set body = replace(body, '2.1', '2.2') where id = ?", args: [diverged!] });
+  await other.db.client.execute({ sql: 'update documents set body = substr(body, 1, 20) where id = ?', args: [rotten!] });
+  const { body: preview } = (await check(target, zip)) as { body: RestorePreview };
+  expect(preview.lines.map(({ id, state }) => [id, state])).toEqual(
+    expect.arrayContaining([
+      [ahead, 'unsure'],
+      [diverged, 'unsure'],
+      [rotten, 'newer-in-backup'],
+    ]),
+  );
+  const massOf = async (id: string | undefined) => (await lists(target)).car!.find((one) => one.id === id)?.body.car.massKg;
+  await restore(target, preview.token);
+  expect([await massOf(ahead), await massOf(diverged)]).toEqual([2.5, 2.2]);
+  expect(await massOf(rotten)).toBe(CAR.massKg);
+  const again = ((await check(target, zip)).body as RestorePreview).token;
+  expect((await target.http.post('/api/backup/restore').send({ token: again, takesUnsure: true })).status).toBe(200);
+  expect([await massOf(ahead), await massOf(diverged)]).toEqual([CAR.massKg, 2.1]);
+  await other.stop();
+});
+
 describe('what is not whole is refused with the reason, and nothing changes', () => {
   let zip: Buffer;
   let before: DocList['documents'];

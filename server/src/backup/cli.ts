@@ -55,6 +55,7 @@ const WORDS: Record<RestoreState, string> = {
   deleted: 'deleted here, comes back',
   'newer-in-backup': 'newer in the backup, replaces the one here',
   'newer-here': 'newer here, stays',
+  unsure: 'newer here by one of clock and versions, in the backup by the other, stays (--take-unsure: is replaced)',
   same: 'the same',
 };
 
@@ -77,13 +78,15 @@ function notInIt({ lost = [], unread = 0 }: BackupManifest): string[] {
 }
 
 /** Restores a backup into the data folder, or with `show` only says what that would do. */
-async function restore(config: Config, file: string, show: boolean): Promise<string> {
+async function restore(config: Config, file: string, { show, takesUnsure }: { show: boolean; takesUnsure: boolean }): Promise<string> {
   if (!(await exists(file))) throw new Refusal(`There is no file ${file}.`);
   const folder = await openDataFolder(config, log);
   try {
     const whole = await readBackup(file, parentHere(folder.store));
     try {
-      const { lines } = show ? { lines: await previewRestore(folder.store, whole) } : await restoreBackup(folder.store, folder.files, whole);
+      const { lines } = show
+        ? { lines: await previewRestore(folder.store, whole) }
+        : await restoreBackup(folder.store, folder.files, whole, takesUnsure);
       return [`Backup of ${whole.manifest.madeAt}${show ? ', not restored' : ''}:`, ...summary(lines), ...notInIt(whole.manifest)].join('\n');
     } finally {
       whole.close();
@@ -108,20 +111,26 @@ async function check(config: Config): Promise<boolean> {
   }
 }
 
-/** `backup FILE`, `restore [--show] FILE`, `check`. Resolves to the exit code. */
+const OPTIONS = ['--show', '--take-unsure'];
+
+/** `backup FILE`, `restore [--show] [--take-unsure] FILE`, `check`. Resolves to the exit code. */
 export async function main(args: readonly string[], env: NodeJS.ProcessEnv): Promise<number> {
   const [verb, ...rest] = args;
-  const [file, ...more] = rest.filter((arg) => arg !== '--show');
+  const [file, ...more] = rest.filter((arg) => !OPTIONS.includes(arg));
   const isCheck = verb === 'check' && file === undefined;
   if (!isCheck && ((verb !== 'backup' && verb !== 'restore') || file === undefined || more.length > 0)) {
-    console.error('npm run backup -- FILE.zip\nnpm run restore -- [--show] FILE.zip\nnpm run check');
+    console.error('npm run backup -- FILE.zip\nnpm run restore -- [--show] [--take-unsure] FILE.zip\nnpm run check');
     return 2;
   }
   try {
     const config = readConfig(env);
     if (file === undefined) return (await check(config)) ? 0 : 1;
     const at = path.resolve(env['INIT_CWD'] ?? '.', file);
-    console.log(verb === 'backup' ? await backup(config, at) : await restore(config, at, rest.includes('--show')));
+    console.log(
+      verb === 'backup'
+        ? await backup(config, at)
+        : await restore(config, at, { show: rest.includes('--show'), takesUnsure: rest.includes('--take-unsure') }),
+    );
     return 0;
   } catch (error) {
     if (error instanceof FolderInUse) console.error(`${error.message} The page itself can restore a backup while it runs.`);

@@ -1,6 +1,7 @@
-import { KIND_NAMES, kindOf, type BackupDocument, type KindName, type RestoreLine, type RestoreState } from '@puddler/contract';
+import { isTaken, KIND_NAMES, kindOf, type BackupDocument, type KindName, type RestoreLine, type RestoreState } from '@puddler/contract';
 import equal from 'fast-deep-equal';
 import type { DocumentRow } from '../db/schema';
+import { todaysForm } from '../documents/rows';
 import { DocumentStore, type Overwrite } from '../documents/store';
 import type { FileStore } from '../files/store';
 import type { Backup } from './read-backup';
@@ -14,8 +15,16 @@ export const parentHere = (store: DocumentStore) => async (kind: KindName, id: s
 function stateOf(row: DocumentRow | undefined, doc: BackupDocument): RestoreState {
   if (!row) return 'new';
   if (row.deletedAt !== null) return 'deleted';
-  if (DocumentStore.canRead(row) && equal(JSON.parse(row.body), doc.body)) return 'same';
-  return doc.updatedAt > row.updatedAt ? 'newer-in-backup' : 'newer-here';
+  const byVersion = Math.sign(doc.version - row.version);
+  if (!DocumentStore.canRead(row)) {
+    // What a later release wrote stays; what is damaged is replaced, unless it had been written again since.
+    if (row.form > todaysForm(row.kind)) return 'newer-here';
+    return byVersion >= 0 ? 'newer-in-backup' : 'unsure';
+  }
+  if (equal(JSON.parse(row.body), doc.body)) return 'same';
+  const byClock = Math.sign(doc.updatedAt - row.updatedAt);
+  if (byVersion === 0 || byVersion === -byClock) return 'unsure';
+  return byVersion > 0 ? 'newer-in-backup' : 'newer-here';
 }
 
 /** What restoring would do with each document of a backup, parents first. */
@@ -32,10 +41,13 @@ export async function previewRestore(store: DocumentStore, backup: Backup): Prom
   return lines;
 }
 
-const TAKEN: ReadonlySet<RestoreState> = new Set(['new', 'deleted', 'newer-in-backup']);
-
 /** Brings a backup in beside what is there: files first, then every document in one transaction, or none. Says what was done. */
-export async function restoreBackup(store: DocumentStore, files: FileStore, backup: Backup): Promise<{ lines: RestoreLine[]; files: number }> {
+export async function restoreBackup(
+  store: DocumentStore,
+  files: FileStore,
+  backup: Backup,
+  takesUnsure: boolean,
+): Promise<{ lines: RestoreLine[]; files: number }> {
   return files.whileHeld(async () => {
     let kept = 0;
     for (const { hash } of backup.manifest.files) {
@@ -47,7 +59,7 @@ export async function restoreBackup(store: DocumentStore, files: FileStore, back
     }
     const lines = await store.overwrite(async () => {
       const planned = await previewRestore(store, backup);
-      const taken = new Set(planned.filter((line) => TAKEN.has(line.state)).map((line) => `${line.kind} ${line.id}`));
+      const taken = new Set(planned.filter((line) => isTaken(line, takesUnsure)).map((line) => `${line.kind} ${line.id}`));
       const writes = KIND_NAMES.flatMap((kind) =>
         (backup.documents.get(kind) ?? []).filter((doc) => taken.has(`${kind} ${doc.id}`)).map((doc): Overwrite => ({ kind, ...doc })),
       );

@@ -70,10 +70,10 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
   });
 
   router.post('/restore', async (ctx) => {
-    const { token } = ((await jsonBody(ctx, USUAL_BODY)) ?? {}) as { token?: unknown };
+    const { token, takesUnsure } = ((await jsonBody(ctx, USUAL_BODY)) ?? {}) as { token?: unknown; takesUnsure?: unknown };
     const id = orRefuse(checkId(token));
     if (!(await stat(scratch(id)).catch(() => undefined))) throw new AppError('no-such-backup');
-    ctx.body = await withBackup(ctx, id, (backup): Promise<Restored> => restoreBackup(store, files, backup));
+    ctx.body = await withBackup(ctx, id, (backup): Promise<Restored> => restoreBackup(store, files, backup, takesUnsure === true));
     await rm(scratch(id), { force: true });
   });
   return router;

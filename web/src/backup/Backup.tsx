@@ -36,7 +36,7 @@ export default function Backup() {
             Restore a backup
           </h2>
           <p className="mt-1 mb-3 text-soft">
-            First you see what it would bring. Of two versions the newer one stays, and what was deleted since comes back.
+            First you see what it would bring. Of two versions the newer one stays, where that can be told; what was deleted since comes back.
           </p>
           <FileButton
             label="Backup to restore"
@@ -57,7 +57,9 @@ export default function Backup() {
             <strong>{state.message}</strong> {state.why} Nothing was changed.
           </p>
         )}
-        {state.at === 'checked' && <Preview preview={state.preview} onRestore={() => void restore(state.preview.token)} onCancel={forget} />}
+        {state.at === 'checked' && (
+          <Preview preview={state.preview} onRestore={(takesUnsure) => void restore(state.preview.token, takesUnsure)} onCancel={forget} />
+        )}
         {state.at === 'restored' && (
           <p role="status" className="border-l-4 border-ink bg-sheet px-4 py-3">
             {state.taken === 0

@@ -1,18 +1,21 @@
-import type { RestorePreview } from '@puddler/contract/shared';
+import { isTaken, type RestorePreview } from '@puddler/contract/shared';
+import { useState } from 'react';
 import { Button } from '../ui/Button';
-import { counted, grouped, isTaken, STATE_WORDS } from './restore-text';
+import { Choice } from '../ui/Choice';
+import { counted, grouped, STATE_WORDS } from './restore-text';
 
 const NAMES_SHOWN = 12;
 
 interface Props {
   preview: RestorePreview;
-  onRestore: () => void;
+  onRestore: (takesUnsure: boolean) => void;
   onCancel: () => void;
 }
 
 /** What a checked backup would bring, before it does. */
 export function Preview({ preview: { lines, madeAt, files, lost, unread }, onRestore, onCancel }: Props) {
-  const taken = lines.filter(isTaken).length;
+  const [takesUnsure, setTakesUnsure] = useState(false);
+  const taken = lines.filter((line) => isTaken(line, takesUnsure)).length;
   return (
     <section aria-labelledby="preview" className="border border-rule bg-sheet p-4">
       <h2 id="preview" className="font-semibold">
@@ -44,13 +47,23 @@ export function Preview({ preview: { lines, madeAt, files, lost, unread }, onRes
                 {names.length > NAMES_SHOWN && ` and ${names.length - NAMES_SHOWN} more`}
               </dd>
             ))}
+            {state === 'unsure' && (
+              <dd className="mt-1 flex flex-wrap gap-1.5">
+                <Choice on={!takesUnsure} onClick={() => setTakesUnsure(false)}>
+                  Keep those here
+                </Choice>
+                <Choice on={takesUnsure} onClick={() => setTakesUnsure(true)}>
+                  Take the backup’s
+                </Choice>
+              </dd>
+            )}
           </div>
         ))}
       </dl>
       <div className="mt-3 flex justify-end gap-2">
         <Button onClick={onCancel}>{taken === 0 ? 'Close' : 'Leave all as it is'}</Button>
         {taken + files > 0 && (
-          <Button tone={taken > 0 ? 'action' : 'plain'} onClick={onRestore}>
+          <Button tone={taken > 0 ? 'action' : 'plain'} onClick={() => onRestore(takesUnsure)}>
             {taken > 0 ? `Restore ${taken} ${taken === 1 ? 'document' : 'documents'}` : 'Repair photos and logs'}
           </Button>
         )}

@@ -5,13 +5,11 @@ export const STATE_WORDS: Record<RestoreState, string> = {
   new: 'Not here yet: comes in',
   deleted: 'Deleted here since: comes back',
   'newer-in-backup': 'Newer in the backup: takes the place of the one here',
+  unsure: 'Changed here and in the backup, and nobody can tell which is newer',
   'newer-here': 'Newer here: stays as it is',
   same: 'The same here',
 };
 const STATES = Object.keys(STATE_WORDS) as RestoreState[];
-
-/** Whether restoring changes anything for a document. */
-export const isTaken = ({ state }: RestoreLine): boolean => state !== 'same' && state !== 'newer-here';
 
 export interface StateGroup {
   state: RestoreState;

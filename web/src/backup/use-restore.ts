@@ -1,9 +1,8 @@
-import type { RestorePreview } from '@puddler/contract/shared';
+import { isTaken, type RestorePreview } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { api, errorOf } from '../desk/api';
 import { loadGarage, loadShelf } from '../desk/load';
 import { useAppDispatch, useAppStore } from '../desk/store';
-import { isTaken } from './restore-text';
 
 export type RestoreProgress =
   | { at: 'idle' }
@@ -35,13 +34,13 @@ export function useRestore() {
         setState(refusal(cause));
       }
     },
-    restore: async (token: string): Promise<void> => {
+    restore: async (token: string, takesUnsure: boolean): Promise<void> => {
       setState({ at: 'restoring' });
       try {
-        const { lines } = await dispatch(api.endpoints.restoreBackup.initiate({ token })).unwrap();
+        const { lines } = await dispatch(api.endpoints.restoreBackup.initiate({ token, takesUnsure })).unwrap();
         await loadGarage(store);
         await loadShelf(store);
-        setState({ at: 'restored', taken: lines.filter(isTaken).length });
+        setState({ at: 'restored', taken: lines.filter((line) => isTaken(line, takesUnsure)).length });
       } catch (cause) {
         setState(refusal(cause));
       }

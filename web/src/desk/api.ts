@@ -42,7 +42,7 @@ export const api = createApi({
     checkBackup: build.mutation<RestorePreview, Blob>({
       query: (zip) => ({ url: 'backup/check', method: 'POST', body: zip, headers: { 'content-type': 'application/zip' }, timeout: BACKUP_MS }),
     }),
-    restoreBackup: build.mutation<Restored, { token: string }>({
+    restoreBackup: build.mutation<Restored, { token: string; takesUnsure: boolean }>({
       query: (body) => ({ url: 'backup/restore', method: 'POST', body, timeout: BACKUP_MS }),
     }),
   }),
