@@ -24,7 +24,6 @@ export class SharedClub {
     this.running = await server.serve({
       port,
       dataFolder: this.dataFolder,
-      databaseUrl: pathToFileURL(path.join(this.dataFolder, 'puddler.db')).href,
       migrationsFolder: path.join(root, 'server/migrations'),
       pageFolder: path.join(root, 'web/dist'),
       demoFolder: path.join(root, 'demo'),

@@ -51,6 +51,11 @@ export const ERRORS = {
     mend: 'Nothing was changed. Choose another copy of it, or another backup.',
   },
   'no-such-backup': { status: 404, message: 'The backup that was checked is not here any more.', mend: 'Choose the file again.' },
+  'backup-under-way': {
+    status: 409,
+    message: 'A backup is being saved already.',
+    mend: 'Wait until it is done, or cancel it, and save another one then.',
+  },
   'unsupported-encoding': { status: 415, message: 'The body is compressed.', mend: 'Send it plain, without a Content-Encoding.' },
   'disk-full': {
     status: 507,

@@ -1,15 +1,12 @@
 import { homedir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { fileUrl } from './db/lock';
 
 const serverFolder = fileURLToPath(new URL('..', import.meta.url));
 
 export interface Config {
   port: number;
   dataFolder: string;
-  /** libSQL URL; a file in the data folder unless PUDDLER_DATABASE_URL names another. */
-  databaseUrl: string;
   migrationsFolder: string;
   pageFolder: string;
   /** The club that is shown to who has no car yet. */
@@ -26,7 +23,6 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   return {
     port,
     dataFolder,
-    databaseUrl: set('PUDDLER_DATABASE_URL') ?? fileUrl(path.join(dataFolder, 'puddler.db')),
     migrationsFolder: path.join(serverFolder, 'migrations'),
     pageFolder: path.join(serverFolder, '..', 'web', 'dist'),
     demoFolder: path.join(serverFolder, '..', 'demo'),

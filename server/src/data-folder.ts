@@ -33,7 +33,7 @@ export async function openDataFolder(config: Config, log: Logger, { empty = fals
   try {
     await chmod(dataFolder, 0o700);
     if (empty) await clear(dataFolder);
-    const db = await openDatabase(config.databaseUrl, config.migrationsFolder);
+    const db = await openDatabase(dataFolder, config.migrationsFolder);
     await narrow(dataFolder, log);
     const files = new FileStore(path.join(dataFolder, 'files'));
     const { upgraded, left } = await upgradeDocuments(db, () => takeEarlierPhotos(dataFolder, files));

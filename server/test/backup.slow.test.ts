@@ -1,8 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { get, type IncomingMessage } from 'node:http';
 import path from 'node:path';
-import type { DocList, RestoreLine, RestorePreview } from '@puddler/contract';
+import type { DocList, FileRef, RestoreLine, RestorePreview } from '@puddler/contract';
 import yazl from 'yazl';
 import { main } from '../src/backup/cli';
 import { copyDaily } from '../src/backup/daily';
@@ -138,6 +139,28 @@ test('an older state in the garage gives way to a newer one in the backup', asyn
   await restore(target, preview.token);
   expect((await lists(target)).car!.find((doc) => doc.id === car.id)!.body.car.massKg).toBe(3.3);
   await other.stop();
+});
+
+test('one backup at a time: another is refused until the first is done or given up', async () => {
+  const own = await startServer();
+  const { http, addCar, addPlan, put } = clientOf(own);
+  const car = await addCar();
+  const plan = await addPlan(car.id);
+  // More than any socket holds: who does not read keeps the backup under way.
+  const log = (await http.post('/api/files/logs').set('content-type', 'text/plain').send(randomBytes(12_000_000).toString('hex'))).body as FileRef;
+  await put('run', { ...RUN, planId: plan.id, logs: [{ ...log, name: 'esc.csv', kind: 'esc' }] }, car.id);
+  const first = get(`${own.address}/api/backup`);
+  const begun = await new Promise<IncomingMessage>((resolve) => first.once('response', resolve));
+  expect(begun.statusCode).toBe(200);
+  expect((await http.get('/api/backup')).body.error.code).toBe('backup-under-way');
+  first.on('error', () => undefined).destroy();
+  // The server hears of it a moment later.
+  const again = async (): Promise<Buffer> => {
+    const answer = await http.get('/api/backup').buffer(true).parse(binary as never);
+    return answer.status === 200 ? (answer.body as Buffer) : again();
+  };
+  expect((await again()).length).toBeGreaterThan(10_000_000);
+  await own.stop();
 });
 
 test('versions count before the clock; where they disagree, or are equal, it is asked', async () => {

@@ -5,6 +5,7 @@ import { promisify } from 'node:util';
 import { createClient } from '@libsql/client';
 import { damageText, type CheckReport } from '@puddler/contract';
 import { copyDaily } from '../src/backup/daily';
+import { databaseIn } from '../src/db/open';
 import { openDataFolder } from '../src/data-folder';
 import type { Running } from '../src/serve';
 import pino from 'pino';
@@ -14,7 +15,7 @@ let running: Running | undefined;
 afterEach(() => running?.stop());
 
 async function changed(folder: string, statement: string): Promise<void> {
-  const client = createClient({ url: configOf(folder).databaseUrl });
+  const client = createClient({ url: databaseIn(folder) });
   await client.execute(statement);
   client.close();
 }

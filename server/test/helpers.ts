@@ -17,7 +17,6 @@ import {
 } from '@puddler/contract';
 import request from 'supertest';
 import type { Config } from '../src/config';
-import { fileUrl } from '../src/db/lock';
 import { openDatabase } from '../src/db/open';
 import { DocumentStore } from '../src/documents/store';
 import { serve, type Running } from '../src/serve';
@@ -40,7 +39,6 @@ export function newFolder(): string {
 export const configOf = (dataFolder: string): Config => ({
   port: 0,
   dataFolder,
-  databaseUrl: fileUrl(path.join(dataFolder, 'puddler.db')),
   migrationsFolder: MIGRATIONS,
   pageFolder: path.join(__dirname, 'page'),
   demoFolder: path.join(__dirname, '../../demo'),
@@ -60,7 +58,7 @@ export async function startServer(dataFolder = newFolder()): Promise<Running> {
 
 /** A store on a database of its own, without a server. */
 export async function openStore(folder = newFolder()): Promise<DocumentStore> {
-  return new DocumentStore(await openDatabase(configOf(folder).databaseUrl, MIGRATIONS));
+  return new DocumentStore(await openDatabase(folder, MIGRATIONS));
 }
 
 /** The smallest whole pictures of each kind, as their marks go; another `fill` makes another picture. */

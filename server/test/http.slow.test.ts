@@ -211,7 +211,7 @@ describe('configuration', () => {
   test('has its defaults and takes the environment', () => {
     expect(readConfig({}).port).toBe(8417);
     const config = readConfig({ PORT: '9000', PUDDLER_DATA: '/tmp/club' });
-    expect(config).toMatchObject({ port: 9000, dataFolder: '/tmp/club', databaseUrl: 'file:/tmp/club/puddler.db' });
+    expect(config).toMatchObject({ port: 9000, dataFolder: '/tmp/club' });
   });
   test('what is set to nothing is not set', () => {
     const config = readConfig({ PORT: '', PUDDLER_DATA: ' ', PUDDLER_LOG: '' });

@@ -123,7 +123,7 @@ test('migrations of the database are numbered without gaps, each has its file, a
   for (const { idx, tag } of entries) expect(tag.startsWith(String(idx).padStart(4, '0'))).toBe(true);
   const folder = newFolder();
   for (const expected of [1, 2]) {
-    const store = new DocumentStore(await openDatabase(configOf(folder).databaseUrl, MIGRATIONS));
+    const store = new DocumentStore(await openDatabase(folder, MIGRATIONS));
     await store.write('part', [{ id: crypto.randomUUID(), base: 0, body: {} }]);
     expect(await store.all('part')).toHaveLength(expected);
     await store.db.close();

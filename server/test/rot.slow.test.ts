@@ -1,11 +1,12 @@
 import { createClient } from '@libsql/client';
+import { databaseIn } from '../src/db/open';
 import { sweepFiles } from '../src/files/sweep';
 import type { Running } from '../src/serve';
-import { CAR, clientOf, configOf, jpeg, newFolder, RUN, startServer } from './helpers';
+import { CAR, clientOf, jpeg, newFolder, RUN, startServer } from './helpers';
 
 /** What rots on a disk: bytes of the database are changed while no Puddler holds it. */
 async function damaged(folder: string, ...statements: string[]): Promise<void> {
-  const client = createClient({ url: configOf(folder).databaseUrl });
+  const client = createClient({ url: databaseIn(folder) });
   for (const statement of statements) await client.execute(statement);
   client.close();
 }

@@ -29,7 +29,7 @@ async function openToRead(config: Config) {
     return { store: folder.store, files: folder.files, close: () => folder.close() };
   } catch (error) {
     if (!(error instanceof FolderInUse)) throw error;
-    const db = databaseBeside(config.databaseUrl);
+    const db = databaseBeside(config.dataFolder);
     return { store: new DocumentStore(db), files: new FileStore(path.join(config.dataFolder, 'files')), close: () => db.close() };
   }
 }

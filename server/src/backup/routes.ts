@@ -22,6 +22,7 @@ const MOST_BACKUP_BYTES = 4 * 1024 ** 3;
 /** A backup out, and one in: first checked and shown, then restored by the token that the check gave it. */
 export function backupRoutes(store: DocumentStore, files: FileStore, scratchFolder: string): Router {
   const router = new Router({ prefix: '/api/backup' });
+  let isUnderWay = false;
   const scratch = (token: string) => path.join(scratchFolder, `${token}.zip`);
 
   async function withBackup<T>(ctx: Context, token: string, work: (backup: Backup) => Promise<T>): Promise<T> {
@@ -43,6 +44,10 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
   }
 
   router.get('/', async (ctx) => {
+    // Each holds every document in memory and the disk at work: one after the other.
+    if (isUnderWay) throw new AppError('backup-under-way');
+    isUnderWay = true;
+    ctx.res.once('close', () => (isUnderWay = false));
     const now = new Date();
     ctx.attachment(`puddler-backup-${now.toISOString().slice(0, 10)}.zip`);
     ctx.type = 'application/zip';
