@@ -1,4 +1,4 @@
-// Everything that must hold: types, lint, the order of modules, dead code, form, files that are named, units and API, interface. Closes with how many passed;
+// Everything that must hold: types, lint, the order of modules, dead code, form, files that are named, licences, units and API, interface. Closes with how many passed;
 // fails when any part does.
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { at, bin, root, run, TSC } from './lib/run.mjs';
@@ -45,6 +45,7 @@ const quick = async () => {
   await part('dead code', () => run(bin('knip'), ['--no-config-hints'], inherit));
   await part('form', () => run(bin('oxfmt'), ['--check'], inherit));
   await part('named files', () => run(process.execPath, [at('scripts/cited.mjs')], inherit));
+  await part('licences', () => run(process.execPath, [at('scripts/licences.mjs'), '--check'], inherit));
 };
 const ui = () => part('interface', () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], inherit));
 

@@ -156,7 +156,10 @@ test('one backup at a time: another is refused until the first is done or given 
   first.on('error', () => undefined).destroy();
   // The server hears of it a moment later.
   const again = async (): Promise<Buffer> => {
-    const answer = await http.get('/api/backup').buffer(true).parse(binary as never);
+    const answer = await http
+      .get('/api/backup')
+      .buffer(true)
+      .parse(binary as never);
     return answer.status === 200 ? (answer.body as Buffer) : again();
   };
   expect((await again()).length).toBeGreaterThan(10_000_000);
