@@ -1,3 +1,4 @@
+export { newId } from './new-id';
 /** The part of the contract that carries no validator: for the page's first load. */
 export { damageText, type CheckReport, type Damage } from './check-report';
 export { isTaken } from './backup-manifest';

@@ -16,6 +16,7 @@ import { hearOtherWindows } from './desk/other-windows';
 import { keepUnsaved, recallUnsaved } from './desk/unsaved';
 import { freezeBands } from './jobs/freeze-bands';
 import { runClient } from './jobs/use-run';
+import { whenIdle } from './ui/when-idle';
 import { fetchAhead } from './ui/late-view';
 import './styles.css';
 
@@ -42,7 +43,7 @@ void recallUnsaved(store)
   })
   // The first answers come before what may be opened next.
   .then(() =>
-    requestIdleCallback(
+    whenIdle(
       () =>
         void runClient.quiet().then(() => {
           fetchAhead();

@@ -4,6 +4,7 @@ import { copyName } from './edits';
 import { keyOf, parentKeyOf, type Content, type Key } from './held';
 import { contentAt } from './selectors';
 import type { RootState } from './store';
+import { newId } from '@puddler/contract/shared';
 
 /**
  * A copy of a car with all that belongs to it, whatever its kind, and what referred to one another does so among the copies: each kind
@@ -52,14 +53,14 @@ function copyIds(tree: Tree) {
   const ids = new Map<Key, string>();
   for (const [key, { content }] of tree) {
     const parent = parentKeyOf(content);
-    ids.set(key, (kindOf(content.kind).hasIdOfParent && parent && ids.get(parent)) || crypto.randomUUID());
+    ids.set(key, (kindOf(content.kind).hasIdOfParent && parent && ids.get(parent)) || newId());
   }
   const gone = new Map<Key, string>();
   return {
     get: (key: Key) => ids.get(key),
     fresh: (kind: KindName, of: string): string => {
       const key = keyOf(kind, of);
-      if (!gone.has(key)) gone.set(key, crypto.randomUUID());
+      if (!gone.has(key)) gone.set(key, newId());
       return gone.get(key)!;
     },
   };

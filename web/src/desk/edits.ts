@@ -4,6 +4,7 @@ import { type Thunk, commit, stepTo, made, replace } from './commit';
 import { keyOf, nameOf, parentKeyOf, type Key } from './held';
 import { type Step } from './history';
 import { contentAt } from './selectors';
+import { newId } from '@puddler/contract/shared';
 
 /** Edits of cars, plans and wishes. */
 
@@ -62,8 +63,8 @@ export interface NewPlan {
 /** A new car with its plans; returns the id of the last. */
 export function addCar(car: Car, plans: readonly NewPlan[]): Thunk<string> {
   return (dispatch) => {
-    const carId = crypto.randomUUID();
-    const fresh = plans.map((one) => ({ ...one, id: crypto.randomUUID() }));
+    const carId = newId();
+    const fresh = plans.map((one) => ({ ...one, id: newId() }));
     const stock = fresh.find((one) => one.stock);
     const steps = [
       made('car', carId, { car, bench: stock ? { stockPlanId: stock.id } : {} }),
@@ -77,7 +78,7 @@ export function addCar(car: Car, plans: readonly NewPlan[]): Thunk<string> {
 /** A new plan of a car; returns its id. */
 export function addPlan(carId: string, plan: PlanBody): Thunk<string> {
   return (dispatch) => {
-    const id = crypto.randomUUID();
+    const id = newId();
     commit(dispatch, `new plan ${plan.name}`, [made('plan', id, plan, carId)]);
     return id;
   };

@@ -3,13 +3,14 @@ import { type Thunk, commit, made } from './commit';
 import { contentOf, keyOf, type Content } from './held';
 import { type Step } from './history';
 import { contentAt, partOf } from './selectors';
+import { newId } from '@puddler/contract/shared';
 
 /** Edits of the shelf. */
 
 /** New parts on the shelf, as one undo; returns their ids. */
 export function addParts(parts: Part[], label = parts.length === 1 ? `new part ${parts[0]!.name}` : `${parts.length} new parts`): Thunk<string[]> {
   return (dispatch) => {
-    const steps = parts.map((part) => made('part', crypto.randomUUID(), part));
+    const steps = parts.map((part) => made('part', newId(), part));
     commit(dispatch, label, steps);
     return steps.map((step) => step.id);
   };

@@ -5,6 +5,7 @@ import { amended, undone } from './desk-slice';
 import { keyOf } from './held';
 import { isBare } from './run-figures';
 import { contentAt } from './selectors';
+import { newId } from '@puddler/contract/shared';
 
 /** Edits of what happened: runs, what they taught, practice days. */
 
@@ -47,10 +48,10 @@ export function takeLearned(carId: string, learned: LearnedFigures): Thunk<strin
 /** A practice car with the plan that is its target, and its day, as one undo; returns the car’s id. */
 export function addPracticeDay(car: Car, plan: PlanBody, day: Day): Thunk<string> {
   return (dispatch) => {
-    const carId = crypto.randomUUID();
+    const carId = newId();
     commit(dispatch, `practice day of ${car.name}`, [
       made('car', carId, { car, bench: { practice: true as const } }),
-      made('plan', crypto.randomUUID(), plan, carId),
+      made('plan', newId(), plan, carId),
       made('day', carId, day, carId),
     ]);
     return carId;

@@ -4,6 +4,7 @@ import { asBoughtOf, learnedOf, benchOf, carOf, planOf } from '../desk/selectors
 import { noticed } from '../desk/notices-slice';
 import { MOST_PINS, pinned, unpinned, type PinnedSetup } from '../desk/pins-slice';
 import type { AppDispatch, RootState } from '../desk/store';
+import { newId } from '@puddler/contract/shared';
 
 type Thunk = (dispatch: AppDispatch, getState: () => RootState) => void;
 
@@ -21,7 +22,7 @@ export function togglePin(setup: Omit<PinnedSetup, 'id'>): Thunk {
     if (known) dispatch(unpinned({ id: known.id }));
     else if (pins.length >= MOST_PINS)
       dispatch(noticed({ text: `${MOST_PINS} setups are pinned already. Take one out in Compare first.`, tone: 'plain' }));
-    else dispatch(pinned({ id: crypto.randomUUID(), ...setup }));
+    else dispatch(pinned({ id: newId(), ...setup }));
   };
 }
 

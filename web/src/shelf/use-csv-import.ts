@@ -7,6 +7,7 @@ import { imported } from '../desk/desk-slice';
 import { reasonOf, WorkerClient } from '../jobs/worker-client';
 import type { CheckedRows, CsvTasks, Mapping, Opened } from '../workers/csv-worker';
 import { MOST_CSV_BYTES } from '@puddler/figures/parts-csv';
+import { newId } from '@puddler/contract/shared';
 
 /** Parts put on the desk in one go: some milliseconds. */
 const PIECE = 160;
@@ -75,7 +76,7 @@ export function useCsvImport(file: File, onDone: () => void) {
       setState(before);
       return;
     }
-    const batch = `csv:${crypto.randomUUID()}`;
+    const batch = `csv:${newId()}`;
     const taken = (from: number) => client.ask('taken', { from, count: PIECE });
     let next = taken(0);
     for (let from = 0; from < sent.count; from += PIECE) {

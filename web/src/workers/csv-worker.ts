@@ -6,6 +6,7 @@ import { setCurrency } from '@puddler/figures';
 import type { Part } from '@puddler/core';
 import { decode, readCsvText, type CsvTable } from '@puddler/figures/parts-csv';
 import { serve } from './serve';
+import { newId } from '@puddler/contract/shared';
 
 /** What a file's columns mean: the path of a field and the spelled unit; null leaves a column out. */
 export type Mapping = ({ path: string; unit: string | undefined } | null)[];
@@ -69,7 +70,7 @@ const tasks = {
     // A worker that had to be started again has not read the file.
     if (!table) throw new Error('The file has to be read again.');
     const { parts, problems } = readParts(table, matches);
-    ready = problems.length > 0 ? [] : parts.map((body) => ({ id: crypto.randomUUID(), version: 1, createdAt: '', updatedAt: '', body }));
+    ready = problems.length > 0 ? [] : parts.map((body) => ({ id: newId(), version: 1, createdAt: '', updatedAt: '', body }));
     return { good: parts.length, known: ready.filter(isOnShelf).length, problemCount: problems.length, problems: problems.slice(0, PROBLEMS_SHOWN) };
   },
 

@@ -4,6 +4,7 @@ import { FigureField } from '../../in-hand/FigureField';
 import { withNote, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { isDay } from './envelopes';
 import type { Buying } from './use-buy';
+import { newId } from '@puddler/contract/shared';
 
 const CONTROL = 'h-7 rounded-sm border border-rule bg-paper px-1.5 text-[12.5px] max-sm:h-10';
 const NEW = 'new';
@@ -18,7 +19,7 @@ export function BuyLineMore({ row, buying }: { row: BuyRow; buying: Buying }) {
   const make = (name: string) => {
     setNaming(false);
     if (name === '') return;
-    const id = crypto.randomUUID();
+    const id = newId();
     change(
       (noted) => withNote({ ...noted, bundles: [...noted.bundles, { id, name, price: row.each ?? 0 }] }, row.id, { bundle: id }),
       `new bundle ${name}`,

@@ -14,6 +14,7 @@ import { useJob } from '../../jobs/use-job';
 import type { BuyAnswer, HousesQuestion } from '../../workers/plan-worker';
 import { withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
 import { buyView, type BuyView } from './buy-view';
+import { newId } from '@puddler/contract/shared';
 
 const NO_LINES: readonly ListLine[] = [];
 
@@ -83,7 +84,7 @@ export function useBuy(inHand: PlanInHand): Buying {
     note: (row, what, label) => change((noted) => withNote(noted, row.id, what), label, `${row.id} ${label}`),
     add: (what, group, count, price) =>
       change((noted) => {
-        const own = { id: crypto.randomUUID(), what, count, group };
+        const own = { id: newId(), what, count, group };
         const added = { ...noted, own: [...noted.own, own] };
         return price === undefined ? added : withNote(added, own.id, { price });
       }, `new line ${what}`),
@@ -101,7 +102,7 @@ function arrival(planId: string, row: BuyRow, make: (noted: Purchase) => Purchas
     // What was paid for a kit is shared by its parts.
     const price = row.each === undefined ? {} : { price: row.each / (1 + others.length) };
     const model = considered ?? part;
-    const ids = model ? Array.from({ length: missing }, (_, i) => (i === 0 && considered ? offer.id : crypto.randomUUID())) : [];
+    const ids = model ? Array.from({ length: missing }, (_, i) => (i === 0 && considered ? offer.id : newId())) : [];
     dispatch(
       partArrived(
         planId,

@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button';
 import { summary } from '../../in-hand/part-text';
 import { useAppSelector } from '../../desk/store';
 import type { CarInHand } from '../../in-hand/use-car';
+import { newId } from '@puddler/contract/shared';
 
 /** Motor, ESC and pack as bought, by what is printed on them. */
 export function StockStep({ inHand }: { inHand: CarInHand }) {
@@ -19,7 +20,7 @@ export function StockStep({ inHand }: { inHand: CarInHand }) {
     if (field.parts.length === 0) return;
     if (stock) dispatch(replacePlan(stock.id, withParts(stock.file, field.parts), `stock ${field.parts[0]!.kind}`));
     else {
-      const planId = crypto.randomUUID();
+      const planId = newId();
       const body = withParts(planFileFor(car, stockStart(plans[0]?.plan), undefined), field.parts);
       dispatch(replaceCarAndPlan(id, car, { ...bench, stockPlanId: planId }, planId, body, 'car as bought'));
     }

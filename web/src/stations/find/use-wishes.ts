@@ -5,6 +5,7 @@ import { deleteDocument, keepWishes } from '../../desk/edits';
 import { selectShelf, selectWishes, type WishOnDesk } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { firstWish } from './wish-text';
+import { newId } from '@puddler/contract/shared';
 
 export interface Wishes {
   all: readonly WishOnDesk[];
@@ -26,7 +27,7 @@ export function useWishes(carId: string): Wishes {
   const all = useMemo(() => everyCars.filter((wish) => wish.carId === carId), [everyCars, carId]);
   const shelf = useAppSelector(selectShelf);
   const [address, setAddress] = useSearchParams();
-  const [draftId] = useState(() => crypto.randomUUID());
+  const [draftId] = useState(() => newId());
   const draft = useMemo<WishOnDesk>(() => ({ id: draftId, carId, ...firstWish(shelf) }), [draftId, carId, shelf]);
   const id = address.get('wish');
   const inHand = all.find((one) => one.id === id) ?? all[0] ?? draft;
@@ -38,7 +39,7 @@ export function useWishes(carId: string): Wishes {
     full: all.length >= MOST_WISHES,
     change: (next, label) => dispatch(keepWishes(carId, [bodyOf(next)], label)),
     add: () => {
-      const fresh = { ...inHand, id: crypto.randomUUID(), name: `Wish ${Math.max(1, all.length) + 1}` };
+      const fresh = { ...inHand, id: newId(), name: `Wish ${Math.max(1, all.length) + 1}` };
       dispatch(keepWishes(carId, [...(all.length > 0 ? [] : [inHand]), fresh].map(bodyOf), 'new wish'));
       pick(fresh.id);
     },

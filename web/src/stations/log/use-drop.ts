@@ -9,6 +9,7 @@ import { logClient } from '../../jobs/log-jobs';
 import { reasonOf } from '../../jobs/worker-client';
 import type { LogSummary } from '../../workers/log-reading';
 import type { TraceQuestion } from '../../workers/log-worker';
+import { newId } from '@puddler/contract/shared';
 
 /** A file that was dropped, on its way to being a log of a run. */
 export interface Dropped {
@@ -88,7 +89,7 @@ export function useDrop(plan: PlanFile) {
     setProblems(large.map((file) => `${file.name} is larger than 200 MB. Split it, or log less often.`));
     for (const file of files) {
       if (large.includes(file)) continue;
-      const id = crypto.randomUUID();
+      const id = newId();
       const fresh: Dropped = { id, file, state: { is: 'reading', share: 0 }, kind: 'esc', choice: { columns: [] }, place: undefined };
       setDropped((all) => [...all, fresh]);
       void read(id, file, fresh.choice, true);

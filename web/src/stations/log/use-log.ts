@@ -9,6 +9,7 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { runName } from './log-text';
+import { newId } from '@puddler/contract/shared';
 
 /** The log of a car: its runs, the one that is open, and everything that can be done. */
 export interface AtLog {
@@ -62,7 +63,7 @@ export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {
     open,
     show,
     begin: (more = {}) => {
-      const id = crypto.randomUUID();
+      const id = newId();
       dispatch(keepRun(carId, id, { ...newRun(planId, file, runs[0]?.run), ...more }, NEW_RUN));
       show(id);
       return id;

@@ -14,6 +14,7 @@ import { runName } from './log-text';
 import { runOfFile } from './run-file';
 import { useDrop } from './use-drop';
 import { newRun, roomForLogs, type AtLog } from './use-log';
+import { newId } from '@puddler/contract/shared';
 
 /**
  * What comes of files that are dropped on the log: pictures go to the open run, run files become runs, logs are mapped first and then
@@ -36,7 +37,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
       const ref = await dispatch(api.endpoints.keepLog.initiate(new Blob([csv], { type: 'text/csv' }))).unwrap();
       kept.push({ ...ref, name: `${file.name.replace(/\.run\.json$|\.json$/, '')}.csv`.slice(-LONGEST_FILE_NAME), kind: 'esc' });
     }
-    const id = crypto.randomUUID();
+    const id = newId();
     const body = runOfFile(run, inHand.id);
     dispatch(keepRun(inHand.carId, id, kept.length > 0 ? { ...body, logs: kept } : body, 'run from a file'));
     dispatch(undoable(`The run ${runName(body)} is in the log.`));
@@ -71,7 +72,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
     const kept = await dropping.keep();
     if (kept.length === 0) return;
     const before = log.open?.run ?? newRun(inHand.id, inHand.file, log.runs[0]?.run);
-    const id = log.open?.id ?? crypto.randomUUID();
+    const id = log.open?.id ?? newId();
     const known = (before.logs ?? []).filter((one) => !kept.some(({ hash }) => hash === one.hash));
     // An ESC’s clock leads: it knows when the trigger went down.
     const all = [...known, ...kept].sort((a, b) => (a.kind === b.kind ? 0 : a.kind === 'esc' ? -1 : 1));

@@ -175,7 +175,7 @@ function ShelfRow({ one: { part }, file, limits, onTake }: RowProps) {
           <VerdictMark level={finding.level === 'info' ? 'good' : finding.level} />
           <span>
             {finding.level === 'stop' && <span className="font-medium">Does not fit: </span>}
-            {capitalized(finding.figure)}: <Said>{finding.why}</Said>
+            {finding.level === 'stop' ? finding.figure : capitalized(finding.figure)}: <Said>{finding.why}</Said>
           </span>
         </p>
       ))}

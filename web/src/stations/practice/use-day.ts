@@ -20,6 +20,7 @@ import { planFileFor } from '../../in-hand/joined-plan';
 import { askThermometer, NEAR_M, tellDevices } from '../../jobs/instruments';
 import { reasonOf } from '../../jobs/worker-client';
 import { practiceClient } from '../../jobs/practice-jobs';
+import { newId } from '@puddler/contract/shared';
 
 export interface DriveChoice extends StepGears {
   how: DriveHow;
@@ -94,10 +95,10 @@ export function useDay(carId: string): AtDay | undefined {
         openStep.pinion === choice.pinion &&
         openStep.spur === choice.spur &&
         (openStep.capShare ?? 1) === (capShare ?? 1);
-      const runId = isStep ? openStep.runId : crypto.randomUUID();
+      const runId = isStep ? openStep.runId : newId();
       if (!isStep) dispatch(keepRun(carId, runId, runOf(plan, choice, held.id, at, now.drives.length + 1), 'a practice run'));
       const drive: Drive = {
-        id: crypto.randomUUID(),
+        id: newId(),
         plan,
         how,
         ...compact({ capShare }),

@@ -28,6 +28,7 @@ import type { Asked } from '../../jobs/asked';
 import { useLadder } from '../../jobs/ladder-jobs';
 import type { StoodSince } from '../../workers/ladder-worker';
 import { gearsText } from './step-text';
+import { newId } from '@puddler/contract/shared';
 
 /** The ladder of a plan, what was driven of it, and everything that can be done. */
 export interface AtLadder {
@@ -70,7 +71,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
     [state, judged, inHand],
   );
   const begin: AtLadder['begin'] = (step, foreseen, warm) => {
-    const runId = crypto.randomUUID();
+    const runId = newId();
     const at = new Date().toISOString();
     const gears = gearsOfRung(step);
     const session = stepSession(resolvePlan(step.plan), gears.capShare ?? 1);
@@ -88,7 +89,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
     const begun =
       climb.begun ??
       (state.state === 'ready' ? state.value.steps.map((one) => ({ ...gearsOfRung(one), topSpeedMs: one.topSpeedMs.p50, canC: one.canC.p50 })) : []);
-    const next: DrivenStep = { id: crypto.randomUUID(), at, runId, foreseen, ...compact(gears) };
+    const next: DrivenStep = { id: newId(), at, runId, foreseen, ...compact(gears) };
     dispatch(beginStep(carId, id, (noted) => ({ ...noted, begun: begun.map(compact), steps: [...noted.steps, next] }), runId, run, 'begin a step'));
   };
   const change: AtLadder['change'] = (make, label, joins) => dispatch(editClimb(id, make, label, joins));
