@@ -244,7 +244,12 @@ describe('a setup in words', () => {
     const none = { ...guessed, newMoney: 0 };
     expect(newMoneyText(setup({ newMoney: 0 }, { parts: [none] }))).toBe('no price');
     expect(newMoneyText(setup({ newMoney: 46.5 }, { parts: [guessed, none] }))).toBe('≥ 46.50\u00a0€');
-    expect([guessed, none, { ...none, owned: true }].map(partMoneyText)).toEqual(['≈ 46.50\u00a0€', 'no price', 'owned']);
+    expect([guessed, none, { ...none, owned: true }, { ...none, owned: true, isOfPlan: true as const }].map(partMoneyText)).toEqual([
+      '≈ 46.50\u00a0€',
+      'no price',
+      'owned',
+      'in the plan',
+    ]);
   });
 
   it('says what it is best at, or against which one and by how much', () => {

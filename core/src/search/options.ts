@@ -30,8 +30,10 @@ export interface Option<T> {
   name: string;
   /** Money for what is not owned yet. */
   newMoney: number;
-  /** All of it is owned. */
+  /** All of it is owned, or in the plan as it is. */
   owned: boolean;
+  /** It is in the plan as it is: nobody says that it is owned. */
+  isOfPlan?: true;
   /** The price is the middle of its kind's on the shelf, or nothing where there is none. */
   priceGuessed: boolean;
   fields: T;

@@ -4,10 +4,10 @@ import type { Part, PartKind } from '../shelf/part';
 import type { Option, PartSource, ShelfPart } from './options';
 
 /** What an option costs, and whether that is known. */
-export type Priced = Pick<Option<unknown>, 'newMoney' | 'owned' | 'priceGuessed'>;
+export type Priced = Pick<Option<unknown>, 'newMoney' | 'owned' | 'priceGuessed' | 'isOfPlan'>;
 
 /** The plan's own part costs nothing. */
-export const KEPT: Priced = { newMoney: 0, owned: true, priceGuessed: false };
+export const KEPT: Priced = { newMoney: 0, owned: true, priceGuessed: false, isOfPlan: true };
 
 type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
 

@@ -19,6 +19,7 @@ export interface FoundPart {
   count: number;
   newMoney: number;
   owned: boolean;
+  isOfPlan?: true;
   priceGuessed: boolean;
 }
 
@@ -66,13 +67,18 @@ function withPlan(space: SearchSpace, setup: Setup): FoundSetup {
     spurs[choice.spur],
   ];
   const { count } = motor.fields;
-  const part = (kind: FoundPart['kind'], { name, newMoney, owned, priceGuessed }: Omit<FoundPart, 'kind' | 'count'>, times = 1): FoundPart => ({
+  const part = (
+    kind: FoundPart['kind'],
+    { name, newMoney, owned, priceGuessed, isOfPlan }: Omit<FoundPart, 'kind' | 'count'>,
+    times = 1,
+  ): FoundPart => ({
     kind,
     name,
     count: times,
     newMoney,
     owned,
     priceGuessed,
+    ...(isOfPlan ? { isOfPlan } : {}),
   });
   const escMoney = space.escMoney(choice.motor, choice.esc);
   return {

@@ -30,7 +30,7 @@ export const planName = (setup: FoundSetup) => `${motorText(setup)}, ${gearsText
 export const unpriced = (part: FoundPart) => part.priceGuessed && part.newMoney === 0;
 
 export function partMoneyText(part: FoundPart): string {
-  if (part.owned) return 'owned';
+  if (part.owned) return part.isOfPlan ? 'in the plan' : 'owned';
   return unpriced(part) ? 'no price' : `${part.priceGuessed ? '≈ ' : ''}${moneyText(part.newMoney)}`;
 }
 
