@@ -21,7 +21,7 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
       onClose={onClose}
       wide
       title="New car"
-      description="Pick the nearest kind and type what is printed on the parts, as far as you have them. Weigh, measure and count later."
+      description="Pick the nearest kind and type what is printed on the parts, as far as you have them: a whole line of a shop goes into any field. Weigh, measure and count later."
     >
       <form
         className="mt-4"
@@ -69,7 +69,6 @@ function PartLabels({ newCar: { labels, spread } }: { newCar: NewCar }) {
         <LabelField label="New pack" placeholder="2S 5000 mAh 50C" field={labels.pack} onLine={line('new')} />
         <LabelField label="New pinion" placeholder="19T, if it changes" field={labels.newGears} onLine={line('new')} />
       </fieldset>
-      <p className="text-[12.5px] text-soft">A whole line of a shop (“3652 3300kv motor + 60A ESC, 2S 5000mAh, 18T 48p”) goes into any of them.</p>
     </div>
   );
 }
