@@ -61,7 +61,7 @@ const bad = list.filter((one) => !isAllowed(one));
 for (const { name, license } of bad) console.error(`${name} is under ${license}: look whether it may ship`);
 if (!process.argv.includes('--check')) writeFileSync(FILE, text);
 else if (!existsSync(FILE) || readFileSync(FILE, 'utf8') !== text) {
-  console.error('docs/licences.md is old: node scripts/licences.mjs makes it anew');
+  console.error('docs/licences.md is old: node scripts/licences.mjs writes it');
   process.exitCode = 1;
 }
 if (bad.length > 0) process.exitCode = 1;

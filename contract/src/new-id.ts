@@ -1,5 +1,5 @@
 /** What browsers and servers both have, whatever else they have. */
-const random = () => (globalThis as unknown as { crypto: { getRandomValues: (bytes: Uint8Array) => Uint8Array } }).crypto;
+const webCrypto = () => (globalThis as unknown as { crypto: { getRandomValues: (bytes: Uint8Array) => Uint8Array } }).crypto;
 
 const hex = (bytes: Uint8Array): string => Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
 
@@ -8,7 +8,7 @@ const hex = (bytes: Uint8Array): string => Array.from(bytes, (byte) => byte.toSt
  * browser trusts the connection, and on a phone over the home network it does not.
  */
 export function newId(): string {
-  const bytes = random().getRandomValues(new Uint8Array(16));
+  const bytes = webCrypto().getRandomValues(new Uint8Array(16));
   bytes[6] = (bytes[6]! & 0x0f) | 0x40;
   bytes[8] = (bytes[8]! & 0x3f) | 0x80;
   const text = hex(bytes);

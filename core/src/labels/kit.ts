@@ -6,6 +6,8 @@ import { splitShopLine, type ShopKind } from './shop-line';
 /** One part of what a shop sells together. */
 export interface KitPart extends FromLabel {
   kind: ShopKind;
+  /** What cannot be on its words: contradictions. */
+  problems: string[];
 }
 
 const CENTS = 100;
@@ -19,7 +21,8 @@ export function readKit(line: string, price?: number, status: PartStatus = 'owne
   if (!words) return undefined;
   const kit = line.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME);
   const read = (Object.entries(words) as [ShopKind, string][]).map(([kind, text]): KitPart => {
-    return { kind, ...partFromLabel(text, { ...readLabel(text, kind), price: undefined }, {}, status) };
+    const reading = { ...readLabel(text, kind), price: undefined };
+    return { kind, problems: reading.problems, ...partFromLabel(text, reading, {}, status) };
   });
   const count = read.flatMap(({ parts }) => parts).length;
   const cents = price === undefined ? undefined : Math.round(price * CENTS);

@@ -20,4 +20,7 @@ test('each part says what it lacks; without a price none is made up; one label i
   expect(readKit('2836 outrunner + 60A ESC')!.map(({ missing }) => missing)).toEqual([['kv', 'what its digits measure'], []]);
   expect(readKit('3652 3300kv motor + 60A ESC')!.flatMap(({ parts }) => parts.map((part) => part.price))).toEqual([undefined, undefined]);
   expect(readKit('3652 3300kv motor')).toBeUndefined();
+  expect(readKit('60A ESC + 3S 7.2V 5000mAh 50C LiPo')!.flatMap(({ problems }) => problems)).toEqual([
+    expect.stringContaining('7.2 V does not go with 3 cells'),
+  ]);
 });

@@ -61,7 +61,10 @@ export function useLabel(kind?: LabelKind, { guessesSize = false, status }: Opti
     const missing = kit.flatMap((one) => one.missing.map((word) => `${word} of the ${wordFor(one.kind)}`));
     return { parts: missing.length > 0 ? [] : kit.flatMap(({ parts }) => parts), missing };
   }, [kit, rest, reading, taken, status]);
-  const problems = useMemo(() => [...((!kit && reading?.problems) || []), ...made.parts.flatMap(outOfRange)], [kit, reading, made]);
+  const problems = useMemo(
+    () => [...(kit ? kit.flatMap((one) => one.problems) : (reading?.problems ?? [])), ...made.parts.flatMap(outOfRange)],
+    [kit, reading, made],
+  );
   return {
     text,
     setText: (next) => {
