@@ -9,6 +9,8 @@ const TYPED_ROW = 32;
 /** Between the motor and the trays: its upright dimension stands there. */
 const BESIDE = 130;
 const MOST_SCALE = 5.5;
+/** A field that is typed into, with its unit. */
+const FIELD = 92;
 
 /** A figure of the bay that is typed on the drawing where it is measured. */
 export type BayPlace =
@@ -89,7 +91,8 @@ export function layoutBay({ can, room, pinion, spur, nearestMm, trays: all }: Ba
       motorLengthMm: { x: x(right) + 16, y: y(bottom / 2) - 14 },
       meshMinMm: { x: Math.max(0, shaftX - 104), y: 15 },
       meshMaxMm: { x: shaftX + 2, y: 15 },
-      nearestPartMm: { x: x(-(nearestMm ?? 0)) + 2, y: y(0) + 38 },
+      // Beside the motor while nobody knows where the part is.
+      nearestPartMm: { x: nearestMm === undefined ? Math.max(0, Math.min(x(0), x(can.xMm) - FIELD)) : x(-nearestMm) + 2, y: y(0) + 38 },
       escLengthMm: inTray('esc', 0),
       escWidthMm: inTray('esc', 1),
       packLengthMm: inTray('pack', 0),
