@@ -77,6 +77,19 @@ describe('good plans', () => {
     }
   });
 
+  test('a pack may say that its rating is only usual, where it has one', () => {
+    const withPack = (more: object) => bent('packs', [{ name: 'P', chemistry: 'lipo', cells: 2, capacityAh: 5, ...more }]);
+    for (const [more, ok] of [
+      [{ cRating: 40, typical: ['cRating'] }, true],
+      [{ cellResistanceOhm: 0.003, typical: ['cRating'] }, false],
+      [{ cRating: 40, typical: ['cells'] }, false],
+      [{ cRating: 40, typical: [] }, false],
+    ] as const) {
+      expect([more, checkPlanFile(withPack(more)).ok]).toEqual([more, ok]);
+      expect([more, publishedAccepts(withPack(more))]).toEqual([more, ok]);
+    }
+  });
+
   test('a plan may have figures of its own of what a conversion changes, and be without what a car may be without', () => {
     const { car, plan } = splitPlanFile(plainPlan({ car: { ...plainPlan().car, airflow: 'open' } }));
     const converted = { ...plan, conversion: { tyre: { diameterMm: 90 }, airflow: null } };
