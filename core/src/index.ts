@@ -94,7 +94,7 @@ export { givenCRating, POLYMERS, ratedAfter, withUsualRating } from './plan/pack
 export { fixesFor, type Fix, type Fixes } from './findings/fixes';
 export { coolDown, type Temperatures } from './predict/cool-down';
 export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type HeatLimits } from './predict/heat-course';
-export { gearCell, gearRun, sameLapS, whyCooler, type GearCell, type GearRun } from './findings/gear-table';
+export { coolerBy, gearCell, gearRun, sameLapS, whyCooler, type GearCell, type GearRun } from './findings/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 
 export { canBeSure, nearlySureOf } from './search/sure';

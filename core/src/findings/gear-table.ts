@@ -1,3 +1,4 @@
+import { greatest } from 'd3-array';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { fitFindings } from './fit';
@@ -46,6 +47,15 @@ export function whyCooler(smaller: GearRun, bigger: GearRun): 'tyres' | 'iron' |
   if (bigger.maxCanC >= smaller.maxCanC - COOLER_K) return undefined;
   if (bigger.gripShare >= MOSTLY) return 'tyres';
   return smaller.ironW > smaller.copperW ? 'iron' : 'pace';
+}
+
+/** The two pinions, the smaller first, between which the can cools most, and why; undefined where no bigger one runs cooler. Tooth by tooth it may be little. */
+export function coolerBy<T extends { run: GearRun }>(byPinion: readonly T[]): { smaller: T; bigger: T; why: 'tyres' | 'iron' | 'pace' } | undefined {
+  const pairs = byPinion.flatMap((bigger, i) => byPinion.slice(0, i).map((smaller) => ({ smaller, bigger })));
+  const drop = ({ smaller, bigger }: (typeof pairs)[number]) => smaller.run.maxCanC - bigger.run.maxCanC;
+  const most = greatest(pairs, (a, b) => drop(a) - drop(b));
+  const why = most && whyCooler(most.smaller.run, most.bigger.run);
+  return why && { ...most, why };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { gearCell, hasOwnTiming, plannedRun, sameLapS, whyCooler, type GearRun, type Limits, type PlanFile } from '@puddler/core';
+import { gearCell, hasOwnTiming, plannedRun, sameLapS, coolerBy, type GearRun, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { PaneChart } from '../../charts/PaneChart';
@@ -162,11 +162,12 @@ const WHY_COOLER = {
 /** Why a bigger pinion runs cooler, where one does. */
 function Cooler({ file, runs }: { file: PlanFile; runs: RunsByGears | undefined }) {
   const all = runsOfPinions(file, runs);
-  const at = all?.findIndex(({ run }, i) => i > 0 && whyCooler(all[i - 1]!.run, run) !== undefined) ?? -1;
-  if (!all || at < 0) return null;
+  const cooler = all && coolerBy(all);
+  if (!cooler) return null;
+  const { smaller, bigger, why } = cooler;
   return (
     <p className="mt-1 text-[12.5px]">
-      {all[at]!.pinion} T runs cooler than {all[at - 1]!.pinion}: {WHY_COOLER[whyCooler(all[at - 1]!.run, all[at]!.run)!]}
+      {bigger.pinion} T runs cooler than {smaller.pinion}: {WHY_COOLER[why]}
     </p>
   );
 }
