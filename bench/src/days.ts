@@ -50,6 +50,7 @@ for (let i = FIRST; i < DAYS; i += EVERY) {
   const straight = workDay(base, seed, { straight: true }).reckoning;
   if (straight.lost) tally.straightLost++;
   if (!straight.targetIsSafe) tally.straightOver++;
+  console.error(`day ${i}: ${JSON.stringify(tally)}`);
 }
 /** Builders who read a bare can from afar, who do not wait, or who say that there is a patch where there is none. */
 const CARELESS: Record<string, Builder> = {
@@ -70,6 +71,8 @@ for (let i = FIRST; i < CARELESS_DAYS; i += EVERY)
     if (climbed && reckoning.reached) of.reached++;
     if (reckoning.lost) of.lost++;
     of.hottestGoC = Math.max(of.hottestGoC, Number(wentAtC.toFixed(1)));
+    // A day takes ten seconds and more: what is known so far is not lost with a run that is ended.
+    console.error(`day ${i}, ${kind}: ${JSON.stringify(of)}`);
   }
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1];
 console.log(JSON.stringify(tally));
