@@ -176,6 +176,8 @@ test('a chart that throws leaves header, chain and panels at work, and its figur
   await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');
   await expect(page.getByRole('region', { name: 'What fails first' })).toContainText('Motor can');
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+  // What comes in later draws the chart again by itself.
+  await expect(page.locator('[data-bands="256"]')).toHaveCount(1);
   await page.evaluate(() => void (document.title += ' mended'));
   await alert.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('application', { name: /^Pass at full throttle/ })).toBeVisible();

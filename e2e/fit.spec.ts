@@ -140,7 +140,7 @@ test('the bay’s figures are typed on its drawing in Car, and the Garage tells 
   await expect(page.getByRole('link', { name: '10 of 25 parts' })).toBeVisible();
   await expect(page.getByRole('link', { name: '7 of 30 steps' })).toBeVisible();
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
-  const bay = page.getByRole('region', { name: /Space in the bay/ });
+  const bay = page.getByRole('figure').filter({ hasText: 'The bay from above' });
   await bay.getByRole('textbox', { name: 'Motor diameter' }).fill('35.4');
   await page.keyboard.press('Enter');
   await expect(bay).toContainText('can across its place: 0.6 mm over');

@@ -6,7 +6,7 @@ const station = (page: Page, name: string) => page.getByRole('navigation', { nam
 
 test('every station ends with what comes next; it follows what is done, and its undo', async ({ page, club }) => {
   await openPlan(page, club.address, 'Ridgeback, first conversion');
-  await expect(page.getByText(/^Today 25\.9 → 48\.6 km\/h, can \d+ °C; measured: nothing yet$/)).toBeVisible();
+  await expect(page.getByText(/^Today 33\.1 → 48\.6 km\/h, can \d+ °C; measured: nothing yet$/)).toBeVisible();
   await expect(next(page)).toContainText(/Next: get the \d+ lines of the list that are missing/);
   await expect(station(page, 'Buy')).toHaveAttribute('title', 'Buy: not yet');
   const missing = async () => Number(/the (\d+) lines/.exec(await next(page).innerText())![1]);
