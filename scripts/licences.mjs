@@ -26,17 +26,13 @@ const seen = new Set();
 function walk(folder) {
   if (seen.has(folder)) return;
   seen.add(folder);
-  const { name, version, license, dependencies = {}, optionalDependencies = {} } = read(folder);
+  const { name, version, license, dependencies, optionalDependencies, os, cpu } = read(folder);
   // What a package has for one machine only differs from machine to machine, and is its package's.
-  const isOfOneMachine = read(folder).os !== undefined || read(folder).cpu !== undefined;
-  if (!name.startsWith('@puddler/') && !isOfOneMachine) found.set(`${name} ${version}`, { name, version, license: license ?? 'none named' });
-  for (const one of Object.keys(dependencies)) {
+  if (os !== undefined || cpu !== undefined) return;
+  if (!name.startsWith('@puddler/')) found.set(`${name} ${version}`, { name, version, license: license ?? 'none named' });
+  for (const one of Object.keys({ ...dependencies, ...optionalDependencies })) {
     const next = folderOf(one, folder);
     if (next) walk(next);
-  }
-  for (const one of Object.keys(optionalDependencies)) {
-    const next = folderOf(one, folder);
-    if (next && read(next).os === undefined) walk(next);
   }
 }
 for (const one of SHIPPED) walk(at(one));

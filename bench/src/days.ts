@@ -9,7 +9,8 @@ const FIRST_SEED = 5000;
 /** Refusing is right where the car would pass a limit, or come so near to it that no thermometer tells [K]. */
 const NEAR_K = 3;
 
-const tally = {
+const STOP_C = DEFAULT_LIMITS['motor-temperature'].stop;
+const counts = {
   days: 0,
   reached: 0,
   refusedRightly: 0,
@@ -27,13 +28,13 @@ for (let i = FIRST; i < DAYS; i += EVERY) {
   const seed = FIRST_SEED + i;
   const { reckoning, climbed, countdownOffK, verdicts } = workDay(base, seed);
   const { lost, reached, targetIsSafe, targetCanC, runs } = reckoning;
-  tally.days++;
-  if (lost) tally.lost++;
-  else if (climbed && reached) tally.reached++;
-  else if (!targetIsSafe) tally.refusedRightly++;
-  else if (targetCanC > 85 - NEAR_K) tally.refusedNear++;
+  counts.days++;
+  if (lost) counts.lost++;
+  else if (climbed && reached) counts.reached++;
+  else if (!targetIsSafe) counts.refusedRightly++;
+  else if (targetCanC > STOP_C - NEAR_K) counts.refusedNear++;
   else {
-    tally.refusedWrongly++;
+    counts.refusedWrongly++;
     wrong.push(
       `${i}: can ${targetCanC.toFixed(0)} °C, ${runs} drives, ${reckoning.slip ?? 'no slip'}, ${
         verdicts
@@ -43,14 +44,14 @@ for (let i = FIRST; i < DAYS; i += EVERY) {
       }${climbed ? ', climbed' : ''}`,
     );
   }
-  if (climbed && !targetIsSafe) tally.climbedUnsafe++;
+  if (climbed && !targetIsSafe) counts.climbedUnsafe++;
   drives!.push(runs);
   minutes!.push(reckoning.minutes);
   offs!.push(...countdownOffK.map(Math.abs));
   const straight = workDay(base, seed, { straight: true }).reckoning;
-  if (straight.lost) tally.straightLost++;
-  if (!straight.targetIsSafe) tally.straightOver++;
-  console.error(`day ${i}: ${JSON.stringify(tally)}`);
+  if (straight.lost) counts.straightLost++;
+  if (!straight.targetIsSafe) counts.straightOver++;
+  console.error(`day ${i}: ${JSON.stringify(counts)}`);
 }
 /** Builders who read a bare can from afar, who do not wait, or who say that there is a patch where there is none. */
 const CARELESS: Record<string, Builder> = {
@@ -59,7 +60,6 @@ const CARELESS: Record<string, Builder> = {
   'bare can, honest, no waiting': { reads: 'bare', skipsWaits: true },
   'bare can, said to have a patch': { reads: 'bare, said to have a patch' },
 };
-const STOP_C = DEFAULT_LIMITS['motor-temperature'].stop;
 const careless = Object.fromEntries(Object.keys(CARELESS).map((kind) => [kind, { days: 0, wentOverStop: 0, reached: 0, lost: 0, hottestGoC: 0 }]));
 const CARELESS_DAYS = Math.min(100, DAYS);
 for (let i = FIRST; i < CARELESS_DAYS; i += EVERY)
@@ -75,7 +75,7 @@ for (let i = FIRST; i < CARELESS_DAYS; i += EVERY)
     console.error(`day ${i}, ${kind}: ${JSON.stringify(of)}`);
   }
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1];
-console.log(JSON.stringify(tally));
+console.log(JSON.stringify(counts));
 console.log(`drives a day: median ${median(drives!)}; minutes: median ${median(minutes!)?.toFixed(0)}`);
 offs!.sort((a, b) => a - b);
 console.log(

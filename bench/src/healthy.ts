@@ -1,5 +1,5 @@
 // Healthy cars of every kind, each climbed by a builder who does what the ladder says: `npm run bench:healthy [-- cars]`.
-import { PlanError, type PlanFile } from '@puddler/core';
+import { DEFAULT_LIMITS, PlanError, type PlanFile } from '@puddler/core';
 import { workDay } from '../../core/test/practice/scripted-builder';
 import { carOf, TEMPLATES } from '../../web/src/in-hand/templates/templates';
 
@@ -26,20 +26,21 @@ function* healthy(): Generator<{ title: string; plan: PlanFile; seed: number }> 
       };
       const seed = FIRST_SEED + 100 * round + i;
       const { reckoning } = workDay(plan, seed, { straight: true });
-      if (reckoning.targetIsSafe && reckoning.targetCanC < 85 - ROOM_K) yield { title: `${template.title}, ${plan.gearing.pinion} T`, plan, seed };
+      if (reckoning.targetIsSafe && reckoning.targetCanC < DEFAULT_LIMITS['motor-temperature'].stop - ROOM_K)
+        yield { title: `${template.title}, ${plan.gearing.pinion} T`, plan, seed };
     }
 }
 
-const tally = { cars: 0, reached: 0 };
+let [cars, reached] = [0, 0];
 let number = 0;
 for (const { title, plan, seed } of healthy()) {
   if (number === CARS) break;
   if (number++ % EVERY !== FIRST) continue;
-  tally.cars++;
+  cars++;
   try {
     const { climbed, reckoning, verdicts, day } = workDay(plan, seed);
     const isThere = climbed && reckoning.reached;
-    if (isThere) tally.reached++;
+    if (isThere) reached++;
     console.log(
       `${isThere ? 'reached' : 'LEFT   '} ${title}: can ${reckoning.targetCanC.toFixed(0)} °C, ${day.drives.length} drives, ${reckoning.slip ?? 'no slip'}${
         isThere
@@ -57,4 +58,4 @@ for (const { title, plan, seed } of healthy()) {
     console.log(`cannot  ${title}: ${error.message}`);
   }
 }
-console.log(JSON.stringify(tally));
+console.log(JSON.stringify({ cars, reached }));

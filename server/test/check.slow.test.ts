@@ -82,7 +82,12 @@ test('two checks at once are one; a report that rotted is as none; a week later 
   const [one, two] = await Promise.all([http.post('/api/check'), http.post('/api/check')]);
   expect(one.body.at).toBe(two.body.at);
   await server.stop();
-  writeFileSync(path.join(folder, 'check.json'), '{"at":');
+  for (const rotten of ['{"at":', 'null', '{"at":7,"bad":[]}', '{"at":"2026-11-30","bad":{}}']) {
+    writeFileSync(path.join(folder, 'check.json'), rotten);
+    const rot = await openDataFolder(configOf(folder), pino({ level: 'silent' }));
+    expect(await rot.checks.last()).toBeUndefined();
+    await rot.close();
+  }
   const kept = await openDataFolder(configOf(folder), pino({ level: 'silent' }));
   expect(await kept.checks.last()).toBeUndefined();
   expect(await kept.checks.weekly(Date.now())).toBe(true);

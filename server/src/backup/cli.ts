@@ -2,6 +2,7 @@ import { createWriteStream } from 'node:fs';
 import { rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
+import { parseArgs } from 'node:util';
 import { damageText, kindOf, type BackupManifest, type RestoreLine, type RestoreState } from '@puddler/contract';
 import pino from 'pino';
 import { readConfig, type Config } from '../config';
@@ -111,26 +112,37 @@ async function check(config: Config): Promise<boolean> {
   }
 }
 
-const OPTIONS = ['--show', '--take-unsure'];
+const USAGE = 'npm run backup -- FILE.zip\nnpm run restore -- [--show] [--take-unsure] FILE.zip\nnpm run check';
+
+/** What was asked for; undefined where it is nothing that there is. */
+function asked(args: readonly string[]) {
+  try {
+    const { values, positionals } = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: { show: { type: 'boolean', default: false }, 'take-unsure': { type: 'boolean', default: false } },
+    });
+    const [verb, file, ...more] = positionals;
+    const isWhole = verb === 'check' ? file === undefined : (verb === 'backup' || verb === 'restore') && file !== undefined;
+    return isWhole && more.length === 0 ? { verb, file: file ?? '', show: values.show, takesUnsure: values['take-unsure'] } : undefined;
+  } catch {
+    return undefined;
+  }
+}
 
 /** `backup FILE`, `restore [--show] [--take-unsure] FILE`, `check`. Resolves to the exit code. */
 export async function main(args: readonly string[], env: NodeJS.ProcessEnv): Promise<number> {
-  const [verb, ...rest] = args;
-  const [file, ...more] = rest.filter((arg) => !OPTIONS.includes(arg));
-  const isCheck = verb === 'check' && file === undefined;
-  if (!isCheck && ((verb !== 'backup' && verb !== 'restore') || file === undefined || more.length > 0)) {
-    console.error('npm run backup -- FILE.zip\nnpm run restore -- [--show] [--take-unsure] FILE.zip\nnpm run check');
+  const wish = asked(args);
+  if (!wish) {
+    console.error(USAGE);
     return 2;
   }
+  const { verb } = wish;
   try {
     const config = readConfig(env);
-    if (file === undefined) return (await check(config)) ? 0 : 1;
-    const at = path.resolve(env['INIT_CWD'] ?? '.', file);
-    console.log(
-      verb === 'backup'
-        ? await backup(config, at)
-        : await restore(config, at, { show: rest.includes('--show'), takesUnsure: rest.includes('--take-unsure') }),
-    );
+    const file = path.resolve(env['INIT_CWD'] ?? '.', wish.file);
+    if (verb === 'check') return (await check(config)) ? 0 : 1;
+    console.log(verb === 'backup' ? await backup(config, file) : await restore(config, file, wish));
     return 0;
   } catch (error) {
     if (error instanceof FolderInUse) console.error(`${error.message} The page itself can restore a backup while it runs.`);

@@ -1,80 +1,72 @@
-import { setImmediate as breath } from 'node:timers/promises';
-import { checkBody, KIND_NAMES, kindOf, parentOf, type CheckReport, type Damage } from '@puddler/contract';
+import { checkBody, KIND_NAMES, kindOf, parentOf, type CheckReport, type Damage, type KindName } from '@puddler/contract';
 import type { DocumentRow } from '../db/schema';
 import { docOf } from '../documents/rows';
 import type { DocumentStore } from '../documents/store';
+import { inPieces } from '../event-loop';
 import type { FileStore } from '../files/store';
-import { copiesWith } from './daily-copies';
-
-/** Checking goes on in pieces of about this long, so that requests are answered in between. */
-const PIECE_MS = 20;
+import { daysWith, keyOf } from './daily-copies';
 
 type Found = Omit<Damage, 'copies'>;
 
-/** Reads every document against its form and every file against its hash, and names what is not as it was saved. Changes nothing. */
+/** Documents as they were read, by kind and id, parents before their children. */
+type Known = Map<string, { row: DocumentRow; body: unknown }>;
+
+/** Reads every document against its form and every file against its hash, and names what is not as it was saved. Changes no document and no file. */
 export async function checkFolder(store: DocumentStore, files: FileStore, copiesFolder: string, now: Date): Promise<CheckReport> {
   const { rows } = await store.readable(KIND_NAMES);
-  const documents = await checkDocuments(store, rows);
-  const { count, bad } = await checkFiles(files, rows, documents);
-  const found = [...documents.bad, ...bad];
-  const withCopies: Damage[] = [];
-  for (const one of found) withCopies.push({ ...one, copies: one.hash === undefined ? await copiesWith(copiesFolder, one.kind, one.id) : [] });
-  return { at: now.toISOString(), documents: rows.length + documents.unread, files: count, bad: withCopies };
-}
-
-interface Documents {
-  unread: number;
-  bad: Found[];
-  /** The document with what it belongs to, as a person knows it. */
-  nameOf: (row: Pick<DocumentRow, 'kind' | 'id'>) => string;
-}
-
-async function checkDocuments(store: DocumentStore, rows: readonly DocumentRow[]): Promise<Documents> {
   const unreadable = await store.unreadable(KIND_NAMES, rows);
-  const known = new Map<string, { row: DocumentRow; body: unknown }>();
-  const bad: Found[] = unreadable.map(({ kind, id, name = '' }) => ({ why: 'unreadable', kind, id, name }));
-  const nameOf = ({ kind, id }: Pick<DocumentRow, 'kind' | 'id'>): string => {
-    const one = known.get(`${kind} ${id}`);
-    if (!one) return '';
-    const parent = parentOf(kind);
-    const above = parent === undefined || one.row.parentId === null ? '' : nameOf({ kind: parent, id: one.row.parentId });
-    return [kindOf(kind).nameOf(one.body), above].filter(Boolean).join(', ');
+  const known: Known = new Map();
+  const found: Found[] = [
+    ...unreadable.map(({ kind, id, name = '' }): Found => ({ why: 'unreadable', kind, id, name })),
+    ...(await checkDocuments(rows, known)),
+  ];
+  const days = await daysWith(copiesFolder, found);
+  const held = await checkFiles(files, known);
+  return {
+    at: now.toISOString(),
+    documents: rows.length + unreadable.length,
+    files: held.count,
+    bad: [...found.map((one) => ({ ...one, copies: days.get(keyOf(one)) ?? [] })), ...held.bad.map((one) => ({ ...one, copies: [] }))],
   };
-  const pause = breathing();
-  // Parents stand before their children.
+}
+
+/** The document with what it belongs to, as a person knows it. */
+function nameOf(known: Known, kind: KindName, id: string): string {
+  const one = known.get(keyOf({ kind, id }));
+  if (!one) return '';
+  const parent = parentOf(kind);
+  const above = parent === undefined || one.row.parentId === null ? '' : nameOf(known, parent, one.row.parentId);
+  return [kindOf(kind).nameOf(one.body), above].filter(Boolean).join(', ');
+}
+
+async function checkDocuments(rows: readonly DocumentRow[], known: Known): Promise<Found[]> {
+  const bad: Found[] = [];
+  const piece = inPieces();
   for (const kind of KIND_NAMES) {
     const check = checkBody(kind);
     const parentKind = parentOf(kind);
     for (const row of rows.filter((one) => one.kind === kind)) {
+      const { id, parentId } = row;
       const { body } = docOf(row);
-      known.set(`${kind} ${row.id}`, { row, body });
-      const parent = parentKind === undefined ? undefined : known.get(`${parentKind} ${row.parentId}`)?.body;
-      // What hangs on a document that cannot be read is not judged by that.
+      known.set(keyOf(row), { row, body });
+      const parent = parentKind === undefined || parentId === null ? undefined : known.get(keyOf({ kind: parentKind, id: parentId }))?.body;
+      // What belongs to a document that cannot be read is not judged by that.
       if ((parentKind === undefined || parent !== undefined) && !check(body, parent).ok)
-        bad.push({ why: 'out-of-form', kind, id: row.id, name: nameOf(row) });
-      await pause();
+        bad.push({ why: 'out-of-form', kind, id, name: nameOf(known, kind, id) });
+      await piece();
     }
   }
-  return { unread: unreadable.length, bad, nameOf };
+  return bad;
 }
 
-async function checkFiles(files: FileStore, rows: readonly DocumentRow[], { nameOf }: Documents): Promise<{ count: number; bad: Found[] }> {
+async function checkFiles(files: FileStore, known: Known): Promise<{ count: number; bad: Found[] }> {
   const holders = new Map<string, DocumentRow>();
-  for (const row of rows) for (const hash of kindOf(row.kind).fileHashes?.(docOf(row).body) ?? []) if (!holders.has(hash)) holders.set(hash, row);
+  for (const { row, body } of known.values())
+    for (const hash of kindOf(row.kind).fileHashes?.(body) ?? []) if (!holders.has(hash)) holders.set(hash, row);
   const bad: Found[] = [];
-  for (const [hash, row] of holders) {
+  for (const [hash, { kind, id }] of holders) {
     const why = await files.stateOf(hash);
-    if (why !== 'whole') bad.push({ why, kind: row.kind, id: row.id, name: nameOf(row), hash });
+    if (why !== 'whole') bad.push({ why, kind, id, name: nameOf(known, kind, id), hash });
   }
   return { count: holders.size, bad };
-}
-
-/** Lets requests be answered once a piece of work is over. */
-function breathing(): () => Promise<void> {
-  let since = performance.now();
-  return async () => {
-    if (performance.now() - since < PIECE_MS) return;
-    await breath();
-    since = performance.now();
-  };
 }

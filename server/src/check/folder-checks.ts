@@ -24,7 +24,8 @@ export class FolderChecks {
   /** Undefined while none was made, or its report cannot be read. */
   async last(): Promise<CheckReport | undefined> {
     try {
-      return JSON.parse(await readFile(this.file, 'utf8')) as CheckReport;
+      const report = JSON.parse(await readFile(this.file, 'utf8')) as Partial<CheckReport> | null;
+      return typeof report?.at === 'string' && Array.isArray(report.bad) ? (report as CheckReport) : undefined;
     } catch {
       return undefined;
     }

@@ -9,25 +9,19 @@ import {
   type KindName,
   type Problem,
 } from '@puddler/contract';
-import { setImmediate as breath } from 'node:timers/promises';
+import { inPieces } from '../event-loop';
 import { AppError } from '../http/app-error';
 import { orRefuse } from '../http/checked';
 import type { DocumentStore } from './store';
 
-/** Checking goes on in pieces of about this long, so that other requests are answered in between. */
-const PIECE_MS = 20;
-
 /** Checks members one after the other, with breaks; refuses them with the first problems, each pathed from its member. */
 async function checkEach<T>(members: readonly T[], check: (member: T, place: number) => Problem[]): Promise<void> {
   const problems: Problem[] = [];
-  let since = performance.now();
+  const piece = inPieces();
   for (const [i, member] of members.entries()) {
     for (const one of check(member, i)) problems.push(problem(`writes[${i}]${one.path && `.${one.path}`}`, one.value, one.allowed));
     if (problems.length >= MOST_PROBLEMS) break;
-    if (performance.now() - since > PIECE_MS) {
-      await breath();
-      since = performance.now();
-    }
+    await piece();
   }
   if (problems.length > 0) throw new AppError('bad-document', { problems: problems.slice(0, MOST_PROBLEMS) });
 }

@@ -1,7 +1,7 @@
 import type { ParameterizedContext } from 'koa';
-import { setImmediate as breath } from 'node:timers/promises';
 import { boundsProblem } from '@puddler/contract';
 import rawBody from 'raw-body';
+import { yieldToEventLoop } from '../event-loop';
 import { AppError } from './app-error';
 
 /** How large a body may be, and how much may be in it: what is checked afterwards takes its time by the value. */
@@ -32,7 +32,7 @@ export async function jsonBody(ctx: ParameterizedContext, limit: BodyLimit): Pro
   const tooMuch = boundsProblem(bytes, limit.values);
   if (tooMuch) throw new AppError('bad-document', { problems: [tooMuch] });
   // Counting, decoding and reading a large text each take a while: others are answered in between.
-  if (bytes.length > MB) await breath();
+  if (bytes.length > MB) await yieldToEventLoop();
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
   } catch {

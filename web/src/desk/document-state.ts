@@ -67,7 +67,7 @@ function isOrphan(desk: DeskState, content: Content): boolean {
 /** Takes a change back, or makes it again. */
 export function turn(desk: DeskState, change: Change, way: 'back' | 'forth', at: number): void {
   const when = new Date(at).toISOString();
-  // Whether a document is still as the change left it is told by identity, which drafts do not have.
+  // Whether a document is still as the change left it is detected by identity, which drafts do not have.
   const { held } = original(desk);
   for (const { key, id, before, after } of change.steps) {
     const now = held[key]?.content ?? null;

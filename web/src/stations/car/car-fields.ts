@@ -13,14 +13,12 @@ export interface BenchStep {
 /** All fixed gears in one figure: what a car without its motor and pinion still has. */
 export const RATIO = must('car.internalRatio', 'Ratio behind the spur', 'All fixed gears: belts, ring and pinion, portals');
 
+/** A step whose page is its own. */
+const withoutFields = (id: string, title: string, gain: string): BenchStep => ({ id, title, gain, fields: [] });
+
 /** In the order of work: nothing has to be taken apart before it must. */
 export const BENCH_STEPS = {
-  photos: {
-    id: 'photos',
-    title: 'Photograph the wiring',
-    gain: 'Before anything is unplugged. Two motor wires mean brushed, three brushless.',
-    fields: [],
-  },
+  photos: withoutFields('photos', 'Photograph the wiring', 'Before anything is unplugged. Two motor wires mean brushed, three brushless.'),
   chassis: {
     id: 'chassis',
     title: 'Chassis and drive',
@@ -51,12 +49,11 @@ export const BENCH_STEPS = {
       number('car.tyre.growthPctAt100KmH', 'Growth at 100 km/h', 'Soft, unbelted tyres grow'),
     ],
   },
-  system: {
-    id: 'system',
-    title: 'Motor, pack and ESC as bought',
-    gain: 'Type what is printed on them. The old car is predicted, and the gain of a plan is known.',
-    fields: [],
-  },
+  system: withoutFields(
+    'system',
+    'Motor, pack and ESC as bought',
+    'Type what is printed on them. The old car is predicted, and the gain of a plan is known.',
+  ),
   gears: {
     id: 'gears',
     title: 'Gears',
@@ -110,18 +107,8 @@ export const BENCH_STEPS = {
       number('car.bay.packHeightMm', 'Pack tray, height'),
     ],
   },
-  today: {
-    id: 'today',
-    title: 'What it does today',
-    gain: 'One measured top speed teaches the car’s own drag or kv, and every plan is surer.',
-    fields: [],
-  },
-  equivalents: {
-    id: 'equivalents',
-    title: 'Old against new',
-    gain: 'What the old motor is worth in kv, and which pinion gives the old speed or pull.',
-    fields: [],
-  },
+  today: withoutFields('today', 'What it does today', 'One measured top speed teaches the car’s own drag or kv, and every plan is surer.'),
+  equivalents: withoutFields('equivalents', 'Old against new', 'What the old motor is worth in kv, and which pinion gives the old speed or pull.'),
 } as const satisfies Record<string, BenchStep>;
 
 /** Where and how the car was measured: figures of the stock plan. */
