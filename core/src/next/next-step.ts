@@ -15,7 +15,8 @@ export interface PlanProgress {
   /** Searches that are kept with the car. */
   searches: number;
   parts: { had: number; ordered: number; of: number; isBegun: boolean };
-  steps: { done: number; of: number; isBegun: boolean; isNoted: boolean; next: { number: number; title: string } | undefined };
+  /** `isFitting`: something was done that needs the new parts, and not only what comes before them. */
+  steps: { done: number; of: number; isBegun: boolean; isFitting: boolean; isNoted: boolean; next: { number: number; title: string } | undefined };
   /** Runs of the car that hold a figure, and those that nothing was learned from yet. */
   runs: { measured: number; unlearned: number };
   /** Steps up that were driven, and whether the last good one is the plan itself. */
@@ -59,7 +60,7 @@ export function nextStep(progress: PlanProgress): NextStep {
   const label = notJudged.find(({ id }) => id === 'esc-cells');
   if (label) return { kind: 'read-label', station: 'plan', missing: label.missing };
   if (typicalGears.length > 0) return { kind: 'count-gears', station: 'plan', gears: typicalGears };
-  if (!isDriven && !steps.isBegun) {
+  if (!isDriven && !steps.isFitting) {
     if (unmeasured.length > 0 && !parts.isBegun) return { kind: 'measure-bay', station: 'car', names: unmeasured };
     if (parts.had < parts.of) return { kind: 'buy', station: 'buy', missing: parts.of - parts.had - parts.ordered, ordered: parts.ordered };
   }

@@ -22,7 +22,7 @@ const DONE: PlanProgress = {
   unmeasured: [],
   searches: 1,
   parts: { had: 9, ordered: 0, of: 9, isBegun: true },
-  steps: { done: 20, of: 20, isBegun: true, isNoted: true, next: undefined },
+  steps: { done: 20, of: 20, isBegun: true, isFitting: true, isNoted: true, next: undefined },
   runs: { measured: 3, unlearned: 0 },
   stepsUp: { driven: 4, isAtTarget: true },
   widest: () => undefined,
@@ -32,7 +32,7 @@ const NEW: PlanProgress = {
   ...DONE,
   searches: 0,
   parts: { had: 2, ordered: 0, of: 9, isBegun: false },
-  steps: { done: 0, of: 20, isBegun: false, isNoted: false, next: { number: 1, title: 'Photograph the old wiring' } },
+  steps: { done: 0, of: 20, isBegun: false, isFitting: false, isNoted: false, next: { number: 1, title: 'Photograph the old wiring' } },
   runs: { measured: 0, unlearned: 0 },
   stepsUp: { driven: 0, isAtTarget: false },
 };
@@ -74,8 +74,13 @@ describe('the next step', () => {
     ],
     [
       'who fits already needs no list complete',
-      { ...NEW, steps: { done: 8, of: 20, isBegun: true, isNoted: true, next: { number: 9, title: 'Solder' } } },
+      { ...NEW, steps: { done: 8, of: 20, isBegun: true, isFitting: true, isNoted: true, next: { number: 9, title: 'Solder' } } },
       { kind: 'fit', number: 9, title: 'Solder' },
+    ],
+    [
+      'who has only photographed the wiring buys first',
+      { ...NEW, steps: { done: 1, of: 20, isBegun: true, isFitting: false, isNoted: true, next: { number: 2, title: 'Pack out' } } },
+      { kind: 'buy', station: 'buy' },
     ],
     ['fitted, it is stepped up', { ...DONE, runs: NEW.runs, stepsUp: NEW.stepsUp }, { kind: 'step-up', station: 'step-up', number: 1 }],
     [

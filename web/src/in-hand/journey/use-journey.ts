@@ -2,6 +2,7 @@ import { NO_FITTING, NO_PURCHASE } from '@puddler/contract/shared';
 import {
   BAY_FIGURES_ASKED,
   benchSteps,
+  FIT_PHASES,
   journeyMarks,
   nextStep,
   notJudged,
@@ -78,6 +79,7 @@ function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined
         done,
         of,
         isBegun: done > 0,
+        isFitting: benchRows.some(({ state, step }) => state === 'done' && step.phase !== FIT_PHASES[0]),
         isNoted: fitting !== undefined,
         next: open < 0 ? undefined : { number: open + 1, title: benchRows[open]!.step.title },
       },
