@@ -20,9 +20,11 @@ const OWN_VERSION = createHash('sha1').update(readFileSync(__filename)).digest('
 
 function bindBuiltIns(code) {
   const used = [...new Set(code.match(WORD) ?? [])].filter((name) => !new RegExp(`\\b(?:const|let|var|class|function)\\s+${name}\\b`).test(code));
-  if (used.length === 0 || !code.startsWith(STRICT)) return code;
-  // On the first line, so that line numbers stay those of the source map.
-  return `${STRICT}const{${used.join(',')}}=globalThis;${code.slice(STRICT.length)}`;
+  // A comment at the top of a file stands before the directive.
+  const at = code.indexOf(STRICT);
+  if (used.length === 0 || at < 0) return code;
+  // On the line of the directive, so that line numbers stay those of the source map.
+  return `${code.slice(0, at)}${STRICT}const{${used.join(',')}}=globalThis;${code.slice(at + STRICT.length)}`;
 }
 
 module.exports = {
