@@ -97,6 +97,22 @@ test('a failure says why, keeps the last answer, and trying again asks again', a
   expect(result.current).toEqual({ state: 'ready', value: 25 });
 });
 
+test('what failed is not asked again by another viewer; when one tries again, all have the answer', async () => {
+  const { asked, client } = standIn();
+  const job = new Job(client, 'square', { keeps: 4 });
+  const question = { x: 8 };
+  const one = renderHook(() => useJob(job, question));
+  await settle(() => asked[0]!.fail(new Error('the worker died')));
+  const other = renderHook(() => useJob(job, question));
+  expect(asked).toHaveLength(1);
+  expect(other.result.current).toMatchObject({ state: 'failed', reason: 'the worker died' });
+  act(() => (other.result.current as { retry: () => void }).retry());
+  expect(asked).toHaveLength(2);
+  expect([one.result.current.state, other.result.current.state]).toEqual(['waiting', 'waiting']);
+  await settle(() => asked[1]!.answer(64));
+  expect([one.result.current, other.result.current]).toMatchObject([{ value: 64 }, { value: 64 }]);
+});
+
 test('a remembered answer is there at once and asks nothing; a question that does not stand still is not asked', async () => {
   const { asked, client } = standIn();
   const job = new Job(client, 'square', { keeps: 1, settleMs: 20, keyOf: ({ x }) => [x] });

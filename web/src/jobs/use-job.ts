@@ -23,12 +23,16 @@ interface Viewer<V> {
   retry: () => void;
 }
 
-/** A question that is asked once, for as many viewers as want it: it is given up when the last one leaves. */
+/**
+ * A question that is asked once, for as many viewers as want it: it is given up when the last one leaves. One that failed stands for as long as somebody
+ * looks at it: who else wants it is told so, and it is asked again when one of them says so.
+ */
 interface Shared<V> {
   key: readonly unknown[];
   viewers: Set<Viewer<V>>;
   stop: AbortController;
   sofar: V | undefined;
+  failed?: string;
 }
 
 const waiting = <V>(sofar: V | undefined) => ({ state: 'waiting' as const, sofar, last: undefined, progress: undefined });
@@ -69,7 +73,8 @@ export class Job<T extends Tasks, K extends keyof T & string, V = AnswerOf<T, K>
     const known = this.underWay.find((one) => isSameKey(one.key, key));
     const shared: Shared<V> = known ?? { key, viewers: new Set(), stop: new AbortController(), sofar: undefined };
     shared.viewers.add(viewer);
-    if (known) this.report([viewer], waiting(known.sofar));
+    if (known?.failed !== undefined) this.fail(known, known.failed, [viewer]);
+    else if (known) this.report([viewer], waiting(known.sofar));
     else void this.begin(question, shared, first);
     return () => {
       shared.viewers.delete(viewer);
@@ -97,9 +102,17 @@ export class Job<T extends Tasks, K extends keyof T & string, V = AnswerOf<T, K>
       this.cache.set(shared.key, value);
       this.report(shared.viewers, { state: 'ready', value });
     } catch (cause) {
-      this.forget(shared);
-      for (const viewer of shared.viewers) this.report([viewer], { state: 'failed', reason: reasonOf(cause), last: undefined, retry: viewer.retry });
+      this.fail(shared, reasonOf(cause), shared.viewers);
     }
+  }
+
+  private fail(shared: Shared<V>, reason: string, viewers: Iterable<Viewer<V>>): void {
+    shared.failed = reason;
+    const retry = () => {
+      this.forget(shared);
+      for (const viewer of [...shared.viewers]) viewer.retry();
+    };
+    this.report(viewers, { state: 'failed', reason, last: undefined, retry });
   }
 
   private report(viewers: Iterable<Viewer<V>>, asked: Asked<V>): void {
