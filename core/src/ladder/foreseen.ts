@@ -34,7 +34,8 @@ const STEP_S = 0.02;
 /** The session of a step: as long at full throttle as the car needs. */
 export const stepSession = (plan: ResolvedPlan, capShare: number): TrackSession => ({ ...sessionFor(plan, STEP_PASSES), capShare });
 
-interface Said extends Temperatures {
+/** What is read of a session. */
+export interface Said extends Temperatures {
   topSpeedMs: number;
   packA: number;
   stopped: Temperatures;

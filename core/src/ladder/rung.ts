@@ -11,7 +11,7 @@ import { bandOf, shareBelow, type Band } from '../math/band';
 import { Draws } from '../predict/draws';
 import { passFigures } from '../predict/pass';
 import { segmentsOf, type Segment } from '../predict/profiles';
-import { drawSteps, driveStep, foreseenOf, stepSession, type DrawnStep, type Foreseen } from './foreseen';
+import { drawSteps, driveStep, foreseenOf, stepSession, type DrawnStep, type Foreseen, type Said } from './foreseen';
 
 /** How the car is held on a step: by its gears, or by a cap on the throttle at the radio. */
 export type RungGearing =
@@ -102,6 +102,12 @@ function loadsOf(
 
 const shareOf = (gearing: RungGearing): number => (gearing.kind === 'cap' ? gearing.share : 1);
 
+/** What the car as it is planned does in the passes of a step. Throws PlanError. */
+export function plannedPasses(plan: PlanFile, gearing: RungGearing): Said {
+  const resolved = resolvePlan(plan);
+  return driveStep(resolved, stepSession(resolved, shareOf(gearing)));
+}
+
 /** The first of the stop limits that `at` of the cars are not within. */
 function stopOf<Id extends RungStop['id']>(
   limits: Limits,
@@ -119,7 +125,12 @@ function stopOf<Id extends RungStop['id']>(
 }
 
 /** What the two passes of a step would do, with bands, and the first stop limit that they pass. Throws PlanError. */
-export function candidateOf(plan: PlanFile, gearing: RungGearing, { limits, stock }: RungTerms): Candidate {
+export function candidateOf(
+  plan: PlanFile,
+  gearing: RungGearing,
+  { limits, stock }: RungTerms,
+  planned: Said = plannedPasses(plan, gearing),
+): Candidate {
   const resolved = resolvePlan(plan);
   const share = shareOf(gearing);
   const steps = drawSteps(plan, resolved, share);
@@ -136,7 +147,7 @@ export function candidateOf(plan: PlanFile, gearing: RungGearing, { limits, stoc
     'pack-current': loads.map((one) => one['pack-current']),
     driveline: stockNm > 0 ? steps.map((step) => (share * launchTorqueNm(step.resolved, true)) / stockNm) : [],
   });
-  return { gearing, plan, ...foreseenOf(plan, steps, driveStep(resolved, stepSession(resolved, share))), stops };
+  return { gearing, plan, ...foreseenOf(plan, steps, planned), stops };
 }
 
 /** A step with its whole planned run, which takes ten times as long as its passes. */

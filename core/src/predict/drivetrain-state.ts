@@ -1,6 +1,7 @@
 import { REFERENCE_C, RPM_PER_RAD_S } from '../chain/constants';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { lineConstants, type LineConstants } from './line-constants';
+import { HOTTEST_MAGNET_C } from './tolerances';
 
 /** Copper's resistance against temperature, per kelvin. */
 const COPPER_PER_K = 0.00393;
@@ -66,7 +67,7 @@ export class DrivetrainState {
 
   /** Sets temperatures [°C], the pack's resistance as it is now [Ω] and its open-circuit voltage [V]. */
   conditions(windingC: number, canC: number, packOhm: number, openCircuitV: number): void {
-    this.kt = this.line.kt25 * (1 - this.line.magnetPerK * (canC - REFERENCE_C));
+    this.kt = this.line.kt25 * (1 - this.line.magnetPerK * (Math.min(canC, HOTTEST_MAGNET_C) - REFERENCE_C));
     this.windingOhm = this.line.winding25 * (1 + COPPER_PER_K * (windingC - REFERENCE_C));
     this.seriesOhm = this.windingOhm + this.line.escOhm;
     this.sourceOhm = this.line.motors * (packOhm + this.line.wireOhm);

@@ -4,7 +4,7 @@ import type { Segment } from './profiles';
 /** A part that is hotter has burnt [°C], and no figure beyond means anything. */
 export const BURNT_C = 200;
 
-/** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or the step budget was. */
+/** Why a run ended: the minutes were up, the ESC cut off, the charge was gone, or no further step could be taken. */
 type RunStop = 'time' | 'cutoff' | 'empty' | 'max-steps';
 
 /** One run, docs/model.md section 6. Motor figures are of one motor, pack figures of the whole source. */

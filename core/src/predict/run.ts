@@ -172,7 +172,12 @@ export class RunSimulation {
     const phi1 = 1 + z * phi2;
     let next = v + step * (accel * phi1 + jerk * step * phi2);
     let mean = v + step * (accel * phi2 + jerk * step * phi3);
-    if (next < 0) {
+    if (!(next >= 0)) {
+      if (Number.isNaN(next)) {
+        // From no speed there is no next step.
+        run.stop = 'max-steps';
+        return 0;
+      }
       // Stopped within the step: from v at a steady deceleration.
       mean = accel < 0 ? Math.min(v / 2, (v * v) / (-2 * accel * step)) : 0;
       next = 0;

@@ -31,6 +31,8 @@ export const SLOW_MS = 0.05;
 export const RUN_MIN_STEP_S = 5e-5;
 /** A run that needs more steps than this stops as `max-steps` (24 hours at the longest step). */
 export const RUN_MAX_STEPS = 8_640_000;
+/** Magnets are taken to pull no less than at this [°C]: the line that they follow would turn their pull round at 550 to 930 °C, where all has burnt long before. */
+export const HOTTEST_MAGNET_C = 400;
 /** Bus voltage must stay under the cut-off this long before the ESC acts [s]. */
 export const CUTOFF_DELAY_S = 1;
 /** A driver's reaction when holding a speed [s]. */

@@ -109,3 +109,15 @@ test(`use of limits is a share of them (seed ${SEED})`, () => {
     settings(40),
   );
 });
+
+test(`a run that begins far past burning ends, and every figure is finite (200 plans, seed ${SEED})`, () => {
+  fc.assert(
+    fc.property(anyPlan, fc.constantFrom(...(['trail', 'race', 'bash'] as const)), fc.integer({ min: 500, max: 1000 }), (drawn, profile, canC) => {
+      const plan = resolvePlan({ ...drawn, run: { profile, minutes: 0.5 } });
+      const run = simulateRun(plan, { stepS: 0.04, from: { windingC: 3000, canC, escC: 40, packC: 30 } });
+      expect(['time', 'cutoff', 'empty']).toContain(run.stop);
+      for (const figure of Object.values(run)) if (typeof figure === 'number') expect(Number.isFinite(figure)).toBe(true);
+    }),
+    { seed: SEED, numRuns: 200 },
+  );
+});

@@ -1,0 +1,53 @@
+import type { PlanFile } from '../plan/plan-file';
+import { gearsOfRung, type StepGears } from './climb';
+import type { Said } from './foreseen';
+import { candidateOf, plannedPasses, withPlannedRun, type Candidate, type Rung, type RungGearing, type RungStop, type RungTerms } from './rung';
+import type { WayStep } from './way';
+
+/**
+ * A step that could be on the way. Its speed is known from one drive; its bands, which take two dozen, and its planned run, which takes ten times as long,
+ * are computed when the way leads over it, and kept.
+ */
+export class PossibleStep implements WayStep {
+  readonly gears: StepGears;
+  readonly cost: number;
+  readonly speedMs: number;
+  private readonly planned: Said;
+  private candidate: Candidate | undefined;
+  private driven: Rung | undefined;
+
+  /** Throws PlanError when the plan cannot be computed. */
+  constructor(
+    private readonly plan: PlanFile,
+    private readonly gearing: RungGearing,
+    private readonly terms: RungTerms,
+  ) {
+    this.gears = gearsOfRung({ gearing });
+    this.cost = gearing.kind === 'cap' && gearing.share < 1 ? 2 : gearing.kind === 'gears' && !gearing.owned ? 1 : 0;
+    this.planned = plannedPasses(plan, gearing);
+    this.speedMs = this.planned.topSpeedMs;
+  }
+
+  /** Computes the bands of its passes. */
+  look(): Candidate {
+    return (this.candidate ??= candidateOf(this.plan, this.gearing, this.terms, this.planned));
+  }
+
+  get canP90C(): number | undefined {
+    return this.candidate?.canC.p90;
+  }
+
+  /** The stop limit that it passes, as far as that has been computed. */
+  get foundStops(): RungStop | undefined {
+    return this.candidate?.stops ?? this.driven?.stops;
+  }
+
+  /** The stop limit that it passes, if any, at either gate. */
+  stops(): RungStop | undefined {
+    return this.look().stops ?? this.rung().stops;
+  }
+
+  rung(): Rung {
+    return (this.driven ??= withPlannedRun(this.look(), this.terms));
+  }
+}
