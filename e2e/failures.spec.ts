@@ -1,5 +1,5 @@
 import type { Page, Worker } from '@playwright/test';
-import { expect, openPlan, planNamed, settled, test, openStep } from './fixtures';
+import { expect, openPlan, planNamed, settled, testAlone as test, openStep } from './fixtures';
 
 const named = (page: Page, name: string): Worker[] => page.workers().filter((worker) => worker.url().includes(`${name}-worker`));
 

@@ -50,6 +50,12 @@ export const testAlone = quietly.extend<Pick<Servers, 'club'>>({
   club: async ({}, use) => own({ dataFolder: demoFolder() }, use),
 });
 
+/** Empties the browser’s own stores, but for answers that take long: they stay, as the page’s code does. */
+async function forgetWhatWasTyped(): Promise<void> {
+  localStorage.clear();
+  for (const { name = '' } of await indexedDB.databases()) if (name !== 'puddler-bands') indexedDB.deleteDatabase(name);
+}
+
 /** For all others: one server and one browser context a worker, the club as it was for each test. */
 export const test = quietly.extend<{ club: Pick<Started, 'address' | 'dataFolder'> }, Shared>({
   sharedClub: [
@@ -76,13 +82,13 @@ export const test = quietly.extend<{ club: Pick<Started, 'address' | 'dataFolder
   page: async ({ sharedContext, club }, use) => {
     const page = await sharedContext.newPage();
     await use(page);
-    const browser = await sharedContext.newCDPSession(page);
     // What the page would still send as it goes belongs to this test: it must not reach the club of the next one.
     await sharedContext.setOffline(true);
     await page.goto('about:blank');
-    await browser.send('Storage.clearDataForOrigin', { origin: club.address, storageTypes: 'local_storage,indexeddb' });
-    await page.close();
     await sharedContext.setOffline(false);
+    await page.goto(`${club.address}/puddler.svg`);
+    await page.evaluate(forgetWhatWasTyped);
+    await page.close();
   },
 });
 

@@ -27,6 +27,47 @@ const keptInBrowser = (page: Page) =>
       }),
   );
 
+/** Changes the answers that the browser keeps. */
+const changeKept = (page: Page, value: unknown) =>
+  page.evaluate(
+    (instead) =>
+      new Promise<number>((resolve) => {
+        const opening = indexedDB.open('puddler-bands');
+        opening.onsuccess = () => {
+          const store = opening.result.transaction('answers', 'readwrite').objectStore('answers');
+          const keys = store.getAllKeys();
+          keys.onsuccess = () => {
+            for (const key of keys.result) store.put({ at: Date.now(), value: instead }, key);
+            store.transaction.oncomplete = () => {
+              opening.result.close();
+              resolve(keys.result.length);
+            };
+          };
+        };
+      }),
+    value,
+  );
+
+test('how sure a plan is stands there at once on the next visit; what does not read as that is worked out again', async ({ page, club }) => {
+  const bands = page.locator('[data-bands]');
+  await openPlan(page, club.address);
+  await expect(bands).toHaveAttribute('data-bands', '256');
+  const likely = await page.getByText(/^likely /).allInnerTexts();
+  expect(likely).toHaveLength(3);
+  // Without its worker it can only be what was kept.
+  await page.route(/plan-worker/, (route) => route.abort());
+  await page.reload();
+  await settled(page);
+  await expect(bands).toHaveAttribute('data-bands', '256');
+  expect(await page.getByText(/^likely /).allInnerTexts()).toEqual(likely);
+  await page.unroute(/plan-worker/);
+  expect(await changeKept(page, { samples: 256, figures: 'none' })).toBe(1);
+  await page.reload();
+  await settled(page);
+  await expect(bands).toHaveAttribute('data-bands', '256');
+  expect(await page.getByText(/^likely /).allInnerTexts()).toEqual(likely);
+});
+
 test('the server goes away and comes back: nothing typed is lost', async ({ page, club }) => {
   await openPlan(page, club.address);
   const status = page.locator('[data-status]');

@@ -3,6 +3,7 @@ import './jsdom-gaps';
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { current, latest } from '../src/jobs/asked';
 import { AnswerCache } from '../src/jobs/answer-cache';
+import type { KeptAnswers } from '../src/jobs/kept-answers';
 import { Job, useJob } from '../src/jobs/use-job';
 import type { AskOptions, WorkerClient } from '../src/jobs/worker-client';
 
@@ -134,6 +135,24 @@ function useQuestion(x: number): { x: number } {
   if (!questions.has(x)) questions.set(x, { x });
   return questions.get(x)!;
 }
+
+test('an answer of an earlier visit is taken; one that is not there is asked, and kept', async () => {
+  const { asked, client } = standIn();
+  const store = new Map([['{"x":9}', 81]]);
+  const kept = {
+    get: (question: object) => Promise.resolve(store.get(JSON.stringify(question))),
+    set: (question: object, value: number) => Promise.resolve(store.set(JSON.stringify(question), value)),
+  } as unknown as KeptAnswers<{ x: number }, number>;
+  const job = new Job(client, 'square', { kept });
+  const { result, rerender } = renderHook(({ q }) => useJob(job, q), { initialProps: { q: { x: 9 } } });
+  await waitFor(() => expect(result.current).toEqual({ state: 'ready', value: 81 }));
+  expect(asked).toHaveLength(0);
+  rerender({ q: { x: 10 } });
+  await waitFor(() => expect(asked).toHaveLength(1));
+  await settle(() => asked[0]!.answer(100));
+  expect(result.current).toEqual({ state: 'ready', value: 100 });
+  expect(store.get('{"x":10}')).toBe(100);
+});
 
 test('an answer that another viewer gets between this one’s drawing and its asking is shown', () => {
   const { asked, client } = standIn();

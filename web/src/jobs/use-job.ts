@@ -2,6 +2,7 @@ import { startTransition, useCallback, useEffect, useLayoutEffect, useMemo, useR
 import type { AnswerOf, PartOf, QuestionOf, Tasks } from '../workers/serve';
 import { AnswerCache, isSameKey } from './answer-cache';
 import type { Asked } from './asked';
+import type { KeptAnswers } from './kept-answers';
 import { reasonOf, type WorkerClient } from './worker-client';
 
 export interface JobOptions<T extends Tasks, K extends keyof T & string, V> {
@@ -11,6 +12,8 @@ export interface JobOptions<T extends Tasks, K extends keyof T & string, V> {
   keyOf?: (question: QuestionOf<T, K>) => readonly unknown[];
   /** Answers that are remembered. */
   keeps?: number;
+  /** Answers that outlive the page. */
+  kept?: KeptAnswers<QuestionOf<T, K>, V>;
   /** A question is asked once it has stood unchanged for this long [ms]: a drag changes it every frame. */
   settleMs?: number;
   /** Large answers are drawn between what the hands do. */
@@ -85,9 +88,12 @@ export class Job<T extends Tasks, K extends keyof T & string, V = AnswerOf<T, K>
   }
 
   private async begin(question: QuestionOf<T, K>, shared: Shared<V>, first: boolean | undefined): Promise<void> {
-    const { gather = (_sofar, part) => part as V } = this.options;
+    const { gather = (_sofar, part) => part as V, kept } = this.options;
     this.underWay.push(shared);
     try {
+      const before = kept && (await kept.get(question));
+      if (shared.stop.signal.aborted) return;
+      if (before !== undefined) return this.answer(shared, before);
       const answer = await this.client.ask(this.task, question, {
         first,
         signal: shared.stop.signal,
@@ -97,13 +103,18 @@ export class Job<T extends Tasks, K extends keyof T & string, V = AnswerOf<T, K>
         },
         onProgress: (share, what) => this.report(shared.viewers, { ...waiting(shared.sofar), progress: { share, what } }),
       });
-      this.forget(shared);
       const value = gather(shared.sofar, answer);
-      this.cache.set(shared.key, value);
-      this.report(shared.viewers, { state: 'ready', value });
+      void kept?.set(question, value);
+      this.answer(shared, value);
     } catch (cause) {
       this.fail(shared, reasonOf(cause), shared.viewers);
     }
+  }
+
+  private answer(shared: Shared<V>, value: V): void {
+    this.forget(shared);
+    this.cache.set(shared.key, value);
+    this.report(shared.viewers, { state: 'ready', value });
   }
 
   private fail(shared: Shared<V>, reason: string, viewers: Iterable<Viewer<V>>): void {
