@@ -38,6 +38,31 @@ test('a line is set by one key, priced and noted; all of it is kept and can be u
   await expect(charger.getByLabel('Price of balance charger')).toHaveValue('38');
 });
 
+test('what lies at home is there at one click, and what comes next asks for it by name once nothing else is missing', async ({ page, club }) => {
+  await openBuy(page, club.address, 'Ridgeback, first conversion');
+  const list = page.getByRole('region', { name: 'Parts list' });
+  const next = page.getByRole('complementary', { name: 'What comes next' });
+  const inSight = list.locator('[data-line]:visible');
+  for (let i = 0; i < (await inSight.count()); i++) {
+    await inSight.nth(i).focus();
+    await page.keyboard.press('h');
+  }
+  await expect(next).toContainText(/see whether you have .+, .+, .+ and \d more of the list/);
+  const home = page.getByRole('region', { name: 'Check whether you have it' });
+  await home.getByRole('button', { name: /^Check whether you have it/ }).click();
+  await home.getByRole('button', { name: /^I have all \d/ }).click();
+  await expect(home.getByRole('button', { name: /^Check whether you have it/ })).toContainText('all there');
+  await page.keyboard.press('Control+z');
+  await expect(home.getByRole('button', { name: /^I have all \d/ })).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await page.getByRole('button', { name: /^Tools/ }).click();
+  await page
+    .getByRole('region', { name: 'Tools' })
+    .getByRole('button', { name: /^I have all/ })
+    .click();
+  await expect(next).toContainText('fit step 1 of');
+});
+
 test('a price that is none says what is allowed, and changes nothing', async ({ page, club }) => {
   await openBuy(page, club.address);
   const price = page.getByLabel('Price of balance charger');

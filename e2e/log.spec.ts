@@ -239,6 +239,7 @@ test('a run goes out as a file and comes in again with its series', async ({ pag
 
 test('a replay follows the measured trace, another plan goes its own way, and the log stands over time', async ({ page, club }) => {
   await openLog(page, club.address);
+  await expect(page.getByText(/^\d+ of \d+ figures in the likely range of before the run.* · band score \d+$/)).toBeVisible();
   await page.getByRole('button', { name: 'Replay', exact: true }).click();
   await expect(page.getByText('Measured and computed')).toBeVisible();
   await expect(page.getByText(/Off by speed/)).toBeVisible();

@@ -14,7 +14,14 @@ export interface PlanProgress {
   unmeasured: readonly string[];
   /** Searches that are kept with the car. */
   searches: number;
-  parts: { had: number; ordered: number; of: number; isBegun: boolean };
+  parts: {
+    had: number;
+    ordered: number;
+    of: number;
+    isBegun: boolean;
+    /** What is missing, where it is only what may lie at home. */
+    toCheck?: readonly string[] | undefined;
+  };
   /** `isFitting`: something was done that needs the new parts, and not only what comes before them. */
   steps: { done: number; of: number; isBegun: boolean; isFitting: boolean; isNoted: boolean; next: { number: number; title: string } | undefined };
   /** Runs of the car that hold a figure, and those that nothing was learned from yet. */
@@ -37,6 +44,7 @@ export type NextStep =
   | { kind: 'choose-parts'; station: 'find' }
   | { kind: 'measure-bay'; station: 'car'; names: readonly string[] }
   | { kind: 'buy'; station: 'buy'; missing: number; ordered: number }
+  | { kind: 'check-at-home'; station: 'buy'; names: readonly string[] }
   | { kind: 'fit'; station: 'fit'; number: number; of: number; title: string }
   | { kind: 'learn'; station: 'log'; runs: number }
   | { kind: 'step-up'; station: 'step-up'; number: number }
@@ -62,6 +70,7 @@ export function nextStep(progress: PlanProgress): NextStep {
   if (typicalGears.length > 0) return { kind: 'count-gears', station: 'plan', gears: typicalGears };
   if (!isDriven && !steps.isFitting) {
     if (unmeasured.length > 0 && !parts.isBegun) return { kind: 'measure-bay', station: 'car', names: unmeasured };
+    if (parts.toCheck && parts.ordered === 0) return { kind: 'check-at-home', station: 'buy', names: parts.toCheck };
     if (parts.had < parts.of) return { kind: 'buy', station: 'buy', missing: parts.of - parts.had - parts.ordered, ordered: parts.ordered };
   }
   if (!isDriven && steps.next) return { kind: 'fit', station: 'fit', of: steps.of, ...steps.next };

@@ -68,6 +68,16 @@ describe('the next step', () => {
       { kind: 'buy', station: 'buy', missing: 4, ordered: 3 },
     ],
     [
+      'where only what may lie at home is missing, it is looked for there',
+      { ...NEW, parts: { had: 7, ordered: 0, of: 9, isBegun: true, toCheck: ['thread lock', 'thermometer'] } },
+      { kind: 'check-at-home', station: 'buy', names: ['thread lock', 'thermometer'] },
+    ],
+    [
+      'what is ordered is waited for first',
+      { ...NEW, parts: { had: 6, ordered: 1, of: 9, isBegun: true, toCheck: ['thread lock', 'thermometer'] } },
+      { kind: 'buy', station: 'buy', missing: 2, ordered: 1 },
+    ],
+    [
       'with all parts there it is fitted',
       { ...NEW, parts: DONE.parts },
       { kind: 'fit', station: 'fit', number: 1, of: 20, title: 'Photograph the old wiring' },

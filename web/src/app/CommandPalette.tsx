@@ -1,4 +1,5 @@
 import { Command } from 'cmdk';
+import { group } from 'd3-array';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { redone } from '../desk/desk-slice';
@@ -21,18 +22,31 @@ const named = (text: string, id: string) => `${text}${MARK}${id}`;
 /** Every word typed must stand in the item's text; items that begin with it come first. */
 function rank(value: string, search: string): number {
   const text = value.split(MARK)[0]!.toLowerCase();
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const words = wordsOf(search);
   if (!words.every((word) => text.includes(word))) return 0;
   return text.startsWith(words[0] ?? '') ? 1 : 0.5;
 }
 
-/** Parts and words are many: they show once this much is typed, and no more than fit. */
+/** Parts and words show once this much is typed. */
 const MANY_FROM = 2;
-const MANY_SHOWN = 20;
+/** No more of a kind than one looks through; each takes a millisecond to draw. */
+const MOST_SHOWN = 20;
+
+const wordsOf = (sought: string): string[] => sought.toLowerCase().split(/\s+/).filter(Boolean);
+
+/** The first of what has all words, what begins with the first word before others. */
+function firstWith<T extends { text: string }>(all: readonly T[], words: readonly string[]): { shown: T[]; more: number } {
+  const found = all.filter(({ text }) => words.every((word) => text.includes(word)));
+  const begins = ({ text }: T) => text.startsWith(words[0] ?? '');
+  return {
+    shown: [...found.filter(begins), ...found.filter((one) => !begins(one))].slice(0, MOST_SHOWN),
+    more: Math.max(0, found.length - MOST_SHOWN),
+  };
+}
 
 /** The words that were typed, where they are enough to look among many. */
 function soughtWords(sought: string): string[] | undefined {
-  return sought.trim().length < MANY_FROM ? undefined : sought.toLowerCase().split(/\s+/).filter(Boolean);
+  return sought.trim().length < MANY_FROM ? undefined : wordsOf(sought);
 }
 
 /** Finds cars, plans, parts and commands by typing. */
@@ -69,7 +83,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
       />
       <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
-        <CarItems onOpen={open} />
+        <CarItems sought={sought} onOpen={open} />
         {car && <StepItems carId={car.id} onOpen={open} />}
         <PartItems sought={sought} onOpen={open} />
         <WordItems sought={sought} onOpen={open} />
@@ -100,22 +114,52 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
 /** Goes to an address when chosen. */
 type Open = (to: string) => () => void;
 
-function CarItems({ onOpen }: { onOpen: Open }) {
+/** A car or a plan of one, and what it is found by. */
+interface CarItem {
+  id: string;
+  car: { id: string; name: string };
+  name: string;
+  what: 'car' | 'plan';
+  to: string;
+  text: string;
+}
+
+function CarItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   const garage = useAppSelector(selectGarage);
-  return garage.map(({ id, car, plans }) => (
-    <Command.Group key={id} heading={<span className="eyebrow px-3 text-soft">{car.name}</span>}>
-      <Command.Item value={named(`${car.name} car`, id)} className={ITEM} onSelect={onOpen(`/cars/${id}`)}>
-        {car.name}
-        <span className="text-[12px] text-soft">car</span>
-      </Command.Item>
-      {plans.map((plan) => (
-        <Command.Item key={plan.id} value={named(`${car.name} ${plan.plan.name}`, plan.id)} className={ITEM} onSelect={onOpen(`/plans/${plan.id}`)}>
-          {plan.plan.name}
-          <span className="text-[12px] text-soft">plan</span>
-        </Command.Item>
+  const all = useMemo(
+    () =>
+      garage.flatMap(({ id, car: { name }, plans }): CarItem[] => {
+        const of = { car: { id, name } };
+        return [
+          { ...of, id, name, what: 'car', to: `/cars/${id}`, text: `${name} car`.toLowerCase() },
+          ...plans.map(({ id: planId, plan }): CarItem => ({
+            ...of,
+            id: planId,
+            name: plan.name,
+            what: 'plan',
+            to: `/plans/${planId}`,
+            text: `${name} ${plan.name}`.toLowerCase(),
+          })),
+        ];
+      }),
+    [garage],
+  );
+  const { shown, more } = useMemo(() => firstWith(all, wordsOf(sought)), [all, sought]);
+  return (
+    <>
+      {[...group(shown, ({ car }) => car.id)].map(([id, items]) => (
+        <Command.Group key={id} heading={<span className="eyebrow px-3 text-soft">{items[0]!.car.name}</span>}>
+          {items.map((item) => (
+            <Command.Item key={item.id} value={named(item.text, item.id)} className={ITEM} onSelect={onOpen(item.to)}>
+              {item.name}
+              <span className="text-[12px] text-soft">{item.what}</span>
+            </Command.Item>
+          ))}
+        </Command.Group>
       ))}
-    </Command.Group>
-  ));
+      {more > 0 && <p className="px-3 py-2 text-[12px] text-soft">and {more} more cars and plans: type more of the name</p>}
+    </>
+  );
 }
 
 /** What is entered at the bench of the car in hand, by step and by figure. */
@@ -140,15 +184,16 @@ function StepItems({ carId, onOpen }: { carId: string; onOpen: Open }) {
 function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   const shelf = useAppSelector(selectShelf);
   const system = useAppSelector((state) => state.prefs.units);
+  const all = useMemo(() => shelf.map(({ id, part }) => ({ id, part, text: searchText(part) })), [shelf]);
   const parts = useMemo(() => {
     const words = soughtWords(sought);
-    return words ? shelf.filter(({ part }) => words.every((word) => searchText(part).includes(word))).slice(0, MANY_SHOWN) : [];
-  }, [shelf, sought]);
+    return words ? firstWith(all, words).shown : [];
+  }, [all, sought]);
   if (parts.length === 0) return null;
   return (
     <Command.Group heading={<span className="eyebrow px-3 text-soft">Shelf</span>}>
-      {parts.map(({ id, part }) => (
-        <Command.Item key={id} value={named(searchText(part), id)} className={ITEM} onSelect={onOpen(`/shelf?part=${id}`)}>
+      {parts.map(({ id, part, text }) => (
+        <Command.Item key={id} value={named(text, id)} className={ITEM} onSelect={onOpen(`/shelf?part=${id}`)}>
           {part.name}
           <span className="truncate text-[12px] text-soft">{summary(part, system)}</span>
         </Command.Item>
@@ -159,7 +204,7 @@ function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
 
 function WordItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   const words = soughtWords(sought);
-  const found = words ? TERM_LIST.filter((term) => words.every((word) => termText(term).toLowerCase().includes(word))).slice(0, MANY_SHOWN) : [];
+  const found = words ? TERM_LIST.filter((term) => words.every((word) => termText(term).toLowerCase().includes(word))).slice(0, MOST_SHOWN) : [];
   if (found.length === 0) return null;
   return (
     <Command.Group heading={<span className="eyebrow px-3 text-soft">Words</span>}>

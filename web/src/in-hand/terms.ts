@@ -115,7 +115,7 @@ export const TERMS = {
   bandScore: {
     word: 'band score',
     also: ['score'],
-    says: 'How many measured figures lay in their likely range. Eight of ten are right: more would mean that the ranges are too wide.',
+    says: 'How wide the likely ranges were, in hundredths of the figure, and ten times as much for what lay outside. Fewer is surer and truer: wide ranges that hold everything score as badly as narrow ones that miss.',
   },
   course: { word: 'course', also: ['lap'], says: 'What is driven round and round, leg by leg: made up, typed, or taken from a log.' },
   leg: { word: 'leg', says: 'One stretch of full throttle and the corner that ends it.' },

@@ -8,6 +8,13 @@ export function nextPath({ station }: NextStep, { id, carId }: { id: string; car
 
 const lines = (count: number): string => (count === 1 ? 'one line' : `${count} lines`);
 
+/** The first few by name, and how many more. */
+function listed(names: readonly string[]): string {
+  const [more, named] = [names.length - NAMED, names.slice(0, NAMED)];
+  return more > 0 ? `${named.join(', ')} and ${more} more of the list` : named.join(', ');
+}
+const NAMED = 3;
+
 /** What comes next, as it stands after “Next:”. */
 export function nextText(next: NextStep): string {
   switch (next.kind) {
@@ -25,6 +32,8 @@ export function nextText(next: NextStep): string {
       return next.missing > 0
         ? `get the ${lines(next.missing)} of the list that ${next.missing === 1 ? 'is' : 'are'} missing${next.ordered > 0 ? `; ${next.ordered} ordered` : ''}`
         : `wait for the ${lines(next.ordered)} that ${next.ordered === 1 ? 'is' : 'are'} ordered`;
+    case 'check-at-home':
+      return `see whether you have ${listed(next.names)}`;
     case 'fit':
       return `fit step ${next.number} of ${next.of}: ${next.title}`;
     case 'learn':

@@ -31,7 +31,7 @@ import { useRun } from '../../jobs/use-run';
 import type { RunResult } from '../../workers/predict-worker';
 import { learnable } from '../learnable-runs';
 import { useLadderQuestion } from '../ladder-question';
-import { buyRows, partsProgress } from '../noted/buy-rows';
+import { buyRows, partsProgress, toCheckAtHome } from '../noted/buy-rows';
 import { fitProgress, fitRows } from '../noted/fit-progress';
 import { useRunTerms } from '../run-terms';
 import type { PlanInHand } from '../use-plan';
@@ -74,7 +74,12 @@ function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined
     const open = benchRows.findIndex((row) => row.state !== 'done');
     const { done, of } = fitProgress(benchRows);
     return {
-      parts: { ...partsProgress(rows), ordered: rows.filter((row) => row.state === 'ordered').length, isBegun: purchase !== undefined },
+      parts: {
+        ...partsProgress(rows),
+        ordered: rows.filter((row) => row.state === 'ordered').length,
+        isBegun: purchase !== undefined,
+        toCheck: toCheckAtHome(rows),
+      },
       steps: {
         done,
         of,

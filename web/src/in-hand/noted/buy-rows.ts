@@ -1,5 +1,5 @@
 import type { LineNote, LineState, OwnLine, Purchase } from '@puddler/contract/shared';
-import { BUY_GROUPS, type BuyGroup, type Cost, type Item, type ListLine } from '@puddler/core';
+import { BUY_GROUPS, needOf, type BuyGroup, type Cost, type Item, type ListLine } from '@puddler/core';
 import { withMember } from './with-member';
 
 /** Where a line stands: what the builder says, or what the shelf shows. */
@@ -98,6 +98,12 @@ export const paidFor = (rows: readonly BuyRow[]): number =>
 export function partsProgress(rows: readonly BuyRow[]): { had: number; of: number } {
   const counted = rows.filter((row) => row.state !== 'not-for-me' && !row.onTheWay);
   return { had: counted.filter((row) => row.state === 'have' || row.state === 'arrived').length, of: counted.length };
+}
+
+/** What is still missing, where it is only what may lie at home and tools. */
+export function toCheckAtHome(rows: readonly BuyRow[]): string[] | undefined {
+  const needed = rows.filter((row) => row.state === 'need' && !row.onTheWay);
+  return needed.length > 0 && needed.every((row) => !row.own && needOf(row) !== 'must') ? needed.map(({ line }) => line.what) : undefined;
 }
 
 /** Lines and bundles that are still to be paid for, as things that an envelope buys; `holds` names the lines of each. */

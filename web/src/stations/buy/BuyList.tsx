@@ -55,7 +55,7 @@ export function BuyList({ planId, buying }: { planId: string; buying: Buying }) 
         ))}
         <StepsNote planId={planId} buying={buying} />
         {FOLDED.map(([fold, word]) => (
-          <FoldedLines key={fold} word={word} rows={inFold(fold)}>
+          <FoldedLines key={fold} word={word} rows={inFold(fold)} onHaveAll={fold === 'on-the-way' ? undefined : buying.haveAll}>
             {inFold(fold).map(line)}
           </FoldedLines>
         ))}

@@ -1,9 +1,21 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
+import { Button } from '../../ui/Button';
 import type { BuyRow } from '../../in-hand/noted/buy-rows';
 
 /** Lines behind one that names them and says how many are still to be had. On paper they stand open. */
-export function FoldedLines({ word, rows, children }: { word: string; rows: readonly BuyRow[]; children: ReactNode }) {
+export function FoldedLines({
+  word,
+  rows,
+  onHaveAll,
+  children,
+}: {
+  word: string;
+  rows: readonly BuyRow[];
+  /** Left out where nobody has such things lying about. */
+  onHaveAll?: ((needed: readonly BuyRow[]) => void) | undefined;
+  children: ReactNode;
+}) {
   const [isOpen, setOpen] = useState(false);
   if (rows.length === 0) return null;
   const needed = rows.filter(({ state }) => state === 'need');
@@ -19,6 +31,11 @@ export function FoldedLines({ word, rows, children }: { word: string; rows: read
           </span>
         </button>
       </h2>
+      {isOpen && onHaveAll && needed.length > 1 && (
+        <Button className="mt-1.5 print:hidden" onClick={() => onHaveAll(needed)}>
+          I have all {needed.length}
+        </Button>
+      )}
       <ul className={isOpen ? '' : 'hidden print:block'}>{children}</ul>
     </section>
   );

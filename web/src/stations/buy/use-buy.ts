@@ -32,6 +32,8 @@ export interface Buying {
   /** Changes what is noted, as one undo. */
   change: (change: (noted: Purchase) => Purchase, label: string, joins?: string) => void;
   setState: (row: BuyRow, state: RowState) => void;
+  /** All of these are there, as one undo. */
+  haveAll: (rows: readonly BuyRow[]) => void;
   note: (row: BuyRow, change: Parameters<typeof withNote>[2], label: string) => void;
   add: (what: string, group: BuyGroup, count: number, price: number | undefined) => void;
   isFull: boolean;
@@ -81,6 +83,8 @@ export function useBuy(inHand: PlanInHand): Buying {
       if (state === 'arrived' && row.state !== 'arrived') dispatch(arrival(id, row, make, label));
       else change(make, label);
     },
+    haveAll: (rows) =>
+      change((noted) => rows.reduce((sofar, { id: line }) => withNote(sofar, line, { state: 'have' }), noted), `${rows.length} lines: have`),
     note: (row, what, label) => change((noted) => withNote(noted, row.id, what), label, `${row.id} ${label}`),
     add: (what, group, count, price) =>
       change((noted) => {

@@ -1,11 +1,12 @@
 import { SideScroll } from '../../ui/SideScroll';
 import { RUN_FIGURES, scoreOf } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { format } from 'date-fns';
 import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { RunOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
+import { Term } from '../../in-hand/Term';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { SortHead } from '../../ui/SortHead';
@@ -146,6 +147,10 @@ function ScoreLine({ runs }: { runs: readonly RunOnDesk[] }) {
         {score.inside} of {score.of}
       </strong>{' '}
       <span className="text-soft">{score.of === 1 ? 'figure' : 'figures'} in the likely range of before the run, which should hold eight of ten</span>
+      <span className="text-soft">
+        {' · '}
+        <Term name="bandScore">band score</Term> {formatNumber(100 * score.interval, 0)}
+      </span>
     </p>
   );
 }
