@@ -19,7 +19,8 @@ type Row = [kind: string, id: string, parentId: string | null, form: number, bod
 
 /** Fills a folder whose server has stopped with copies of what the demo put there. */
 async function fill(dataFolder: string, garage: DocList, shelf: DocList, log: DocList): Promise<void> {
-  const { client, close } = databaseBeside(dataFolder);
+  const database = databaseBeside(dataFolder);
+  const { client } = database;
   const forms = new Map((await client.execute('SELECT kind, form FROM documents')).rows.map((row) => [row['kind'] as string, row['form'] as number]));
   const rows: Row[] = [];
   const put = (kind: string, parentId: string | null, body: object): string => {
@@ -30,21 +31,21 @@ async function fill(dataFolder: string, garage: DocList, shelf: DocList, log: Do
   const of = <K extends 'car' | 'plan' | 'part' | 'run'>(list: DocList, kind: K) => list.documents[kind] as Doc<K>[];
   const [cars, plans, parts, runs] = [of(garage, 'car'), of(garage, 'plan'), of(shelf, 'part'), of(log, 'run')];
   for (let i = 0; i < WANTED.cars; i++) {
-    const { id, body } = cars[i % cars.length]!;
+    const { id, body } = cars[i % cars.length];
     const car = put('car', null, { ...body, bench: {}, car: { ...body.car, name: `${body.car.name} ${i}` } });
     const own = plans.filter((plan) => plan.parentId === id);
     const each = Math.round(WANTED.plans / WANTED.cars);
     const copies = Array.from({ length: each }, (_, k) => {
-      const plan = own[k % own.length]!.body;
+      const plan = own[k % own.length].body;
       return put('plan', car, { ...plan, name: `${plan.name}, no. ${k}` });
     });
     for (let k = 0; k < WANTED.runs / WANTED.cars; k++) {
-      const { logs: _logs, ...run } = runs[(i + k) % runs.length]!.body;
+      const { logs: _logs, ...run } = runs[(i + k) % runs.length].body;
       put('run', car, { ...run, planId: copies[k % each] });
     }
   }
   for (let i = 0; i < WANTED.parts; i++) {
-    const { body } = parts[i % parts.length]!;
+    const { body } = parts[i % parts.length];
     put('part', null, { ...body, name: `${body.name} ${i}` });
   }
   const at = Date.now();
@@ -56,7 +57,7 @@ async function fill(dataFolder: string, garage: DocList, shelf: DocList, log: Do
         .map(([kind, id, parentId, form, body], k) => ({ sql, args: [kind, id, parentId, at - i - k, at - i - k, form, body] })),
       'write',
     );
-  await close();
+  await database.close();
 }
 
 const listOf = async (address: string, list: string): Promise<DocList> => (await (await fetch(`${address}/api/${list}`)).json()) as DocList;
@@ -78,7 +79,7 @@ async function stallDuring(address: string, work: Promise<unknown>): Promise<num
 async function measure(server: Started): Promise<Record<string, number>> {
   const { address } = server;
   const lists = await Promise.all(['garage', 'shelf', 'log'].map(async (list) => (await (await fetch(`${address}/api/${list}`)).text()).length));
-  const plan = (await listOf(address, 'garage')).documents.plan!.at(-1)! as Doc<'plan'>;
+  const plan = (await listOf(address, 'garage')).documents.plan!.at(-1)!;
   const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   page.setDefaultTimeout(60_000);
