@@ -62,6 +62,38 @@ test('a step is driven at the track: cautions, passes, four temperatures with th
   await expect(page.getByRole('heading', { level: 2, name: /Step 1: 14\/58/ }).first()).toBeVisible();
 });
 
+test('a car that does what was foreseen climbs to the target, and is led on to learning from its steps', async ({ page, club }) => {
+  await openLadder(page, club.address);
+  await type(page, /^to/, '32 km/h');
+  await expect(page.getByText(/gives 3\d\.\d km\/h; the plan has/)).toBeVisible();
+  await expect(page.getByText(/^(\d+|Two|Three) steps to the target\./)).toBeVisible();
+  const steps = await page.getByRole('table', { name: 'Steps' }).getByRole('row').count();
+  await page.getByRole('button', { name: 'Drive this step' }).click();
+  const last = page.getByRole('button', { name: 'That was the last step' });
+  let driven = 0;
+  while (!(await last.isVisible())) {
+    if (driven > 0) await page.getByRole('button', { name: 'Next step' }).click();
+    const [, speed] = /^([\d.]+) km\/h/.exec(await page.getByText(/km\/h, likely/).innerText())!;
+    const [, canC] = /^(\d+)/.exec(await page.getByText('Motor, read within a minute').locator('xpath=following-sibling::dd').innerText())!;
+    await page.getByRole('button', { name: 'It is fitted: begin' }).click();
+    await type(page, /^pass out/, speed!);
+    await page.getByRole('button', { name: /It has stopped/ }).click();
+    if (driven === 0) await page.getByRole('button', { name: 'a matt patch' }).click();
+    await type(page, /^and back/, speed!);
+    await type(page, /^Motor/, canC!);
+    await type(page, /^ESC/, '20');
+    await type(page, /^Pack/, '20');
+    await type(page, /^Highest/, canC!);
+    await expect(verdict(page)).toContainText('Go on');
+    driven++;
+  }
+  // What was read on the way may put a step in.
+  expect(driven).toBeGreaterThanOrEqual(steps - 1);
+  await last.click();
+  await expect(page.getByText('The target is reached')).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'What comes next' })).toContainText(/learn from \d+ runs/);
+});
+
 test('the ladder is there after a reload, the wait goes on while the page is closed, and a step is undone', async ({ page, club }) => {
   const planId = await openLadder(page, club.address);
   await page.getByRole('button', { name: 'Drive this step' }).click();

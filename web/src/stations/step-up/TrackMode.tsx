@@ -51,6 +51,7 @@ export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHan
 
 const BODY = 'mx-auto w-full max-w-2xl flex-1 overflow-y-auto px-5 py-4 text-[17px] leading-snug';
 const FOOT = 'mx-auto w-full max-w-2xl border-t border-rule p-2';
+const SECOND = 'h-16 rounded-md border border-edge text-[18px]';
 const LARGE = 'h-16 w-full rounded-md bg-ember text-[20px] font-semibold text-paper disabled:opacity-50';
 
 /** The step that is next: what to fit, what to expect, and the cautions. */
@@ -155,6 +156,7 @@ function OnStep({
 }) {
   const { step, verdict } = driven;
   const { stoppedAt } = step;
+  const isLast = verdict.verdict === 'go' && at.standing?.why === 'top';
   return (
     <>
       <div className={BODY}>
@@ -184,9 +186,18 @@ function OnStep({
           >
             It has stopped: start the clock
           </button>
+        ) : isLast ? (
+          <div className="grid grid-cols-2 gap-2">
+            <button type="button" className={SECOND} onClick={onNext}>
+              Once more
+            </button>
+            <button type="button" className={LARGE} onClick={onClose}>
+              That was the last step
+            </button>
+          </div>
         ) : (
           <div className="grid grid-cols-2 gap-2">
-            <button type="button" className="h-16 rounded-md border border-edge text-[18px]" onClick={onClose}>
+            <button type="button" className={SECOND} onClick={onClose}>
               See the ladder
             </button>
             <button type="button" className={LARGE} onClick={onNext}>
