@@ -1,10 +1,11 @@
-import { gearsOfRung, type Foreseen, type LadderStep } from '@puddler/core';
+import { gearsOfRung, sameGears, type Foreseen, type LadderStep } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { TriangleAlert, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { useAppSelector } from '../../desk/store';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { latest } from '../../jobs/asked';
 import { useForeseen } from '../../jobs/ladder-jobs';
 import { Busy } from '../../ui/Busy';
 import { Failed } from '../../ui/Failed';
@@ -156,7 +157,10 @@ function OnStep({
 }) {
   const { step, verdict } = driven;
   const { stoppedAt } = step;
-  const isLast = verdict.verdict === 'go' && at.standing?.why === 'top';
+  // While the ladder is found again with what was just read, its target is still the same.
+  const target = latest(at.state)?.target;
+  const isTop = at.standing ? at.standing.why === 'top' : target !== undefined && sameGears(step, gearsOfRung(target));
+  const isLast = verdict.verdict === 'go' && isTop;
   return (
     <>
       <div className={BODY}>
