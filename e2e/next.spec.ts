@@ -40,3 +40,12 @@ test('the Garage says of each plan what comes next, and leads there', async ({ p
   await expect(page).toHaveURL(/\/cars\//);
   await expect(next(page)).toContainText('measure the space in the bay');
 });
+
+test('by keyboard alone the tools are passed by with one key', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: 'Past the tools, to the page' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('main').getByRole('button', { name: 'Share' })).toBeFocused();
+});

@@ -11,6 +11,13 @@ import { useWhere } from './use-where';
 
 const TOOL = 'hit grid h-8 min-w-8 place-items-center rounded-md px-1.5 text-[13px] font-medium hover:bg-wash max-sm:h-10 max-sm:min-w-9';
 
+/** Moves the keyboard past the dozen tools that are everywhere. */
+function toPage(): void {
+  const page = document.querySelector('main');
+  page?.setAttribute('tabindex', '-1');
+  page?.focus();
+}
+
 /** Where you are, whether it is saved, and the tools that are everywhere. */
 export function Header({ onSearch }: { onSearch: () => void }) {
   const dispatch = useAppDispatch();
@@ -20,6 +27,9 @@ export function Header({ onSearch }: { onSearch: () => void }) {
   const redoLabel = useAppSelector((state) => state.desk.future[state.desk.future.length - 1]?.label);
   return (
     <header className="border-b border-rule print:hidden">
+      <button type="button" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-sheet focus:px-3 focus:py-2" onClick={toPage}>
+        Past the tools, to the page
+      </button>
       <div className="mx-auto flex min-h-11 max-w-page flex-wrap items-center gap-x-4 px-6 max-sm:px-3">
         <Link to="/" className="wide rounded-sm py-2 text-[17px] font-bold [font-stretch:122%]" aria-label="Puddler, to the Garage">
           Puddler
