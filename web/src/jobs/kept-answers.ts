@@ -10,20 +10,22 @@ interface Kept {
 /** Of so many answers the newest stay. */
 const MOST_KEPT = 200;
 
-/** The file of the program that answers: it is named by its content, so that another program never takes up an answer of this one. Development has none. */
-const PROGRAM = /\/assets\/([^/]+)$/.exec(import.meta.url)?.[1];
+/**
+ * The name of a built file: it is made from its content, and so from the names of the workers that it starts. Development has none, and keeps nothing.
+ */
+export const programOf = (moduleUrl: string): string | undefined => /\/assets\/([^/]+)$/.exec(moduleUrl)?.[1];
 
 /**
- * Answers that took long, kept in the browser: what was computed yesterday is there at once today. `isWhole` checks what comes back, as anything from
- * outside. A browser that keeps nothing loses nothing but time.
+ * Answers that took long, kept in the browser: what was computed yesterday is there at once today. `program` names who answered: another one never takes up
+ * its answers. `isWhole` checks what comes back, as anything from outside. A browser that keeps nothing loses nothing but time.
  */
 export class KeptAnswers<Q, V> {
   private isTidied = false;
 
   constructor(
     private readonly name: string,
+    private readonly program: string | undefined,
     private readonly isWhole: (value: unknown) => value is V,
-    private readonly program = PROGRAM,
   ) {}
 
   async get(question: Q): Promise<V | undefined> {

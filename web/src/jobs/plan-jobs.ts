@@ -1,9 +1,10 @@
 import { BAND_FIGURES, BAND_SAMPLES, type Bands, type FindingId, type Fixes, type GearRun, type PlanFile } from '@puddler/core';
 import type { PlanTasks } from '../workers/plan-worker';
-import { KeptAnswers } from './kept-answers';
+import { KeptAnswers, programOf } from './kept-answers';
 import { Job } from './use-job';
 import { WorkerClient } from './worker-client';
 
+// Programs of this file are told apart by its name: it is built from the name of this worker, and that from what it computes.
 const make = () => new Worker(new URL('../workers/plan-worker.ts', import.meta.url), { type: 'module' });
 
 /** A drag changes its mind every frame. */
@@ -19,7 +20,11 @@ function areBands(value: unknown): value is Bands {
   const { samples, figures, narrows } = (value ?? {}) as Partial<Bands>;
   return samples === BAND_SAMPLES && typeof narrows === 'object' && BAND_FIGURES.every((figure) => isBand(figures?.[figure]));
 }
-export const bandsJob = new Job(bandsClient, 'bands', { keeps: 64, settleMs: SETTLE_MS, kept: new KeptAnswers<PlanFile, Bands>('bands', areBands) });
+export const bandsJob = new Job(bandsClient, 'bands', {
+  keeps: 64,
+  settleMs: SETTLE_MS,
+  kept: new KeptAnswers<PlanFile, Bands>('bands', programOf(import.meta.url), areBands),
+});
 
 export type FixesById = Partial<Record<FindingId, Fixes>>;
 export const fixesJob = new Job(client, 'fixes', {
