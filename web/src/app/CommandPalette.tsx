@@ -23,7 +23,7 @@ const named = (text: string, id: string) => `${text}${MARK}${id}`;
 function rank(value: string, search: string): number {
   const text = value.split(MARK)[0]!.toLowerCase();
   const words = wordsOf(search);
-  if (!words.every((word) => text.includes(word))) return 0;
+  if (!hasAll(text, words)) return 0;
   return text.startsWith(words[0] ?? '') ? 1 : 0.5;
 }
 
@@ -34,9 +34,11 @@ const MOST_SHOWN = 20;
 
 const wordsOf = (sought: string): string[] => sought.toLowerCase().split(/\s+/).filter(Boolean);
 
+const hasAll = (text: string, words: readonly string[]): boolean => words.every((word) => text.includes(word));
+
 /** The first of what has all words, what begins with the first word before others. */
 function firstWith<T extends { text: string }>(all: readonly T[], words: readonly string[]): { shown: T[]; more: number } {
-  const found = all.filter(({ text }) => words.every((word) => text.includes(word)));
+  const found = all.filter(({ text }) => hasAll(text, words));
   const begins = ({ text }: T) => text.startsWith(words[0] ?? '');
   return {
     shown: [...found.filter(begins), ...found.filter((one) => !begins(one))].slice(0, MOST_SHOWN),
@@ -202,13 +204,15 @@ function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   );
 }
 
+const TERMS = TERM_LIST.map((term) => ({ term, text: termText(term).toLowerCase() }));
+
 function WordItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   const words = soughtWords(sought);
-  const found = words ? TERM_LIST.filter((term) => words.every((word) => termText(term).toLowerCase().includes(word))).slice(0, MOST_SHOWN) : [];
+  const found = words ? firstWith(TERMS, words).shown : [];
   if (found.length === 0) return null;
   return (
     <Command.Group heading={<span className="eyebrow px-3 text-soft">Words</span>}>
-      {found.map((term) => (
+      {found.map(({ term }) => (
         <Command.Item key={term.name} value={named(termText(term), term.name)} className={ITEM} onSelect={onOpen(`/words#${term.name}`)}>
           {term.word}
           <span className="truncate text-[12px] text-soft">{term.says}</span>

@@ -4,7 +4,7 @@ import { KeptAnswers, programOf } from './kept-answers';
 import { Job } from './use-job';
 import { WorkerClient } from './worker-client';
 
-// Programs of this file are told apart by its name: it is built from the name of this worker, and that from what it computes.
+// The name of this file stands for the program in kept answers: it is built from the name of this worker, and that from what it computes.
 const make = () => new Worker(new URL('../workers/plan-worker.ts', import.meta.url), { type: 'module' });
 
 /** A drag changes its mind every frame. */

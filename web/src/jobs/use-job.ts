@@ -28,7 +28,7 @@ interface Viewer<V> {
 
 /**
  * A question that is asked once, for as many viewers as want it: it is given up when the last one leaves. One that failed stands for as long as somebody
- * looks at it: who else wants it is told so, and it is asked again when one of them says so.
+ * looks at it: others who want it get the same failure, and it is asked again when one of them tries again.
  */
 interface Shared<V> {
   key: readonly unknown[];

@@ -1,5 +1,5 @@
 import type { LineNote, LineState, OwnLine, Purchase } from '@puddler/contract/shared';
-import { BUY_GROUPS, needOf, type BuyGroup, type Cost, type Item, type ListLine } from '@puddler/core';
+import { BUY_GROUPS, needOf, type BuyGroup, type Cost, type Item, type LineNeed, type ListLine } from '@puddler/core';
 import { withMember } from './with-member';
 
 /** Where a line stands: what the builder says, or what the shelf shows. */
@@ -100,10 +100,13 @@ export function partsProgress(rows: readonly BuyRow[]): { had: number; of: numbe
   return { had: counted.filter((row) => row.state === 'have' || row.state === 'arrived').length, of: counted.length };
 }
 
+/** Whether a line is to be bought, may lie at home, or is a tool. What the builder added is wanted, whatever it is. */
+export const needOfRow = (row: BuyRow): LineNeed => (row.own ? 'must' : needOf(row));
+
 /** What is still missing, where it is only what may lie at home and tools. */
 export function toCheckAtHome(rows: readonly BuyRow[]): string[] | undefined {
   const needed = rows.filter((row) => row.state === 'need' && !row.onTheWay);
-  return needed.length > 0 && needed.every((row) => !row.own && needOf(row) !== 'must') ? needed.map(({ line }) => line.what) : undefined;
+  return needed.length > 0 && needed.every((row) => needOfRow(row) !== 'must') ? needed.map(({ line }) => line.what) : undefined;
 }
 
 /** Lines and bundles that are still to be paid for, as things that an envelope buys; `holds` names the lines of each. */

@@ -1,6 +1,6 @@
-import { BUY_GROUPS, needOf, type LineNeed } from '@puddler/core';
+import { BUY_GROUPS, type LineNeed } from '@puddler/core';
 import { useRef, type KeyboardEvent } from 'react';
-import { GROUP_WORDS, STATE_KEYS, type BuyRow } from '../../in-hand/noted/buy-rows';
+import { GROUP_WORDS, needOfRow, STATE_KEYS, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { BuyLine } from './BuyLine';
 import { NewLine } from './NewLine';
 import { StepsNote } from './StepsNote';
@@ -14,8 +14,7 @@ const FOLDED: readonly [fold: Fold, word: string][] = [
   ['tool', 'Tools'],
 ];
 
-/** What the builder added is wanted, whatever it is. */
-const foldOf = (row: BuyRow): Fold => (row.own ? 'must' : row.onTheWay ? 'on-the-way' : needOf(row));
+const foldOf = (row: BuyRow): Fold => (row.onTheWay && !row.own ? 'on-the-way' : needOfRow(row));
 
 /** Everything to have: what must be bought, by where it is, then what the way there asks for, what may lie at home and the tools, each behind a line. Arrows go from line to line, and one key sets where a line stands. */
 export function BuyList({ planId, buying }: { planId: string; buying: Buying }) {
