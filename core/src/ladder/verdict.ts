@@ -147,6 +147,7 @@ export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { 
       say('off-speed', 'hold', `It did ${speed(speedMs)}, predicted were ${speed(foreseen.topSpeedMs.p50)}: find out why before going on.`);
   }
   const verdict = reasons.some((one) => one.level === 'back') ? 'back' : reasons.some((one) => one.level === 'hold') ? 'hold' : 'go';
-  if (verdict === 'go') say('as-predicted', 'go', 'Speed is as predicted, and temperatures are under every caution.');
+  if (verdict === 'go')
+    say('as-predicted', 'go', `Speed is within ${100 * WITHIN} % of what was predicted, and temperatures are under every caution.`);
   return { verdict, reasons };
 }

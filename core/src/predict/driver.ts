@@ -8,6 +8,8 @@ export class Driver {
   /** How fast the throttle opens [1/s], and whether the force follows the driver rather than the motor. */
   dutyRate = 0;
   reacting = false;
+  /** Whether the trigger stays down where the tyres give way, so that they spin. */
+  letsSpin = false;
   /** Share of the step in which the motor drives: under 1 only where a driver dabs the throttle to hold a car back. */
   drivingShare = 1;
   /** Seconds until a held speed asks for no force, where the driver changes between driving and coasting. */
@@ -26,14 +28,15 @@ export class Driver {
   act(segment: Segment, into: number, speed: number): number {
     const { at } = this;
     this.dutyRate = 0;
-    this.reacting = false;
+    this.reacting = this.letsSpin = false;
     this.drivingShare = 1;
     this.untilNoForceS = Infinity;
     switch (segment.kind) {
       case 'throttle': {
         const ramp = segment.rampS ?? 0;
         if (into < ramp) this.dutyRate = segment.duty / ramp;
-        at.throttle(speed, into < ramp ? this.dutyRate * into : segment.duty, segment.spinS !== undefined && into < ramp + segment.spinS);
+        this.letsSpin = segment.spinS !== undefined && into < ramp + segment.spinS;
+        at.throttle(speed, into < ramp ? this.dutyRate * into : segment.duty, this.letsSpin);
         return 0;
       }
       case 'hold':

@@ -5,6 +5,7 @@ import { RPM_PER_RAD_S } from '../chain/constants';
 import { Braking } from './braking';
 import type { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
+import { NO_EDGE } from './grip-edge';
 import { escLossW, type HeatSources, type HeatStores } from './heat';
 import { runUp } from './run-up';
 import { BURNT_C, type Run } from './run-types';
@@ -18,6 +19,8 @@ export interface DrivenStep {
   nextSpeedMs: number;
   packOhm: number;
   brakeN: number;
+  /** Share of it at the grip limit, between gripping and spinning; NO_EDGE away from there. */
+  edgeShare: number;
 }
 
 /** What must be put back for an account to stand where it stood. */
@@ -51,7 +54,7 @@ export class RunAccount {
   private braked = false;
   private readonly sources: HeatSources = { windingW: 0, canW: 0, escW: 0, packW: 0 };
   /** Of the step before, for the moment that a limit is met or left between two steps. */
-  private before = { known: false, limited: false, excessN: 0, busV: 0, speedMs: 0, seconds: 0 };
+  private before = { known: false, limited: false, isAtEdge: false, excessN: 0, busV: 0, speedMs: 0, seconds: 0 };
 
   constructor(
     private readonly plan: ResolvedPlan,
@@ -174,10 +177,12 @@ export class RunAccount {
   }
 
   /** Seconds at the grip limit, with the moment it is met or left found between two steps. */
-  private gripTime({ seconds, speedMs }: DrivenStep): void {
+  private gripTime({ seconds, speedMs, edgeShare }: DrivenStep): void {
     const { at, before, run } = this;
-    if (at.limited) run.gripLimitedS += seconds;
-    if (before.known && before.limited !== at.limited) {
+    const isAtEdge = edgeShare !== NO_EDGE;
+    if (isAtEdge) run.gripLimitedS += edgeShare * seconds;
+    else if (at.limited) run.gripLimitedS += seconds;
+    if (before.known && !before.isAtEdge && !isAtEdge && before.limited !== at.limited) {
       const share = before.excessN / (before.excessN - at.excessN);
       if (before.limited) {
         run.gripLimitedS -= before.seconds * (1 - share);
@@ -189,6 +194,7 @@ export class RunAccount {
     }
     before.known = true;
     before.limited = at.limited;
+    before.isAtEdge = isAtEdge;
     before.excessN = at.excessN;
   }
 

@@ -2,6 +2,7 @@ import { openCircuitV } from '../chain/pack';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
+import { NO_EDGE, spinShareAtEdge } from './grip-edge';
 import { HeatStores } from './heat';
 import { cycleSeconds, segmentsOf, type Segment } from './profiles';
 import { RunAccount, type DrivenStep, type SavedAccount } from './run-account';
@@ -34,7 +35,7 @@ export class RunSimulation {
   private speed = 0;
   private steps = 0;
   // One of each for all steps: made anew they would cost a tenth of a run.
-  private readonly driven: DrivenStep = { seconds: 0, speedMs: 0, meanSpeedMs: 0, nextSpeedMs: 0, packOhm: 0, brakeN: 0 };
+  private readonly driven: DrivenStep = { seconds: 0, speedMs: 0, meanSpeedMs: 0, nextSpeedMs: 0, packOhm: 0, brakeN: 0, edgeShare: NO_EDGE };
   private readonly moment: Moment;
   /** Whether the wheels of this segment have run up with the trigger, which they do once. */
   private ranUp = false;
@@ -153,6 +154,11 @@ export class RunSimulation {
     // Exponential Rosenbrock step: exact for a force linear in speed and time, stable however stiff the gearing.
     let rate = driver.reacting ? -1 / HOLD_REACTION_S : (at.forceSlope - at.resistanceSlope) / mass;
     let jerk = (at.forceDutySlope * driver.dutyRate) / mass;
+    const edgeShare = spinShareAtEdge(at, driver, this.stepS);
+    if (edgeShare !== NO_EDGE) {
+      accel = (at.line.gripN - at.resistanceN) * (edgeShare / at.line.roadMassKg + (1 - edgeShare) / at.line.movingMassKg);
+      rate = jerk = 0;
+    }
     if (v <= 0 && (accel <= 0 || brakeN > 0)) accel = rate = jerk = 0;
     account.others(v, brakeN);
     account.cutoffTime();
@@ -189,6 +195,7 @@ export class RunSimulation {
     driven.nextSpeedMs = next;
     driven.packOhm = packOhm;
     driven.brakeN = brakeN;
+    driven.edgeShare = edgeShare;
     account.add(driven);
     this.speed = next;
     const stop = account.endsAfter(step);

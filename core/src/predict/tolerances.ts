@@ -18,6 +18,8 @@ export const CALM_STEPS = 5;
 export const CALM_SHARE = 5e-5;
 /** A step that ends at the grip limit's kink goes this much past it, so that the next stands on its other side. */
 export const PAST_KINK = 1.0001;
+/** Within this share of the grip from its limit, tyres may be at the edge between gripping and spinning. */
+export const EDGE_SHARE = 0.01;
 /** A held speed this near to the one that asks for no force is at it; a landing step ends a hundredth of that past it. */
 export const BALANCED_SHARE = 1e-4;
 /** Step of a car that stands while its throttle opens [s]. */
