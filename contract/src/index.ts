@@ -6,6 +6,7 @@ export { checkPart, partSchema } from './documents/part/check';
 export { upgrade, NewerForm } from './documents/forms';
 export { checkId, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
 export { hash as hashSchema } from './joi-parts';
+export { checkLanAsked, checkPairingAnswer, checkPairingAsked, checkPairingToken, type LanAsked, type PairingAsked } from './lan-check';
 export { checkRunFile, MOST_SAMPLES } from './check-run-file';
 export { checkAskedOfDevices, checkPointing, checkTrackAsked, type AskedOfDevices, type PointingAsked, type TrackAsked } from './instruments';
 export { boundsProblem } from './bounded-json';

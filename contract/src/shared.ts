@@ -11,6 +11,7 @@ export { NO_FITTING, type Fitting, type SettingNote, type StepNote, type StepPho
 export { MOST_RUN_LOGS, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from './documents/run/run';
 export { formOf, LIST_NAMES, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';
 export {
+  FORMS,
   isKindName,
   KIND_NAMES,
   kindOf,
@@ -42,9 +43,24 @@ export {
   type Purchase,
 } from './documents/purchase/purchase';
 export { MOST_WISHES, type Wish } from './documents/wish/wish';
-export type { DocsWritten, DocWrite, DocWrites, DocWritten, Imported, Newer, WithIt, Written } from './documents/wire';
+export type { DocsChanged, LiveChange, DocsWritten, DocWrite, DocWrites, DocWritten, Imported, Newer, WithIt, Written } from './documents/wire';
 export { ERRORS, type ErrorBody, type ErrorCode } from './errors';
 export { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_PHOTO_BYTES, PHOTO_TYPES, type PhotoType } from './files';
+export {
+  CODE_ALPHABET,
+  CODE_LENGTH,
+  LOCAL_NAMES,
+  LONGEST_DEVICE_NAME,
+  MOST_DEVICES,
+  MOST_TRIES,
+  PAIRING_MS,
+  SECRET_HEX,
+  type LanAddress,
+  type LanState,
+  type PairedDevice,
+  type PairingAsk,
+  type PairingOffer,
+} from './lan';
 export { planFileOf, splitPlanFile, type PlanBody } from './plan-body';
 export type { Problem } from './problem';
 export { PART_FIELDS, partFields, partValue, withPartValue, type PartField } from './part-fields';

@@ -1,10 +1,12 @@
-import Koa from 'koa';
+import Router from '@koa/router';
+import Koa, { type Middleware } from 'koa';
 import compress from 'koa-compress';
 import type { Logger } from 'pino';
 import { backupRoutes } from './backup/routes';
 import type { FolderChecks } from './check/folder-checks';
 import { checkRoutes } from './check/routes';
 import { demoRoutes } from './demo-routes';
+import { authorship, ChangeStreams } from './documents/change-routes';
 import { DocumentLists } from './documents/list';
 import { listRoutes } from './documents/list-routes';
 import { documentRoutes } from './documents/routes';
@@ -18,6 +20,11 @@ import { pageMiddleware } from './http/page';
 import { requestLog } from './http/request-log';
 import { securityHeaders } from './http/security-headers';
 import { instrumentRoutes } from './instruments/routes';
+import { lanGuard, localOnly } from './lan/guard';
+import type { LocalNetwork } from './lan/local-network';
+import { pairingPage } from './lan/pairing-page';
+import { trustPage } from './lan/trust-page';
+import { lanRoutes } from './lan/routes';
 import { planFileRoutes } from './plan-files/routes';
 
 /** What the application works on. */
@@ -30,11 +37,36 @@ export interface Services {
   log: Logger;
   /** The built page. */
   pageFolder: string;
+  /** The page of a device that is not paired. */
+  pairingFolder: string;
   demoFolder: string;
 }
 
-/** The whole application on an open data folder. */
-export function createApp({ store, files, scratchFolder, checks, log, pageFolder, demoFolder }: Services): Koa {
+/** The whole application on an open data folder: as this machine sees it, and as paired devices of the local network do. */
+export function createApps(services: Services, lan: LocalNetwork): { local: Koa; network: Koa; trust: Koa; streams: ChangeStreams } {
+  const { store, files, scratchFolder, checks, log, pageFolder, pairingFolder, demoFolder } = services;
+  const streams = new ChangeStreams(store.changed);
+  const routers = [
+    authorship(store.changed),
+    streams.routes(),
+    healthRoutes(store.db),
+    listRoutes(new DocumentLists(store)),
+    planFileRoutes(store),
+    ...documentRoutes(store),
+    fileRoutes(files),
+    demoRoutes(store, files, demoFolder),
+    instrumentRoutes(),
+  ];
+  const here = [backupRoutes(store, files, scratchFolder), checkRoutes(checks), lanRoutes(lan)];
+  return {
+    streams,
+    trust: trustPage(lan, pairingFolder, log),
+    local: application(log, true, guardMiddleware(), [...routers, ...here], pageFolder),
+    network: application(log, false, lanGuard(lan, pairingPage(lan, pairingFolder, log), log), [localOnly, ...routers], pageFolder),
+  };
+}
+
+function application(log: Logger, isLocal: boolean, guard: Middleware, routers: readonly (Router | Middleware)[], pageFolder: string): Koa {
   const app = new Koa();
   // The error middleware answers; what still escapes (a client that hung up) goes to the log, not to stderr.
   app.on('error', (err: NodeJS.ErrnoException) => {
@@ -42,9 +74,9 @@ export function createApp({ store, files, scratchFolder, checks, log, pageFolder
     if (err.code !== 'ERR_STREAM_PREMATURE_CLOSE') log.warn({ err }, 'response failed');
   });
   app.use(requestLog(log));
-  app.use(securityHeaders());
+  app.use(securityHeaders(isLocal));
   app.use(errorMiddleware(log));
-  app.use(guardMiddleware());
+  app.use(guard);
   const compressed = compress();
   // Whoever takes no packed answer, not even a plain one, gets a plain one all the same: the middleware would fail on it.
   app.use(async (ctx, next) => {
@@ -56,18 +88,9 @@ export function createApp({ store, files, scratchFolder, checks, log, pageFolder
     if (ctx.path.startsWith('/api/')) ctx.set('Cache-Control', 'no-store');
     await next();
   });
-  const routers = [
-    healthRoutes(store.db),
-    listRoutes(new DocumentLists(store)),
-    planFileRoutes(store),
-    ...documentRoutes(store),
-    fileRoutes(files),
-    demoRoutes(store, files, demoFolder),
-    instrumentRoutes(),
-    backupRoutes(store, files, scratchFolder),
-    checkRoutes(checks),
-  ];
-  for (const router of routers) app.use(router.routes()).use(router.allowedMethods());
+  for (const router of routers)
+    if (router instanceof Router) app.use(router.routes()).use(router.allowedMethods());
+    else app.use(router);
   app.use(pageMiddleware(pageFolder));
   return app;
 }

@@ -9,6 +9,7 @@ import { upgradeDocuments } from './db/upgrade-documents';
 import { DocumentStore } from './documents/store';
 import { dropEarlierPhotos, takeEarlierPhotos } from './files/earlier-photos';
 import { FileStore } from './files/store';
+import { PairedDevices } from './lan/paired-devices';
 
 /** A data folder in the hands of this process. */
 export interface DataFolder {
@@ -17,6 +18,7 @@ export interface DataFolder {
   files: FileStore;
   scratchFolder: string;
   checks: FolderChecks;
+  devices: PairedDevices;
   lock: FolderLock;
   close(): Promise<void>;
 }
@@ -47,6 +49,7 @@ export async function openDataFolder(config: Config, log: Logger, { empty = fals
       files,
       scratchFolder: path.join(dataFolder, 'scratch'),
       checks: new FolderChecks(store, files, dataFolder),
+      devices: await PairedDevices.in(path.join(dataFolder, 'devices.json')),
       lock,
       async close() {
         await db.close();
@@ -65,7 +68,8 @@ async function clear(folder: string): Promise<void> {
 }
 
 /** What Puddler itself puts into a data folder. */
-const OWN = /^(?:puddler\.db(?:-wal|-shm|-journal)?|in-use\.(?:lock(?:-journal)?|json)|files|photos|backups|scratch|check\.json)$/;
+const OWN =
+  /^(?:puddler\.db(?:-wal|-shm|-journal)?|in-use\.(?:lock(?:-journal)?|json)|files|photos|backups|scratch|(?:check|devices|authority)\.json)$/;
 
 /** Takes the rights of others off files that an earlier release made. What is linked from elsewhere, and what others put there, is theirs. */
 async function narrow(folder: string, log: Logger): Promise<void> {

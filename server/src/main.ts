@@ -4,6 +4,8 @@ import { loadDemo } from './demo';
 import { storageFault } from './http/storage-fault';
 import { serve } from './serve';
 
+/** `--lan` serves the local network at its first address, `--lan=192.168.1.20` at that one; with `--tls` encrypted. */
+const lanAsked = process.argv.find((text) => text === '--lan' || text.startsWith('--lan='));
 const demoAt = process.argv.indexOf('--demo');
 const demoFolder = demoAt > 0 ? process.argv[demoAt + 1]! : undefined;
 
@@ -34,6 +36,11 @@ try {
   // A terminal sends Ctrl+C to the whole group and whoever started this may pass it on again: all of them ask for the same stop.
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void running.stop().then(() => process.exit(0)));
   console.log(`Puddler is ready at ${running.address}`);
+  if (lanAsked) {
+    await running.lan.start(lanAsked.slice('--lan='.length) || undefined, process.argv.includes('--tls'));
+    const { on, problem } = running.lan.state();
+    console.log(on ? `Phones reach it at ${on.url}: pair them at ${running.address}/phones` : problem);
+  }
 } catch (error) {
   console.error(reason(error));
   process.exit(1);

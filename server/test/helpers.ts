@@ -43,6 +43,9 @@ export const configOf = (dataFolder: string): Config => ({
   pageFolder: path.join(__dirname, 'page'),
   demoFolder: path.join(__dirname, '../../demo'),
   logLevel: 'silent',
+  pairingFolder: path.join(__dirname, '../pairing'),
+  lanPort: 0,
+  lanName: undefined,
 });
 
 /** Those that a failed test left behind would keep the test runner waiting for ever. */

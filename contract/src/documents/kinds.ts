@@ -1,7 +1,7 @@
 import { CAR } from './car/car';
 import { DAY } from './day/day';
 import { FITTING } from './fitting/fitting';
-import type { Kind, ListName } from './kind';
+import { formOf, type Kind, type ListName } from './kind';
 import { PART } from './part/part';
 import { PLAN } from './plan/plan';
 import { PURCHASE } from './purchase/purchase';
@@ -61,3 +61,6 @@ export interface SetAside {
   name?: string;
   why: 'broken' | 'newer-release';
 }
+
+/** The forms of all kinds: pages and servers of which these differ do not take documents from each other unchecked. */
+export const FORMS = KIND_NAMES.map((name) => `${name}${formOf(kindOf(name) as Kind<never>)}`).join('.');

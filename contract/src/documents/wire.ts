@@ -51,3 +51,16 @@ export interface Imported {
   /** What runs have taught of the car, where the file brought that. */
   learned?: Doc<'learned'>;
 }
+
+/** What was written, deleted, or came back with its parent: as a page takes it in that did not do it itself. */
+export interface DocsChanged {
+  written: { kind: KindName; doc: Doc }[];
+  gone: WithIt[];
+  back: WithIt[];
+}
+
+/** The same as it is sent to pages that listen. */
+export interface LiveChange extends DocsChanged {
+  /** The name of the device that did it; left out for the machine that Puddler runs on. */
+  by?: string;
+}

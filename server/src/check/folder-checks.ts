@@ -1,8 +1,9 @@
-import { readFile, rename, writeFile } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { CheckReport } from '@puddler/contract';
 import type { DocumentStore } from '../documents/store';
 import type { FileStore } from '../files/store';
+import { writeWhole } from '../write-whole';
 import { checkFolder } from './check-folder';
 
 const WEEK_MS = 7 * 24 * 3600 * 1000;
@@ -47,9 +48,7 @@ export class FolderChecks {
 
   private async make(): Promise<CheckReport> {
     const report = await checkFolder(this.store, this.files, path.join(this.dataFolder, 'backups'), new Date());
-    const part = `${this.file}.part`;
-    await writeFile(part, JSON.stringify(report), { mode: 0o600 });
-    await rename(part, this.file);
+    await writeWhole(this.file, JSON.stringify(report));
     return report;
   }
 }

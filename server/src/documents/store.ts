@@ -3,6 +3,7 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../db/open';
 import { HAS_LEGIBLE_IDS, IS_READABLE, isIdIn, LEGIBLE_NAME, readRows, ROW } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
+import { ChangeFeed } from './change-feed';
 import { docOf, FAMILIES, todaysForm } from './rows';
 import { among, overwriteStatement, writeStatements, type Overwrite } from './write-statements';
 
@@ -28,6 +29,8 @@ export class DocumentStore {
   /** Grows with every write of this process; lists remember what they were made at. */
   private writeCount = 0;
   private lastMoment = 0;
+  /** What is written, for pages that are open elsewhere. */
+  readonly changed = new ChangeFeed();
 
   constructor(readonly db: Database) {}
 
@@ -138,11 +141,13 @@ export class DocumentStore {
     });
     const left = writes.filter(({ id }) => !gone!.has(id) && !kept!.has(id));
     const reasons = left.length > 0 ? await this.reasons(kind, left) : new Map<string, DocWritten>();
-    return writes.map(({ id }) => {
+    const results = writes.map(({ id }) => {
       if (gone!.has(id)) return told(id, 'deleted', gone!.get(id)!);
       if (kept!.has(id)) return told(id, 'written', kept!.get(id)!);
       return reasons.get(id)!;
     });
+    this.changed.publishWrites(kind, writes, results);
+    return results;
   }
 
   /** Why writes were not done. */
@@ -182,6 +187,7 @@ export class DocumentStore {
       const { writes, result } = await plan();
       if (writes.length > 0) await this.db.orm.run(overwriteStatement(writes));
       this.writeCount++;
+      if (writes.length > 0) this.changed.publishReload();
       return result;
     });
   }

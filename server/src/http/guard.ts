@@ -1,16 +1,15 @@
+import { LOCAL_NAMES } from '@puddler/contract';
 import type { Middleware } from 'koa';
 import { AppError } from './app-error';
 
 /** Another site, or another port of this machine. */
-const FOREIGN: ReadonlySet<string> = new Set(['cross-site', 'same-site']);
-
-const NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
+export const FOREIGN_SITES: ReadonlySet<string> = new Set(['cross-site', 'same-site']);
 
 function isOwn(host: string, port: number): boolean {
   const at = host.lastIndexOf(':');
   const named = at > host.lastIndexOf(']');
   const name = named ? host.slice(0, at) : host;
-  return NAMES.has(name.toLowerCase()) && (named ? Number(host.slice(at + 1)) : 80) === port;
+  return LOCAL_NAMES.has(name.toLowerCase()) && (named ? Number(host.slice(at + 1)) : 80) === port;
 }
 
 function originHost(origin: string): string | undefined {
@@ -34,7 +33,7 @@ export function guardMiddleware(): Middleware {
     // Without an Origin a browser still says where a request comes from: a picture on another page could start a backup. A link from
     // elsewhere may open a page.
     const isForPage = ctx.method === 'GET' && !ctx.path.startsWith('/api/');
-    if (!isForPage && FOREIGN.has(ctx.get('sec-fetch-site'))) throw new AppError('bad-origin');
+    if (!isForPage && FOREIGN_SITES.has(ctx.get('sec-fetch-site'))) throw new AppError('bad-origin');
     await next();
   };
 }

@@ -14,8 +14,18 @@ function nonceOf(response: ServerResponse): string {
 
 export const styleNonce = (ctx: Context): string => nonceOf(ctx.res);
 
-/** Strict CSP: everything from here, nothing inline but styles that carry the response's nonce. */
-export const securityHeaders = (): Middleware =>
+/**
+ * Strict CSP: everything from here, nothing inline but styles that carry the response's nonce. Over plain HTTP from another
+ * machine browsers take no opener policy, and say so.
+ */
+export function securityHeaders(isLocal: boolean): Middleware {
+  const [trusted, untrusted] = [true, false].map(headers);
+  return async (ctx, next) => {
+    await (isLocal || ctx.secure ? trusted! : untrusted!)(ctx, next);
+  };
+}
+
+const headers = (isTrusted: boolean): Middleware =>
   helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -24,7 +34,8 @@ export const securityHeaders = (): Middleware =>
         scriptSrc: ["'self'"],
         workerSrc: ["'self'"],
         styleSrc: ["'self'", (_request: IncomingMessage, response: ServerResponse) => `'nonce-${nonceOf(response)}'`],
-        imgSrc: ["'self'", 'data:'],
+        // Photos that wait in the page until the server is back have addresses of the page's own.
+        imgSrc: ["'self'", 'data:', 'blob:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
         manifestSrc: ["'self'"],
@@ -33,8 +44,10 @@ export const securityHeaders = (): Middleware =>
         frameAncestors: ["'none'"],
       },
     },
-    // The server speaks plain HTTP to this machine only: telling a browser to insist on HTTPS would lock it out.
+    // The server speaks plain HTTP: telling a browser to insist on HTTPS would lock it out.
     strictTransportSecurity: false,
     crossOriginEmbedderPolicy: true,
+    crossOriginOpenerPolicy: isTrusted,
+    originAgentCluster: isTrusted,
     referrerPolicy: { policy: 'no-referrer' },
   });
