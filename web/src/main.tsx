@@ -5,14 +5,17 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { routes } from './app/routes';
+import { isHere } from './desk/is-here';
 import { loadGarage, loadLog, loadShelf } from './desk/load';
 import { recallPins, storePins } from './desk/keep-pins';
 import { recallPrefs, storePrefs } from './desk/prefs-slice';
 import { createStore } from './desk/store';
 import { startSync } from './desk/sync';
 import { watchPresses } from './desk/press';
+import { keepPage } from './desk/keep-page';
 import { keepCurrency } from './desk/keep-currency';
-import { hearOtherWindows } from './desk/other-windows';
+import { recallFiles } from './desk/keep-files';
+import { followChanges } from './desk/change-feed';
 import { keepUnsaved, recallUnsaved } from './desk/unsaved';
 import { freezeBands } from './jobs/freeze-bands';
 import { runClient } from './jobs/use-run';
@@ -30,14 +33,17 @@ store.listen({ predicate: (_action, now, before) => now.pins !== before.pins, ef
 keepCurrency(store);
 watchPresses(window);
 runClient.prepare();
-void recallUnsaved(store)
+/** What waits is sent as soon as the server is in reach again. */
+let sendNow: () => void = () => undefined;
+void Promise.all([recallUnsaved(store), recallFiles(store)])
   .then(() => {
     keepUnsaved(store);
+    // Before the lists are fetched: what is written in between would not be in them.
+    followChanges(store, () => sendNow());
     return loadGarage(store);
   })
   .then(() => {
-    startSync(store);
-    hearOtherWindows(store);
+    sendNow = startSync(store);
     void recallPins(store);
     return Promise.all([loadShelf(store), loadLog(store)]);
   })
@@ -47,6 +53,8 @@ void recallUnsaved(store)
       () =>
         void runClient.quiet().then(() => {
           fetchAhead();
+          keepPage(store);
+          if (!isHere()) void import('./jobs/ready-away').then(({ readyAway }) => readyAway());
           freezeBands(store);
         }),
     ),

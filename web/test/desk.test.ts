@@ -1,7 +1,18 @@
 import { splitPlanFile, type Doc, type KindName } from '@puddler/contract';
 import { setField } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
-import { changed, conflicted, conflictSettled, deletionSettled, imported, redone, saved, undone, unsavedRecalled } from '../src/desk/desk-slice';
+import {
+  changed,
+  conflicted,
+  conflictSettled,
+  deletionSettled,
+  heard,
+  imported,
+  redone,
+  saved,
+  undone,
+  unsavedRecalled,
+} from '../src/desk/desk-slice';
 import { duplicateCar } from '../src/desk/duplicate-car';
 import { addCar, addPlan, copyName, deleteDocument, editCar, editPlan } from '../src/desk/edits';
 import { contentOf, isUnsaved, keyOf, type ContentOf } from '../src/desk/held';
@@ -190,6 +201,37 @@ test('a garage fetched later does not overwrite what is unsaved', () => {
   expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(25);
   expect(heldPlan().remote).toMatchObject({ version: 5 });
   expect(carOf(store.getState(), 'c1')!.massKg).toBe(9);
+});
+
+describe('what another window or device wrote', () => {
+  const theirs = (pinion: number, version: number) =>
+    heard({
+      written: [{ kind: 'plan', doc: docOf<'plan'>('p1', { ...plan, gearing: { ...plan.gearing, pinion } }, 'c1', version) }],
+      gone: [],
+    });
+  const pinion = () => planOf(store.getState(), 'p1')?.plan.gearing.pinion;
+
+  test('stands here, saved; an older word is not taken', () => {
+    store.dispatch(theirs(21, 6));
+    expect([pinion(), isUnsaved(heldPlan())]).toEqual([21, false]);
+    store.dispatch(theirs(20, 5));
+    expect(pinion()).toBe(21);
+  });
+
+  test('leaves what is being changed here', () => {
+    store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+    store.dispatch(theirs(21, 6));
+    expect([pinion(), isUnsaved(heldPlan())]).toEqual([25, true]);
+  });
+
+  test('and deleted is gone, and does not come back with an older list', () => {
+    store.dispatch(heard({ written: [], gone: [{ key: PLAN_KEY, version: 6 }] }));
+    expect(pinion()).toBeUndefined();
+    store.dispatch(garage([CAR], [PLAN]));
+    expect(pinion()).toBeUndefined();
+    store.dispatch(theirs(22, 7));
+    expect(pinion()).toBe(22);
+  });
 });
 
 test('undo takes back what its edit changed, and leaves what came from elsewhere since', () => {

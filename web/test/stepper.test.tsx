@@ -76,11 +76,22 @@ test('a held button repeats until it is let go', () => {
   const up = screen.getByRole('button', { name: 'figure up', hidden: true });
   fireEvent.pointerDown(up, { button: 0 });
   expect(seen).toEqual([18]);
-  act(() => void jest.advanceTimersByTime(380 + 2 * 70 + 10));
+  act(() => void jest.advanceTimersByTime(380 + 16 + 2 * 70 + 10));
   expect(seen).toEqual([18, 19, 20, 21]);
   fireEvent.pointerUp(up);
   act(() => void jest.advanceTimersByTime(2_000));
   expect(seen).toHaveLength(4);
+});
+
+test('a tap on a page that was busy is one step: the thumb is heard to be gone before anything repeats', () => {
+  show(17, 'gearing.pinion', 1);
+  const up = screen.getByRole('button', { name: 'figure up', hidden: true });
+  fireEvent.pointerDown(up, { button: 0 });
+  // The timer is overdue by the time that the page has its turn again, and then comes what the thumb did.
+  act(() => void jest.advanceTimersByTime(380));
+  fireEvent.pointerUp(up);
+  act(() => void jest.advanceTimersByTime(2_000));
+  expect(seen).toEqual([18]);
 });
 
 test('a typed figure counts on Enter, with its unit', () => {

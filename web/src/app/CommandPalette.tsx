@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { redone } from '../desk/desk-slice';
 import { takeBack } from '../desk/undoable';
+import { isHere } from '../desk/is-here';
 import { selectGarage, selectShelf } from '../desk/selectors';
 import { searchText, summary } from '../in-hand/part-text';
 import { TERM_LIST, termText } from '../in-hand/terms';
@@ -66,7 +67,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
     ['Undo', 'Ctrl+Z', () => dispatch(takeBack())],
     ['Redo', 'Ctrl+Shift+Z', () => dispatch(redone({ at: Date.now() }))],
     ['Swap units', 'u', () => dispatch(unitsSwapped())],
-    ['Swap light and dark', '', () => dispatch(themeSwapped())],
+    ['Swap light, dark and sunlight', '', () => dispatch(themeSwapped())],
   ];
   return (
     <Command.Dialog
@@ -94,7 +95,8 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
             const to = addressOf(station, { carId: car?.id, planId });
             return (
               to !== undefined &&
-              station.command !== undefined && (
+              station.command !== undefined &&
+              (!station.onlyHere || isHere()) && (
                 <Command.Item key={station.id} value={`${station.name} ${station.command}`} className={ITEM} onSelect={open(to)}>
                   {station.command}
                 </Command.Item>

@@ -1,15 +1,18 @@
-import { Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
+import { capitalized } from '@puddler/core';
+import { Contrast, Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { redone } from '../desk/desk-slice';
 import { takeBack } from '../desk/undoable';
 import { JobLine } from './JobLine';
-import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
+import { nextTheme, themeSwapped, unitsSwapped } from '../desk/prefs-slice';
 import { SaveState } from './SaveState';
 import { useAppDispatch, useAppSelector } from '../desk/store';
 import { Trail } from './Trail';
 import { useWhere } from './use-where';
 
-const TOOL = 'hit grid h-8 min-w-8 place-items-center rounded-md px-1.5 text-[13px] font-medium hover:bg-wash max-sm:h-10 max-sm:min-w-9';
+const TOOL = 'hit grid h-8 min-w-8 place-items-center rounded-md px-1.5 text-[13px] font-medium hover:bg-wash max-sm:h-thumb max-sm:min-w-thumb';
+
+const THEME_ICONS = { light: Sun, dark: Moon, sunlight: Contrast };
 
 /** Moves the keyboard past the dozen tools that are everywhere. */
 function toPage(): void {
@@ -24,6 +27,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
   const { units, theme } = useAppSelector((state) => state.prefs);
   const undoLabel = useAppSelector((state) => state.desk.past[state.desk.past.length - 1]?.label);
   const where = useWhere();
+  const ThemeIcon = THEME_ICONS[theme];
   const redoLabel = useAppSelector((state) => state.desk.future[state.desk.future.length - 1]?.label);
   return (
     <header className="border-b border-rule print:hidden">
@@ -31,7 +35,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
         Past the tools, to the page
       </button>
       <div className="mx-auto flex min-h-11 max-w-page flex-wrap items-center gap-x-4 px-6 max-sm:px-3">
-        <Link to="/" className="wide rounded-sm py-2 text-[17px] font-bold [font-stretch:122%]" aria-label="Puddler, to the Garage">
+        <Link to="/" className="wide rounded-sm py-2 text-[17px] max-sm:py-2.5 font-bold [font-stretch:122%]" aria-label="Puddler, to the Garage">
           Puddler
         </Link>
         <Trail where={where} />
@@ -50,7 +54,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
           </button>
           <button
             type="button"
-            className={TOOL}
+            className={`${TOOL} ${redoLabel === undefined ? 'max-sm:hidden' : ''}`}
             disabled={redoLabel === undefined}
             onClick={() => dispatch(redone({ at: Date.now() }))}
             aria-label={redoLabel ? `Redo ${redoLabel}` : 'Nothing to redo'}
@@ -61,8 +65,14 @@ export function Header({ onSearch }: { onSearch: () => void }) {
           <button type="button" className={TOOL} onClick={() => dispatch(unitsSwapped())} aria-label={`Units: ${units}. Swap`} title="Swap units (u)">
             {units === 'metric' ? 'km/h °C' : 'mph °F'}
           </button>
-          <button type="button" className={TOOL} onClick={() => dispatch(themeSwapped())} aria-label={`Theme: ${theme}. Swap`} title="Light or dark">
-            {theme === 'light' ? <Sun size={16} /> : <Moon size={16} />}
+          <button
+            type="button"
+            className={TOOL}
+            onClick={() => dispatch(themeSwapped())}
+            aria-label={`Theme: ${theme}. Swap`}
+            title={`${capitalized(theme)}; ${nextTheme(theme)} next`}
+          >
+            <ThemeIcon size={16} />
           </button>
           <button
             type="button"

@@ -23,20 +23,20 @@ export function JobLine({ where }: { where: Where }) {
 function Line({ where, marks }: { where: Where; marks: Record<JourneyStation, Mark> | undefined }) {
   const at = ON_LINE.indexOf(where.station);
   return (
-    <nav aria-label="Stations" className="ml-2 max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
-      <ol className="flex items-center">
+    <nav aria-label="Stations" className="ml-2 max-sm:order-last max-sm:ml-0 max-sm:basis-full">
+      <ol className="flex items-center max-sm:justify-between">
         {ON_LINE.map((station, i) => {
           const to = addressOf(station, { carId: where.car?.id, planId: where.planId });
           if (!to) return null;
           const mark = marks?.[station.id as JourneyStation];
           return (
             <li key={station.id} className="flex items-center">
-              {i > 0 && <span aria-hidden="true" className="h-px w-3 bg-edge max-sm:w-1.5 xl:w-4" />}
+              {i > 0 && <span aria-hidden="true" className="h-px w-3 bg-edge max-sm:hidden xl:w-4" />}
               <Link
                 to={to}
                 aria-current={i === at ? 'step' : undefined}
                 title={mark && `${station.name}: ${MARK_WORDS[mark]}`}
-                className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[13px] hover:bg-wash max-sm:px-1 ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
+                className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[13px] hover:bg-wash max-sm:min-h-thumb max-sm:min-w-thumb max-sm:justify-center max-sm:px-0.5 ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
               >
                 <StationMark mark={mark ?? 'open'} isHere={i === at} />
                 {station.name}

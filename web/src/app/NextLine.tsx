@@ -28,7 +28,7 @@ function Line({ inHand, station, next }: { inHand: PlanInHand; station: string; 
           <Link
             to={nextPath(next, inHand)}
             aria-label={`Next: ${there.name}`}
-            className="hit inline-flex shrink-0 items-center gap-1 text-steel underline underline-offset-2"
+            className="hit inline-flex shrink-0 items-center gap-1 text-steel max-sm:min-h-thumb max-sm:min-w-thumb underline underline-offset-2"
           >
             {there.name}
             <ArrowRight size={13} aria-hidden="true" />

@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
+import { loadUpdate } from '../desk/keep-page';
 import { takeBack } from '../desk/undoable';
 import { nameOf } from '../desk/held';
 import { selectRefused } from '../desk/selectors';
@@ -51,6 +52,11 @@ export default function Notices() {
           {notice.undo !== undefined && (
             <Toast.Action asChild altText="Undo">
               <Button onClick={() => dispatch(takeBack(notice.undo))}>Undo</Button>
+            </Toast.Action>
+          )}
+          {notice.isUpdate && (
+            <Toast.Action asChild altText="Load the page again">
+              <Button onClick={() => void loadUpdate()}>Load it</Button>
             </Toast.Action>
           )}
           <Toast.Close aria-label="Close" className="hit grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash">

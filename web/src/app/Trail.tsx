@@ -3,6 +3,9 @@ import { useAppSelector } from '../desk/store';
 import { STATIONS } from './stations';
 import type { Where } from './use-where';
 
+/** A name in the trail; a thumb finds it on a phone. */
+const PLACE = 'py-1 max-sm:inline-flex max-sm:min-h-thumb max-sm:min-w-thumb max-sm:items-center';
+
 /** The two places outside a car's journey, and the way from them to where you are. */
 export function Trail({ where: { station, car, plan } }: { where: Where }) {
   const pins = useAppSelector((state) => state.pins.length);
@@ -10,7 +13,7 @@ export function Trail({ where: { station, car, plan } }: { where: Where }) {
     <Link
       key={to}
       to={to}
-      className={here ? 'py-1 font-semibold' : 'py-1 text-soft hover:text-ink hover:underline'}
+      className={here ? `${PLACE} font-semibold` : `${PLACE} text-soft hover:text-ink hover:underline`}
       aria-current={here ? 'page' : undefined}
     >
       {name}
@@ -22,7 +25,7 @@ export function Trail({ where: { station, car, plan } }: { where: Where }) {
     </span>
   );
   return (
-    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2 truncate max-sm:order-last max-sm:basis-full max-sm:pb-1.5">
+    <nav aria-label="Where you are" className="flex min-w-0 items-center gap-2 truncate max-sm:order-last max-sm:basis-full">
       {STATIONS.filter((one) => one.inTrail?.({ carId: car?.id, isHere: one === station, pins })).map((one) =>
         link(one.path, one.id === 'compare' && pins > 0 ? `${one.name} ${pins}` : one.name, one === station),
       )}
@@ -31,7 +34,7 @@ export function Trail({ where: { station, car, plan } }: { where: Where }) {
           {slash}
           <Link
             to={`/cars/${car.id}`}
-            className={station.id === 'car' ? 'truncate py-1 font-semibold' : 'truncate py-1 text-soft hover:text-ink hover:underline'}
+            className={station.id === 'car' ? `truncate ${PLACE} font-semibold` : `truncate ${PLACE} text-soft hover:text-ink hover:underline`}
             aria-current={station.id === 'car' ? 'page' : undefined}
           >
             {car.name}

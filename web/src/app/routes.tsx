@@ -1,4 +1,5 @@
 import { useLocation, type RouteObject } from 'react-router';
+import { isHere } from '../desk/is-here';
 import { Guarded } from '../ui/Guarded';
 import { Broken } from './Broken';
 import { Shell } from './Shell';
@@ -7,8 +8,15 @@ import { STATIONS } from './stations';
 const Home = STATIONS[0]!.page;
 
 /** A station that cannot be drawn leaves the header, and the way to the others, at work. */
-function Station({ name, page: Page }: Pick<(typeof STATIONS)[number], 'name' | 'page'>) {
+function Station({ name, page: Page, onlyHere = false }: Pick<(typeof STATIONS)[number], 'name' | 'page'> & { onlyHere?: boolean }) {
   const { pathname } = useLocation();
+  if (onlyHere && !isHere())
+    return (
+      <main className="mx-auto max-w-[900px] px-6 py-5 max-sm:px-3">
+        <h1 className="wide mb-2 text-[24px] leading-tight font-bold">{name}</h1>
+        <p className="text-soft">This is done on the machine that Puddler runs on.</p>
+      </main>
+    );
   return (
     <Guarded what={name} resetKeys={[pathname]}>
       <Page />
@@ -21,7 +29,7 @@ export const routes: RouteObject[] = [
     element: <Shell />,
     errorElement: <Broken />,
     children: [
-      ...STATIONS.map(({ path, name, page: Page }) => ({ path, element: <Station name={name} page={Page} /> })),
+      ...STATIONS.map(({ path, name, page, onlyHere = false }) => ({ path, element: <Station name={name} page={page} onlyHere={onlyHere} /> })),
       { path: '*', element: <Home /> },
     ],
   },

@@ -19,6 +19,8 @@ export interface Station {
   onLine?: true;
   /** When a place beside the journey stands in the trail; left out, it never does. */
   inTrail?: (where: { carId: string | undefined; isHere: boolean; pins: number }) => boolean;
+  /** It is about this machine itself: a phone is not shown it. */
+  onlyHere?: true;
   /** What Ctrl+K calls the way there; left out where only a link leads there. */
   command?: string;
 }
@@ -47,7 +49,17 @@ export const STATIONS: readonly Station[] = [
     path: '/backup',
     page: lateView(() => import('../backup/Backup')),
     inTrail: ({ isHere }) => isHere,
+    onlyHere: true,
     command: 'Back up or restore everything',
+  },
+  {
+    id: 'phones',
+    name: 'Phones',
+    path: '/phones',
+    page: lateView(() => import('../phones/Phones')),
+    inTrail: ({ isHere }) => isHere,
+    onlyHere: true,
+    command: 'Phones: pair one, and see who is let in',
   },
   {
     id: 'words',

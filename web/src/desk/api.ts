@@ -8,10 +8,12 @@ import {
   type FileRef,
   type Imported,
   type KindName,
+  type LanState,
   type ListName,
   type Restored,
   type RestorePreview,
 } from '@puddler/contract/shared';
+import { PAGE } from './page-id';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query';
 
 /** Sending thousands of parts, or a backup with its photos, takes its time. */
@@ -20,7 +22,14 @@ const BACKUP_MS = 600_000;
 
 /** The server's resources. Documents live on the desk (desk-slice); nothing here caches them a second time. */
 export const api = createApi({
-  baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 15_000 }),
+  baseQuery: fetchBaseQuery({
+    baseUrl: '/api',
+    timeout: 15_000,
+    prepareHeaders: (headers) => {
+      headers.set('x-page', PAGE);
+      return headers;
+    },
+  }),
   keepUnusedDataFor: 0,
   endpoints: (build) => ({
     list: build.query<DocList, ListName>({ query: (list) => list }),
@@ -35,6 +44,16 @@ export const api = createApi({
     }),
     lastCheck: build.query<CheckReport | null, void>({ query: () => 'check' }),
     checkNow: build.mutation<CheckReport, void>({ query: () => ({ url: 'check', method: 'POST', timeout: BACKUP_MS }) }),
+    lanState: build.query<LanState, void>({ query: () => 'lan' }),
+    switchLan: build.mutation<LanState, { isOn: boolean; address?: string; isTls?: boolean }>({
+      query: (body) => ({ url: 'lan', method: 'PUT', body }),
+    }),
+    offerPairing: build.mutation<LanState, void>({ query: () => ({ url: 'lan/offer', method: 'POST' }) }),
+    withdrawOffer: build.mutation<LanState, void>({ query: () => ({ url: 'lan/offer', method: 'DELETE' }) }),
+    answerAsk: build.mutation<LanState, { id: string; answer: 'yes' | 'no' }>({
+      query: ({ id, answer }) => ({ url: `lan/asks/${id}`, method: 'POST', body: { answer } }),
+    }),
+    revokeDevice: build.mutation<LanState, string>({ query: (id) => ({ url: `lan/devices/${id}`, method: 'DELETE' }) }),
     bringDemo: build.mutation<void, void>({ query: () => ({ url: 'demo', method: 'POST' }) }),
     importPlan: build.mutation<Imported, string>({
       query: (text) => ({ url: 'imports', method: 'POST', body: text, headers: { 'content-type': 'application/json' } }),
@@ -47,9 +66,6 @@ export const api = createApi({
     }),
   }),
 });
-
-/** Where a kept file is shown from. */
-export const fileAddress = ({ hash }: FileRef): string => `/api/files/${hash}`;
 
 /** The catalogue's error in a failed request; undefined when the server could not be reached. */
 export function errorOf(error: unknown): (ErrorBody['error'] & { status: number }) | undefined {

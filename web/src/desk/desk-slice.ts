@@ -6,7 +6,7 @@ import type { UnreadableEdit } from './read-unsaved';
 import { joined, joinsTo, type Change, type Step } from './history';
 
 /** Documents as the server has them now, and those that it has no more. */
-export interface Heard {
+interface Heard {
   written: { kind: KindName; doc: Doc }[];
   gone: { key: Key; version: number }[];
 }
@@ -26,6 +26,7 @@ const initialState: DeskState = {
   past: [],
   future: [],
   sync: { state: 'idle' },
+  filesWaiting: 0,
 };
 
 const slice = createSlice({
@@ -135,7 +136,7 @@ const slice = createSlice({
         if (held) answered(held).remote = gone(held, version);
       }
     },
-    /** What another window of this browser saved or deleted. What is being changed here stays, and its next write finds out. */
+    /** What another window or device saved or deleted. What is being changed here stays, and its next write finds out. */
     heard(desk, action: PayloadAction<Heard>) {
       for (const { kind, doc } of action.payload.written) fromServer(desk, kind, doc);
       for (const { key, version } of action.payload.gone) {
@@ -207,6 +208,9 @@ const slice = createSlice({
         if (held) answered(held).refused = refusal;
       }
     },
+    filesWait(desk, action: PayloadAction<number>) {
+      desk.filesWaiting = action.payload;
+    },
     syncTurned(desk, action: PayloadAction<SyncState>) {
       desk.sync = action.payload;
     },
@@ -237,4 +241,5 @@ export const {
   deletionSettled,
   refused,
   syncTurned,
+  filesWait,
 } = slice.actions;

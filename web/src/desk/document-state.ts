@@ -25,6 +25,8 @@ export interface DeskState {
   past: Change[];
   future: Change[];
   sync: SyncState;
+  /** Photos and logs that wait for the server. */
+  filesWaiting: number;
 }
 
 export function put(desk: DeskState, key: Key, id: string, content: Content | null, at: string): void {
@@ -51,7 +53,7 @@ export function fromServer(desk: DeskState, kind: KindName, doc: Doc): void {
   }
   // What was typed and not yet saved stays; the next write finds out whether it conflicts.
   const known = original(held) ?? held;
-  const isKnown = known.remote.state === 'present' && known.remote.version >= doc.version;
+  const isKnown = known.remote.state !== 'absent' && known.remote.version >= doc.version;
   if (isKnown || isUnsaved(known)) return;
   held.content = isOrphan(desk, content) ? null : content;
   held.updatedAt = doc.updatedAt;

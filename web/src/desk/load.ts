@@ -1,6 +1,7 @@
-import type { DocList, ListName } from '@puddler/contract/shared';
+import { kindsOfList, LIST_NAMES, type DocList, type ListName } from '@puddler/contract/shared';
 import { api } from './api';
-import { garageAwaited, garageFailed, received } from './desk-slice';
+import { garageAwaited, garageFailed, heard, received } from './desk-slice';
+import { keyOf, kindOfKey } from './held';
 import type { AppStore } from './store';
 
 const AGAIN_MS = 2_000;
@@ -11,6 +12,20 @@ const pause = (ms?: number) => new Promise<void>((resolve) => setTimeout(resolve
 
 const fetchList = (store: AppStore, list: ListName): Promise<DocList> =>
   store.dispatch(api.endpoints.list.initiate(list, { forceRefetch: true, subscribe: false })).unwrap();
+
+/** Fetches all lists again, where too much has changed to be sent one by one. What is deleted meanwhile goes. */
+export async function loadAgain(store: AppStore): Promise<void> {
+  for (const list of LIST_NAMES) {
+    const { documents, setAside } = await fetchList(store, list);
+    const kinds = kindsOfList(list);
+    const there = new Set(kinds.flatMap((kind) => (documents[kind] ?? []).map(({ id }) => keyOf(kind, id))));
+    const gone = Object.values(store.getState().desk.held).flatMap(({ key, remote }) =>
+      remote.state === 'present' && kinds.includes(kindOfKey(key)) && !there.has(key) ? [{ key, version: remote.version + 1 }] : [],
+    );
+    store.dispatch(received({ documents, setAside }));
+    store.dispatch(heard({ written: [], gone }));
+  }
+}
 
 /** Fetches the garage, and keeps asking while the server is away. */
 export async function loadGarage(store: AppStore): Promise<void> {

@@ -10,6 +10,8 @@ export interface Notice {
   tone: 'plain' | 'stop';
   /** The change that it offers to undo. */
   undo?: string;
+  /** A newer release waits: it offers to load it. */
+  isUpdate?: true;
   /** More lines, for errors that list fields. */
   lines?: string[];
 }

@@ -1,9 +1,11 @@
 import type { FindingId } from '@puddler/core';
 import { USUAL_CURRENCY } from '@puddler/figures';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { readPrefs, type LogChoice, type Prefs } from './read-prefs';
+import { readPrefs, THEMES, type LogChoice, type Prefs, type Theme } from './read-prefs';
 
 export type { LogChoice, Prefs };
+
+export const nextTheme = (theme: Theme): Theme => THEMES[(THEMES.indexOf(theme) + 1) % THEMES.length]!;
 
 /** Kinds of logs that are remembered. */
 const MOST_LOG_KINDS = 40;
@@ -38,7 +40,7 @@ const slice = createSlice({
       prefs.units = prefs.units === 'metric' ? 'imperial' : 'metric';
     },
     themeSwapped(prefs) {
-      prefs.theme = prefs.theme === 'light' ? 'dark' : 'light';
+      prefs.theme = nextTheme(prefs.theme);
     },
     logColumnsChosen(prefs, action: PayloadAction<{ heads: string; choice: LogChoice }>) {
       const { heads, choice } = action.payload;

@@ -1,7 +1,9 @@
 import { FINDING_IDS, LOG_QUANTITIES, type FindingId, type LimitChanges } from '@puddler/core';
 import { isCurrency, type UnitSystem } from '@puddler/figures';
 
-type Theme = 'light' | 'dark';
+/** As they follow each other when swapped; `sunlight` is black on white. */
+export const THEMES = ['light', 'dark', 'sunlight'] as const;
+export type Theme = (typeof THEMES)[number];
 
 export interface Prefs {
   units: UnitSystem;
@@ -33,7 +35,7 @@ export function readPrefs(kept: unknown, fallback: Prefs): Prefs {
   const { units, theme, currency, limits, logColumns } = kept;
   return {
     units: units === 'imperial' || units === 'metric' ? units : fallback.units,
-    theme: theme === 'dark' || theme === 'light' ? theme : fallback.theme,
+    theme: THEMES.find((one) => one === theme) ?? fallback.theme,
     currency: isCurrency(currency) ? currency : fallback.currency,
     limits: readLimits(limits),
     logColumns: readLogColumns(logColumns),

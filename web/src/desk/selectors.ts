@@ -155,16 +155,24 @@ export const wishesOfCar = (state: RootState, carId: string): WishOnDesk[] => se
 
 export type SaveStatus = 'saved' | 'saving' | 'offline' | 'failing' | 'conflict' | 'refused';
 
+/** How many documents, photos and logs the server does not have as they are here. */
+export const selectWaiting = createSelector(
+  (state: RootState) => state.desk.held,
+  (state: RootState) => state.desk.filesWaiting,
+  (held, files): number => files + Object.values(held).filter(isUnsaved).length,
+);
+
 /** What the header says about saving. */
 export const selectSaveStatus = createSelector(
   (state: RootState) => state.desk.held,
   (state: RootState) => state.desk.sync.state,
-  (held, sync): SaveStatus => {
+  (state: RootState) => state.desk.filesWaiting,
+  (held, sync, files): SaveStatus => {
     const all = Object.values(held);
     if (all.some((doc) => doc.conflict)) return 'conflict';
     if (all.some((doc) => doc.refused)) return 'refused';
     if (sync === 'offline' || sync === 'failing') return sync;
-    return all.some(isUnsaved) ? 'saving' : 'saved';
+    return files > 0 || all.some(isUnsaved) ? 'saving' : 'saved';
   },
 );
 

@@ -4,6 +4,7 @@ import equal from 'fast-deep-equal';
 import { api, errorOf } from './api';
 import { conflicted, merged, refused, remoteBack, remoteGone, remoteUnknown, saved, sending, syncTurned } from './desk-slice';
 import { contentOf, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Held, type Key, type Refusal } from './held';
+import { sendFiles } from './keep-files';
 import type { AppStore } from './store';
 
 /** Typing settles this long before it is sent. */
@@ -21,9 +22,9 @@ class TryLater extends Error {
 
 /**
  * Brings the server to what the desk wants, kind by kind, for as long as the page lives. What cannot be written now is tried
- * again after a while that grows to a ceiling; what is typed meanwhile waits on the desk.
+ * again after a while that grows to a ceiling; what is typed meanwhile waits on the desk. Returns what tries it now.
  */
-export function startSync(store: AppStore, settleMs = SETTLE_MS): void {
+export function startSync(store: AppStore, settleMs = SETTLE_MS): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let busy = false;
   let retryMs = RETRY_FROM_MS;
@@ -37,6 +38,9 @@ export function startSync(store: AppStore, settleMs = SETTLE_MS): void {
     if (busy) return;
     busy = true;
     try {
+      await sendFiles(store).catch((cause: unknown) => {
+        throw new TryLater(errorOf(cause)?.message);
+      });
       for (let batch = nextBatch(store); batch.length > 0; batch = nextBatch(store)) {
         store.dispatch(syncTurned({ state: 'saving' }));
         await write(store, batch);
@@ -55,13 +59,15 @@ export function startSync(store: AppStore, settleMs = SETTLE_MS): void {
 
   const waitsForRetry = () => ['offline', 'failing'].includes(store.getState().desk.sync.state);
   store.listen({
-    predicate: (_action, now, before) => now.desk.held !== before.desk.held,
+    predicate: (_action, now, before) => now.desk.held !== before.desk.held || now.desk.filesWaiting > before.desk.filesWaiting,
     effect: () => {
-      if (!busy && !waitsForRetry() && nextBatch(store).length > 0) schedule(settleMs);
+      if (!busy && !waitsForRetry() && (nextBatch(store).length > 0 || store.getState().desk.filesWaiting > 0)) schedule(settleMs);
     },
   });
-  window.addEventListener('online', () => schedule(0));
-  schedule(0);
+  const tryNow = () => schedule(0);
+  window.addEventListener('online', tryNow);
+  tryNow();
+  return tryNow;
 }
 
 /** Documents of one kind that can be written now: parents before children, and none whose parent the server does not have. */

@@ -1,5 +1,7 @@
-import { Archive, FolderInput, MountainSnow, Plus } from 'lucide-react';
+import { Archive, FolderInput, MountainSnow, Plus, Smartphone } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { isHere } from '../desk/is-here';
 import { Button } from '../ui/Button';
 import { FileButton } from '../ui/FileButton';
 
@@ -18,18 +20,19 @@ export function GarageHead({ line, onFiles, onAdd }: Props) {
         <p className="text-soft">{line}</p>
       </div>
       <div className="flex flex-wrap gap-2">
-        <Link
-          to="/backup"
-          className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-10"
-        >
-          <Archive size={15} /> Backup
-        </Link>
-        <Link
-          to="/practice"
-          className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-10"
-        >
-          <MountainSnow size={15} /> Practice
-        </Link>
+        {isHere() && (
+          <>
+            <Place to="/backup" icon={<Archive size={15} />}>
+              Backup
+            </Place>
+            <Place to="/phones" icon={<Smartphone size={15} />}>
+              Phones
+            </Place>
+          </>
+        )}
+        <Place to="/practice" icon={<MountainSnow size={15} />}>
+          Practice
+        </Place>
         <FileButton label="Plan files to import" accept=".json,application/json" multiple icon={<FolderInput size={15} />} onFiles={onFiles}>
           Import a plan
         </FileButton>
@@ -38,5 +41,17 @@ export function GarageHead({ line, onFiles, onAdd }: Props) {
         </Button>
       </div>
     </div>
+  );
+}
+
+/** The way to a place beside the journey. */
+function Place({ to, icon, children }: { to: string; icon: ReactNode; children: string }) {
+  return (
+    <Link
+      to={to}
+      className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-thumb"
+    >
+      {icon} {children}
+    </Link>
   );
 }

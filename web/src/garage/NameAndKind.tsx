@@ -15,7 +15,7 @@ export function NameAndKind({ newCar }: { newCar: NewCar }) {
       <label className="block">
         <span className="font-medium">Name</span>
         <input
-          className={`mt-1 block h-9 w-full rounded-sm border bg-paper px-2 max-sm:h-11 ${isNameMissing ? 'border-stop' : 'border-edge'}`}
+          className={`mt-1 block h-9 w-full rounded-sm border bg-paper px-2 max-sm:h-thumb ${isNameMissing ? 'border-stop' : 'border-edge'}`}
           value={name}
           maxLength={LONGEST_NAME}
           autoFocus
@@ -35,7 +35,7 @@ export function NameAndKind({ newCar }: { newCar: NewCar }) {
           {TEMPLATES.map((one) => (
             <label
               key={one.id}
-              className="flex cursor-pointer items-center gap-2.5 px-2.5 text-[13px] leading-[22px] max-sm:min-h-10 has-checked:bg-wash"
+              className="flex cursor-pointer items-center gap-2.5 px-2.5 text-[13px] leading-[22px] max-sm:min-h-thumb has-checked:bg-wash"
             >
               <input type="radio" name="kind" className="accent-(--steel)" checked={template.id === one.id} onChange={() => setTemplateId(one.id)} />
               {one.title}
@@ -65,7 +65,7 @@ function Ratio({ newCar: { template, ratioText, setRatio, ratioProblem, isDirect
         <span className="font-medium">{isDirect ? 'Ratio between motor and wheel' : 'Ratio behind the spur'}</span>
         <span className="flex items-center gap-1.5">
           <input
-            className={`h-9 w-24 rounded-sm border bg-paper px-2 text-right max-sm:h-11 ${ratioProblem ? 'border-stop' : 'border-edge'}`}
+            className={`h-9 w-24 rounded-sm border bg-paper px-2 text-right max-sm:h-thumb ${ratioProblem ? 'border-stop' : 'border-edge'}`}
             inputMode="decimal"
             autoComplete="off"
             placeholder={isDirect ? '1' : `≈ ${template.car.internalRatio}`}

@@ -12,7 +12,7 @@ const ladderJob = new Job(new WorkerClient<LadderTasks>(make, { atOnce: 1, giveU
 });
 
 /** What is quickly answered does not wait for a ladder. */
-const quickClient = new WorkerClient<LadderTasks>(make, { atOnce: 1 });
+export const quickClient = new WorkerClient<LadderTasks>(make, { atOnce: 1 });
 const foreseenJob = new Job(quickClient, 'foreseen');
 const coolingJob = new Job(quickClient, 'cooling');
 

@@ -11,7 +11,7 @@ const make = () => new Worker(new URL('../workers/plan-worker.ts', import.meta.u
 const SETTLE_MS = 18;
 
 /** What the panels of a plan ask; the worker goes from one to the other in small pieces. */
-const client = new WorkerClient<PlanTasks>(make);
+export const planClient = new WorkerClient<PlanTasks>(make);
 /** Bands have a worker of their own, for one plan after the other: they must not wait for fixes, which take longer in one piece. */
 const bandsClient = new WorkerClient<PlanTasks>(make, { atOnce: 1 });
 
@@ -27,7 +27,7 @@ export const bandsJob = new Job(bandsClient, 'bands', {
 });
 
 export type FixesById = Partial<Record<FindingId, Fixes>>;
-export const fixesJob = new Job(client, 'fixes', {
+export const fixesJob = new Job(planClient, 'fixes', {
   settleMs: SETTLE_MS,
   gather: (sofar: FixesById | undefined, found): FixesById => ({ ...sofar, ...(Object.fromEntries(found) as FixesById) }),
 });
@@ -35,14 +35,14 @@ export const fixesJob = new Job(client, 'fixes', {
 /** Runs that are known, by their pair of gears. */
 export type RunsByGears = Map<string, GearRun>;
 export const gearsKey = (pinion: number, spur: number) => `${pinion}/${spur}`;
-export const gearsJob = new Job(client, 'gears', {
+export const gearsJob = new Job(planClient, 'gears', {
   settleMs: SETTLE_MS,
   gather: (sofar: RunsByGears | undefined, done): RunsByGears =>
     new Map([...(sofar ?? []), ...done.map(([pinion, spur, run]): [string, GearRun] => [gearsKey(pinion, spur), run])]),
 });
 
 /** Step up's second gate for each setup of a front. */
-export const reachJob = new Job(client, 'reach', { settleMs: SETTLE_MS });
-export const heatJob = new Job(client, 'heat', { settleMs: SETTLE_MS });
-export const sweepJob = new Job(client, 'sweep', { settleMs: SETTLE_MS });
-export const housesJob = new Job(client, 'houses', { settleMs: SETTLE_MS });
+export const reachJob = new Job(planClient, 'reach', { settleMs: SETTLE_MS });
+export const heatJob = new Job(planClient, 'heat', { settleMs: SETTLE_MS });
+export const sweepJob = new Job(planClient, 'sweep', { settleMs: SETTLE_MS });
+export const housesJob = new Job(planClient, 'houses', { settleMs: SETTLE_MS });

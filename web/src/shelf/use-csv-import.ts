@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { noticed } from '../desk/notices-slice';
 import { selectShelf } from '../desk/selectors';
+import { PAGE } from '../desk/page-id';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppStore } from '../desk/store';
 import { imported } from '../desk/desk-slice';
@@ -70,7 +71,7 @@ export function useCsvImport(file: File, onDone: () => void) {
   const take = async (knownToo: boolean) => {
     const before = state;
     setState({ at: 'sending' });
-    const sent = await client.ask('send', { knownToo }).catch((cause: unknown) => ({ ok: false as const, message: reasonOf(cause) }));
+    const sent = await client.ask('send', { knownToo, page: PAGE }).catch((cause: unknown) => ({ ok: false as const, message: reasonOf(cause) }));
     if (!sent.ok) {
       dispatch(noticed({ text: sent.message, tone: 'stop' }));
       setState(before);

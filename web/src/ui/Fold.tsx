@@ -14,7 +14,7 @@ export function Fold({
 }) {
   return (
     <details open={open} className={`text-[12.5px] ${className}`}>
-      <summary className="cursor-pointer text-soft">{summary}</summary>
+      <summary className="cursor-pointer text-soft max-sm:py-3.5">{summary}</summary>
       {children}
     </details>
   );

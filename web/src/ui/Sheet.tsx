@@ -28,7 +28,7 @@ export function Sheet({ open, onClose, title, hint, children }: Props) {
               <Dialog.Title className="eyebrow text-ink">{title}</Dialog.Title>
               {hint && <p className="mt-0.5 text-[12px] text-soft">{hint}</p>}
             </div>
-            <Dialog.Close className="grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash max-sm:size-10" aria-label="Close">
+            <Dialog.Close className="grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash max-sm:size-thumb" aria-label="Close">
               <X size={16} />
             </Dialog.Close>
           </div>

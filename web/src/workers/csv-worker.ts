@@ -74,14 +74,14 @@ const tasks = {
     return { good: parts.length, known: ready.filter(isOnShelf).length, problemCount: problems.length, problems: problems.slice(0, PROBLEMS_SHOWN) };
   },
 
-  /** Sends all parts in one request, which the server takes whole or not at all. Returns what went wrong. */
-  async send({ knownToo }: { knownToo: boolean }): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
+  /** Sends all parts in one request, in the name of a page, which the server takes whole or not at all. Returns what went wrong. */
+  async send({ knownToo, page }: { knownToo: boolean; page: string }): Promise<{ ok: true; count: number } | { ok: false; message: string }> {
     const all = ready;
     if (!knownToo) ready = ready.filter((part) => !isOnShelf(part));
     try {
       const response = await fetch(`/api/${KINDS.part.path}`, {
         method: 'POST',
-        headers: { 'content-type': 'application/json' },
+        headers: { 'content-type': 'application/json', 'x-page': page },
         body: JSON.stringify({ writes: ready.map(({ id, body }) => ({ id, base: 0, body })) }),
       });
       if (!response.ok) {

@@ -16,6 +16,7 @@ import {
   type Trace,
 } from '@puddler/core';
 import type { CarRun, KeptLog } from '@puddler/contract/shared';
+import { waitingBytes } from './waiting-bytes';
 
 /** Where a log comes from: what was dropped, or what is kept under a hash. */
 export type LogSource = { file: File } | { hash: string };
@@ -56,9 +57,10 @@ const decoderFor = (piece: Uint8Array) =>
   new TextDecoder(piece[0] === 0xff && piece[1] === 0xfe ? 'utf-16le' : piece[0] === 0xfe && piece[1] === 0xff ? 'utf-16be' : 'utf-8');
 
 async function readWhole(source: LogSource, options: LogOptions, report?: (share: number) => void): Promise<Reading> {
-  const response = 'file' in source ? new Response(source.file.stream()) : await fetch(`/api/files/${source.hash}`);
+  const here = 'file' in source ? source.file : (await waitingBytes(source.hash))?.bytes;
+  const response = here ? new Response(here.stream()) : await fetch(`/api/files/${(source as { hash: string }).hash}`);
   if (!response.ok || !response.body) throw new Error('The log is not in the data folder any more, or the server does not answer.');
-  const size = 'file' in source ? source.file.size : 0;
+  const size = here?.size ?? 0;
   const reader = new AnyLogReader(options, size);
   let decoder: TextDecoder | undefined;
   let [bytes, told] = [0, 0];

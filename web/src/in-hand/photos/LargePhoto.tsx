@@ -1,7 +1,7 @@
 import type { PhotoRef } from '@puddler/contract/shared';
 import { ChevronLeft, ChevronRight, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { fileAddress } from '../../desk/api';
+import { fileAddress } from '../../desk/keep-files';
 
 interface Props {
   photo: PhotoRef;

@@ -1,7 +1,7 @@
 import { LONGEST_FILE_NAME, type FileRef } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { api, errorOf } from '../../desk/api';
-import { useAppDispatch } from '../../desk/store';
+import { keepFile, whyNotKept } from '../../desk/keep-files';
+import { useAppStore } from '../../desk/store';
 import { shrinkPhoto } from './shrink-photo';
 
 interface Keeping {
@@ -11,9 +11,9 @@ interface Keeping {
   keep: (files: File[], known: readonly FileRef[], room: number, full: string) => Promise<FileRef[]>;
 }
 
-/** Makes pictures smaller and keeps them on the server; what cannot be kept is said instead. */
+/** Makes pictures smaller and keeps them; what cannot be kept is said instead. */
 export function useKeepPhotos(): Keeping {
-  const dispatch = useAppDispatch();
+  const store = useAppStore();
   const [busy, setBusy] = useState(false);
   const [problems, setProblems] = useState<string[]>([]);
 
@@ -21,11 +21,10 @@ export function useKeepPhotos(): Keeping {
     const shrunk = await shrinkPhoto(file);
     if (!shrunk.ok) return shrunk.message;
     try {
-      const photo = await dispatch(api.endpoints.keepFile.initiate(shrunk.picture)).unwrap();
+      const photo = await keepFile(store, 'photo', shrunk.picture);
       return { ...photo, name: file.name.slice(0, LONGEST_FILE_NAME) };
     } catch (cause) {
-      const error = errorOf(cause);
-      return `${file.name}: ${error ? `${error.message} ${error.mend}` : 'the server does not answer. Try again.'}`;
+      return `${file.name}: ${whyNotKept(cause)}`;
     }
   };
   const keep: Keeping['keep'] = async (files, known, room, full) => {

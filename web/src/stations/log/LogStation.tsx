@@ -1,4 +1,3 @@
-import { FileUp } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { SpeedCaution } from '../../in-hand/SpeedCaution';
@@ -9,7 +8,8 @@ import { useAppSelector } from '../../desk/store';
 import { useLearning } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
-import { FileButton } from '../../ui/FileButton';
+import { PhoneRecorder } from './PhoneRecorder';
+import { LogPicker } from './LogPicker';
 import { useDroppedFiles } from '../../ui/use-dropped-files';
 import { DropPlace, type FileTaker } from './DropPlace';
 import { runName } from './log-text';
@@ -114,9 +114,14 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
             </Guarded>
           ) : (
             <>
-              <p className="text-[13px] text-soft">
-                Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
-              </p>
+              <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] text-soft">
+                <p className="max-sm:hidden">
+                  Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
+                </p>
+                <p className="sm:hidden">Press a run to open it.</p>
+                {log.runs.length > 0 && <LogPicker onFiles={takeFiles} />}
+                <PhoneRecorder onFile={(file) => takeFiles([file])} />
+              </div>
               {logLoaded && log.runs.length === 0 && (
                 <Example of="log" alt="A run: its passes and temperatures against what was likely, and its log drawn over the seconds." />
               )}
@@ -159,9 +164,7 @@ function NoRuns({ topSpeedMs, onBegin, onFiles }: { topSpeedMs: number; onBegin:
         <Button tone="action" onClick={onBegin}>
           Write a run
         </Button>
-        <FileButton label="Logs of a run" accept=".csv,.txt,.log,.tsv,.gpx,.nmea,.json,text/*" multiple icon={<FileUp size={14} />} onFiles={onFiles}>
-          Choose logs
-        </FileButton>
+        <LogPicker onFiles={onFiles} />
       </span>
     </div>
   );

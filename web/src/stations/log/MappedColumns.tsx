@@ -7,7 +7,7 @@ import type { LogSummary } from '../../workers/log-reading';
 import { QUANTITY_WORDS, unitWord } from './log-text';
 import type { Dropped, Dropping } from './use-drop';
 
-export const SELECT = 'h-7 max-w-full rounded-sm border border-rule bg-paper px-1 text-[12.5px] max-sm:h-10';
+export const SELECT = 'h-7 max-w-full rounded-sm border border-rule bg-paper px-1 text-[12.5px] max-sm:h-thumb';
 const SHOWN_VALUES = 3;
 /** Decimals beyond these are noise to a reader. */
 const LONG = /^-?\d+\.\d{7,}$/;

@@ -82,7 +82,7 @@ function OverChoice({ open, choice, onChoose }: { open: RunOnDesk; choice: strin
       over{' '}
       <select
         aria-label="Lay over it"
-        className="h-7 max-w-40 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+        className="h-7 max-w-40 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
         value={choice}
         onChange={(event) => onChoose(event.target.value)}
       >

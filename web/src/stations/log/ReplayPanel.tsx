@@ -14,7 +14,7 @@ import { Busy } from '../../ui/Busy';
 import { runName } from './log-text';
 import type { AtLog } from './use-log';
 
-const SELECT = 'h-7 max-w-52 rounded-sm border border-rule bg-paper px-1 max-sm:h-10';
+const SELECT = 'h-7 max-w-52 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
 const WORDS: Record<ReplayFigure, { name: string; unit: string; digits: number }> = {
   speedMs: { name: 'speed', unit: 'm/s', digits: 1 },
   packA: { name: 'amps', unit: 'A', digits: 1 },

@@ -8,7 +8,7 @@ import type { AtLog } from './use-log';
 
 const ROW = 'flex flex-wrap items-center gap-x-3 gap-y-1.5 py-1.5';
 const LABEL = 'w-24 shrink-0 text-[12.5px] text-soft max-sm:w-full';
-const SELECT = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10';
+const SELECT = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
 
 /** A run as it is typed at the track: everything but one figure may be left out, and each is kept as it is typed. */
 export function RunEntry({ run, log }: { run: CarRun; log: AtLog }) {

@@ -70,7 +70,7 @@ export function RunList({ log }: { log: AtLog }) {
             <input
               aria-label="Sift the runs"
               placeholder="Sift: 17/58, tarmac"
-              className="h-8 w-36 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+              className="h-8 w-36 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
               value={words}
               onChange={(event) => setWords(event.target.value)}
             />
@@ -109,7 +109,7 @@ export function RunList({ log }: { log: AtLog }) {
                   <button
                     type="button"
                     aria-pressed={isOpen}
-                    className="block w-full truncate px-2 py-1.5 text-left font-medium max-sm:py-2.5"
+                    className="block w-full truncate px-2 py-1.5 text-left font-medium max-sm:min-h-thumb"
                     onClick={() => log.show(isOpen ? undefined : one.id)}
                   >
                     {runName(one.run)}

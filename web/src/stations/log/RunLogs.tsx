@@ -2,7 +2,7 @@ import type { CarRun, KeptLog } from '@puddler/contract/shared';
 import { GOOD_CORRELATION, setField } from '@puddler/core';
 import { Download, Gauge, MapPin, X } from 'lucide-react';
 import { useState } from 'react';
-import { fileAddress } from '../../desk/api';
+import { fileAddress } from '../../desk/keep-files';
 import { FigureField } from '../../in-hand/FigureField';
 import { Button } from '../../ui/Button';
 import type { TraceFacts } from '../../workers/log-drawing';

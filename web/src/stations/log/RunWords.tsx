@@ -2,7 +2,7 @@ import { LONGEST_NAME, LONGEST_NOTES, MOST_RUN_PHOTOS, type CarRun } from '@pudd
 import { isHeldBack, setField } from '@puddler/core';
 import { format } from 'date-fns';
 import { X } from 'lucide-react';
-import { fileAddress } from '../../desk/api';
+import { fileAddress } from '../../desk/keep-files';
 import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import { Choice } from '../../ui/Choice';
@@ -21,7 +21,7 @@ export function RunWords({ run, log }: { run: CarRun; log: AtLog }) {
           defaultValue={run.name ?? ''}
           maxLength={LONGEST_NAME}
           placeholder="Name: first on the new pinion"
-          className="h-7 min-w-0 flex-1 basis-44 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+          className="h-7 min-w-0 flex-1 basis-44 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
           onBlur={(event) => {
             const name = event.target.value.trim() || undefined;
             if (name !== run.name) log.change((now) => setField(now, 'name', name), 'name of the run');
@@ -30,7 +30,7 @@ export function RunWords({ run, log }: { run: CarRun; log: AtLog }) {
         <input
           type="datetime-local"
           aria-label="When it was driven"
-          className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+          className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
           value={format(new Date(run.at), "yyyy-MM-dd'T'HH:mm")}
           onChange={(event) => {
             const at = new Date(event.target.value);

@@ -2,7 +2,7 @@ import { LONGEST_FILE_NAME, MOST_LOG_BYTES, type FileRef, type KeptLog } from '@
 import { compact } from '@puddler/core';
 import type { Column, LogQuantity, PlanFile } from '@puddler/core';
 import { startTransition, useCallback, useState } from 'react';
-import { api, errorOf } from '../../desk/api';
+import { keepFile, whyNotKept } from '../../desk/keep-files';
 import { logColumnsChosen, type LogChoice } from '../../desk/prefs-slice';
 import { useAppDispatch, useAppStore } from '../../desk/store';
 import { logClient } from '../../jobs/log-jobs';
@@ -126,7 +126,7 @@ export function useDrop(plan: PlanFile) {
     [plan],
   );
 
-  /** Keeps what is ready on the server; the logs as a run holds them. What cannot be kept stays, with the reason. */
+  /** Keeps what is ready; the logs as a run holds them. What cannot be kept stays, with the reason. */
   const keep = async (): Promise<KeptLog[]> => {
     setKeeping(true);
     const kept: KeptLog[] = [];
@@ -135,7 +135,7 @@ export function useDrop(plan: PlanFile) {
       if (one.state.is !== 'ready') continue;
       const { summary } = one.state;
       try {
-        const ref: FileRef = await dispatch(api.endpoints.keepLog.initiate(one.file)).unwrap();
+        const ref: FileRef = await keepFile(store, 'log', one.file);
         const columns = summary.form === 'csv' ? { columns: summary.columns.map(asChosen) } : {};
         const { poles } = one.choice;
         const log: KeptLog = {
@@ -149,8 +149,7 @@ export function useDrop(plan: PlanFile) {
         await logClient.ask('adopt', { file: one.file, options: optionsOf(one.choice), log, plan });
         if (summary.form === 'csv' && one.choice.columns.length > 0) dispatch(logColumnsChosen({ heads: headsOf(summary), choice: one.choice }));
       } catch (cause) {
-        const error = errorOf(cause);
-        bad.push(`${one.file.name}: ${error ? `${error.message} ${error.mend}` : 'the server does not answer. Try again.'}`);
+        bad.push(`${one.file.name}: ${whyNotKept(cause)}`);
       }
     }
     setProblems(bad);

@@ -1,8 +1,8 @@
 import { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { api } from '../../desk/api';
+import { keepFile } from '../../desk/keep-files';
 import { keepRun } from '../../desk/run-edits';
-import { useAppDispatch } from '../../desk/store';
+import { useAppDispatch, useAppStore } from '../../desk/store';
 import { undoable } from '../../desk/undoable';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import type { PlanInHand } from '../../in-hand/use-plan';
@@ -22,6 +22,7 @@ import { newId } from '@puddler/contract/shared';
  */
 export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void) {
   const dispatch = useAppDispatch();
+  const store = useAppStore();
   const dropping = useDrop(log.open?.run.plan ?? inHand.file);
   const photos = useKeepPhotos();
   const [problems, setProblems] = useState<string[]>([]);
@@ -34,7 +35,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
     const kept: KeptLog[] = [];
     if (run.series) {
       const csv = await logClient.ask('csvOf', run.series);
-      const ref = await dispatch(api.endpoints.keepLog.initiate(new Blob([csv], { type: 'text/csv' }))).unwrap();
+      const ref = await keepFile(store, 'log', new Blob([csv], { type: 'text/csv' }));
       kept.push({ ...ref, name: `${file.name.replace(/\.run\.json$|\.json$/, '')}.csv`.slice(-LONGEST_FILE_NAME), kind: 'esc' });
     }
     const id = newId();

@@ -8,6 +8,7 @@ import { FigureField } from '../../in-hand/FigureField';
 import { latest } from '../../jobs/asked';
 import { useCooling } from '../../jobs/ladder-jobs';
 import { Failed } from '../../ui/Failed';
+import { useSignal } from '../../ui/use-signal';
 import { useNow } from '../../ui/use-now';
 import { useWidth } from '../../ui/useWidth';
 import type { CoolingCourse } from '../../workers/ladder-worker';
@@ -29,10 +30,11 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
   const asked = useCooling(wish);
   const now = useNow();
   const sinceS = (now - Date.parse(stoppedAt)) / 1000;
+  const cooling = asked.state === 'failed' ? undefined : latest(asked);
+  const leftS = cooling?.readyS === undefined ? undefined : cooling.readyS - sinceS;
+  useSignal(leftS === undefined ? undefined : leftS <= 0);
   if (!wish) return <p className="text-[13px] text-soft">Read the motor, and the time until it is cool is told here.</p>;
   if (asked.state === 'failed') return <Failed what="The cooling could not be computed" reason={asked.reason} onRetry={asked.retry} />;
-  const cooling = latest(asked);
-  const leftS = cooling?.readyS === undefined ? undefined : cooling.readyS - sinceS;
   return (
     <section aria-label="Until the next run">
       <p className="flex flex-wrap items-baseline gap-x-2">

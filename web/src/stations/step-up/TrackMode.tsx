@@ -34,7 +34,7 @@ export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHan
         <Dialog.Content aria-describedby={undefined} className="fixed inset-0 z-50 flex flex-col bg-paper">
           <div className="flex items-center justify-between border-b border-rule px-4 py-2">
             <Dialog.Title className="eyebrow text-soft">At the track · {inHand.car.name}</Dialog.Title>
-            <Dialog.Close className="grid size-10 place-items-center rounded-md hover:bg-wash" aria-label="Leave the track">
+            <Dialog.Close className="grid size-thumb place-items-center rounded-md hover:bg-wash" aria-label="Leave the track">
               <X size={20} />
             </Dialog.Close>
           </div>

@@ -1,0 +1,70 @@
+// Keeps the page for where the server is out of reach. Built into sw.js, with the names of all that was built (vite.config.ts).
+const ASSETS = __ASSETS__;
+const SHELL = 'shell-__RELEASE__';
+const LISTS = 'lists';
+/** What a page begins with; the rest it has when it was open before, or does without. */
+const isList = (path) => /^\/api\/(?:garage|shelf|log)$/.test(path);
+/** A laptop that is far away answers nothing at all, for a long time. */
+const ANSWER_WITHIN_MS = 4000;
+
+self.addEventListener('install', (event) => {
+  event.waitUntil(caches.open(SHELL).then((shell) => shell.addAll(['/', ...ASSETS])));
+});
+
+self.addEventListener('activate', (event) => {
+  event.waitUntil(
+    (async () => {
+      for (const name of await caches.keys()) if (name !== SHELL && name !== LISTS) await caches.delete(name);
+      await self.clients.claim();
+    })(),
+  );
+});
+
+// The page has asked whether it may.
+self.addEventListener('message', ({ data }) => {
+  if (data === 'take over') void self.skipWaiting();
+});
+
+self.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const { origin, pathname } = new URL(request.url);
+  if (request.method !== 'GET' || origin !== self.location.origin) return;
+  if (request.mode === 'navigate') event.respondWith(inTime(request).catch(shell));
+  else if (isList(pathname)) event.respondWith(list(event, pathname));
+  else if (ASSETS.includes(pathname)) event.respondWith(asset(request));
+});
+
+const inTime = (request) => fetch(request, { signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
+
+async function asset(request) {
+  const kept = await caches.match(request, { cacheName: SHELL });
+  return kept ?? fetch(request);
+}
+
+/** As the server has it now; as it was last, where the server does not answer. */
+async function list(event, path) {
+  const lists = await caches.open(LISTS);
+  let answer;
+  try {
+    answer = await fetch(event.request);
+  } catch (error) {
+    const kept = await lists.match(path);
+    if (kept) return kept;
+    throw error;
+  }
+  // The page need not wait until it is kept.
+  if (answer.ok) event.waitUntil(lists.put(path, answer.clone()));
+  return answer;
+}
+
+/** The page as it was kept, with a nonce of its own: one that is used twice protects nobody. */
+async function shell() {
+  const kept = await caches.match('/', { cacheName: SHELL });
+  if (!kept) return Response.error();
+  const text = await kept.text();
+  const old = /name="style-nonce" content="([^"]+)"/.exec(text)?.[1] ?? '';
+  const nonce = btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(16))));
+  const headers = new Headers(kept.headers);
+  headers.set('content-security-policy', (headers.get('content-security-policy') ?? '').replaceAll(old, nonce));
+  return new Response(text.replaceAll(old, nonce), { headers });
+}
