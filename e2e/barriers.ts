@@ -29,3 +29,22 @@ export async function expectNoBarriersInAllLooks(page: Page, ready: () => Promis
     await expectNoBarriers(page, within);
   }
 }
+
+/** What a thumb hits on a phone is 44 px high and wide, or a word in a sentence. Names those that are smaller than `least`. */
+export async function smallTargets(page: Page, within: string, least = 44): Promise<string[]> {
+  return page.locator(within).evaluate((root, size) => {
+    const found: string[] = [];
+    for (const one of root.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea')) {
+      const box = one.getBoundingClientRect();
+      const isHidden = box.width < 2 || getComputedStyle(one).visibility === 'hidden';
+      // A label is pressed for its field, and the space around a small control for it.
+      const target = one.closest('label') ?? one;
+      const around = getComputedStyle(one, '::after');
+      const grown = around.position === 'absolute' ? (side: string) => -2 * Number.parseFloat(around.getPropertyValue(side)) || 0 : () => 0;
+      const { width, height } = target.getBoundingClientRect();
+      if (!isHidden && (height + grown('top') < size - 0.5 || width + grown('left') < size - 0.5))
+        found.push(`${one.getAttribute('aria-label') ?? one.textContent}: ${Math.round(width)} × ${Math.round(height)}`);
+    }
+    return found;
+  }, least);
+}

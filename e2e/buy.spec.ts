@@ -113,6 +113,7 @@ test('halfway houses are predicted or told what forbids them, and the order that
   await openBuy(page, club.address);
   const houses = page.getByRole('region', { name: 'Halfway houses' });
   await expect(houses.getByRole('row', { name: /^as bought/ })).toContainText('30.5');
+  await expect(houses.getByText('computed, also as bought, where 33.1 km/h was measured')).toBeVisible();
   await expect(houses.getByRole('row', { name: /^the whole plan/ })).toContainText('59.1');
   await houses.getByText(/parts of it must not be run/).click();
   await expect(houses.getByText(/is made for a brushed motor: two wires turn no brushless one/).first()).toBeVisible();

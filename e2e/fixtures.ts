@@ -69,7 +69,7 @@ export const test = quietly.extend<{ club: Pick<Started, 'address' | 'dataFolder
   ],
   sharedContext: [
     async ({ browser }, use) => {
-      const context = await browser.newContext({ viewport: DESK, reducedMotion: 'reduce' });
+      const context = await browser.newContext({ viewport: DESK, reducedMotion: 'reduce', serviceWorkers: 'block' });
       await use(context);
       await context.close();
     },

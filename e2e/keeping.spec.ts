@@ -154,7 +154,10 @@ test('views that were not opened before open while the server is away; one that 
   await page.goto(club.address);
   await ahead;
   await expect(page.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
-  await page.waitForLoadState('networkidle');
+  await page.waitForFunction(() => {
+    const fetched = performance.getEntriesByType('resource').map(({ name }) => name);
+    return ['PlanStation', 'GearsPanel', 'TrackMode'].every((view) => fetched.some((name) => name.includes(view)));
+  });
   await club.stop('SIGKILL');
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).click();
   await settled(page);
@@ -176,10 +179,14 @@ test('views that were not opened before open while the server is away; one that 
   }
 });
 
+/** A page that is told nothing of what others write, as when it is out of reach while they do. */
+const hearsNothing = (page: Page) => page.route('**/api/changes*', (route) => route.abort());
+
 for (const keep of ['mine', 'theirs'] as const) {
   test(`two browsers change one figure: the builder keeps ${keep}`, async ({ page, browser, club }) => {
     await openPlan(page, club.address);
     const other = await browser.newPage({ viewport: DESK, reducedMotion: 'reduce' });
+    await hearsNothing(other);
     await other.goto(page.url());
     await settled(other);
     await page.keyboard.press(']');
@@ -205,6 +212,7 @@ for (const keep of ['mine', 'theirs'] as const) {
 test('two browsers change different figures of one plan: nobody is asked, and both hold', async ({ page, browser, club }) => {
   await openPlan(page, club.address);
   const other = await browser.newPage({ viewport: DESK, reducedMotion: 'reduce' });
+  await hearsNothing(other);
   await other.goto(page.url());
   await settled(other);
   await page.keyboard.press(']');
@@ -240,6 +248,7 @@ test('a second window of the browser shows what is saved in the first, without b
 });
 
 test('a plan that was deleted elsewhere asks before it comes back', async ({ page, context, club }) => {
+  await hearsNothing(page);
   await openPlan(page, club.address);
   const plan = (await plansOf(club.address)).find((one) => one.body.name === 'Sixty on packed dirt')!;
   await fetch(`${club.address}/api/plans/${plan.id}`, {

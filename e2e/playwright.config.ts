@@ -19,6 +19,8 @@ export default defineConfig({
     launchOptions: CHROMIUM,
     viewport: DESK,
     reducedMotion: 'reduce',
+    // A page that is kept would answer for a server that a test has stopped: where that is meant, it is allowed.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
   },
 });

@@ -27,7 +27,10 @@ export class SharedClub {
       migrationsFolder: path.join(root, 'server/migrations'),
       pageFolder: path.join(root, 'web/dist'),
       demoFolder: path.join(root, 'demo'),
+      pairingFolder: path.join(root, 'server/pairing'),
       logLevel: 'error',
+      lanPort: 0,
+      lanName: undefined,
     });
     this.before = await this.state();
   }

@@ -3,7 +3,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import type { DocList } from '@puddler/contract';
-import { CHROMIUM } from './browser-options';
+import { CHROMIUM, LAN } from './browser-options';
 import { startServer } from './start-server';
 
 const folder = process.argv[2] ?? 'docs/screenshots';
@@ -160,13 +160,17 @@ const practice = async (page: Page, address: string) => {
   await page.getByText('by the phone').waitFor();
   await page.waitForTimeout(1500);
 };
+const phones = async (page: Page, address: string) => {
+  await page.goto(`${address}/phones`);
+  await page.getByRole('button', { name: 'Show a code' }).click();
+  await page.getByText('s left').waitFor();
+};
 const shots: Shot[] = [
   { name: 'log', size: WIDE, theme: 'light', go: trace },
   { name: 'log-learning', size: WIDE, theme: 'light', go: learning },
   { name: 'buy', size: WIDE, theme: 'light', go: buy },
   { name: 'fit', size: WIDE, theme: 'dark', go: fit },
   { name: 'fit-phone', size: PHONE, theme: 'light', go: bench },
-  { name: 'plan-heat', size: WIDE, theme: 'light', go: tab('Heat') },
   { name: 'plan-gears', size: WIDE, theme: 'light', go: tab('Gears') },
   { name: 'plan-sweep', size: WIDE, theme: 'light', go: sweepMap },
   { name: 'shelf', size: WIDE, theme: 'light', go: quickAdd },
@@ -178,13 +182,14 @@ const shots: Shot[] = [
   { name: 'plan-phone', size: PHONE, theme: 'light', go: plan },
   { name: 'step-up-phone', size: PHONE, theme: 'light', go: atTheTrack },
   { name: 'step-up', size: WIDE, theme: 'light', go: ladder },
+  { name: 'phones', size: WIDE, theme: 'light', go: phones },
   { name: 'practice', size: WIDE, theme: 'dark', go: practice },
   // Last, since this steps a plan that the others show.
   { name: 'plan-findings', size: WIDE, theme: 'light', go: hot },
 ];
 
 mkdirSync(folder, { recursive: true });
-const server = await startServer({ demo: true });
+const server = await startServer({ demo: true, lan: { address: LAN.address, name: 'puddler.local', port: 8418 } });
 const browser = await chromium.launch(CHROMIUM);
 try {
   for (const shot of shots.filter((one) => only.length === 0 || only.includes(one.name))) {

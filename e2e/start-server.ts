@@ -20,6 +20,8 @@ export interface StartOptions {
   dataFolder?: string;
   /** The built server, unless another build of it is named. */
   program?: string;
+  /** The address of this machine at which devices are served as well, and the name that the network gives it. */
+  lan?: { address: string; name: string; port?: number };
 }
 
 /** Starts the built server on a free port (or the one named) with a data folder of its own. */
@@ -28,9 +30,16 @@ export async function startServer({
   port = 0,
   dataFolder = mkdtempSync(path.join(tmpdir(), 'puddler-')),
   program = path.join(root, 'server/dist/main.mjs'),
+  lan,
 }: StartOptions = {}): Promise<Started> {
-  const child = spawn(process.execPath, [program, ...(demo ? ['--demo', path.join(root, 'demo')] : [])], {
-    env: { ...process.env, PORT: String(port), PUDDLER_DATA: dataFolder },
+  const child = spawn(process.execPath, [program, ...(demo ? ['--demo', path.join(root, 'demo')] : []), ...(lan ? [`--lan=${lan.address}`] : [])], {
+    env: {
+      ...process.env,
+      PORT: String(port),
+      PUDDLER_DATA: dataFolder,
+      PUDDLER_LAN_PORT: String(lan?.port ?? 0),
+      ...(lan ? { PUDDLER_LAN_NAME: lan.name } : {}),
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const address = await new Promise<string>((resolve, reject) => {

@@ -1,12 +1,11 @@
 import { Download, FolderInput } from 'lucide-react';
 import { useAppSelector } from '../desk/store';
 import { FileButton } from '../ui/FileButton';
+import { PANEL } from '../ui/panel';
 import { CheckPanel } from './CheckPanel';
 import { Preview } from './Preview';
 import { SetAsideList } from './SetAsideList';
 import { useRestore } from './use-restore';
-
-const PANEL = 'border border-rule bg-sheet p-4';
 
 /** Everything out as one file, and such a file back in. */
 export default function Backup() {
@@ -26,7 +25,7 @@ export default function Backup() {
           <a
             href="/api/backup"
             download
-            className="inline-flex h-8 items-center gap-1.5 rounded-md border border-ember bg-ember px-2.5 text-[13px] font-medium text-paper hover:opacity-90 max-sm:h-10"
+            className="inline-flex h-8 items-center gap-1.5 rounded-md border border-ember bg-ember px-2.5 text-[13px] font-medium text-paper hover:opacity-90 max-sm:h-thumb"
           >
             <Download size={15} /> Save a backup
           </a>

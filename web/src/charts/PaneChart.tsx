@@ -51,7 +51,7 @@ export function PaneChart({
         <span className="flex items-center">
           <button
             type="button"
-            className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] whitespace-nowrap text-soft hover:bg-wash hover:text-ink"
+            className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] whitespace-nowrap text-soft max-sm:min-h-thumb hover:bg-wash hover:text-ink"
             onClick={() => setAsTable(!asTable)}
           >
             {asTable ? <ChartLine size={14} /> : <Table2 size={14} />}

@@ -55,7 +55,7 @@ export function AskRatio({ asked }: { asked: DirectAsked }) {
       <div className="mt-1 flex flex-wrap items-center gap-2">
         <input
           id={id}
-          className={`h-8 w-24 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+          className={`h-8 w-24 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
           value={text}
           placeholder="1"
           inputMode="decimal"

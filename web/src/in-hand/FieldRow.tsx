@@ -20,7 +20,7 @@ interface Props {
   note?: ReactNode;
 }
 
-const CONTROL = 'h-8 w-full min-w-0 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-10';
+const CONTROL = 'h-8 w-full min-w-0 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-thumb';
 
 /** One figure of a drawer: name, value in place, and where it came from. */
 export function FieldRow({ spec, value, origin, onSet, note }: Props) {

@@ -39,7 +39,7 @@ export function FigureField({ label, path, value, onSet, named = false, placehol
     <span className="inline-flex flex-col items-end">
       <label className="inline-flex items-center gap-1">
         <span className={named ? '' : 'sr-only'}>{label}</span>
-        <span className={`inline-flex h-7 items-center rounded-sm border bg-paper px-1.5 max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}>
+        <span className={`inline-flex h-7 items-center rounded-sm border bg-paper px-1.5 max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}>
           <input
             key={shown}
             className={`bg-transparent text-right font-medium outline-none placeholder:font-normal placeholder:text-soft ${className}`}

@@ -10,7 +10,7 @@ export function NotJudgedList({ unjudged }: { unjudged: readonly NotJudged[] }) 
   const first = unjudged.slice(0, IN_SIGHT).map(({ missing }) => missing);
   return (
     <details className="mt-2 text-[12.5px]">
-      <summary className="cursor-pointer">
+      <summary className="cursor-pointer max-sm:py-3.5">
         <CircleHelp size={13} className="mr-1.5 inline align-[-2px] text-soft" aria-hidden="true" />
         <strong className="font-semibold">Not known, and not judged:</strong> {first.join('; ')}
         {unjudged.length > IN_SIGHT && <span className="text-soft"> and {unjudged.length - IN_SIGHT} more</span>}

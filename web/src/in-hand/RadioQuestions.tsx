@@ -25,7 +25,7 @@ export function RadioQuestions({ carId }: { carId: string }) {
         <label key={field} className="flex items-center gap-1.5">
           {question}
           <select
-            className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+            className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
             value={radio[field] === undefined ? '' : radio[field] ? 'yes' : 'no'}
             onChange={(event) => set(field, event.target.value)}
           >

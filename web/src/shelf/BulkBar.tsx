@@ -66,7 +66,7 @@ function StatusPicker({ onPick }: { onPick: (status: PartStatus) => void }) {
   return (
     <select
       aria-label="Set the status of all selected"
-      className="h-8 rounded-sm border border-edge bg-paper px-2 max-sm:h-10"
+      className="h-8 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
       value=""
       onChange={(event) => onPick(event.target.value as PartStatus)}
     >
@@ -96,7 +96,7 @@ function PriceForm({ invalid, onPrice }: { invalid: boolean; onPrice: (text: str
       <input
         aria-label="Price for all selected"
         aria-invalid={invalid}
-        className={`h-8 w-24 rounded-sm border bg-paper px-2 max-sm:h-10 ${invalid ? 'border-stop' : 'border-edge'}`}
+        className={`h-8 w-24 rounded-sm border bg-paper px-2 max-sm:h-thumb ${invalid ? 'border-stop' : 'border-edge'}`}
         placeholder="Price"
         inputMode="decimal"
         value={price}

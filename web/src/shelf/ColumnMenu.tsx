@@ -18,7 +18,7 @@ export function ColumnMenu({ kind, shown, onChange }: Props) {
   const toggle = (path: string) => onChange(possible.filter((one) => (one === path ? !shown.includes(path) : shown.includes(one))));
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="flex h-8 items-center gap-1.5 rounded-sm border border-rule bg-paper px-2 text-[13px] hover:bg-wash max-sm:h-10">
+      <DropdownMenu.Trigger className="flex h-8 items-center gap-1.5 rounded-sm border border-rule bg-paper px-2 text-[13px] hover:bg-wash max-sm:h-thumb">
         <Columns3 size={14} /> Columns
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

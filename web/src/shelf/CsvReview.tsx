@@ -60,7 +60,7 @@ function Columns({ opened, mapping, onColumn }: Pick<Props, 'opened' | 'mapping'
               <td className="px-2 py-1">
                 <select
                   aria-label={`Meaning of ${head}`}
-                  className="h-8 w-full rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+                  className="h-8 w-full rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
                   value={mapping[i]?.path ?? ''}
                   onChange={(event) => onColumn(i, event.target.value === '' ? null : { path: event.target.value, unit: undefined })}
                 >

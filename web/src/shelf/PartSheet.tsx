@@ -130,7 +130,7 @@ function readText(
 function Row({ field, needed, register, error }: { field: PartField; needed: boolean; register: UseFormRegister<Typed>; error: string | undefined }) {
   const id = useId();
   const system = useAppSelector((state) => state.prefs.units);
-  const control = `h-8 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-10 ${error ? 'border-stop' : 'border-rule'}`;
+  const control = `h-8 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-thumb ${error ? 'border-stop' : 'border-rule'}`;
   const label = titled(field.label);
   const options = field.type === 'flag' ? ['yes', 'no'] : field.options;
   const wide = field.path === 'name' || field.path === 'notes';

@@ -36,7 +36,7 @@ export function QuickAdd() {
         <>
           <select
             aria-label="Kind of part"
-            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-11"
+            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
             value={kind}
             onChange={(event) => setKind(event.target.value as LabelKind | '')}
           >
@@ -49,7 +49,7 @@ export function QuickAdd() {
           </select>
           <select
             aria-label="Owned or considered"
-            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-11"
+            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
             value={status}
             onChange={(event) => setStatus(event.target.value as PartStatus)}
           >

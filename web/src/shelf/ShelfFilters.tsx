@@ -26,7 +26,7 @@ export function ShelfFilters({ shelf, filter, onFilter, children }: Props) {
       <span className="ml-auto flex flex-wrap gap-2">
         <select
           aria-label="Status"
-          className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+          className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
           value={filter.status}
           onChange={(event) => onFilter({ ...filter, status: event.target.value as PartStatus | '' })}
         >
@@ -41,7 +41,7 @@ export function ShelfFilters({ shelf, filter, onFilter, children }: Props) {
           type="search"
           aria-label="Find on the shelf"
           placeholder="Find"
-          className="h-8 w-40 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+          className="h-8 w-40 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
           value={filter.text}
           onChange={(event) => onFilter({ ...filter, text: event.target.value })}
         />

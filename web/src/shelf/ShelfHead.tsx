@@ -34,7 +34,7 @@ export function ShelfHead({ shelf, chosen, onFile }: Props) {
         <label className="flex items-center gap-1.5 text-soft">
           Prices in
           <select
-            className="h-8 w-20 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-10"
+            className="h-8 w-20 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-thumb"
             value={currency}
             onChange={(event) => dispatch(currencySet(event.target.value))}
           >

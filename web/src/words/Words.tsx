@@ -19,7 +19,7 @@ export default function Words() {
           type="search"
           aria-label="Find a word"
           placeholder="find a word"
-          className="h-8 rounded-sm border border-edge bg-sheet px-2 text-[13px] max-sm:h-10"
+          className="h-8 rounded-sm border border-edge bg-sheet px-2 text-[13px] max-sm:h-thumb"
           value={sought}
           onChange={(event) => setSought(event.target.value)}
         />

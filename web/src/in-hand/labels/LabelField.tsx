@@ -43,7 +43,7 @@ export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter
       <div className="mt-1 flex gap-2">
         <input
           id={id}
-          className={`block h-9 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-11 ${field.problems.length > 0 ? 'border-stop' : 'border-edge'}`}
+          className={`block h-9 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-thumb ${field.problems.length > 0 ? 'border-stop' : 'border-edge'}`}
           value={field.text}
           placeholder={placeholder}
           maxLength={400}

@@ -5,7 +5,7 @@ import { FigureField } from '../../in-hand/FigureField';
 import { isDay, today } from './envelopes';
 import type { Buying } from './use-buy';
 
-const CONTROL = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10';
+const CONTROL = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
 const USUAL: Omit<Budget, 'from'> = { amount: 40, every: 'week' };
 
 /** How much there is to spend, and when: one sentence, each figure in place. */

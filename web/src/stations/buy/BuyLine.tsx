@@ -44,7 +44,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
           <StateMark state={state} />
           <span className="sr-only">State of {line.what}</span>
           <select
-            className="h-7 w-[5.6rem] rounded-sm bg-transparent text-[12.5px] hover:bg-wash max-sm:h-10 print:hidden"
+            className="h-7 w-[5.6rem] rounded-sm bg-transparent text-[12.5px] hover:bg-wash max-sm:h-thumb print:hidden"
             value={state}
             onChange={(event) => buying.setState(row, event.target.value as RowState)}
           >

@@ -6,7 +6,7 @@ import { isDay } from './envelopes';
 import type { Buying } from './use-buy';
 import { newId } from '@puddler/contract/shared';
 
-const CONTROL = 'h-7 rounded-sm border border-rule bg-paper px-1.5 text-[12.5px] max-sm:h-10';
+const CONTROL = 'h-7 rounded-sm border border-rule bg-paper px-1.5 text-[12.5px] max-sm:h-thumb';
 const NEW = 'new';
 
 /** When a line may be bought, and which bundle it comes in. */

@@ -1,6 +1,8 @@
 import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
 import { OnPlan } from '../../in-hand/OnPlan';
+import { benchOf } from '../../desk/selectors';
+import { useAppSelector } from '../../desk/store';
 import { useLimits } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
@@ -32,6 +34,7 @@ const BUDGET_ID = 'instalments';
 function AtTheShop({ inHand }: { inHand: PlanInHand }) {
   const buying = useBuy(inHand);
   const limits = useLimits(inHand.plan.limits);
+  const measuredMs = useAppSelector((state) => benchOf(state, inHand.carId)?.today?.topSpeedMs);
   const { view, asked, answer, purchase, stock } = buying;
   return (
     <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,440px)] print:block print:py-0">
@@ -60,7 +63,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
           view && view.houses.length > 1 ? (
             <>
               <Guarded what="What runs by itself">
-                <Houses houses={view.houses} done={answer!.done} />
+                <Houses houses={view.houses} done={answer!.done} measuredMs={measuredMs} />
               </Guarded>
               {view.paths && (
                 <Guarded what="The upgrade path">

@@ -11,10 +11,12 @@ interface Props {
   houses: readonly { house: House; cost: Cost }[];
   /** Share of them that is done. */
   done: number;
+  /** Top speed of the car as bought, where it was measured [m/s]. */
+  measuredMs: number | undefined;
 }
 
 /** Every part of the conversion: what the car does with it, or what forbids it. */
-export function Houses({ houses, done }: Props) {
+export function Houses({ houses, done, measuredMs }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const said = useSaid();
   const speed = unitOf('m/s', system);
@@ -25,7 +27,10 @@ export function Houses({ houses, done }: Props) {
   return (
     <section aria-label="Halfway houses" aria-busy={done < 1}>
       <h2 className="eyebrow text-soft">What runs by itself {done < 1 && <span role="status">· {Math.round(100 * done)} %</span>}</h2>
-      <p className="text-[12px] text-soft">Each driven as this plan is, on its ground and in its air.</p>
+      <p className="text-[12px] text-soft">
+        Each driven as this plan is, on its ground and in its air
+        {measuredMs === undefined ? '.' : `; computed, also as bought, where ${formatIn(measuredMs, speed, true)} ${speed.symbol} was measured.`}
+      </p>
       <div className="overflow-x-auto">
         <table className="w-full text-[12.5px]">
           <thead>

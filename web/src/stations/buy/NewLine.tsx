@@ -53,13 +53,13 @@ export function NewLine({ buying }: { buying: Buying }) {
       <input
         aria-label="A line of your own"
         placeholder="A line of your own: 2 × 60A two-pin plug, €4.50"
-        className="h-8 min-w-0 flex-1 basis-60 rounded-sm border border-edge bg-paper px-2 max-sm:h-10"
+        className="h-8 min-w-0 flex-1 basis-60 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
         value={text}
         onChange={(event) => setText(event.target.value)}
       />
       <select
         aria-label="Group of the line"
-        className="h-8 max-w-44 rounded-sm border border-edge bg-paper px-1 max-sm:h-10"
+        className="h-8 max-w-44 rounded-sm border border-edge bg-paper px-1 max-sm:h-thumb"
         value={group}
         onChange={(event) => setGroup(event.target.value as BuyGroup | '')}
       >

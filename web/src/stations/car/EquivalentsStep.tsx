@@ -23,7 +23,7 @@ export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
       <label className="flex flex-wrap items-center gap-2">
         As bought against
         <select
-          className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+          className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
           value={plan.id}
           onChange={(event) => setChosen(event.target.value)}
         >

@@ -63,7 +63,7 @@ function GearRatio({ name, ratio, onChange, onRemove }: { name: string; ratio: n
       <label className="flex items-center gap-1">
         {name}
         <input
-          className={`h-8 w-16 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+          className={`h-8 w-16 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
           defaultValue={ratio}
           inputMode="decimal"
           aria-invalid={problem !== undefined}

@@ -28,7 +28,7 @@ export function Measured({ label, placeholder, symbol, typed, onType, problem, r
       <span className="relative flex w-36 items-center">
         <input
           id={id}
-          className={`h-8 w-full rounded-sm border bg-paper px-2 pr-12 text-right font-medium placeholder:font-normal placeholder:text-soft max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+          className={`h-8 w-full rounded-sm border bg-paper px-2 pr-12 text-right font-medium placeholder:font-normal placeholder:text-soft max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
           inputMode="decimal"
           autoComplete="off"
           placeholder={placeholder}

@@ -1,6 +1,6 @@
 import { LONGEST_NAME, type PhotoRef } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { fileAddress } from '../../desk/api';
+import { fileAddress } from '../../desk/keep-files';
 import type { CarInHand } from '../../in-hand/use-car';
 import { LargePhoto } from '../../in-hand/photos/LargePhoto';
 import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
@@ -64,7 +64,7 @@ function Thumbnail({ photo, number, onOpen, onCaption }: ThumbnailProps) {
       </button>
       <input
         aria-label={`Caption of photo ${number}`}
-        className="mt-1 h-8 w-full rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:h-10"
+        className="mt-1 h-8 w-full rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:h-thumb"
         placeholder="What it shows"
         maxLength={LONGEST_NAME}
         defaultValue={photo.caption ?? ''}

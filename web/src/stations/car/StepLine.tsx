@@ -17,7 +17,7 @@ export function StepLine({ step, number, isOpen, onToggle }: Props) {
         <button
           type="button"
           aria-expanded={isOpen}
-          className="flex w-full items-baseline gap-2 py-1.5 text-left hover:bg-wash max-sm:min-h-11 max-sm:flex-wrap"
+          className="flex w-full items-baseline gap-2 py-1.5 text-left hover:bg-wash max-sm:min-h-thumb max-sm:flex-wrap"
           onClick={onToggle}
         >
           <Icon size={13} className="shrink-0 self-center text-soft" aria-hidden="true" />

@@ -33,7 +33,7 @@ export function StockStep({ inHand }: { inHand: CarInHand }) {
           Type a label, or say which plan is the car as bought:
           <select
             aria-label="Plan that is the car as bought"
-            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
             value=""
             onChange={(event) => dispatch(editBench(id, 'stockPlanId', event.target.value, 'the car as bought'))}
           >

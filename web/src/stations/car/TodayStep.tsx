@@ -73,7 +73,7 @@ function TodayField({ inHand, field, label, help }: { inHand: CarInHand; field: 
           <input
             key={given}
             id={id}
-            className={`h-8 w-full rounded-sm border bg-paper px-2 pr-12 text-right font-medium max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+            className={`h-8 w-full rounded-sm border bg-paper px-2 pr-12 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
             inputMode="decimal"
             autoComplete="off"
             defaultValue={given}

@@ -11,7 +11,7 @@ export function PlanPicker() {
   return (
     <select
       aria-label="Pin another plan"
-      className="h-8 w-72 max-w-full rounded-sm border border-edge bg-sheet px-1.5 text-[13px] max-sm:h-10"
+      className="h-8 w-72 max-w-full rounded-sm border border-edge bg-sheet px-1.5 text-[13px] max-sm:h-thumb"
       value=""
       onChange={(event) => event.target.value && dispatch(togglePlanPin(event.target.value))}
     >

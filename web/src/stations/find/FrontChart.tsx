@@ -144,7 +144,7 @@ function AxisPick({ label, value, figures, none = false, onPick }: AxisPickProps
     <label className="inline-flex items-center gap-1 text-soft">
       {label}
       <select
-        className="h-7 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-10"
+        className="h-7 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-thumb"
         value={value}
         onChange={(event) => onPick(event.target.value)}
       >

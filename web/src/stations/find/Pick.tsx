@@ -1,4 +1,4 @@
-const PICK = 'h-8 max-w-full rounded-sm border border-edge bg-sheet px-1 font-semibold max-sm:h-10';
+const PICK = 'h-8 max-w-full rounded-sm border border-edge bg-sheet px-1 font-semibold max-sm:h-thumb';
 
 interface Props {
   label: string;

@@ -41,7 +41,7 @@ export function WishFigure({ target, value, onSet, onRemove, onProblem }: Props)
     onSet(Number(Math.min(range.max, Math.max(range.min, next)).toPrecision(9)));
   };
   return (
-    <span className={`inline-flex h-8 items-center rounded-sm border bg-sheet max-sm:h-10 ${bad ? 'border-stop' : 'border-edge'}`}>
+    <span className={`inline-flex h-8 items-center rounded-sm border bg-sheet max-sm:h-thumb ${bad ? 'border-stop' : 'border-edge'}`}>
       <label className="inline-flex items-center gap-1 pl-2">
         <input
           aria-label={name}

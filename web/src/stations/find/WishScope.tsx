@@ -17,7 +17,7 @@ export function WishScope({ scope, file, onScope }: Props) {
       <span className="text-soft">{name}</span>
       <select
         aria-label={`Where ${name.toLowerCase().replace('esc', 'ESC')} come from`}
-        className="h-7 max-w-[13.5rem] rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+        className="h-7 max-w-[13.5rem] rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
         value={scope[kind]}
         onChange={(event) => onScope({ ...scope, [kind]: event.target.value as SearchScope['motor'] }, `where ${name.toLowerCase()} come from`)}
       >

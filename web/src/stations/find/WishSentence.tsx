@@ -141,7 +141,7 @@ function Sureness({ name, sure, onPick }: { name: string; sure: boolean; onPick:
     <select
       aria-label={`How sure: ${name}`}
       title="Likely: the middle prediction keeps it. Nearly sure: nine of ten predictions keep it, whatever nobody has measured."
-      className={`h-7 rounded-sm border border-transparent bg-transparent text-[12.5px] hover:border-edge max-sm:h-10 ${sure ? 'font-semibold text-steel' : 'text-soft'}`}
+      className={`h-7 rounded-sm border border-transparent bg-transparent text-[12.5px] hover:border-edge max-sm:h-thumb ${sure ? 'font-semibold text-steel' : 'text-soft'}`}
       value={sure ? 'sure' : 'likely'}
       onChange={(event) => onPick(event.target.value === 'sure')}
     >
@@ -155,7 +155,7 @@ function AddTarget({ name, onAdd }: { name: string; onAdd: () => void }) {
   return (
     <button
       type="button"
-      className="hit inline-flex h-7 items-center gap-0.5 rounded-sm border border-dashed border-edge px-1.5 text-[12.5px] text-soft hover:bg-wash hover:text-ink max-sm:h-9"
+      className="hit inline-flex h-7 items-center gap-0.5 rounded-sm border border-dashed border-edge px-1.5 text-[12.5px] text-soft hover:bg-wash hover:text-ink max-sm:h-thumb"
       onClick={onAdd}
     >
       <Plus size={12} />

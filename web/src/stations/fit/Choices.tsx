@@ -31,7 +31,7 @@ export function Choices({ bench, carId }: { bench: AtBench; carId: string }) {
           <label className="flex items-center gap-1.5">
             The pinion is of
             <select
-              className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+              className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
               value={fitting.choices.pinionOf ?? 'metal'}
               onChange={(event) => set('pinionOf', event.target.value as PressMaterial, 'what the pinion is of')}
             >
@@ -49,7 +49,7 @@ export function Choices({ bench, carId }: { bench: AtBench; carId: string }) {
 
 function Tick({ label, on, onSet }: { label: string; on: boolean; onSet: (on: boolean) => void }) {
   return (
-    <label className="flex items-center gap-1.5 max-sm:h-9">
+    <label className="flex items-center gap-1.5 max-sm:h-thumb">
       <input type="checkbox" className="size-4 accent-(--steel)" checked={on} onChange={(event) => onSet(event.target.checked)} />
       {label}
     </label>

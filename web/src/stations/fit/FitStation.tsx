@@ -66,7 +66,11 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
         </p>
         <nav aria-label="Phases" className="mt-1 mb-2 flex flex-wrap gap-x-3 text-[12.5px] print:hidden">
           {FIT_PHASES.filter((phase) => bench.rows.some((row) => row.step.phase === phase)).map((phase) => (
-            <a key={phase} href={`#phase-${phase}`} className="text-steel underline-offset-2 hover:underline max-sm:py-2">
+            <a
+              key={phase}
+              href={`#phase-${phase}`}
+              className="text-steel underline-offset-2 hover:underline max-sm:inline-flex max-sm:min-h-thumb max-sm:min-w-thumb max-sm:items-center"
+            >
               {PHASE_WORDS[phase]}
             </a>
           ))}

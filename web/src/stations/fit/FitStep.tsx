@@ -2,7 +2,7 @@ import { capitalized } from '@puddler/core';
 import { LONGEST_NOTES } from '@puddler/contract/shared';
 import { TriangleAlert, X } from 'lucide-react';
 import { useState } from 'react';
-import { fileAddress } from '../../desk/api';
+import { fileAddress } from '../../desk/keep-files';
 import { useAppSelector } from '../../desk/store';
 import { FigureField } from '../../in-hand/FigureField';
 import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
@@ -34,7 +34,7 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
           <button
             type="button"
             aria-expanded={open}
-            className="ml-auto text-[12px] text-steel underline-offset-2 hover:underline max-sm:h-9 print:hidden"
+            className="ml-auto text-[12px] text-steel underline-offset-2 hover:underline max-sm:h-thumb print:hidden"
             aria-label={`${open ? 'less' : 'more'} of ${step.title}`}
             onClick={() => setChosen(!open)}
           >
@@ -120,7 +120,7 @@ function Notes({ row, bench }: { row: FitRow; bench: AtBench }) {
     return (
       <button
         type="button"
-        className="mt-0.5 text-[12px] text-steel underline-offset-2 hover:underline max-sm:h-9 print:hidden"
+        className="mt-0.5 text-[12px] text-steel underline-offset-2 hover:underline max-sm:h-thumb print:hidden"
         onClick={() => setOpen(true)}
       >
         Note or photo

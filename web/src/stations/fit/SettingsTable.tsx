@@ -79,7 +79,7 @@ function SettingCell({ label, value, on, onSet }: CellProps) {
         key={value}
         defaultValue={value ?? ''}
         maxLength={LONGEST_NAME}
-        className="h-7 w-full min-w-20 rounded-sm border border-rule bg-paper px-1.5 max-sm:h-10"
+        className="h-7 w-full min-w-20 rounded-sm border border-rule bg-paper px-1.5 max-sm:h-thumb"
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         onBlur={(event) => {
           const text = event.target.value.trim();

@@ -25,7 +25,7 @@ export function WhichWayHelper({ bench: { input, fitting } }: { bench: AtBench }
           <label key={question} className="flex items-center justify-between gap-2 text-[13px]">
             {QUESTION_WORDS[question]}
             <select
-              className="h-8 w-52 shrink-0 rounded-sm border border-edge bg-paper px-1 max-sm:h-10"
+              className="h-8 w-52 shrink-0 rounded-sm border border-edge bg-paper px-1 max-sm:h-thumb"
               value={seen[question]}
               onChange={(event) => setSeen({ ...seen, [question]: event.target.value })}
             >

@@ -233,7 +233,7 @@ function Answer({ title, figure, unit, change: changed, scale, note, band, narro
         </span>
         <button
           type="button"
-          className="hit ml-auto shrink-0 underline decoration-edge underline-offset-4 hover:text-ink"
+          className="hit ml-auto shrink-0 max-sm:min-h-thumb max-sm:min-w-thumb underline decoration-edge underline-offset-4 hover:text-ink"
           aria-label={`Why: the working of ${title}`}
           onClick={onWhy}
         >

@@ -32,7 +32,7 @@ interface Props {
 
 const LYING = { thickness: 80, depth: 112 };
 const STANDING = { thickness: 34, depth: 96 };
-const STANDING_LINK_PX = 126;
+const STANDING_LINK_PX = 150;
 /** Gears have two steppers and so the most room. */
 const WEIGHTS = [1, 0.9, 1, 1.45, 0.95, 0.95];
 const WEIGHT_SUM = WEIGHTS.reduce((sum, weight) => sum + weight, 0);
@@ -111,7 +111,7 @@ function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: Head
     <div className="min-w-0 border-rule px-3 first:pl-0 max-sm:p-0 sm:border-l sm:first:border-l-0">
       <button
         type="button"
-        className="group block w-full text-left"
+        className="group block w-full text-left max-sm:min-h-thumb"
         onClick={() => onOpen(link)}
         aria-label={`${LINK_TITLES[link]}: ${headline(link, inHand.file, system)}. All figures`}
       >

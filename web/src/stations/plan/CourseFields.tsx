@@ -12,7 +12,7 @@ import { KeepCourse } from './KeepCourse';
 
 const USUAL = 'usual';
 const OWN = 'own';
-const SELECT = 'h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10';
+const SELECT = 'h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-thumb';
 
 /** Where it is driven, for racing and bashing: as is usual, round one of the car's courses or a made-up one, or round one of one's own, a row a leg. */
 export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2: number | undefined }) {
@@ -135,7 +135,7 @@ function LegRow({ leg, place, isOnly, onSet, onRemove }: RowProps) {
         <span className="flex flex-wrap items-center gap-1">
           <select
             aria-label={`Corner of leg ${place} by`}
-            className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+            className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
             value={isByRadius ? 'radius' : 'speed'}
             onChange={() => onSet({ ...rest, ...(isByRadius ? NEW_CORNER.bySpeed : NEW_CORNER.byRadius) })}
           >
@@ -163,7 +163,7 @@ function LegRow({ leg, place, isOnly, onSet, onRemove }: RowProps) {
       <td className="py-1 text-right">
         <button
           type="button"
-          className="grid size-7 place-items-center rounded-sm hover:bg-wash disabled:opacity-40 max-sm:size-10"
+          className="grid size-7 place-items-center rounded-sm hover:bg-wash disabled:opacity-40 max-sm:size-thumb"
           aria-label={`Remove leg ${place}`}
           disabled={isOnly}
           onClick={onRemove}

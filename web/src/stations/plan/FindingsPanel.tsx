@@ -142,7 +142,7 @@ function FixChip({
   return (
     <button
       type="button"
-      className="min-h-7 rounded-md border border-edge px-2 py-0.5 text-left text-[12px] leading-tight font-medium hover:bg-wash max-sm:min-h-10"
+      className="min-h-7 rounded-md border border-edge px-2 py-0.5 text-left text-[12px] leading-tight font-medium hover:bg-wash max-sm:min-h-thumb"
       onClick={() => dispatch(applyEdits(inHand, fix.edits, fix.label))}
       title={`${fix.clears ? 'Makes it go away' : 'Eases it; alone it is not enough'}${leaves.length > 0 ? `; leaves ${leaves.join(', ')}` : ''}`}
     >

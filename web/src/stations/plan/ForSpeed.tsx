@@ -29,7 +29,7 @@ export function ForSpeed({ inHand, limits }: { inHand: PlanInHand; limits: Limit
       <label className="flex items-center gap-1.5 text-soft">
         gear for
         <input
-          className="h-7 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right font-medium text-ink max-sm:h-10"
+          className="h-7 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right font-medium text-ink max-sm:h-thumb"
           placeholder={`60 ${unit.symbol}`}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}

@@ -95,7 +95,7 @@ function ShelfList({ kinds, inHand, onTake }: { kinds: readonly PartKind[]; inHa
           type="search"
           aria-label="Find on the shelf"
           placeholder="Find"
-          className="h-8 w-32 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+          className="h-8 w-32 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
           value={text}
           onChange={(event) => setText(event.target.value)}
         />

@@ -96,7 +96,7 @@ export function GearTable({ inHand, choice, metric, runs, limits, children }: Pr
                       type="button"
                       aria-current={now}
                       title={said(`${cell.pinion} / ${cell.spur}: ${verdict?.why ?? (same ? 'the same ratio' : 'fits')}`)}
-                      className={`flex h-7 min-w-11 items-center justify-end gap-1 rounded-sm px-1 hover:bg-wash max-sm:h-10 ${now ? 'bg-ink font-semibold text-paper hover:bg-ink' : ''} ${same ? 'underline decoration-dotted underline-offset-4' : ''}`}
+                      className={`flex h-7 min-w-11 items-center justify-end gap-1 rounded-sm px-1 hover:bg-wash max-sm:h-thumb ${now ? 'bg-ink font-semibold text-paper hover:bg-ink' : ''} ${same ? 'underline decoration-dotted underline-offset-4' : ''}`}
                       onClick={() => take(cell.pinion, cell.spur)}
                     >
                       {verdict && <VerdictMark level={verdict.level} />}

@@ -27,7 +27,7 @@ export function KeepCourse({ inHand, course, run }: Props) {
     >
       <input
         aria-label="Name of the course"
-        className="h-8 min-w-0 flex-1 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+        className="h-8 min-w-0 flex-1 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
         placeholder="a name for it"
         value={name}
         maxLength={LONGEST_NAME}

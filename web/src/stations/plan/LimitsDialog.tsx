@@ -87,7 +87,7 @@ function Row({ id, own, onSet }: { id: FindingId; own: Own | undefined; onSet: (
         <input
           aria-label={`${which} for ${usual.what}`}
           aria-invalid={problem !== undefined}
-          className={`h-8 w-20 rounded-sm border bg-paper px-2 text-right font-medium placeholder:font-normal placeholder:text-soft max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+          className={`h-8 w-20 rounded-sm border bg-paper px-2 text-right font-medium placeholder:font-normal placeholder:text-soft max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
           inputMode="decimal"
           placeholder={String(usual[which])}
           defaultValue={own?.[which] ?? ''}

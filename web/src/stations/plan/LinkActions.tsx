@@ -15,7 +15,7 @@ export function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
         <label className="flex items-center gap-2">
           Wired
           <select
-            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-10"
+            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
             value={plan.packWiring ?? 'series'}
             onChange={(event) => dispatch(replacePlan(id, { ...plan, packWiring: event.target.value as 'series' | 'parallel' }, 'pack wiring'))}
           >

@@ -77,7 +77,7 @@ function MotorKind({ inHand: { id, plan } }: { inHand: PlanInHand }) {
     <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">
       Kind
       <select
-        className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-10"
+        className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-thumb"
         value={motorFormOf(plan.motor)}
         onChange={(event) => dispatch(replacePlan(id, { ...plan, motor: motorAs(plan.motor, event.target.value as MotorForm) }, 'kind of motor'))}
       >

@@ -35,7 +35,7 @@ export function PhoneAnswers({ steady, run, findings }: Props) {
       ))}
       <button
         type="button"
-        className="flex size-10 items-center justify-center gap-1 font-semibold"
+        className="flex size-thumb items-center justify-center gap-1 font-semibold"
         aria-label={count > 0 ? `What fails first: ${count} ${count === 1 ? 'finding' : 'findings'}` : 'What fails first: nothing'}
         onClick={() => {
           const panel = document.getElementById(FINDINGS_ID);

@@ -19,7 +19,7 @@ const GearsPanel = latePart('The table of gears', async () => ({ default: (await
 const SweepPanel = latePart('The sweep', async () => ({ default: (await import('./sweep/SweepPanel')).SweepPanel }));
 
 const TAB =
-  'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
+  'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:min-h-thumb max-sm:min-w-thumb';
 
 /** What stands beside a panel where there is room for two. */
 const BESIDE: Record<Tab, Tab> = { Pass: 'Heat', Lap: 'Gears', Heat: 'Pass', Gears: 'Lap', Sweep: 'Gears', Working: 'Pass' };

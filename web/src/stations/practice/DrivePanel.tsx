@@ -13,7 +13,7 @@ const HOWS: readonly [DriveHow, string, string][] = [
 ];
 const CAPS = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5, 0.45, 0.4];
 const PINIONS_UNDER = 10;
-const SELECT = 'h-8 rounded-sm border border-rule bg-paper px-1 max-sm:h-10';
+const SELECT = 'h-8 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
 
 /** Gears, how to drive, and the strip on which it happens. */
 export function DrivePanel({ at }: { at: AtDay }) {

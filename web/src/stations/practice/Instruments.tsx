@@ -139,7 +139,7 @@ function Phone({ at, deviceId, onAsk }: Props) {
       at.changeRun((run) => withPass(withPass(run, 'out', fastest.outMs), 'back', fastest.backMs), 'both passes noted');
       return `Out ${formatIn(fastest.outMs, speed)}, back ${formatIn(fastest.backMs, speed)} ${speed.symbol} by the phone`;
     });
-  const link = 'inline-flex h-8 items-center gap-1 rounded-md border border-edge bg-sheet px-2.5 font-medium hover:bg-wash max-sm:h-10';
+  const link = 'inline-flex h-8 items-center gap-1 rounded-md border border-edge bg-sheet px-2.5 font-medium hover:bg-wash max-sm:h-thumb';
   return (
     <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Phone and ESC">
       <span className="w-24 text-soft">Phone, ESC</span>

@@ -112,7 +112,7 @@ function FreePlay({ onBegin }: { onBegin: (base: PlanFile, seed: number) => void
         <p className="mt-1 flex flex-wrap items-center gap-2 text-[13px]">
           <select
             aria-label="Plan to practise with"
-            className="h-8 max-w-72 rounded-sm border border-rule bg-paper px-1 max-sm:h-10"
+            className="h-8 max-w-72 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
             value={chosen.id}
             onChange={(event) => setPlanId(event.target.value)}
           >
@@ -128,7 +128,7 @@ function FreePlay({ onBegin }: { onBegin: (base: PlanFile, seed: number) => void
               type="number"
               min={1}
               max={MOST_SEED}
-              className="h-8 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right max-sm:h-10"
+              className="h-8 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right max-sm:h-thumb"
               value={seed}
               onChange={(event) => setSeed(Math.min(MOST_SEED, Math.max(1, Math.round(event.target.valueAsNumber) || 1)))}
             />

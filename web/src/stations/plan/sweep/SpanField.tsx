@@ -32,7 +32,7 @@ export function SpanField({ swept, span, onSpan }: { swept: Swept; span: [number
       aria-label={`${SWEPT_WORDS[swept]} ${name}`}
       aria-invalid={problem !== undefined}
       inputMode="decimal"
-      className={`h-7 w-14 rounded-sm border bg-paper px-1 text-right font-medium max-sm:h-10 ${problem ? 'border-stop' : 'border-rule'}`}
+      className={`h-7 w-14 rounded-sm border bg-paper px-1 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
       defaultValue={formatIn(span[place], unit)}
       onBlur={(event) => settle(place, event.target)}
       onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}

@@ -4,7 +4,7 @@ import { SpanField } from './SpanField';
 import { ANSWER_SPECS, SWEEP_ANSWERS, SWEPT_WORDS, thirdOf, type SweepAnswerId } from './sweep-specs';
 import { ALWAYS, type Sweep } from './use-sweep';
 
-const PICK = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-10';
+const PICK = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
 
 const swepts = (list: readonly Swept[]) =>
   list.map((swept) => (
