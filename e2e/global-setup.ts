@@ -16,10 +16,13 @@ export default async function prepare(): Promise<void> {
   await ensureBundled('serve-of-tests', 'server', 'server/src/serve.ts', SERVER_MODULE);
   rmSync(PREPARED, { recursive: true, force: true });
   const server = await startServer({ demo: true, dataFolder: PREPARED });
-  const browser = await chromium.launch(CHROMIUM);
-  const page = await browser.newPage();
-  await page.goto(server.address);
-  await expect.poll(() => unfrozen(server.address), { timeout: 120_000 }).toBe(0);
-  await browser.close();
-  await server.stop();
+  try {
+    const browser = await chromium.launch(CHROMIUM);
+    const page = await browser.newPage();
+    await page.goto(server.address);
+    await expect.poll(() => unfrozen(server.address), { timeout: 120_000 }).toBe(0);
+    await browser.close();
+  } finally {
+    await server.stop();
+  }
 }

@@ -63,8 +63,9 @@ function read(file) {
 
 const unit = read(unitReport);
 const stats = read(interfaceReport)?.stats;
-const passed = (unit?.numPassedTests ?? 0) + (stats?.expected ?? 0);
-const failed = (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+const passed = (unit?.numPassedTests ?? 0) + (stats?.expected ?? 0) + (stats?.flaky ?? 0);
+const failed = (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (stats?.unexpected ?? 0);
+if (stats?.flaky > 0) console.log(`passed only at the second try, to be looked into: ${stats.flaky} (named above as flaky)`);
 if (!unit || !stats) failedParts.push('reports');
 if (failedParts.length > 0) console.log(`failed: ${failedParts.join(', ')}`);
 console.log(`${passed} passed, ${failed || failedParts.length} failed`);

@@ -58,6 +58,7 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
       tabIndex={-1}
       aria-label="What fails first"
       aria-busy={stale}
+      data-fixes={asked.state}
       className={`scroll-mt-3 outline-none ${stale ? 'opacity-70' : ''}`}
     >
       <div className="flex items-center justify-between gap-2">
