@@ -36,7 +36,9 @@ export async function smallTargets(page: Page, within: string, least = 44): Prom
     const found: string[] = [];
     for (const one of root.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea')) {
       const box = one.getBoundingClientRect();
-      const isHidden = box.width < 2 || getComputedStyle(one).visibility === 'hidden';
+      const style = getComputedStyle(one);
+      // A word of the field stands in a sentence; a figure is typed where its label and its ends are pressed as well.
+      const isHidden = box.width < 2 || style.visibility === 'hidden' || style.cursor === 'help';
       // A label is pressed for its field, and the space around a small control for it.
       const target = one.closest('label') ?? one;
       const around = getComputedStyle(one, '::after');

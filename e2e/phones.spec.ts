@@ -1,28 +1,9 @@
-import { writeFileSync } from 'node:fs';
-import type { Doc, DocList, LanState } from '@puddler/contract/shared';
-import type { Browser, Page } from '@playwright/test';
+import type { DocList } from '@puddler/contract/shared';
+import type { Page } from '@playwright/test';
 import { expectNoBarriers, smallTargets } from './barriers';
 import { LAN } from './browser-options';
-import { demoFolder } from './demo-folder';
 import { expect, testAlone as test } from './fixtures';
-import { startServer, type Started } from './start-server';
-
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
-
-async function withNetwork(
-  browser: Browser,
-  use: (server: Started, phone: Page, network: () => Promise<LanState>) => Promise<void>,
-  serviceWorkers: 'allow' | 'block' = 'block',
-): Promise<void> {
-  const server = await startServer({ dataFolder: demoFolder(), lan: LAN });
-  const context = await browser.newContext({ ...PHONE, serviceWorkers });
-  try {
-    await use(server, await context.newPage(), async () => (await (await fetch(`${server.address}/api/lan`)).json()) as LanState);
-  } finally {
-    await context.close();
-    await server.stop('SIGKILL');
-  }
-}
+import { pair, runsOf, withNetwork } from './paired';
 
 test('a phone is paired by the code that is typed and a yes at the laptop; it writes, and is put out at once', async ({ page, browser }) => {
   await withNetwork(browser, async (server, phone, network) => {
@@ -93,23 +74,6 @@ test('a phone is paired by the QR code; its secret does not stay in the address'
   });
 });
 
-/** Lets a phone in by the calls of the laptop's page. */
-async function pair(server: Started, phone: Page, network: () => Promise<LanState>, host: string = LAN.name): Promise<string> {
-  const call = (method: string, at: string, body?: object) =>
-    fetch(`${server.address}/api/lan/${at}`, {
-      method,
-      ...(body ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) } : {}),
-    });
-  await call('POST', 'offer');
-  const { on, offer } = await network();
-  const url = on!.url.replace(LAN.name, host);
-  await phone.goto(`${url}/#${offer!.secret}`);
-  await expect(phone.getByText('Say yes on the laptop')).toBeVisible();
-  await call('POST', `asks/${(await network()).asks[0]!.id}`, { answer: 'yes' });
-  await expect(phone.getByRole('heading', { name: 'Garage' })).toBeVisible();
-  return url;
-}
-
 test('laptop and phone on one plan: each sees at once what the other does, and who did it', async ({ page, browser }) => {
   await withNetwork(browser, async (server, phone, network) => {
     const url = await pair(server, phone, network);
@@ -136,114 +100,33 @@ test('laptop and phone on one plan: each sees at once what the other does, and w
   });
 });
 
-/** A log of twenty megabytes, as an ESC writes it. */
-function longLog(): Buffer {
-  const lines = ['time (s),speed (km/h),voltage (V),current (A)'];
-  for (let i = 0; i < 670_000; i++) {
-    const t = i / 100;
-    lines.push(`${t.toFixed(2)},${(20 + 12 * Math.sin(t / 7)).toFixed(4)},${(8.1 - t / 9000).toFixed(4)},${(9 + 6 * Math.sin(t / 3)).toFixed(4)}`);
-  }
-  return Buffer.from(lines.join('\n'));
-}
-
-test('the laptop is out of reach for two steps of a ladder: what was typed, a photo and a long log wait, and all is there once', async ({
+test('at 390 and 320 px the four stations have targets for a thumb, nothing scrolls sideways, and none has a barrier, in the sun as well', async ({
   browser,
-}, testInfo) => {
+}) => {
   test.slow();
   await withNetwork(browser, async (server, phone, network) => {
     const url = await pair(server, phone, network);
     const { documents } = (await (await fetch(`${server.address}/api/garage`)).json()) as DocList;
-    const plan = documents.plan!.find(({ body }) => body.name === 'Ridgeback, first conversion')!;
-    const runsBefore = await runsOf(server.address);
-    await phone.goto(`${url}/plans/${plan.id}/step-up`);
-    await phone.getByRole('button', { name: 'Drive this step' }).tap();
-    await driveStep(phone);
-    await expect(phone.locator('[data-status]').first()).toHaveAttribute('data-status', 'saved');
-    await phone.waitForFunction(() => performance.getEntriesByType('resource').some(({ name }) => name.includes('LogStation')));
-
-    await server.stop('SIGKILL');
-    for (let step = 0; step < 2; step++) {
-      await phone
-        .getByRole('button', { name: /^(Next step|Same step|Drive it again|The step below)/ })
-        .first()
-        .tap();
-      await driveStep(phone);
-    }
-    await phone.getByRole('button', { name: 'Leave the track' }).tap();
-    await expect(phone.getByText(/\d+ waiting: no server/)).toBeVisible();
-    await phone.getByRole('link', { name: 'Log', exact: true }).tap();
-    const log = longLog();
-    // By its path: the browser reads it itself.
-    const csv = testInfo.outputPath('esc.csv');
-    writeFileSync(csv, log);
-    await phone.getByLabel('Logs of a run').setInputFiles(csv);
-    await phone.getByRole('dialog').getByRole('button', { name: /^Keep/ }).tap();
-    await expect(phone.getByText('esc.csv')).toBeVisible();
-    await phone
-      .getByLabel('Photos of the run', { exact: true })
-      .setInputFiles([{ name: 'a.png', mimeType: 'image/png', buffer: await phone.screenshot() }]);
-    await expect(phone.locator('img[src^="blob:"]')).toBeVisible();
-
-    const back = await startServer({ dataFolder: server.dataFolder, port: server.port, lan: { ...LAN, port: Number(new URL(url).port) } });
-    try {
-      await expect(phone.locator('[data-status]').first()).toHaveAttribute('data-status', 'saved', { timeout: 60_000 });
-      const runs = (await runsOf(back.address)).slice(runsBefore.length);
-      expect(runs.filter(({ body }) => body.purpose === 'step')).toHaveLength(3);
-      const [kept] = runs.filter(({ body }) => body.logs);
-      expect(kept!.body.photos).toHaveLength(1);
-      expect(kept!.body.logs).toHaveLength(1);
-      const { hash, bytes } = kept!.body.logs![0]!;
-      expect(bytes).toBe(log.length);
-      expect(Buffer.from(await (await fetch(`${back.address}/api/files/${hash}`)).arrayBuffer()).equals(log)).toBe(true);
-      expect((await fetch(`${back.address}/api/files/${kept!.body.photos![0]!.hash}`)).headers.get('content-type')).toBe('image/jpeg');
-    } finally {
-      await back.stop('SIGKILL');
+    const { id } = documents.plan!.find(({ body }) => body.name === 'Sixty on packed dirt')!;
+    for (const [station, ready] of [
+      ['', (page: Page) => page.locator('[data-bands="256"]')],
+      ['/step-up', (page: Page) => page.getByRole('table', { name: 'Steps' })],
+      ['/log', (page: Page) => page.getByRole('table', { name: 'Runs of the car' })],
+      ['/fit', (page: Page) => page.getByRole('checkbox').first()],
+    ] as const) {
+      await phone.goto(`${url}/plans/${id}${station}`);
+      await ready(phone).waitFor();
+      for (const width of [390, 320]) {
+        await phone.setViewportSize({ width, height: 844 });
+        expect(await smallTargets(phone, 'body'), `${station} at ${width}`).toEqual([]);
+        expect(await phone.evaluate(() => document.documentElement.scrollWidth), `${station} at ${width}`).toBe(width);
+      }
+      for (const theme of ['sunlight', 'light']) {
+        await phone.evaluate((name) => document.documentElement.setAttribute('data-theme', name), theme);
+        await expectNoBarriers(phone);
+      }
     }
   });
-});
-
-test('where the browser trusts the connection the page opens with the laptop out of reach, and a phone that is put out keeps nothing', async ({
-  browser,
-}) => {
-  await withNetwork(
-    browser,
-    async (server, phone, network) => {
-      // Loopback is trusted as TLS is.
-      const url = await pair(server, phone, network, LAN.address);
-      const { documents } = (await (await fetch(`${server.address}/api/garage`)).json()) as DocList;
-      const { id } = documents.plan!.find(({ body }) => body.name === 'Sixty on packed dirt')!;
-      await phone.waitForFunction(() => navigator.serviceWorker.controller !== null);
-      // The lists are kept when they are fetched next.
-      await phone.goto(`${url}/plans/${id}`);
-      await expect.poll(() => phone.evaluate(async () => (await (await caches.open('lists')).keys()).length)).toBe(3);
-
-      await server.stop('SIGKILL');
-      await phone.reload();
-      const pinion = () => phone.getByRole('spinbutton', { name: 'pinion', exact: true });
-      await expect(pinion()).toHaveValue('17');
-      await phone.getByRole('button', { name: 'pinion up', exact: true }).tap();
-      await expect(phone.getByText('1 waiting: no server')).toBeVisible();
-      await phone.reload();
-      await expect(pinion()).toHaveValue('18');
-      await phone.goto(`${url}/plans/${id}/step-up`);
-      await expect(phone.getByRole('table', { name: 'Steps' })).toBeVisible();
-
-      const back = await startServer({ dataFolder: server.dataFolder, port: server.port, lan: { ...LAN, port: Number(new URL(url).port) } });
-      try {
-        await expect(phone.locator('[data-status]').first()).toHaveAttribute('data-status', 'saved');
-        const { documents: now } = (await (await fetch(`${back.address}/api/garage`)).json()) as DocList;
-        expect(now.plan!.find((one) => one.id === id)!.body.gearing.pinion).toBe(18);
-        const { devices } = await network();
-        await fetch(`${back.address}/api/lan/devices/${devices[0]!.id}`, { method: 'DELETE' });
-        await phone.reload();
-        await expect(phone.getByRole('heading', { name: 'Pair this device' })).toBeVisible();
-        await expect.poll(() => phone.evaluate(() => caches.keys())).toEqual([]);
-      } finally {
-        await back.stop('SIGKILL');
-      }
-    },
-    'allow',
-  );
 });
 
 test('a phone records where it is, and the log is kept with a run', async ({ browser }) => {
@@ -271,29 +154,3 @@ test('a phone records where it is, and the log is kept with a run', async ({ bro
     expect(gpx.match(/<trkpt /g)).toHaveLength(8);
   });
 });
-
-const runsOf = async (address: string): Promise<Doc<'run'>[]> => ((await (await fetch(`${address}/api/log`)).json()) as DocList).documents.run!;
-
-/** Two passes and four temperatures, typed; the verdict stands. */
-async function driveStep(phone: Page): Promise<void> {
-  const dialog = '[role=dialog]';
-  expect(await smallTargets(phone, dialog)).toEqual([]);
-  await phone.getByRole('button', { name: 'It is fitted: begin' }).tap();
-  const type = async (label: RegExp, text: string) => {
-    await phone.getByLabel(label).fill(text);
-    await phone.getByLabel(label).press('Enter');
-  };
-  await type(/^pass out/, '32.8');
-  await type(/^and back/, '32.1');
-  expect(await smallTargets(phone, dialog)).toEqual([]);
-  await phone.getByRole('button', { name: /It has stopped/ }).tap();
-  for (const [label, c] of [
-    [/^Motor/, '21'],
-    [/^ESC/, '19'],
-    [/^Pack/, '18'],
-    [/^Highest/, '22'],
-  ] as const)
-    await type(label, c);
-  await expect(phone.getByRole('region', { name: 'Verdict' })).toContainText(/Go on|Hold|Back|Stop/);
-  expect(await smallTargets(phone, dialog)).toEqual([]);
-}

@@ -21,7 +21,7 @@ export interface StartOptions {
   /** The built server, unless another build of it is named. */
   program?: string;
   /** The address of this machine at which devices are served as well, and the name that the network gives it. */
-  lan?: { address: string; name: string; port?: number };
+  lan?: { address: string; name: string; port?: number; isTls?: boolean };
 }
 
 /** Starts the built server on a free port (or the one named) with a data folder of its own. */
@@ -32,16 +32,20 @@ export async function startServer({
   program = path.join(root, 'server/dist/main.mjs'),
   lan,
 }: StartOptions = {}): Promise<Started> {
-  const child = spawn(process.execPath, [program, ...(demo ? ['--demo', path.join(root, 'demo')] : []), ...(lan ? [`--lan=${lan.address}`] : [])], {
-    env: {
-      ...process.env,
-      PORT: String(port),
-      PUDDLER_DATA: dataFolder,
-      PUDDLER_LAN_PORT: String(lan?.port ?? 0),
-      ...(lan ? { PUDDLER_LAN_NAME: lan.name } : {}),
+  const child = spawn(
+    process.execPath,
+    [program, ...(demo ? ['--demo', path.join(root, 'demo')] : []), ...(lan ? [`--lan=${lan.address}`, ...(lan.isTls ? ['--tls'] : [])] : [])],
+    {
+      env: {
+        ...process.env,
+        PORT: String(port),
+        PUDDLER_DATA: dataFolder,
+        PUDDLER_LAN_PORT: String(lan?.port ?? 0),
+        ...(lan ? { PUDDLER_LAN_NAME: lan.name } : {}),
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
     },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+  );
   const address = await new Promise<string>((resolve, reject) => {
     child.once('exit', (code) => reject(new Error(`the server ended with ${code} before it was ready`)));
     let text = '';

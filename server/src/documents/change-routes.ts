@@ -4,7 +4,7 @@ import { FORMS } from '@puddler/contract';
 import type { Middleware } from 'koa';
 import type { ChangeFeed, FeedEvent } from './change-feed';
 
-/** An empty comment keeps routers from closing a quiet stream [ms]. */
+/** The time, sent this often, keeps routers from closing a quiet stream [ms]. */
 const QUIET_MS = 20_000;
 /** A client that does not read is dropped: it catches up when it connects again [bytes]. */
 const MOST_WAITING = 4 * 1024 * 1024;
@@ -61,10 +61,10 @@ export class ChangeStreams {
     const missed = after === undefined ? [] : this.changes.after(after);
     // What was missed has ids of its own: who loses the connection on the way goes on from there.
     const place = missed && missed.length > 0 ? after : this.changes.last;
-    out.write(`id: ${place}\nevent: ${missed ? 'hello' : 'reload'}\ndata: \n\n`);
+    out.write(`id: ${place}\nevent: ${missed ? 'hello' : 'reload'}\ndata: ${Date.now()}\n\n`);
     missed?.forEach(send);
     const stop = this.changes.subscribe(send);
-    const timer = setInterval(() => out.write(':\n\n'), QUIET_MS);
+    const timer = setInterval(() => out.write(`event: time\ndata: ${Date.now()}\n\n`), QUIET_MS);
     out.once('close', () => {
       stop();
       clearInterval(timer);

@@ -35,7 +35,11 @@ export function Header({ onSearch }: { onSearch: () => void }) {
         Past the tools, to the page
       </button>
       <div className="mx-auto flex min-h-11 max-w-page flex-wrap items-center gap-x-4 px-6 max-sm:px-3">
-        <Link to="/" className="wide rounded-sm py-2 text-[17px] max-sm:py-2.5 font-bold [font-stretch:122%]" aria-label="Puddler, to the Garage">
+        <Link
+          to="/"
+          className="wide inline-flex items-center rounded-sm py-2 text-[17px] max-sm:h-thumb font-bold [font-stretch:122%]"
+          aria-label="Puddler, to the Garage"
+        >
           Puddler
         </Link>
         <Trail where={where} />

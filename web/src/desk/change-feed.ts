@@ -4,6 +4,7 @@ import { keyOf, nameOf } from './held';
 import { isHere } from './is-here';
 import { loadAgain } from './load';
 import { noticed } from './notices-slice';
+import { setServerTime } from '../ui/clock';
 import { PAGE } from './page-id';
 import type { AppStore } from './store';
 
@@ -33,12 +34,15 @@ export function followChanges(store: AppStore, onReached: () => void): () => voi
       last = lastEventId;
       take(store, JSON.parse(data) as LiveChange, said);
     };
-    source.addEventListener('hello', ({ lastEventId }) => {
+    source.addEventListener('time', ({ data }: MessageEvent<string>) => setServerTime(Number(data)));
+    source.addEventListener('hello', ({ data, lastEventId }: MessageEvent<string>) => {
       last = lastEventId;
+      setServerTime(Number(data));
       onReached();
     });
-    source.addEventListener('reload', ({ lastEventId }) => {
+    source.addEventListener('reload', ({ data, lastEventId }: MessageEvent<string>) => {
       last = lastEventId;
+      setServerTime(Number(data));
       onReached();
       loadAgain(store).catch(() => breakOff(LOST));
     });

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
+import { nowMs } from './clock';
 
-/** The time now [ms], told anew every second while somebody looks. */
+/** The time by the server's clock [ms since 1970], every second while it is looked at. */
 export function useNow(): number {
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(nowMs);
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 1000);
+    const timer = setInterval(() => setNow(nowMs()), 1000);
     return () => clearInterval(timer);
   }, []);
   return now;

@@ -1,5 +1,6 @@
 import type { Budget } from '@puddler/contract/shared';
 import { addMonths, addWeeks, differenceInCalendarDays, differenceInMonths, format, isValid, parseISO } from 'date-fns';
+import { nowMs } from '../../ui/clock';
 
 const DAY = 'yyyy-MM-dd';
 
@@ -14,7 +15,7 @@ export function periodOfDay({ from, every }: Pick<Budget, 'from' | 'every'>, day
   return Math.max(0, periods);
 }
 
-export const today = (): string => format(new Date(), DAY);
+export const today = (): string => format(nowMs(), DAY);
 export const isDay = (text: string): boolean => /^\d{4}-\d\d-\d\d$/.test(text) && isValid(parseISO(text));
 
 /** “5 Dec”, with the year where it is not this one. */

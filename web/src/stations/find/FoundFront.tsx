@@ -65,7 +65,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
           </Guarded>
           <BeyondReach reach={reach} count={live.setups.length} />
           <Button
-            className="mt-2"
+            className="mt-2 max-sm:h-auto max-sm:min-h-thumb max-sm:text-left max-sm:whitespace-normal"
             aria-expanded={isWhole}
             icon={isWhole ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
             onClick={() => setWhole(!isWhole)}

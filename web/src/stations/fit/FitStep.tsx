@@ -22,7 +22,7 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
   const shownAs = open ? '' : 'hidden print:block';
   return (
     <li id={`step-${step.id}`} className={`scroll-mt-3 border-b border-rule last:border-0 print:break-inside-avoid ${open ? 'py-2' : 'py-1'}`}>
-      <label className="flex items-start gap-2.5">
+      <label className="flex items-start gap-2.5 max-sm:min-h-thumb max-sm:items-center">
         <input
           type="checkbox"
           className="mt-0.5 size-5 shrink-0 accent-(--steel) max-sm:size-6"

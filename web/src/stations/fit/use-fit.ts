@@ -10,6 +10,7 @@ import { useRunTerms } from '../../in-hand/run-terms';
 import { withMember } from '../../in-hand/noted/with-member';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { fitRows, withStep, type FitRow } from '../../in-hand/noted/fit-progress';
+import { nowMs, nowText } from '../../ui/clock';
 
 /** The bench for a plan: steps with what is noted, drawings’ data, and everything that can be done. */
 export interface AtBench {
@@ -57,13 +58,13 @@ export function useFit({ id, carId, file, plan, asBought }: PlanInHand): AtBench
     note: (row, what, label) => change((noted) => withStep(noted, row.step.id, what), label, `${row.step.id} ${label}`),
     tick: (row, done) =>
       change(
-        (noted) => withStep(noted, row.step.id, { done: done ? { at: new Date().toISOString(), of: row.step.of } : undefined }),
+        (noted) => withStep(noted, row.step.id, { done: done ? { at: nowText(), of: row.step.of } : undefined }),
         `${done ? 'tick' : 'untick'} ${row.step.title}`,
       ),
     setSetting: (of, next) =>
       change(
         (noted) => {
-          const settings = withMember<SettingNote>(noted.settings, of, { ...next, on: format(new Date(), 'yyyy-MM-dd') });
+          const settings = withMember<SettingNote>(noted.settings, of, { ...next, on: format(nowMs(), 'yyyy-MM-dd') });
           // A day alone says nothing.
           return { ...noted, settings: settings.filter((one) => one.before !== undefined || one.after !== undefined) };
         },

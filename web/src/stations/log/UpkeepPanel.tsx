@@ -8,6 +8,7 @@ import { useAppDispatch, useAppSelector } from '../../desk/store';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
 import type { AtLog } from './use-log';
+import { nowText } from '../../ui/clock';
 
 /** What comes round with the minutes run: due or done, and no more than that. */
 export function UpkeepPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand }) {
@@ -25,12 +26,7 @@ export function UpkeepPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
   const minutes = runs.reduce((sum, run) => sum + run.minutes, 0);
   const done = ({ id, what }: UpkeepItem) =>
     dispatch(
-      editBench(
-        inHand.carId,
-        'upkeep',
-        [...(noted ?? []).filter((one) => one.id !== id), { id, at: new Date().toISOString() }],
-        `done: ${what.toLowerCase()}`,
-      ),
+      editBench(inHand.carId, 'upkeep', [...(noted ?? []).filter((one) => one.id !== id), { id, at: nowText() }], `done: ${what.toLowerCase()}`),
     );
   return (
     <section aria-label="Upkeep">

@@ -10,6 +10,7 @@ import { undoable } from '../../desk/undoable';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { runName } from './log-text';
 import { newId } from '@puddler/contract/shared';
+import { nowText } from '../../ui/clock';
 
 /** The log of a car: its runs, the one that is open, and everything that can be done. */
 export interface AtLog {
@@ -28,7 +29,7 @@ export interface AtLog {
 export function newRun(planId: string, file: PlanFile, last: CarRun | undefined): CarRun {
   const site = last ? { ...file.site, surface: last.plan.site.surface, ambientC: last.plan.site.ambientC } : file.site;
   return {
-    at: new Date().toISOString(),
+    at: nowText(),
     planId,
     purpose: 'run',
     drivenAs: last?.drivenAs ?? plannedRun(file).profile,

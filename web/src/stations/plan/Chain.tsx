@@ -33,6 +33,8 @@ interface Props {
 const LYING = { thickness: 80, depth: 112 };
 const STANDING = { thickness: 34, depth: 96 };
 const STANDING_LINK_PX = 150;
+/** Every further stepper of a link stands under the one before: beside it there would be no room for its figure. */
+const STANDING_STEPPER_PX = 66;
 /** Gears have two steppers and so the most room. */
 const WEIGHTS = [1, 0.9, 1, 1.45, 0.95, 0.95];
 const WEIGHT_SUM = WEIGHTS.reduce((sum, weight) => sum + weight, 0);
@@ -52,6 +54,7 @@ export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, o
       inHand={inHand}
       view={view}
       steps={steps.filter((step) => step.link === link)}
+      standing={standing}
       givesFirst={first?.link === link ? first : undefined}
       onOpen={onOpen}
     />
@@ -59,16 +62,17 @@ export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, o
   const use = (link: LinkName) => <Use key={link} use={uses?.find((one) => one.link === link)} stale={usesStale} />;
 
   if (standing) {
+    const lengths = LINK_NAMES.map(
+      (link) => STANDING_LINK_PX + STANDING_STEPPER_PX * Math.max(0, steps.filter((step) => step.link === link).length - 1),
+    );
     return (
       <section ref={ref} aria-label="The chain" className="relative">
         <div className="absolute top-0 left-0">
-          {view.state === 'ready' && (
-            <Band band={moment ?? view.band} size={{ ...STANDING, lengths: LINK_NAMES.map(() => STANDING_LINK_PX) }} standing />
-          )}
+          {view.state === 'ready' && <Band band={moment ?? view.band} size={{ ...STANDING, lengths }} standing />}
         </div>
         <div className="pl-[112px]">
-          {LINK_NAMES.map((link) => (
-            <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: STANDING_LINK_PX }}>
+          {LINK_NAMES.map((link, i) => (
+            <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: lengths[i] }}>
               {head(link)}
               {use(link)}
             </div>
@@ -99,11 +103,12 @@ interface HeadProps {
   inHand: PlanInHand;
   view: ChainView;
   steps: StepSpec[];
+  standing: boolean;
   givesFirst: Pick<LinkUse, 'link' | 'level'> | undefined;
   onOpen: (link: LinkName) => void;
 }
 
-function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: HeadProps) {
+function LinkHead({ link, inHand, view, steps, standing, givesFirst: worst, onOpen }: HeadProps) {
   const system = useAppSelector((state) => state.prefs.units);
   const steady = view.state === 'ready' ? view.steady : undefined;
   const marked = worst !== undefined && worst.level !== 'good';
@@ -128,7 +133,7 @@ function LinkHead({ link, inHand, view, steps, givesFirst: worst, onOpen }: Head
           {headline(link, inHand.file, system)}
         </span>
       </button>
-      <div className="mt-0.5 flex gap-1.5">
+      <div className={`mt-0.5 flex gap-1.5 ${standing ? 'flex-col' : ''}`}>
         {steps.map((step) => (
           <div key={step.path} className="min-w-0 flex-1">
             <LinkStepper spec={step} inHand={inHand} view={view} />

@@ -70,7 +70,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, isFaile
             max={3}
             step={0.1}
             value={rampS}
-            className="w-24 accent-(--steel) max-sm:w-16"
+            className="w-24 accent-(--steel) max-sm:h-thumb max-sm:w-16"
             aria-valuetext={`${formatNumber(rampS, 1)} seconds`}
             onChange={(event) => onRamp(Number(event.target.value))}
           />

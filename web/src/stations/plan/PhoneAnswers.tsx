@@ -27,10 +27,11 @@ export function PhoneAnswers({ steady, run, findings }: Props) {
   const worst = marking[0];
   const count = marking.length;
   return (
-    <div className="fixed inset-x-0 bottom-0 z-20 grid grid-cols-[1fr_1fr_1fr_auto] items-center border-t border-edge bg-sheet px-3 py-1 sm:hidden">
+    <div className="fixed inset-x-0 bottom-0 z-20 grid grid-cols-[auto_auto_auto_auto] items-center justify-between gap-x-1 border-t border-edge bg-sheet px-3 py-1 sm:hidden">
       {figures.map(([figure, unit]) => (
         <p key={unit} className="whitespace-nowrap" aria-hidden="true">
-          <strong className="wide text-[20px] font-bold">{figure}</strong> <span className="text-[12.5px] text-soft">{unit}</span>
+          <strong className="wide text-[20px] font-bold max-[360px]:text-[17px]">{figure}</strong>{' '}
+          <span className="text-[12.5px] text-soft">{unit}</span>
         </p>
       ))}
       <button

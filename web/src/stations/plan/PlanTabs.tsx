@@ -90,7 +90,7 @@ export function PlanTabs({ inHand, plan, view }: Props) {
   };
   return (
     <Tabs.Root value={tab} onValueChange={(next) => setTab(next as Tab)} className="min-w-0 pt-1 pb-2">
-      <Tabs.List aria-label="Look closer" className="mb-1 flex gap-5">
+      <Tabs.List aria-label="Look closer" className="mb-1 flex gap-5 max-sm:justify-between max-sm:gap-0">
         {tabs.map((name) => (
           <Tabs.Trigger key={name} value={name} className={TAB}>
             {name}

@@ -1,3 +1,4 @@
+import { RANGES } from '@puddler/contract/shared';
 import { HIGHEST_BY_S, LEAST_OVER_AIR_K, USUAL_READY_C } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
@@ -77,7 +78,13 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
               c !== undefined &&
               at.changeRun(
                 driven,
-                (known) => ({ ...known, readings: [...(known.readings ?? []), { of: 'can', c, afterStopS: Math.min(3600, Math.round(sinceS)) }] }),
+                (known) => ({
+                  ...known,
+                  readings: [
+                    ...(known.readings ?? []),
+                    { of: 'can', c, afterStopS: Math.min(RANGES['readings.afterStopS'].max, Math.round(sinceS)) },
+                  ],
+                }),
                 'motor read while it cools',
               )
             }

@@ -6,7 +6,8 @@ import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
 import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
-import type { AtLadder } from './use-climb';
+import { isToRead, type AtLadder } from './use-climb';
+import { nowMs } from '../../ui/clock';
 import { VerdictView } from './VerdictView';
 
 const WHY = {
@@ -63,7 +64,7 @@ export function StandingNote({
         </div>
       )}
       <Button tone="action" className="self-start" onClick={onTrack}>
-        {isOpen ? 'Go on at the track' : standing?.why === 'top' ? 'Drive it once more' : 'Drive this step'}
+        {isOpen || (last && isToRead(last, nowMs())) ? 'Go on at the track' : standing?.why === 'top' ? 'Drive it once more' : 'Drive this step'}
       </Button>
     </section>
   );

@@ -14,18 +14,19 @@ import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
 import { TrackPasses } from './TrackPasses';
 import { TrackReadings } from './TrackReadings';
-import { stoodSince, type AtLadder } from './use-climb';
+import { isToRead, stoodSince, type AtLadder } from './use-climb';
 import type { Driven } from '../../in-hand/ladder-question';
 import { VerdictView } from './VerdictView';
 import { heatRange } from '../../in-hand/heat-text';
+import { nowMs } from '../../ui/clock';
 
 /** At the track: one step a screen, sized for a thumb. The screen is kept awake. */
 export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHand: PlanInHand; onClose: () => void }) {
   useAwake();
-  const [looking, setLooking] = useState<string>();
+  const [looking, setLooking] = useState(() => (at.last && isToRead(at.last, nowMs()) ? at.last.step.id : undefined));
   const { last, standing, state } = at;
   const isJudged = last?.step.stoppedAt !== undefined;
-  // What was just driven stays until one goes on.
+  // What was just driven stays until one goes on; one that is opened again, after a reload or on another device, is still to be read.
   const shown = last && (!isJudged || looking === last.step.id) ? last : undefined;
   const next = !shown && standing && state.state === 'ready' ? state.value.steps[standing.at] : undefined;
   return (
@@ -58,7 +59,7 @@ const LARGE = 'h-16 w-full rounded-md bg-ember text-[20px] font-semibold text-pa
 /** The step that is next: what to fit, what to expect, and the cautions. */
 function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
   const gears = gearsOfRung(step);
-  const [now] = useState(() => Date.now());
+  const [now] = useState(nowMs);
   const asked = useForeseen({ plan: step.plan, capShare: gears.capShare ?? 1, after: stoodSince(at.last, now) });
   return (
     <>

@@ -1,7 +1,8 @@
-import type { CarRun } from '@puddler/contract/shared';
+import { RANGES, type CarRun } from '@puddler/contract/shared';
 import { HIGHEST_BY_S, READ_BY_S, type TypedReading } from '@puddler/core';
 import { FigureField } from '../../in-hand/FigureField';
 import { Choice } from '../../ui/Choice';
+import { nowMs } from '../../ui/clock';
 import { useNow } from '../../ui/use-now';
 import { clockText } from './step-text';
 import type { AtLadder } from './use-climb';
@@ -30,7 +31,7 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
   const sinceS = Math.max(0, (now - Date.parse(stoppedAt)) / 1000);
   const { run } = driven;
   const set = (of: TypedReading['of'], before: TypedReading | undefined, c: number | undefined, what: string) => {
-    const afterStopS = before?.afterStopS ?? Math.min(3600, Math.round((Date.now() - Date.parse(stoppedAt)) / 1000));
+    const afterStopS = before?.afterStopS ?? Math.min(RANGES['readings.afterStopS'].max, Math.round((nowMs() - Date.parse(stoppedAt)) / 1000));
     at.changeRun(driven, (known) => withOne(known, before, c === undefined ? undefined : { of, c, afterStopS }), what, `reading ${what}`);
   };
   const [can, highest] = [firstOf(run, 'can'), highestOf(run)];

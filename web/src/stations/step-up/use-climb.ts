@@ -1,4 +1,4 @@
-import type { CarRun, Climb, DrivenStep } from '@puddler/contract/shared';
+import { RANGES, type CarRun, type Climb, type DrivenStep } from '@puddler/contract/shared';
 import {
   amend,
   compact,
@@ -12,6 +12,7 @@ import {
   type Foreseen,
   type Ladder,
   type LadderStep,
+  type ReasonId,
   type LadderStanding,
   type Limits,
   type StepGears,
@@ -29,6 +30,7 @@ import { useLadder } from '../../jobs/ladder-jobs';
 import type { StoodSince } from '../../workers/ladder-worker';
 import { gearsText } from './step-text';
 import { newId } from '@puddler/contract/shared';
+import { nowText } from '../../ui/clock';
 
 /** The ladder of a plan, what was driven of it, and everything that can be done. */
 export interface AtLadder {
@@ -72,7 +74,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   );
   const begin: AtLadder['begin'] = (step, foreseen, warm) => {
     const runId = newId();
-    const at = new Date().toISOString();
+    const at = nowText();
     const gears = gearsOfRung(step);
     const session = stepSession(resolvePlan(step.plan), gears.capShare ?? 1);
     const run: CarRun = {
@@ -102,7 +104,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
     limits,
     begin,
     change,
-    stop: (step) => change((noted) => withStep(noted, step.id, { stoppedAt: new Date().toISOString() }), 'the car stopped'),
+    stop: (step) => change((noted) => withStep(noted, step.id, { stoppedAt: nowText() }), 'the car stopped'),
     changeRun: ({ step }, make, label, joins) => dispatch(editRun(step.runId, make, label, joins)),
   };
 }
@@ -137,3 +139,12 @@ export function stoodSince(last: Driven | undefined, nowMs: number): StoodSince 
   if (!last || !run?.readings?.some((one) => one.of === 'can') || step?.stoppedAt === undefined) return undefined;
   return { plan: run.plan, readings: run.readings, guess: guessOf(last), sinceS: Math.max(0, (nowMs - Date.parse(step.stoppedAt)) / 1000) };
 }
+
+/** What a verdict lacks while the temperatures of a step are still to be typed. */
+const TO_READ: ReadonlySet<ReasonId> = new Set(['readings-missing', 'highest-missing']);
+
+/** Whether the step has stopped and its temperatures are not all typed: for as long as a reading may be. */
+export const isToRead = ({ step, verdict }: Driven, now: number): boolean =>
+  step.stoppedAt !== undefined &&
+  now - Date.parse(step.stoppedAt) < 1000 * RANGES['readings.afterStopS'].max &&
+  verdict.reasons.some(({ id }) => TO_READ.has(id));

@@ -48,7 +48,7 @@ export function Stepper({ label, value, range, system, step, onChange, neighbour
   return (
     <div className="min-w-0">
       <div
-        className={`flex h-7 items-stretch rounded-sm border bg-sheet outline-offset-1 outline-steel has-[input:focus-visible]:outline-2 max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
+        className={`flex h-7 items-stretch rounded-sm border bg-sheet outline-offset-1 outline-steel has-[input:focus-visible]:outline-2 max-sm:h-auto ${problem ? 'border-stop' : 'border-rule'}`}
       >
         <StepButton label={label} way="down" disabled={value <= range.min} {...button(-1)} />
         <label className="@container relative flex min-w-0 flex-1 cursor-ew-resize items-center justify-center gap-1 px-1">
