@@ -88,7 +88,7 @@ test('where the browser trusts the connection the page opens with the laptop out
       await phone.waitForFunction(() => navigator.serviceWorker.controller !== null);
       // The lists are kept when they are fetched next.
       await phone.goto(`${url}/plans/${id}`);
-      await expect.poll(() => phone.evaluate(async () => (await (await caches.open('lists')).keys()).length)).toBe(3);
+      await expect.poll(() => phone.evaluate(async () => (await (await caches.open('lists')).keys()).length)).toBe(4);
 
       await server.stop('SIGKILL');
       await phone.reload();
@@ -145,7 +145,7 @@ test('with TLS a page that is reloaded while the laptop is away opens again, edi
     const { documents } = (await (await fetch(`${server.address}/api/garage`)).json()) as DocList;
     const { id } = documents.plan!.find(({ body }) => body.name === 'Sixty on packed dirt')!;
     await phone.goto(`${url}/plans/${id}`);
-    await expect.poll(() => phone.evaluate(async () => (await (await caches.open('lists')).keys()).length)).toBe(3);
+    await expect.poll(() => phone.evaluate(async () => (await (await caches.open('lists')).keys()).length)).toBe(4);
 
     await server.stop('SIGKILL');
     await phone.reload();

@@ -2,8 +2,8 @@
 const ASSETS = __ASSETS__;
 const SHELL = 'shell-__RELEASE__';
 const LISTS = 'lists';
-/** What a page begins with; the rest it has when it was open before, or does without. */
-const isList = (path) => /^\/api\/(?:garage|shelf|log)$/.test(path);
+/** What a page begins with, lists in pieces and cars whole; the rest it has when it was open before, or does without. */
+const isList = (path) => /^\/api\/(?:garage|shelf|log|whole-car\/[0-9a-f-]+)$/.test(path);
 /** A laptop that is far away answers nothing at all, for a long time. */
 const ANSWER_WITHIN_MS = 4000;
 
@@ -27,10 +27,10 @@ self.addEventListener('message', ({ data }) => {
 
 self.addEventListener('fetch', (event) => {
   const { request } = event;
-  const { origin, pathname } = new URL(request.url);
+  const { origin, pathname, search } = new URL(request.url);
   if (request.method !== 'GET' || origin !== self.location.origin) return;
   if (request.mode === 'navigate') event.respondWith(inTime(request).catch(shell));
-  else if (isList(pathname)) event.respondWith(list(event, pathname));
+  else if (isList(pathname)) event.respondWith(list(event, pathname + search));
   else if (ASSETS.includes(pathname)) event.respondWith(asset(request));
 });
 
@@ -53,8 +53,15 @@ async function list(event, path) {
     throw error;
   }
   // The page need not wait until it is kept.
-  if (answer.ok) event.waitUntil(lists.put(path, answer.clone()));
+  if (answer.ok) event.waitUntil(keep(lists, path, answer.clone()));
   return answer;
+}
+
+/** Keeps a piece; where a list begins, what followed its last beginning goes: it may be cut in other places now. */
+async function keep(lists, path, answer) {
+  if (!path.includes('after='))
+    for (const { url } of await lists.keys()) if (url.includes(`${path.split('?')[0]}?`) && url.includes('after=')) await lists.delete(url);
+  await lists.put(path, answer);
 }
 
 /** The page as it was kept, with a nonce of its own: one that is used twice protects nobody. */

@@ -4,7 +4,7 @@ export type { CheckBody } from './documents/kind';
 export { checkBody } from './documents/checks';
 export { checkPart, partSchema } from './documents/part/check';
 export { upgrade, NewerForm } from './documents/forms';
-export { checkId, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
+export { checkId, checkListQuery, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
 export { hash as hashSchema } from './joi-parts';
 export { checkLanAsked, checkPairingAnswer, checkPairingAsked, checkPairingToken, type LanAsked, type PairingAsked } from './lan-check';
 export { checkRunFile, MOST_SAMPLES } from './check-run-file';

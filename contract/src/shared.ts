@@ -17,10 +17,12 @@ export {
   kindOf,
   KINDS,
   kindsOfList,
+  MOST_IN_PIECE,
   parentOf,
   type BodyOf,
   type Doc,
   type DocList,
+  type DocPiece,
   type KindName,
   type SetAside,
 } from './documents/kinds';

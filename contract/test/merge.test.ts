@@ -4,7 +4,7 @@ import { pathParts, setField, getField } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 
 const base = plainPlan();
-const ids = {};
+const ids = { memberIds: {} };
 /** Leaves of a plan that are numbers and stand for themselves. */
 const LEAVES = [
   'gearing.pinion',
@@ -25,6 +25,14 @@ describe('two edits of one document', () => {
     const { body, clashes } = merge(base, mine, theirs, ids);
     expect(clashes).toEqual([]);
     expect(body).toEqual(setField(theirs, 'gearing.pinion', 19));
+  });
+
+  test('of which each computed the same anew ask nothing: what is computed is nobody’s edit', () => {
+    const run = (usedAh: number, predicted?: object) => ({ usedAh, ...(predicted ? { predicted } : {}) });
+    const [mine, theirs] = [{ topSpeedMs: { p50: 9 } }, { topSpeedMs: { p50: 8 }, usedAh: { p50: 1 } }];
+    expect(merge(run(1, { canC: 1 }), run(2, mine), run(1, theirs), kindOf('run'))).toEqual({ body: run(2, theirs), clashes: [] });
+    expect(merge(run(1), run(1, mine), run(3), kindOf('run'))).toEqual({ body: run(3, mine), clashes: [] });
+    expect(merge(run(1), run(2), run(3), kindOf('run')).clashes).toHaveLength(1);
   });
 
   test('of the same figure ask for that one; whichever is chosen, the others stay', () => {
@@ -58,9 +66,9 @@ describe('two edits of one document', () => {
       bench: { photos: list.map(([hash, caption]) => ({ hash, ...(caption ? { caption } : {}) })) },
     });
     const was = photos(['a', 'old'], ['b']);
-    const merged = merge(was, photos(['a', 'mine'], ['b'], ['c']), photos(['d'], ['a', 'old']), kindOf('car').memberIds);
+    const merged = merge(was, photos(['a', 'mine'], ['b'], ['c']), photos(['d'], ['a', 'old']), kindOf('car'));
     expect(merged).toEqual({ body: photos(['a', 'mine'], ['c'], ['d']), clashes: [] });
-    const clash = merge(was, photos(['a', 'mine'], ['b']), photos(['a', 'theirs'], ['b']), kindOf('car').memberIds);
+    const clash = merge(was, photos(['a', 'mine'], ['b']), photos(['a', 'theirs'], ['b']), kindOf('car'));
     expect(clash.clashes).toEqual([{ path: 'bench.photos[a].caption', mine: 'mine', theirs: 'theirs' }]);
     const packs = (...cells: number[]) => ({ packs: cells.map((one) => ({ cells: one })) });
     expect(merge(packs(2), packs(2, 2), packs(3), ids).clashes.map(({ path }) => path)).toEqual(['packs']);

@@ -68,7 +68,6 @@ test.each<[string, KindName, unknown, RegExp]>([
 });
 
 test('a tick on the phone and a price on the laptop never meet; two ticks of two steps are both kept', () => {
-  const { memberIds } = KINDS.fitting;
   const mine = { ...fitting, steps: [...fitting.steps, { id: 'pinion', done: { at: 'm', of: '' } }] };
   const theirs = {
     ...fitting,
@@ -77,7 +76,7 @@ test('a tick on the phone and a price on the laptop never meet; two ticks of two
       { id: 'seals', note: 'S' },
     ],
   };
-  const { body, clashes } = merge(fitting, mine, theirs, memberIds);
+  const { body, clashes } = merge(fitting, mine, theirs, KINDS.fitting);
   expect(clashes).toEqual([]);
   expect((body as Fitting).steps.map((step) => [step.id, step.note])).toEqual([
     ['mesh', 'other'],
@@ -89,7 +88,7 @@ test('a tick on the phone and a price on the laptop never meet; two ticks of two
 
 test('a clash of prices is told by the line that it belongs to, in words', () => {
   const priced = (price: number) => ({ ...purchase, lines: [{ ...purchase.lines[0]!, price }] });
-  const { clashes } = merge(purchase, priced(40), priced(39), KINDS.purchase.memberIds);
+  const { clashes } = merge(purchase, priced(40), priced(39), KINDS.purchase);
   expect(clashes).toEqual([{ path: 'lines[esc].price', mine: 40, theirs: 39 }]);
   expect(leafName('lines[esc].price')).toBe('price');
 });

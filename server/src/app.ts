@@ -78,9 +78,9 @@ function application(log: Logger, isLocal: boolean, guard: Middleware, routers: 
   app.use(errorMiddleware(log));
   app.use(guard);
   const compressed = compress();
-  // Whoever takes no packed answer, not even a plain one, gets a plain one all the same: the middleware would fail on it.
   app.use(async (ctx, next) => {
-    if (ctx.acceptsEncodings('br', 'gzip', 'deflate') === false) await next();
+    // Within this machine packing takes longer than sending. The middleware would fail on a client that takes nothing, not even what is plain.
+    if (isLocal || ctx.acceptsEncodings('br', 'gzip', 'deflate') === false) await next();
     else await compressed(ctx, next);
   });
   app.use(async (ctx, next) => {

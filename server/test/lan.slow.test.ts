@@ -241,6 +241,8 @@ describe('a device that is paired', () => {
     expect((await paired(cookie, { method: 'PUT', path: `/api/cars/${id}`, body: { base: 0, body: { car: CAR, bench: {} } } })).status).toBe(200);
     expect((await clientOf(running).http.get(`/api/cars/${id}`)).body.body.car.name).toBe(CAR.name);
     expect((await paired(cookie, { path: '/' })).body.toString()).toContain('<title>');
+    for (let i = 0; i < 8; i++) await clientOf(running).addCar();
+    expect((await paired(cookie, { path: '/api/garage?limit=5', headers: { 'accept-encoding': 'gzip' } })).headers['content-encoding']).toBe('gzip');
   });
 
   test.each(['/api/backup', '/api/backup/check', '/api/check', '/api/lan', '/api/lan/devices/x', '/api/lan/offer'])(

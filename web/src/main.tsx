@@ -40,12 +40,13 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
     keepUnsaved(store);
     // Before the lists are fetched: what is written in between would not be in them.
     followChanges(store, () => sendNow());
-    return loadGarage(store);
+    // What the address asks for need not wait for the rest.
+    return Promise.all([loadGarage(store, location.pathname), location.pathname === '/shelf' ? loadShelf(store) : undefined]);
   })
   .then(() => {
     sendNow = startSync(store);
     void recallPins(store);
-    return Promise.all([loadShelf(store), loadLog(store)]);
+    return Promise.all([store.getState().desk.shelfLoaded ? undefined : loadShelf(store), loadLog(store)]);
   })
   // The first answers come before what may be opened next.
   .then(() =>

@@ -1,5 +1,4 @@
 /** @jest-environment jsdom */
-import { afterEach, expect, jest, test } from '@jest/globals';
 import type * as Clock from '../src/ui/clock';
 
 const SERVER = Date.UTC(2026, 4, 1, 12);

@@ -77,9 +77,10 @@ beforeEach(async () => {
   jest.spyOn(globalThis, 'Request').mockImplementation((input, init) => new RealRequest(new URL(input as string, server.address), init));
   jest.spyOn(globalThis, 'fetch').mockImplementation(async (input, init) => {
     if (line.away) throw new TypeError('fetch failed');
-    const { method, url } = input as Request;
+    const request = typeof input === 'string' ? new RealRequest(new URL(input, server.address), init) : (input as Request);
+    const { method, url } = request;
     line.requests.push({ method, path: new URL(url).pathname });
-    const response = await realFetch(input, init);
+    const response = await realFetch(request);
     if (method === 'POST' && line.loses-- > 0) throw new TypeError('the answer was lost');
     return response;
   });

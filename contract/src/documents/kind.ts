@@ -48,6 +48,8 @@ export interface Kind<Body> {
   nameOf: (body: Body) => string;
   /** Lists whose members are told apart by a field of theirs, by path; members of other lists go by their place. */
   memberIds: Readonly<Record<string, string>>;
+  /** Fields that are computed from the others and kept beside them. */
+  computed?: readonly string[];
   /** There is one a parent, and it has the parent's id. */
   hasIdOfParent?: true;
   /** What its documents refer to by id: where in the body (`steps[].runId` for the members of a list), and what kind stands there. */

@@ -53,6 +53,14 @@ export interface DocList {
   setAside: SetAside[];
 }
 
+/** So many documents of a list as were asked for; `next` is where it goes on, left out at its end. */
+export interface DocPiece extends DocList {
+  next?: string;
+}
+
+/** More documents than this in one piece would hold up whoever reads it. */
+export const MOST_IN_PIECE = 1000;
+
 /** A document that the data folder holds but cannot be shown; it stays as it is. */
 export interface SetAside {
   kind: KindName;

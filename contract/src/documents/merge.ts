@@ -1,4 +1,5 @@
 import equal from 'fast-deep-equal';
+import type { Kind } from './kind';
 
 /** A leaf that both sides changed, each otherwise; undefined where a side has none. */
 export interface Clash {
@@ -21,12 +22,13 @@ const isGroup = (value: unknown): value is Group => typeof value === 'object' &&
 /**
  * Puts two edits of one document together, leaf by leaf. `memberIds` names, by the path of a list, the field that tells its
  * members apart; members of other lists go by their place while no side adds or removes any, else the list is one leaf.
+ * What is `computed` is nobody's edit: where both sides did it anew, theirs stands, and nobody is asked.
  */
 export function merge(
   base: unknown,
   mine: unknown,
   theirs: unknown,
-  memberIds: Readonly<Record<string, string>>,
+  { memberIds, computed = [] }: Pick<Kind<never>, 'memberIds' | 'computed'>,
   takeTheirs: ReadonlySet<string> = new Set(),
 ): Merged {
   const clashes: Clash[] = [];
@@ -59,6 +61,7 @@ export function merge(
   }
 
   function any(path: string, was: unknown, my: unknown, their: unknown): unknown {
+    if (computed.includes(path)) return equal(their, was) ? my : their;
     if (isGroup(my) && isGroup(their)) return group(path, isGroup(was) ? was : {}, my, their);
     if (Array.isArray(my) && Array.isArray(their)) {
       const old: unknown[] = Array.isArray(was) ? was : [];

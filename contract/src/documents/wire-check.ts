@@ -3,7 +3,7 @@ import type { Checked } from '../checked';
 import { checkWith, joiProblems } from '../joi-problems';
 import { uuid } from '../joi-parts';
 import { problem } from '../problem';
-import { parentOf, type KindName } from './kinds';
+import { MOST_IN_PIECE, parentOf, type KindName } from './kinds';
 import { MOST_PARTS } from './part/part';
 import type { DocWrite } from './wire';
 
@@ -12,6 +12,20 @@ const body = Joi.object().unknown();
 const parentKey = (kind: KindName) => (parentOf(kind) === undefined ? {} : { parentId: uuid.required() });
 
 export const checkId = (input: unknown) => checkWith<string>(uuid.required(), input);
+
+/** How much of a list is asked for: all of it, or `limit` documents after the place that an earlier piece named. */
+export function checkListQuery({ limit, after }: Readonly<Record<string, unknown>>): Checked<{
+  limit?: number;
+  after?: { createdAt: number; rowid: number };
+}> {
+  if (limit === undefined && after === undefined) return { ok: true, value: {} };
+  const count = typeof limit === 'string' && /^\d{1,4}$/.test(limit) ? Number(limit) : NaN;
+  if (!(count >= 1 && count <= MOST_IN_PIECE)) return { ok: false, problems: [problem('limit', limit, `a whole number from 1 to ${MOST_IN_PIECE}`)] };
+  if (after === undefined) return { ok: true, value: { limit: count } };
+  const [, createdAt, rowid] = /^(\d{1,15})\.(\d{1,15})$/.exec(typeof after === 'string' ? after : '') ?? [];
+  if (rowid === undefined) return { ok: false, problems: [problem('after', after, 'what an earlier piece named as `next`')] };
+  return { ok: true, value: { limit: count, after: { createdAt: Number(createdAt), rowid: Number(rowid) } } };
+}
 
 /** The envelope of a delete: the version that was seen. */
 export const checkVersionOnly = (input: unknown) => checkWith<{ base: number }>(Joi.object({ base }), input);

@@ -36,6 +36,23 @@ export const HAS_LEGIBLE_IDS = sql`${isIdIn('documents.id')} and (documents.pare
 /** Bodies that are JSON in today's form. */
 export const IS_READABLE = sql`json_valid(${documents.body}) and (${documents.kind}, ${documents.form}) in (select value->>'kind', value->>'form' from json_each(${JSON.stringify(TODAYS_FORMS)}))`;
 
+/** Where a list goes on: after the row of this time and number. */
+export interface Place {
+  createdAt: number;
+  rowid: number;
+}
+
+/** The numbers of the next rows of a condition, oldest first. What sorts them stands before the bodies: these are not read. */
+export const placesOf = (orm: Database['orm'], where: SQL | undefined, after: Place | undefined, count: number): Promise<Place[]> =>
+  orm
+    .select({ createdAt: documents.createdAt, rowid: sql<number>`rowid` })
+    .from(documents)
+    .where(and(where, after && sql`(${documents.createdAt}, rowid) > (${after.createdAt}, ${after.rowid})`))
+    .orderBy(asc(documents.createdAt), sql`rowid`)
+    .limit(count);
+
+export const isRowIn = (rowids: readonly number[]) => sql`rowid in (select value from json_each(${JSON.stringify(rowids)}))`;
+
 /** The rows of a condition that can be read, oldest first, and how many more there are. The condition names kinds. */
 export async function readRows(orm: Database['orm'], where: SQL | undefined): Promise<{ rows: DocumentRow[]; unread: number }> {
   const found = await orm

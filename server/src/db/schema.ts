@@ -21,7 +21,12 @@ export const documents = sqliteTable(
     /** JSON. */
     body: text('body').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.kind, table.id] }), index('documents_parent').on(table.parentId)],
+  (table) => [
+    primaryKey({ columns: [table.kind, table.id] }),
+    index('documents_parent').on(table.parentId),
+    // What lists are ordered by, without a look at the rows.
+    index('documents_order').on(table.kind, table.deletedAt, table.createdAt),
+  ],
 );
 
 /** Files that no document refers to, and since when: they are swept a month later. */

@@ -1,24 +1,35 @@
 import Router from '@koa/router';
-import { LIST_NAMES } from '@puddler/contract';
-import type { DocumentLists } from './list';
+import { checkId, checkListQuery, LIST_NAMES } from '@puddler/contract';
+import type { Context } from 'koa';
+import { AppError } from '../http/app-error';
+import { orRefuse } from '../http/checked';
+import { tagOf, type DocumentLists } from './list';
 
-/** The lists that a page begins with. Whoever names the tag of the list it has is told when nothing is new. */
+/** What a page begins with: lists, whole or in pieces, and everything of one car. One that names the tag of what it has hears when nothing is new. */
 export function listRoutes(lists: DocumentLists): Router {
   const router = new Router({ prefix: '/api' });
   for (const list of LIST_NAMES) {
     router.get(`/${list}`, async (ctx) => {
-      const zipped = ctx.acceptsEncodings('gzip', 'identity') === 'gzip';
-      const { etag, bytes } = await lists.answer(list, zipped);
-      ctx.set('ETag', etag);
-      ctx.vary('Accept-Encoding');
-      if (ctx.get('If-None-Match') === etag) {
-        ctx.status = 304;
-        return;
-      }
-      if (zipped) ctx.set('Content-Encoding', 'gzip');
-      ctx.type = 'application/json';
-      ctx.body = bytes;
+      const { limit, after } = orRefuse(checkListQuery(ctx.query));
+      send(ctx, await (limit === undefined ? lists.whole(list) : lists.piece(list, after, limit)));
     });
   }
+  router.get('/whole-car/:id', async (ctx) => {
+    const bytes = await lists.wholeCar(orRefuse(checkId(ctx.params['id'])));
+    if (!bytes) throw new AppError('no-such-document');
+    send(ctx, bytes);
+  });
   return router;
+}
+
+/** Answers with JSON, or with 304 where the client has just this. */
+function send(ctx: Context, bytes: Buffer): void {
+  const etag = tagOf(bytes);
+  ctx.set('ETag', etag);
+  if (ctx.get('If-None-Match') === etag) {
+    ctx.status = 304;
+    return;
+  }
+  ctx.type = 'application/json';
+  ctx.body = bytes;
 }

@@ -1,48 +1,37 @@
 import { createHash } from 'node:crypto';
-import { promisify } from 'node:util';
-import { gzip } from 'node:zlib';
-import { kindsOfList, type KindName, type ListName, type SetAside } from '@puddler/contract';
+import { KIND_NAMES, kindsOfList, type KindName, type ListName, type SetAside } from '@puddler/contract';
+import type { SQL } from 'drizzle-orm';
+import { isRowIn, type Place } from '../db/document-rows';
 import { docText, todaysForm } from './rows';
 import type { DocumentStore } from './store';
 
-const pack = promisify(gzip);
-
-/** A list as it is answered, made once for as long as nothing is written. */
-interface Answer {
-  changes: number;
-  etag: string;
-  plain: Buffer;
-  packed: Promise<Buffer> | undefined;
-}
-
-/** The lists of documents, kept as the bytes that are sent: most answers are the same as the one before. */
+/** Documents as JSON, without a look into their bodies: lists have thousands of them. */
 export class DocumentLists {
-  private readonly known = new Map<ListName, Promise<Answer>>();
-
   constructor(private readonly store: DocumentStore) {}
 
-  /** The list as JSON, plain or packed by gzip, with the tag that tells it from older ones. */
-  async answer(list: ListName, zipped: boolean): Promise<{ etag: string; bytes: Buffer }> {
-    const answer = await this.current(list);
-    if (!zipped) return { etag: answer.etag, bytes: answer.plain };
-    answer.packed ??= pack(answer.plain);
-    return { etag: answer.etag, bytes: await answer.packed };
+  /** All documents of a list. */
+  whole(list: ListName): Promise<Buffer> {
+    return this.text(kindsOfList(list));
   }
 
-  private async current(list: ListName): Promise<Answer> {
-    const known = await this.known.get(list)?.catch(() => undefined);
-    if (known?.changes === this.store.changes) return known;
-    const made = this.make(list);
-    this.known.set(list, made);
-    return made;
-  }
-
-  private async make(list: ListName): Promise<Answer> {
-    // Counted before reading: a write that comes meanwhile makes this answer an old one.
-    const { changes } = this.store;
+  /** The next documents of a list: a page that begins reads one piece after the other, and draws in between. */
+  async piece(list: ListName, after: Place | undefined, count: number): Promise<Buffer> {
     const kinds = kindsOfList(list);
-    const { rows, unread } = await this.store.readable(kinds);
-    const unreadable = unread > 0 ? await this.store.unreadable(kinds, rows) : [];
+    const places = await this.store.places(kinds, after, count);
+    const last = places.at(-1);
+    const next = last && places.length === count ? `${last.createdAt}.${last.rowid}` : undefined;
+    return this.text(kinds, isRowIn(places.map(({ rowid }) => rowid)), next);
+  }
+
+  /** Everything of a car, whatever list it stands in; `id` names the car or one of its plans. Undefined where there is none. */
+  async wholeCar(id: string): Promise<Buffer | undefined> {
+    const within = await this.store.ofCar(id);
+    return within && this.text(KIND_NAMES, within);
+  }
+
+  private async text(kinds: KindName[], within?: SQL, next?: string): Promise<Buffer> {
+    const { rows, unread } = await this.store.readable(kinds, within);
+    const unreadable = unread > 0 ? await this.store.unreadable(kinds, rows, within) : [];
     const setAside = unreadable.map(({ kind, id, form, name }): SetAside => ({
       kind,
       id,
@@ -54,7 +43,10 @@ export class DocumentLists {
         .filter((row) => row.kind === kind)
         .map(docText)
         .join(',')}]`;
-    const plain = Buffer.from(`{"documents":{${kinds.map(ofKind).join(',')}},"setAside":${JSON.stringify(setAside)}}`);
-    return { changes, plain, packed: undefined, etag: `"${createHash('sha256').update(plain).digest('base64url').slice(0, 27)}"` };
+    const end = next === undefined ? '' : `,"next":${JSON.stringify(next)}`;
+    return Buffer.from(`{"documents":{${kinds.map(ofKind).join(',')}},"setAside":${JSON.stringify(setAside)}${end}}`);
   }
 }
+
+/** What tells an answer from one that says anything else. */
+export const tagOf = (bytes: Buffer): string => `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 27)}"`;

@@ -1,7 +1,7 @@
 import { parentOf, type Doc, type DocWrite, type DocWritten, type KindName, type Newer, type WithIt } from '@puddler/contract';
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/open';
-import { HAS_LEGIBLE_IDS, IS_READABLE, isIdIn, LEGIBLE_NAME, readRows, ROW } from '../db/document-rows';
+import { HAS_LEGIBLE_IDS, IS_READABLE, isIdIn, LEGIBLE_NAME, placesOf, readRows, ROW, type Place } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
 import { ChangeFeed } from './change-feed';
 import { docOf, FAMILIES, todaysForm } from './rows';
@@ -69,12 +69,28 @@ export class DocumentStore {
   }
 
   /** Rows of some kinds that are not deleted and can be read, and how many more there are. */
-  readable(kinds: readonly KindName[]): Promise<{ rows: DocumentRow[]; unread: number }> {
-    return readRows(this.db.orm, and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt)));
+  readable(kinds: readonly KindName[], within?: SQL): Promise<{ rows: DocumentRow[]; unread: number }> {
+    return readRows(this.db.orm, presentRows(kinds, within));
+  }
+
+  /** The next `count` rows of some kinds that are not deleted, whether they can be read or not. */
+  places(kinds: readonly KindName[], after: Place | undefined, count: number): Promise<Place[]> {
+    return placesOf(this.db.orm, presentRows(kinds), after, count);
+  }
+
+  /** A car, or the car of a plan: the condition of what belongs to it, over any number of steps; undefined where there is none. */
+  async ofCar(id: string): Promise<SQL | undefined> {
+    const found = (await this.row('car', id)) ?? (await this.row('plan', id));
+    const carId = found?.kind === 'plan' ? found.parentId : found?.id;
+    if (!found || found.deletedAt !== null || carId === null || carId === undefined) return undefined;
+    return sql`rowid in (
+      with recursive family(id) as (select ${carId} union select child.id from documents child join family on child.parent_id = family.id)
+      select own.rowid from documents own where own.kind = 'car' and own.id = ${carId}
+      union select child.rowid from documents child join family on child.parent_id = family.id)`;
   }
 
   /** Rows that are not deleted and cannot be read: broken, or of a later release. `readable` are the rows that can be. */
-  async unreadable(kinds: readonly KindName[], readable: readonly DocumentRow[]): Promise<Unreadable[]> {
+  async unreadable(kinds: readonly KindName[], readable: readonly DocumentRow[], within?: SQL): Promise<Unreadable[]> {
     const known = JSON.stringify(readable.map(({ kind, id }) => ({ kind, id })));
     return this.db.orm
       .select({
@@ -86,8 +102,7 @@ export class DocumentStore {
       .from(documents)
       .where(
         and(
-          inArray(documents.kind, [...kinds]),
-          isNull(documents.deletedAt),
+          presentRows(kinds, within),
           sql`(${documents.kind}, ${documents.id}) not in (select value->>'kind', value->>'id' from json_each(${known}))`,
         ),
       )
@@ -216,6 +231,12 @@ export class DocumentStore {
     }
   }
 }
+
+/** Rows of some kinds that are not deleted. Where `within` says which rows (by their numbers), these are looked up: the plus keeps the index of kinds out. */
+const presentRows = (kinds: readonly KindName[], within?: SQL): SQL | undefined =>
+  within
+    ? and(sql`+${documents.kind} in ${among(kinds)} and +${documents.deletedAt} is null`, within)
+    : and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt));
 
 /** What a stale write is told: the newer document, or that it is deleted. One that cannot be read counts as deleted. */
 function newerOf(row: DocumentRow): Newer {

@@ -14,7 +14,7 @@ export default function ConflictDialog({ held }: { held: Held }) {
   if (!conflict) return null;
   if (conflict.deleted || content === null) return <Deleted held={held} />;
   const base = held.remote.state === 'present' ? held.remote.content.body : undefined;
-  const { clashes } = merge(base, content.body, conflict.content.body, kindOf(content.kind).memberIds);
+  const { clashes } = merge(base, content.body, conflict.content.body, kindOf(content.kind));
   return <Clashes key={`${held.key} ${conflict.version}`} held={held} name={nameOf(conflict.content)} clashes={clashes} />;
 }
 

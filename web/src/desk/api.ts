@@ -1,7 +1,6 @@
 import {
   kindOf,
   type CheckReport,
-  type DocList,
   type DocWrites,
   type DocsWritten,
   type ErrorBody,
@@ -9,7 +8,6 @@ import {
   type Imported,
   type KindName,
   type LanState,
-  type ListName,
   type Restored,
   type RestorePreview,
 } from '@puddler/contract/shared';
@@ -18,13 +16,14 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query';
 
 /** Sending thousands of parts, or a backup with its photos, takes its time. */
 const LONG_MS = 60_000;
+const ANSWER_MS = 15_000;
 const BACKUP_MS = 600_000;
 
 /** The server's resources. Documents live on the desk (desk-slice); nothing here caches them a second time. */
 export const api = createApi({
   baseQuery: fetchBaseQuery({
     baseUrl: '/api',
-    timeout: 15_000,
+    timeout: ANSWER_MS,
     prepareHeaders: (headers) => {
       headers.set('x-page', PAGE);
       return headers;
@@ -32,7 +31,6 @@ export const api = createApi({
   }),
   keepUnusedDataFor: 0,
   endpoints: (build) => ({
-    list: build.query<DocList, ListName>({ query: (list) => list }),
     writeDocuments: build.mutation<DocsWritten, { kind: KindName } & DocWrites>({
       query: ({ kind, writes }) => ({ url: kindOf(kind).path, method: 'POST', body: { writes }, timeout: LONG_MS }),
     }),
@@ -66,6 +64,13 @@ export const api = createApi({
     }),
   }),
 });
+
+/** What an address answers, for what goes to the desk and nowhere else: the cache of `api` would go through all of it. Rejects on any other answer than 200. */
+export async function fetchJson<T>(url: string): Promise<T> {
+  const answer = await fetch(`/api/${url}`, { headers: { 'x-page': PAGE }, signal: AbortSignal.timeout(ANSWER_MS) });
+  if (!answer.ok) throw new Error(`${url}: ${answer.status}`);
+  return JSON.parse(await answer.text()) as T;
+}
 
 /** The catalogue's error in a failed request; undefined when the server could not be reached. */
 export function errorOf(error: unknown): (ErrorBody['error'] & { status: number }) | undefined {

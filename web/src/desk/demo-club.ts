@@ -1,7 +1,6 @@
-import type { ListName } from '@puddler/contract/shared';
 import { api } from './api';
-import { received } from './desk-slice';
 import { deleteDocuments } from './edits';
+import { fetchList } from './load';
 import { noticed } from './notices-slice';
 import { selectGarage } from './selectors';
 import type { AppDispatch, RootState } from './store';
@@ -10,14 +9,10 @@ import { undoable } from './undoable';
 /** Puts the demo club beside the builder's own cars. */
 export function bringDemo() {
   return async (dispatch: AppDispatch): Promise<void> => {
-    const fetched = async (list: ListName) =>
-      dispatch(
-        received({ ...(await dispatch(api.endpoints.list.initiate(list, { forceRefetch: true, subscribe: false })).unwrap()), complete: list }),
-      );
     try {
       await dispatch(api.endpoints.bringDemo.initiate()).unwrap();
-      await fetched('garage');
-      await fetched('log');
+      await fetchList({ dispatch }, 'garage');
+      await fetchList({ dispatch }, 'log');
     } catch {
       dispatch(noticed({ text: 'The demo club could not be brought in: the server does not answer. Try again.', tone: 'stop' }));
     }

@@ -1,7 +1,7 @@
-import { KIND_NAMES, kindOf, merge, type BodyOf, type Doc, type DocList, type KindName, type ListName } from '@puddler/contract/shared';
-import { createSlice, original, type PayloadAction } from '@reduxjs/toolkit';
+import { kindOf, merge, type BodyOf, type Doc, type KindName } from '@puddler/contract/shared';
+import { createAction, createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
 import { contentOf, isUnsaved, keyOf, type Conflict, type Content, type Held, type Key, type Refusal } from './held';
-import { answered, childrenOf, fromServer, gone, put, turn, type DeskState, type SyncState } from './document-state';
+import { answered, childrenOf, fromServer, gone, put, turn, withReceived, type DeskState, type Received, type SyncState } from './document-state';
 import type { UnreadableEdit } from './read-unsaved';
 import { joined, joinsTo, type Change, type Step } from './history';
 
@@ -19,6 +19,8 @@ const initialState: DeskState = {
   loaded: 'loading',
   shelfLoaded: false,
   logLoaded: false,
+  wholeCars: {},
+  early: {},
   keys: [],
   held: {},
   setAside: [],
@@ -33,16 +35,6 @@ const slice = createSlice({
   name: 'desk',
   initialState,
   reducers: {
-    /** Documents as the server has them; `list` when they are the last of that list. */
-    received(desk, action: PayloadAction<DocList & { complete?: ListName }>) {
-      const { documents, setAside, complete } = action.payload;
-      // Parents before what belongs to them.
-      for (const kind of KIND_NAMES) for (const doc of documents[kind] ?? []) fromServer(desk, kind, doc);
-      desk.setAside = [...desk.setAside.filter(({ kind }) => !(kind in documents)), ...setAside];
-      if (complete === 'garage') desk.loaded = 'ready';
-      if (complete === 'shelf') desk.shelfLoaded = true;
-      if (complete === 'log') desk.logLoaded = true;
-    },
     garageFailed(desk) {
       if (desk.loaded !== 'ready') desk.loaded = 'failed';
     },
@@ -176,7 +168,7 @@ const slice = createSlice({
       const conflict = held?.conflict;
       if (!held || !conflict || conflict.deleted || !held.content) return;
       const base = held.remote.state === 'present' ? held.remote.content.body : undefined;
-      const { body } = merge(base, held.content.body, conflict.content.body, kindOf(held.content.kind).memberIds, new Set(action.payload.theirs));
+      const { body } = merge(base, held.content.body, conflict.content.body, kindOf(held.content.kind), new Set(action.payload.theirs));
       held.remote = { state: 'present', version: conflict.version, content: conflict.content };
       held.content = { ...held.content, body: body as BodyOf<KindName> } as Content;
       delete held.conflict;
@@ -217,9 +209,10 @@ const slice = createSlice({
   },
 });
 
-export const deskReducer = slice.reducer;
+export const received = createAction<Received>('desk/received');
+export const deskReducer = (desk: DeskState | undefined, action: UnknownAction): DeskState =>
+  desk && received.match(action) ? withReceived(desk, action.payload) : slice.reducer(desk, action);
 export const {
-  received,
   garageFailed,
   garageAwaited,
   unsavedRecalled,

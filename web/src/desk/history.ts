@@ -39,6 +39,6 @@ export function joined(last: Change, next: Change): Change {
  */
 export function turned(now: Content | null, from: Content | null, to: Content | null): Content | null {
   if (sameContent(now, from) || now === null || from === null || to === null) return to;
-  const body = merge(from.body, now.body, to.body, kindOf(now.kind).memberIds).body as BodyOf<KindName>;
+  const body = merge(from.body, now.body, to.body, kindOf(now.kind)).body as BodyOf<KindName>;
   return equal(body, now.body) && now.parentId === to.parentId ? now : ({ ...to, body } as Content);
 }

@@ -1,74 +1,78 @@
-import { kindsOfList, LIST_NAMES, type DocList, type ListName } from '@puddler/contract/shared';
-import { api } from './api';
+import { kindsOfList, LIST_NAMES, type DocList, type DocPiece, type ListName, type SetAside } from '@puddler/contract/shared';
+import { fetchJson } from './api';
 import { garageAwaited, garageFailed, heard, received } from './desk-slice';
 import { keyOf, kindOfKey } from './held';
 import type { AppStore } from './store';
 
+type Store = Pick<AppStore, 'dispatch'>;
+
 const AGAIN_MS = 2_000;
-/** Parts put on the desk in one go: some milliseconds. */
-const PARTS_A_PIECE = 400;
+/** What a page begins with is drawn at once. */
+const FIRST_PIECE = 200;
+/** So many documents are read and put on the desk in one go: some tens of milliseconds of a garage of ten years. */
+const PIECE = 400;
 
 const pause = (ms?: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
-const fetchList = (store: AppStore, list: ListName): Promise<DocList> =>
-  store.dispatch(api.endpoints.list.initiate(list, { forceRefetch: true, subscribe: false })).unwrap();
+/** Fetches a list in pieces and hands each on, so that the page keeps its frames however long the list is. */
+async function inPieces(list: ListName, take: (documents: DocList['documents'], end?: SetAside[]) => void): Promise<void> {
+  const setAside: SetAside[] = [];
+  let after: string | undefined;
+  do {
+    const piece = await fetchJson<DocPiece>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`);
+    setAside.push(...piece.setAside);
+    after = piece.next;
+    take(piece.documents, after === undefined ? setAside : undefined);
+    await pause();
+  } while (after !== undefined);
+}
+
+/** Fetches a list; rejects where there is no server. */
+export const fetchList = (store: Store, list: ListName): Promise<void> =>
+  inPieces(list, (documents, end) => store.dispatch(received({ documents, ...(end ? { setAside: end, complete: list } : {}) })));
+
+/** Fetches a list, and keeps asking while the server is away: what is on the desk already stays as it is. */
+async function load(store: Store, list: ListName, onFailed?: () => void): Promise<void> {
+  for (;;) {
+    try {
+      return await fetchList(store, list);
+    } catch {
+      onFailed?.();
+      await pause(AGAIN_MS);
+      if (onFailed) store.dispatch(garageAwaited());
+    }
+  }
+}
+
+/** The garage, and before it the car that the address names: its plan need not wait for all the others. */
+export async function loadGarage(store: Store, address = ''): Promise<void> {
+  store.dispatch(garageAwaited());
+  const [, id] = /^\/(?:plans|cars)\/([^/]+)/.exec(address) ?? [];
+  if (id !== undefined) await loadCar(store, id).catch(() => undefined);
+  await load(store, 'garage', () => store.dispatch(garageFailed()));
+}
+
+export const loadShelf = (store: Store): Promise<void> => load(store, 'shelf');
+export const loadLog = (store: Store): Promise<void> => load(store, 'log');
+
+/** Fetches all of a car with its plans and runs; `id` names the car or a plan. Rejects where there is none, or no server. */
+export async function loadCar(store: Store, id: string): Promise<void> {
+  const { documents } = await fetchJson<DocList>(`whole-car/${encodeURIComponent(id)}`);
+  store.dispatch(received({ documents, wholeCar: true }));
+}
 
 /** Fetches all lists again, where too much has changed to be sent one by one. What is deleted meanwhile goes. */
 export async function loadAgain(store: AppStore): Promise<void> {
   for (const list of LIST_NAMES) {
-    const { documents, setAside } = await fetchList(store, list);
     const kinds = kindsOfList(list);
-    const there = new Set(kinds.flatMap((kind) => (documents[kind] ?? []).map(({ id }) => keyOf(kind, id))));
+    const there = new Set<string>();
+    await inPieces(list, (documents, end) => {
+      for (const kind of kinds) for (const { id } of documents[kind] ?? []) there.add(keyOf(kind, id));
+      store.dispatch(received({ documents, ...(end ? { setAside: end } : {}) }));
+    });
     const gone = Object.values(store.getState().desk.held).flatMap(({ key, remote }) =>
       remote.state === 'present' && kinds.includes(kindOfKey(key)) && !there.has(key) ? [{ key, version: remote.version + 1 }] : [],
     );
-    store.dispatch(received({ documents, setAside }));
     store.dispatch(heard({ written: [], gone }));
-  }
-}
-
-/** Fetches the garage, and keeps asking while the server is away. */
-export async function loadGarage(store: AppStore): Promise<void> {
-  for (;;) {
-    store.dispatch(garageAwaited());
-    try {
-      store.dispatch(received({ ...(await fetchList(store, 'garage')), complete: 'garage' }));
-      return;
-    } catch {
-      store.dispatch(garageFailed());
-      await pause(AGAIN_MS);
-    }
-  }
-}
-
-/** Fetches the shelf after the garage, and puts it on the desk in pieces that leave the page its frames. */
-export async function loadShelf(store: AppStore): Promise<void> {
-  for (;;) {
-    try {
-      const { documents, setAside } = await fetchList(store, 'shelf');
-      const parts = documents.part ?? [];
-      for (let at = 0; at === 0 || at < parts.length; at += PARTS_A_PIECE) {
-        const isLast = at + PARTS_A_PIECE >= parts.length;
-        store.dispatch(
-          received({ documents: { part: parts.slice(at, at + PARTS_A_PIECE) }, setAside, ...(isLast ? { complete: 'shelf' as const } : {}) }),
-        );
-        await pause();
-      }
-      return;
-    } catch {
-      await pause(AGAIN_MS);
-    }
-  }
-}
-
-/** Fetches the runs of all cars after that. */
-export async function loadLog(store: AppStore): Promise<void> {
-  for (;;) {
-    try {
-      store.dispatch(received({ ...(await fetchList(store, 'log')), complete: 'log' }));
-      return;
-    } catch {
-      await pause(AGAIN_MS);
-    }
   }
 }

@@ -13,7 +13,8 @@ import {
   type Wish,
 } from '@puddler/contract/shared';
 import { createSelector } from '@reduxjs/toolkit';
-import { isUnsaved, keyOf, type ContentOf } from './held';
+import { descending, group } from 'd3-array';
+import { isUnsaved, keyOf, type Content, type ContentOf, type Held, type Key } from './held';
 import type { RootState } from './store';
 
 /** A document's content by its kind and id; undefined when there is none, or it is deleted. */
@@ -70,35 +71,54 @@ export interface CarOnDesk {
   plans: PlanOnDesk[];
 }
 
+type Shown = Held & { content: Content };
+const sameMembers = <T>(a: readonly T[], b: readonly T[]) => a.length === b.length && a.every((one, i) => one === b[i]);
+
+/** What is not deleted, by kind, oldest first; the same list as before while nothing of that kind changed. One pass through the desk for all who ask. */
+const selectByKind = (() => {
+  let last: { keys: readonly Key[]; held: RootState['desk']['held']; byKind: Partial<Record<KindName, readonly Shown[]>> } | undefined;
+  return ({ desk: { keys, held } }: RootState) => {
+    if (last?.keys === keys && last.held === held) return last.byKind;
+    const byKind: Partial<Record<KindName, Shown[]>> = {};
+    for (const key of keys) {
+      const one = held[key]!;
+      if (one.content) (byKind[one.content.kind] ??= []).push(one as Shown);
+    }
+    const same = last?.byKind ?? {};
+    last = {
+      keys,
+      held,
+      byKind: Object.fromEntries(
+        Object.entries(byKind).map(([kind, list]) => {
+          const before = same[kind as KindName];
+          return [kind, before && sameMembers(before, list) ? before : list];
+        }),
+      ),
+    };
+    return last.byKind;
+  };
+})();
+const NONE: readonly Shown[] = [];
+
 /** All cars with their plans, as the Garage shows them. */
 export const selectGarage = createSelector(
-  (state: RootState) => state.desk.keys,
-  (state: RootState) => state.desk.held,
-  (keys, held): CarOnDesk[] => {
-    const cars = new Map<string, CarOnDesk>();
-    for (const key of keys) {
-      const { id, content } = held[key]!;
-      if (content?.kind === 'car') cars.set(id, { id, ...content.body, plans: [] });
-    }
-    for (const key of keys) {
-      const { id, content, updatedAt } = held[key]!;
-      if (content?.kind === 'plan') cars.get(content.parentId!)?.plans.push({ id, carId: content.parentId!, plan: content.body, updatedAt });
-    }
-    return [...cars.values()];
+  (state: RootState) => selectByKind(state).car ?? NONE,
+  (state: RootState) => selectByKind(state).plan ?? NONE,
+  (cars, plans): CarOnDesk[] => {
+    const byId = new Map<string, CarOnDesk>();
+    for (const { id, content } of cars) byId.set(id, { id, ...(content as ContentOf<'car'>).body, plans: [] });
+    for (const { id, content, updatedAt } of plans)
+      byId.get(content.parentId!)?.plans.push({ id, carId: content.parentId!, plan: (content as ContentOf<'plan'>).body, updatedAt });
+    return [...byId.values()];
   },
 );
 
 /** The documents of one kind, oldest first. The same list as before while none of them changed, whatever else did. */
 function listOf<K extends KindName, T>(kind: K, onDesk: (id: string, content: ContentOf<K>) => T) {
   return createSelector(
-    (state: RootState) => state.desk.keys,
-    (state: RootState) => state.desk.held,
-    (keys, held): T[] =>
-      keys.flatMap((key) => {
-        const { id, content } = held[key]!;
-        return content?.kind === kind ? [remembered(content.body, () => onDesk(id, content as ContentOf<K>))] : [];
-      }),
-    { memoizeOptions: { resultEqualityCheck: (a: T[], b: T[]) => a.length === b.length && a.every((one, i) => one === b[i]) } },
+    (state: RootState) => selectByKind(state)[kind] ?? NONE,
+    (shown): T[] => shown.map(({ id, content }) => remembered(content.body, () => onDesk(id, content as ContentOf<K>))),
+    { memoizeOptions: { resultEqualityCheck: sameMembers } },
   );
 }
 
@@ -134,15 +154,13 @@ const selectRuns = listOf('run', (id, { body, parentId }): RunOnDesk => ({ id, c
 
 /** Every car’s runs, the latest first; the same list while none of a car’s runs changed. */
 export const selectRunsByCar = createSelector(selectRuns, (runs): ReadonlyMap<string, readonly RunOnDesk[]> => {
-  const byCar = new Map<string, RunOnDesk[]>();
-  for (const one of runs) byCar.set(one.carId, [...(byCar.get(one.carId) ?? []), one]);
-  for (const [carId, list] of byCar)
-    byCar.set(
-      carId,
-      list.sort((a, b) => b.run.at.localeCompare(a.run.at)),
-    );
+  const byCar = group(runs, ({ carId }) => carId);
+  for (const list of byCar.values()) list.sort((a, b) => descending(a.run.at, b.run.at));
   return byCar;
 });
+
+/** Whether a car's runs are here: the log comes last. */
+export const areRunsHere = ({ desk }: RootState, carId: string): boolean => desk.logLoaded || desk.wholeCars[carId] === true;
 
 const NO_RUNS: readonly RunOnDesk[] = [];
 export const runsOfCar = (state: RootState, carId: string): readonly RunOnDesk[] => selectRunsByCar(state).get(carId) ?? NO_RUNS;
@@ -155,33 +173,40 @@ export const wishesOfCar = (state: RootState, carId: string): WishOnDesk[] => se
 
 export type SaveStatus = 'saved' | 'saving' | 'offline' | 'failing' | 'conflict' | 'refused';
 
+/** Documents that the server does not have as they are here, or about which something is to be settled. */
+export const selectUnsettled = createSelector(
+  (state: RootState) => state.desk.held,
+  (held): Held[] => {
+    const found: Held[] = [];
+    for (const key in held) {
+      const one = held[key as Key]!;
+      if (isUnsaved(one) || one.conflict || one.refused) found.push(one);
+    }
+    return found;
+  },
+  { memoizeOptions: { resultEqualityCheck: sameMembers } },
+);
+
 /** How many documents, photos and logs the server does not have as they are here. */
 export const selectWaiting = createSelector(
-  (state: RootState) => state.desk.held,
+  selectUnsettled,
   (state: RootState) => state.desk.filesWaiting,
-  (held, files): number => files + Object.values(held).filter(isUnsaved).length,
+  (unsettled, files): number => files + unsettled.filter(isUnsaved).length,
 );
 
 /** What the header says about saving. */
 export const selectSaveStatus = createSelector(
-  (state: RootState) => state.desk.held,
+  selectUnsettled,
   (state: RootState) => state.desk.sync.state,
   (state: RootState) => state.desk.filesWaiting,
-  (held, sync, files): SaveStatus => {
-    const all = Object.values(held);
-    if (all.some((doc) => doc.conflict)) return 'conflict';
-    if (all.some((doc) => doc.refused)) return 'refused';
+  (unsettled, sync, files): SaveStatus => {
+    if (unsettled.some((doc) => doc.conflict)) return 'conflict';
+    if (unsettled.some((doc) => doc.refused)) return 'refused';
     if (sync === 'offline' || sync === 'failing') return sync;
-    return files > 0 || all.some(isUnsaved) ? 'saving' : 'saved';
+    return files > 0 || unsettled.some(isUnsaved) ? 'saving' : 'saved';
   },
 );
 
-export const selectConflict = createSelector(
-  (state: RootState) => state.desk.held,
-  (held) => Object.values(held).find((doc) => doc.conflict),
-);
+export const selectConflict = createSelector(selectUnsettled, (unsettled) => unsettled.find((doc) => doc.conflict));
 
-export const selectRefused = createSelector(
-  (state: RootState) => state.desk.held,
-  (held) => Object.values(held).find((doc) => doc.refused),
-);
+export const selectRefused = createSelector(selectUnsettled, (unsettled) => unsettled.find((doc) => doc.refused));

@@ -6,6 +6,7 @@ import { conflicted, merged, refused, remoteBack, remoteGone, remoteUnknown, sav
 import { contentOf, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Held, type Key, type Refusal } from './held';
 import { sendFiles } from './keep-files';
 import type { AppStore } from './store';
+import { selectUnsettled } from './selectors';
 
 /** Typing settles this long before it is sent. */
 const SETTLE_MS = 350;
@@ -73,7 +74,7 @@ export function startSync(store: AppStore, settleMs = SETTLE_MS): () => void {
 /** Documents of one kind that can be written now: parents before children, and none whose parent the server does not have. */
 function nextBatch(store: AppStore): Held[] {
   const { held } = store.getState().desk;
-  const waiting = Object.values(held).filter((doc) => isUnsaved(doc) && !doc.conflict && !doc.refused && !waitsForParent(held, doc));
+  const waiting = selectUnsettled(store.getState()).filter((doc) => isUnsaved(doc) && !doc.conflict && !doc.refused && !waitsForParent(held, doc));
   for (const kind of KIND_NAMES) {
     const ofKind = waiting.filter((doc) => kindOfKey(doc.key) === kind);
     if (ofKind.length > 0) return ofKind.slice(0, DOCUMENTS_A_WRITE);
@@ -185,7 +186,7 @@ function takeNewer(store: AppStore, sent: Held, { newer }: Extract<DocWritten, {
   else if (content === null) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
   else {
     const base = remote.state === 'present' ? remote.content : undefined;
-    const { body, clashes } = merge(base?.body, content.body, theirs.body, kindOf(content.kind).memberIds);
+    const { body, clashes } = merge(base?.body, content.body, theirs.body, kindOf(content.kind));
     const parentId = content.parentId === base?.parentId ? theirs.parentId : content.parentId;
     const mine = { kind: content.kind, ...compact({ parentId }), body: body as BodyOf<KindName> } as Content;
     if (clashes.length > 0) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));

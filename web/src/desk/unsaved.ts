@@ -5,6 +5,7 @@ import { isUnsaved, kindOfKey, type Held, type Key } from './held';
 import { noticed } from './notices-slice';
 import type { KeptEdit, UnreadableEdit } from './read-unsaved';
 import type { AppStore } from './store';
+import { selectUnsettled } from './selectors';
 
 const SETTLE_MS = 150;
 
@@ -89,7 +90,7 @@ const keptEdit = (held: Held): KeptEdit => ({ ...held, form: formOf(kindOf(kindO
 export function keepUnsaved(store: AppStore): void {
   /** What this page has put there: documents of other windows are theirs to clear. */
   const stored = new Map<Key, Held>(
-    Object.values(store.getState().desk.held)
+    selectUnsettled(store.getState())
       .filter(isUnsaved)
       .map((held) => [held.key, held]),
   );
@@ -102,7 +103,7 @@ export function keepUnsaved(store: AppStore): void {
 
   const unsaved = () =>
     new Map(
-      Object.values(store.getState().desk.held)
+      selectUnsettled(store.getState())
         .filter(isUnsaved)
         .map((held) => [held.key, held]),
     );

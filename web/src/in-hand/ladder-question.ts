@@ -7,6 +7,7 @@ import type { LadderWish } from '../workers/ladder-worker';
 import { figureWords } from './figure-words';
 import { useRunTerms } from './run-terms';
 import type { PlanInHand } from './use-plan';
+import { useRunsHere } from './use-runs-here';
 
 /** A step that was driven, with its run and what came of it. */
 export interface Driven {
@@ -82,7 +83,7 @@ export function useLadderQuestion(inHand: Pick<PlanInHand, 'id' | 'carId' | 'fil
   const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
   const from = useMemo(() => stood && compact({ pinion: stood.pinion, spur: stood.spur, capShare: stood.capShare }), [stood]);
   // Readings and steps are known once the log is here.
-  const isHere = useAppSelector((state) => state.desk.logLoaded);
+  const isHere = useRunsHere(carId);
   const canReadings = runs.filter(({ run }) => run.readings?.some((one) => one.of === 'can')).length;
   const question = useMemo(
     (): LadderWish | undefined =>

@@ -30,6 +30,7 @@ export const RUN: Kind<CarRun> = {
   parent: 'car',
   nameOf: ({ name, at }) => name ?? `Run of ${at.slice(0, 10)}`,
   memberIds: { photos: 'hash', logs: 'hash' },
+  computed: ['predicted'],
   refersTo: { planId: { kind: 'plan', optional: true } },
   fileHashes: ({ photos = [], logs = [] }) => [...photos, ...logs].map((one) => one.hash),
   steps: [],

@@ -4,7 +4,7 @@ import { SpeedCaution } from '../../in-hand/SpeedCaution';
 import { chainView } from '../../jobs/chain-view';
 import { OnPlan } from '../../in-hand/OnPlan';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import { useAppSelector } from '../../desk/store';
+import { useRunsHere } from '../../in-hand/use-runs-here';
 import { useLearning } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
@@ -42,7 +42,7 @@ export default function LogStation() {
 function AtTheLog({ inHand }: { inHand: PlanInHand }) {
   const log = useLog(inHand);
   const view = chainView(inHand.file);
-  const logLoaded = useAppSelector((state) => state.desk.logLoaded);
+  const logLoaded = useRunsHere(inHand.carId);
   const [panel, setPanel] = useState<Panel>('run');
   // What was learned stays while its runs are looked at.
   const learning = useLearning();

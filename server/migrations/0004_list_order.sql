@@ -1,0 +1,1 @@
+CREATE INDEX `documents_order` ON `documents` (`kind`,`deleted_at`,`created_at`);
