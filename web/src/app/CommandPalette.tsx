@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { redone } from '../desk/desk-slice';
 import { takeBack } from '../desk/undoable';
 import { isHere } from '../desk/is-here';
-import { selectGarage, selectShelf } from '../desk/selectors';
+import { selectGarage, selectShelf, type PartOnDesk } from '../desk/selectors';
 import { searchText, summary } from '../in-hand/part-text';
 import { TERM_LIST, termText } from '../in-hand/terms';
 import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
@@ -185,14 +185,21 @@ function StepItems({ carId, onOpen }: { carId: string; onOpen: Open }) {
   );
 }
 
+const found = new WeakMap<PartOnDesk, PartOnDesk & { text: string }>();
+/** A part with what it is found by, which is put together once. */
+function foundBy(one: PartOnDesk): PartOnDesk & { text: string } {
+  const known = found.get(one) ?? { ...one, text: searchText(one.part) };
+  found.set(one, known);
+  return known;
+}
+
 function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   const shelf = useAppSelector(selectShelf);
   const system = useAppSelector((state) => state.prefs.units);
-  const all = useMemo(() => shelf.map(({ id, part }) => ({ id, part, text: searchText(part) })), [shelf]);
   const parts = useMemo(() => {
     const words = soughtWords(sought);
-    return words ? firstWith(all, words).shown : [];
-  }, [all, sought]);
+    return words ? firstWith(shelf.map(foundBy), words).shown : [];
+  }, [shelf, sought]);
   if (parts.length === 0) return null;
   return (
     <Command.Group heading={<span className="eyebrow px-3 text-soft">Shelf</span>}>

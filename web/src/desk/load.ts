@@ -55,10 +55,20 @@ export async function loadGarage(store: Store, address = ''): Promise<void> {
 export const loadShelf = (store: Store): Promise<void> => load(store, 'shelf');
 export const loadLog = (store: Store): Promise<void> => load(store, 'log');
 
-/** Fetches all of a car with its plans and runs; `id` names the car or a plan. Rejects where there is none, or no server. */
-export async function loadCar(store: Store, id: string): Promise<void> {
-  const { documents } = await fetchJson<DocList>(`whole-car/${encodeURIComponent(id)}`);
-  store.dispatch(received({ documents, wholeCar: true }));
+const carsUnderWay = new Map<string, Promise<void>>();
+
+/**
+ * Fetches all of a car with its plans and runs; `id` names the car or a plan. Asked by several at the same time it is fetched once. Rejects where there is
+ * none, or no server.
+ */
+export function loadCar(store: Store, id: string): Promise<void> {
+  const fetched = async () => {
+    const { documents } = await fetchJson<DocList>(`whole-car/${encodeURIComponent(id)}`);
+    store.dispatch(received({ documents, wholeCar: true }));
+  };
+  const loading = carsUnderWay.get(id) ?? fetched().finally(() => carsUnderWay.delete(id));
+  carsUnderWay.set(id, loading);
+  return loading;
 }
 
 /** Fetches all lists again, where too much has changed to be sent one by one. What is deleted meanwhile goes. */

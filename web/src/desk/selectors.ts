@@ -100,16 +100,29 @@ const selectByKind = (() => {
 })();
 const NONE: readonly Shown[] = [];
 
+const planOnDesk = ({ id, content, updatedAt }: Shown): PlanOnDesk => ({
+  id,
+  carId: content.parentId!,
+  plan: (content as ContentOf<'plan'>).body,
+  updatedAt,
+});
+/** Cars as they were shown last: those of which nothing changed stay the same. */
+const carsShown = new WeakMap<object, CarOnDesk>();
+
 /** All cars with their plans, as the Garage shows them. */
 export const selectGarage = createSelector(
   (state: RootState) => selectByKind(state).car ?? NONE,
   (state: RootState) => selectByKind(state).plan ?? NONE,
   (cars, plans): CarOnDesk[] => {
-    const byId = new Map<string, CarOnDesk>();
-    for (const { id, content } of cars) byId.set(id, { id, ...(content as ContentOf<'car'>).body, plans: [] });
-    for (const { id, content, updatedAt } of plans)
-      byId.get(content.parentId!)?.plans.push({ id, carId: content.parentId!, plan: (content as ContentOf<'plan'>).body, updatedAt });
-    return [...byId.values()];
+    const plansOf = group(plans, ({ content }) => content.parentId);
+    return cars.map(({ id, content }) => {
+      const own = (plansOf.get(id) ?? NONE).map((held) => remembered(held, () => planOnDesk(held)));
+      const before = carsShown.get(content);
+      if (before && sameMembers(before.plans, own)) return before;
+      const now = { id, ...(content as ContentOf<'car'>).body, plans: own };
+      carsShown.set(content, now);
+      return now;
+    });
   },
 );
 
@@ -152,10 +165,17 @@ export const selectDays = listOf('day', (id, { body }): DayOnDesk => ({ carId: i
 
 const selectRuns = listOf('run', (id, { body, parentId }): RunOnDesk => ({ id, carId: parentId!, run: body }));
 
+let lastRuns: ReadonlyMap<string, readonly RunOnDesk[]> = new Map();
+
 /** Every car’s runs, the latest first; the same list while none of a car’s runs changed. */
 export const selectRunsByCar = createSelector(selectRuns, (runs): ReadonlyMap<string, readonly RunOnDesk[]> => {
-  const byCar = group(runs, ({ carId }) => carId);
-  for (const list of byCar.values()) list.sort((a, b) => descending(a.run.at, b.run.at));
+  const byCar = new Map<string, readonly RunOnDesk[]>(group(runs, ({ carId }) => carId));
+  for (const [carId, list] of byCar) {
+    const sorted = [...list].sort((a, b) => descending(a.run.at, b.run.at));
+    const before = lastRuns.get(carId);
+    byCar.set(carId, before && sameMembers(before, sorted) ? before : sorted);
+  }
+  lastRuns = byCar;
   return byCar;
 });
 

@@ -1,6 +1,6 @@
 import type { Car } from '@puddler/core';
 import { MoreHorizontal, Plus } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppSelector } from '../desk/store';
@@ -25,7 +25,7 @@ const COLUMNS = [
 ] as const;
 
 /** A car, its plans, and what can be done with it. */
-export function CarRow({ id, car, bench, plans }: CarOnDesk) {
+export const CarRow = memo(function CarRow({ id, car, bench, plans }: CarOnDesk) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
@@ -96,7 +96,7 @@ export function CarRow({ id, car, bench, plans }: CarOnDesk) {
       )}
     </section>
   );
-}
+});
 
 interface CarHeadProps {
   id: string;

@@ -22,7 +22,7 @@ import {
 } from '@puddler/core';
 import { useDeferredValue, useMemo } from 'react';
 import { holdsFigure } from '../../desk/run-figures';
-import { benchOf, contentAt, isPracticeCar, learnedOf, runsOfCar, selectShelf, selectWishes } from '../../desk/selectors';
+import { areRunsHere, benchOf, contentAt, isPracticeCar, learnedOf, runsOfCar, selectShelf, selectWishes } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { latest } from '../../jobs/asked';
 import { AnswerCache } from '../../jobs/answer-cache';
@@ -52,11 +52,12 @@ function useNoted({ id, carId, file }: PlanInHand, result: RunResult | undefined
   const purchase = useAppSelector((state) => contentAt(state, 'purchase', id)?.body);
   const fitting = useAppSelector((state) => contentAt(state, 'fitting', id)?.body);
   const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
-  const shelf = useAppSelector(selectShelf);
+  // A list made before the shelf is here would lack what lies on it.
+  const shelf = useAppSelector((state) => (state.desk.shelfLoaded ? selectShelf(state) : undefined));
   const { limits, stock } = useRunTerms(carId, file.limits);
   const choices = fitting?.choices;
   const lists = useMemo(() => {
-    if (!result) return undefined;
+    if (!result || !shelf) return undefined;
     const key = [file, result, stock, shelf, limits, radio, choices];
     const known = listed.get(key);
     if (known) return known;
@@ -102,7 +103,7 @@ export function useJourney(now: PlanInHand): Journey | undefined {
   const noted = useNoted(inHand, result);
   const searches = useAppSelector((state) => selectWishes(state).filter((wish) => wish.carId === carId).length);
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  const runs = useAppSelector((state) => runsOfCar(state, carId));
+  const runs = useAppSelector((state) => (areRunsHere(state, carId) ? runsOfCar(state, carId) : undefined));
   const learned = useAppSelector((state) => learnedOf(state, carId));
   const { judged, stood } = useLadderQuestion(inHand);
   const hasStock = terms.stock !== undefined;
@@ -111,7 +112,7 @@ export function useJourney(now: PlanInHand): Journey | undefined {
     [file, hasStock],
   );
   return useMemo(() => {
-    if (!result || !noted || !known) return undefined;
+    if (!result || !noted || !known || !runs) return undefined;
     const all = runs.filter(({ run }) => holdsFigure(run));
     const measured = all.filter(({ run }) => run.planId === id).length;
     // What the car’s runs teach is said where it was driven, and not on each of its plans.
