@@ -42,7 +42,7 @@ async function backup(config: Config, file: string): Promise<string> {
   const source = await openToRead(config);
   const part = `${file}.part`;
   try {
-    await pipeline(await writeBackup(source.store.db.orm, source.files, new Date()), createWriteStream(part, { mode: 0o600 }));
+    await pipeline(await writeBackup(source.store.db, source.files, new Date()), createWriteStream(part, { mode: 0o600 }));
     await rename(part, file);
     return `The backup is in ${file} (${Math.ceil((await stat(file)).size / 1024)} kB).`;
   } finally {

@@ -51,7 +51,7 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
     const now = new Date();
     ctx.attachment(`puddler-backup-${now.toISOString().slice(0, 10)}.zip`);
     ctx.type = 'application/zip';
-    ctx.body = await writeBackup(store.db.orm, files, now);
+    ctx.body = await writeBackup(store.db, files, now);
   });
 
   router.post('/check', async (ctx) => {

@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
-import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest, type LostFile } from '@puddler/contract';
-import { and, inArray, isNull } from 'drizzle-orm';
+import { setImmediate } from 'node:timers/promises';
+import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest, type KindName, type LostFile } from '@puddler/contract';
+import { and, eq, isNull } from 'drizzle-orm';
 import yazl from 'yazl';
 import type { Database } from '../db/open';
-import { readRows } from '../db/document-rows';
+import { isRowIn, placesOf, readRows, type Place } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
 import { LOG_TYPE, type FileStore } from '../files/store';
 import { documentsEntry, filesEntry, MANIFEST, MANIFEST_HASH } from './entries';
@@ -17,29 +18,69 @@ function backupText(row: DocumentRow): string {
   return `${JSON.stringify(head).slice(0, -1)},"body":${row.body}}`;
 }
 
+/** Rows read in one go: others are answered in between. */
+const ROWS_A_PIECE = 60;
+
+/** The documents of a kind as they stand in a backup, and the files that they refer to. */
+interface Documents {
+  pieces: Buffer[];
+  count: number;
+  sha256: string;
+  unread: number;
+  hashes: string[];
+}
+
+async function documentsOf(orm: Database['orm'], kind: KindName): Promise<Documents> {
+  const digest = createHash('sha256');
+  const found: Omit<Documents, 'sha256'> = { pieces: [], count: 0, unread: 0, hashes: [] };
+  const put = (text: string) => {
+    const bytes = Buffer.from(text);
+    digest.update(bytes);
+    found.pieces.push(bytes);
+  };
+  let places: Place[];
+  let after: Place | undefined;
+  do {
+    places = await placesOf(orm, and(eq(documents.kind, kind), isNull(documents.deletedAt)), after, ROWS_A_PIECE);
+    after = places.at(-1);
+    const { rows } = await readRows(orm, isRowIn(places.map(({ rowid }) => rowid)));
+    if (rows.length > 0) put(`${found.count === 0 ? '[' : ',\n'}${rows.map(backupText).join(',\n')}`);
+    found.count += rows.length;
+    found.unread += places.length - rows.length;
+    found.hashes.push(...rows.flatMap((row) => kindOf(kind).fileHashes?.(JSON.parse(row.body) as unknown) ?? []));
+    await setImmediate();
+  } while (places.length === ROWS_A_PIECE);
+  put(']\n');
+  return { ...found, sha256: digest.digest('hex') };
+}
+
 /**
- * A backup as a zip stream: every document that is not deleted, and the files they refer to. Documents are read in one
- * statement, so they are of one moment whatever is written meanwhile; files never change under their hash. What is damaged or
- * missing ends nothing: the manifest, which comes last, names it.
+ * A backup as a zip stream: every document that is not deleted, and the files they refer to. Documents are of one moment,
+ * whatever is written meanwhile; files never change under their hash. What is damaged or missing ends nothing: the manifest,
+ * which comes last, names it.
  */
-export async function writeBackup(orm: Database['orm'], files: FileStore, now: Date): Promise<Readable> {
-  const { rows: readable, unread } = await readRows(orm, and(inArray(documents.kind, [...KIND_NAMES]), isNull(documents.deletedAt)));
+export async function writeBackup(db: Database, files: FileStore, now: Date): Promise<Readable> {
   const zip = new yazl.ZipFile();
   const out = zip.outputStream as unknown as Readable;
   const manifest: BackupManifest = { format: 'puddler-backup', version: 1, madeAt: now.toISOString(), documents: {}, files: [] };
+  const hashes = new Set<string>();
+  let unread = 0;
+  await db.snapshot(async (orm) => {
+    for (const kind of KIND_NAMES) {
+      const found = await documentsOf(orm, kind);
+      unread += found.unread;
+      if (found.count === 0) continue;
+      for (const hash of found.hashes) hashes.add(hash);
+      manifest.documents[kind] = { count: found.count, sha256: found.sha256 };
+      zip.addReadStreamLazy(documentsEntry(kind), { mtime: now }, (take) => take(null, Readable.from(found.pieces)));
+    }
+  });
   if (unread > 0) manifest.unread = unread;
-  for (const kind of KIND_NAMES) {
-    const ofKind = readable.filter((row) => row.kind === kind);
-    if (ofKind.length === 0) continue;
-    const bytes = Buffer.from(`[${ofKind.map(backupText).join(',\n')}]\n`);
-    manifest.documents[kind] = { count: ofKind.length, sha256: sha256(bytes) };
-    zip.addBuffer(bytes, documentsEntry(kind), { mtime: now });
-  }
   const lost: LostFile[] = [];
   // A download that is cut off lets go of the file that it was at.
   let current: Readable | undefined;
   out.once('close', () => current?.destroy());
-  for (const hash of hashesOf(readable)) {
+  for (const hash of hashes) {
     const ref = await files.describe(hash).catch(() => undefined);
     if (!ref) {
       lost.push({ hash, why: 'missing' });
@@ -84,8 +125,4 @@ async function* watched(source: Readable, hash: string, report: (bytes: number |
 function once<T>(make: () => T): () => T {
   let made: T | undefined;
   return () => (made ??= make());
-}
-
-function hashesOf(rows: readonly DocumentRow[]): Set<string> {
-  return new Set(rows.flatMap((row) => kindOf(row.kind).fileHashes?.(JSON.parse(row.body) as unknown) ?? []));
 }

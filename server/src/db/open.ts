@@ -9,6 +9,8 @@ export interface Database {
   client: Client;
   orm: LibSQLDatabase;
   writes: WriteQueue;
+  /** Reads on a connection of its own: all of one moment, whatever is written meanwhile. */
+  snapshot<T>(read: (orm: LibSQLDatabase) => Promise<T>): Promise<T>;
   /** Moves what is in the write-ahead log into the database itself. */
   checkpoint(): Promise<void>;
   close(): Promise<void>;
@@ -17,12 +19,25 @@ export interface Database {
 /** Where the database of a data folder is, as a URL for its driver. */
 export const databaseIn = (dataFolder: string): string => fileUrl(path.join(dataFolder, 'puddler.db'));
 
+async function snapshotOf<T>(url: string, read: (orm: LibSQLDatabase) => Promise<T>): Promise<T> {
+  const client = createClient({ url, concurrency: 1 });
+  try {
+    // Drizzle's own transactions are for writing, and would hold up all who write.
+    const transaction = await client.transaction('read');
+    return await read(drizzle(transaction as unknown as Client));
+  } finally {
+    client.close();
+  }
+}
+
 /** The database of a process that has it, to be read beside it: as it is, without a migration. */
 export function databaseBeside(dataFolder: string): Database {
-  const client = createClient({ url: databaseIn(dataFolder), concurrency: 1 });
+  const url = databaseIn(dataFolder);
+  const client = createClient({ url, concurrency: 1 });
   return {
     client,
     orm: drizzle(client),
+    snapshot: (read) => snapshotOf(url, read),
     writes: new WriteQueue(),
     checkpoint: () => Promise.resolve(),
     close: () => Promise.resolve(client.close()),
@@ -35,7 +50,8 @@ export function databaseBeside(dataFolder: string): Database {
  */
 export async function openDatabase(dataFolder: string, migrationsFolder: string): Promise<Database> {
   // A PRAGMA holds for one connection, and calls at the same time would open others: there is just one.
-  const client = createClient({ url: databaseIn(dataFolder), concurrency: 1 });
+  const url = databaseIn(dataFolder);
+  const client = createClient({ url, concurrency: 1 });
   for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON'])
     await client.execute(`PRAGMA ${pragma}`);
   const orm = drizzle(client);
@@ -48,6 +64,7 @@ export async function openDatabase(dataFolder: string, migrationsFolder: string)
     client,
     orm,
     writes,
+    snapshot: (read) => snapshotOf(url, read),
     checkpoint,
     async close() {
       await checkpoint().catch(() => undefined);
