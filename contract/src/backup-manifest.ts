@@ -106,6 +106,8 @@ export interface RestorePreview {
   /** Files and documents that the backup could not take in when it was made. */
   lost: number;
   unread: number;
+  /** Documents in it that are left out: what they belong to could not be read when the backup was made, and is not here. */
+  orphans: number;
 }
 
 export interface Restored {

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { LIST_NAMES, type CheckReport, type DocList, type ErrorBody, type RestorePreview } from '@puddler/contract';
+import { LIST_NAMES, parentOf, type CheckReport, type DocList, type ErrorBody, type KindName, type RestorePreview } from '@puddler/contract';
 
 /** A server that was started, or what it said when it would not. */
 type Start = { address: string; stop: () => Promise<void> } | { refused: string; signal: NodeJS.Signals | null };
@@ -43,7 +43,8 @@ async function stateOf(address: string): Promise<{ docs: Map<string, string>; as
     const answer = await fetch(`${address}/api/${list}`);
     const body = (await answer.json()) as DocList & ErrorBody;
     if (answer.status !== 200) return { error: body.error };
-    for (const [kind, all] of Object.entries(body.documents)) for (const doc of all) docs.set(`${kind} ${doc.id}`, JSON.stringify(doc.body));
+    for (const [kind, all] of Object.entries(body.documents))
+      for (const doc of all) docs.set(`${kind} ${doc.id}`, JSON.stringify([doc.parentId, doc.body]));
     aside += body.setAside.length;
   }
   return { docs, aside };
@@ -100,6 +101,15 @@ export async function trial(program: string, folder: string, emptyFolder: string
   }
 }
 
+/** Whether what a document belongs to is there: without it nothing brings it back but an earlier backup. */
+function hasParents(docs: Map<string, string>, key: string): boolean {
+  const parent = parentOf(key.split(' ')[0] as KindName);
+  if (parent === undefined) return true;
+  const [parentId] = JSON.parse(docs.get(key)!) as [string | undefined];
+  const above = `${parent} ${parentId}`;
+  return docs.has(above) && hasParents(docs, above);
+}
+
 async function backsUp(program: string, address: string, emptyFolder: string, docs: Map<string, string>): Promise<string[]> {
   const answer = await fetch(`${address}/api/backup`);
   if (answer.status !== 200) return [`the backup answers ${answer.status}: ${(await answer.text()).slice(0, 200)}`];
@@ -117,7 +127,7 @@ async function backsUp(program: string, address: string, emptyFolder: string, do
     });
     if (restored.status !== 200) return [`its backup is not restored: ${(await restored.text()).slice(0, 300)}`];
     const back = await docsOf(fresh.address);
-    const lost = [...docs].filter(([key, body]) => back.get(key) !== body).map(([key]) => key);
+    const lost = [...docs].filter(([key, body]) => back.get(key) !== body && hasParents(docs, key)).map(([key]) => key);
     return [...(lost.length > 0 ? [`the backup lost ${lost.join(', ')}`] : []), ...(await filesBack(address, fresh.address, docs))];
   } finally {
     await fresh.stop();

@@ -3,7 +3,7 @@ import { rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
-import { damageText, kindOf, type BackupManifest, type RestoreLine, type RestoreState } from '@puddler/contract';
+import { damageText, kindOf, type RestoreLine, type RestoreState } from '@puddler/contract';
 import pino from 'pino';
 import { readConfig, type Config } from '../config';
 import { openDataFolder } from '../data-folder';
@@ -12,7 +12,7 @@ import { DocumentStore } from '../documents/store';
 import { FolderInUse } from '../db/lock';
 import { databaseBeside } from '../db/open';
 import { FileStore } from '../files/store';
-import { BadBackup, readBackup } from './read-backup';
+import { BadBackup, readBackup, type Backup } from './read-backup';
 import { parentHere, previewRestore, restoreBackup } from './restore-backup';
 import { writeBackup } from './write-backup';
 
@@ -71,10 +71,11 @@ function summary(lines: readonly RestoreLine[]): string[] {
 }
 
 /** What a backup could not take in when it was made. */
-function notInIt({ lost = [], unread = 0 }: BackupManifest): string[] {
+function notInIt({ manifest: { lost = [], unread = 0 }, orphans }: Backup): string[] {
   return [
     ...lost.map(({ hash, why }) => `        ${why} when it was made: file ${hash}`),
     ...(unread > 0 ? [`${String(unread).padStart(7)} documents could not be read when it was made`] : []),
+    ...(orphans > 0 ? [`${String(orphans).padStart(7)} documents belong to one of these, and are left out`] : []),
   ];
 }
 
@@ -88,7 +89,7 @@ async function restore(config: Config, file: string, { show, takesUnsure }: { sh
       const { lines } = show
         ? { lines: await previewRestore(folder.store, whole) }
         : await restoreBackup(folder.store, folder.files, whole, takesUnsure);
-      return [`Backup of ${whole.manifest.madeAt}${show ? ', not restored' : ''}:`, ...summary(lines), ...notInIt(whole.manifest)].join('\n');
+      return [`Backup of ${whole.manifest.madeAt}${show ? ', not restored' : ''}:`, ...summary(lines), ...notInIt(whole)].join('\n');
     } finally {
       whole.close();
     }

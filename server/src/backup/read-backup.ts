@@ -29,6 +29,8 @@ export class BadBackup extends Error {
 export interface Backup {
   manifest: BackupManifest;
   documents: Map<KindName, BackupDocument[]>;
+  /** Documents that are left out, for what they belong to could not be read when the backup was made and is not here. */
+  orphans: number;
   /** Opens a file's bytes. They must be read to the end before the next are asked for. */
   file(hash: string): Promise<Readable>;
   close(): void;
@@ -52,11 +54,14 @@ export async function readBackup(path: string, parentHere: (kind: KindName, id: 
     const entries = await list(zip);
     const manifest = await readManifest(zip, entries);
     const documents = new Map<KindName, BackupDocument[]>();
+    let orphans = 0;
     for (const kind of KIND_NAMES) {
       const expected = manifest.documents[kind];
       if (!expected) continue;
       const bytes = pieces(zip, need(entries, documentsEntry(kind)), MOST_DOCUMENT_BYTES);
-      documents.set(kind, await readDocuments(kind, bytes, expected, documents, parentHere));
+      const found = await readDocuments(kind, bytes, expected, documents, parentHere, (manifest.unread ?? 0) > 0);
+      documents.set(kind, found.documents);
+      orphans += found.orphans;
     }
     // Of a file that was damaged already what could be read stands in the zip, and is left there.
     const lost = manifest.lost ?? [];
@@ -68,7 +73,7 @@ export async function readBackup(path: string, parentHere: (kind: KindName, id: 
       ...[...manifest.files, ...lost].map(({ hash }) => filesEntry(hash)),
     ]);
     for (const name of entries.keys()) if (!known.has(name)) throw new BadBackup(`${name} is not named in the manifest.`);
-    return { manifest, documents, file: (hash) => stream(zip, need(entries, filesEntry(hash))), close: () => zip.close() };
+    return { manifest, documents, orphans, file: (hash) => stream(zip, need(entries, filesEntry(hash))), close: () => zip.close() };
   } catch (error) {
     zip.close();
     throw error;
@@ -170,25 +175,31 @@ async function readDocuments(
   { count, sha256: expected }: { count: number; sha256: string },
   sofar: ReadonlyMap<KindName, BackupDocument[]>,
   parentHere: (kind: KindName, id: string) => Promise<unknown>,
-): Promise<BackupDocument[]> {
+  lacksSome: boolean,
+): Promise<{ documents: BackupDocument[]; orphans: number }> {
   const name = documentsEntry(kind);
   const wrongCount = () => new BadBackup(`${name} does not hold the ${count} documents that the manifest names.`);
   const digest = createHash('sha256');
   const parent = parentOf(kind);
   const parents = new Map((parent && sofar.get(parent))?.map((doc) => [doc.id, doc.body]));
   const documents: BackupDocument[] = [];
+  let orphans = 0;
   for await (const input of elements(name, digested(bytes, digest))) {
-    if (documents.length === count) throw wrongCount();
+    if (documents.length + orphans === count) throw wrongCount();
     const checked = checkBackupDocument(input);
     if (!checked.ok) throw new BadBackup(`${name}: ${checked.problems[0]!.message}.`);
     const doc = checked.value;
     const parentBody = parent && doc.parentId !== undefined ? (parents.get(doc.parentId) ?? (await parentHere(parent, doc.parentId))) : undefined;
+    if (parent && parentBody === undefined && lacksSome) {
+      orphans++;
+      continue;
+    }
     if (parent && parentBody === undefined) throw new BadBackup(`${name}: ${doc.id} belongs to a ${kindOf(parent).noun} that is not there.`);
     documents.push({ ...doc, body: checkedBody(name, kind, doc, parentBody), form: formOf(kindOf(kind)) });
   }
   expectHash(name, digest.digest('hex'), expected);
-  if (documents.length !== count) throw wrongCount();
-  return documents;
+  if (documents.length + orphans !== count) throw wrongCount();
+  return { documents, orphans };
 }
 
 async function* digested(bytes: AsyncIterable<Buffer>, digest: Hash): AsyncGenerator<Buffer> {

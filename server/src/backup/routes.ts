@@ -67,6 +67,7 @@ export function backupRoutes(store: DocumentStore, files: FileStore, scratchFold
         files: backup.manifest.files.length,
         lost: backup.manifest.lost?.length ?? 0,
         unread: backup.manifest.unread ?? 0,
+        orphans: backup.orphans,
       }));
     } catch (error) {
       await rm(scratch(token), { force: true });

@@ -30,8 +30,15 @@ export const LEGIBLE_NAME = sql`substr(cast(${documents.body} as blob), 1, ${HEA
 /** A column of ids as they are made: any other byte in one is damage, and must not be read as text. */
 export const isIdIn = (column: string) => sql.raw(`${column} not glob '*[^0-9a-f-]*'`);
 
-/** Ids that can be read as text. */
-export const HAS_LEGIBLE_IDS = sql`${isIdIn('documents.id')} and (documents.parent_id is null or ${isIdIn('documents.parent_id')})`;
+const MOST_MS = 999_999_999_999_999;
+const isTimeIn = (column: string) => sql.raw(`(typeof(${column}) = 'integer' and ${column} between 0 and ${MOST_MS})`);
+
+/** What stands beside the body can be read: ids as text, times as times, the version as a number. */
+export const HAS_LEGIBLE_HEAD = sql`${isIdIn('documents.id')} and (documents.parent_id is null or ${isIdIn('documents.parent_id')})
+  and ${isTimeIn('documents.created_at')} and ${isTimeIn('documents.updated_at')} and typeof(documents.version) = 'integer'`;
+
+/** The time that lists are ordered by; a row whose time is none stands first. */
+const CREATED_AT = sql<number>`case when ${isTimeIn('documents.created_at')} then ${documents.createdAt} else 0 end`;
 
 /** Bodies that are JSON in today's form. */
 export const IS_READABLE = sql`json_valid(${documents.body}) and (${documents.kind}, ${documents.form}) in (select value->>'kind', value->>'form' from json_each(${JSON.stringify(TODAYS_FORMS)}))`;
@@ -45,10 +52,10 @@ export interface Place {
 /** The numbers of the next rows of a condition, oldest first. What sorts them stands before the bodies: these are not read. */
 export const placesOf = (orm: Database['orm'], where: SQL | undefined, after: Place | undefined, count: number): Promise<Place[]> =>
   orm
-    .select({ createdAt: documents.createdAt, rowid: sql<number>`rowid` })
+    .select({ createdAt: CREATED_AT, rowid: sql<number>`rowid` })
     .from(documents)
-    .where(and(where, after && sql`(${documents.createdAt}, rowid) > (${after.createdAt}, ${after.rowid})`))
-    .orderBy(asc(documents.createdAt), sql`rowid`)
+    .where(and(where, after && sql`(${CREATED_AT}, rowid) > (${after.createdAt}, ${after.rowid})`))
+    .orderBy(asc(CREATED_AT), sql`rowid`)
     .limit(count);
 
 export const isRowIn = (rowids: readonly number[]) => sql`rowid in (select value from json_each(${JSON.stringify(rowids)}))`;
@@ -58,7 +65,7 @@ export async function readRows(orm: Database['orm'], where: SQL | undefined): Pr
   const found = await orm
     .select(ROW)
     .from(documents)
-    .where(and(where, IS_READABLE, HAS_LEGIBLE_IDS))
+    .where(and(where, IS_READABLE, HAS_LEGIBLE_HEAD))
     .orderBy(asc(documents.createdAt), sql`rowid`);
   const rows = found.filter((row) => row.body !== '');
   const [all] = await orm

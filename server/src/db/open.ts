@@ -1,3 +1,4 @@
+import { stat } from 'node:fs/promises';
 import path from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
@@ -16,8 +17,9 @@ export interface Database {
   close(): Promise<void>;
 }
 
+const DATABASE = 'puddler.db';
 /** Where the database of a data folder is, as a URL for its driver. */
-export const databaseIn = (dataFolder: string): string => fileUrl(path.join(dataFolder, 'puddler.db'));
+export const databaseIn = (dataFolder: string): string => fileUrl(path.join(dataFolder, DATABASE));
 
 async function snapshotOf<T>(url: string, read: (orm: LibSQLDatabase) => Promise<T>): Promise<T> {
   const client = createClient({ url, concurrency: 1 });
@@ -51,6 +53,8 @@ export function databaseBeside(dataFolder: string): Database {
 export async function openDatabase(dataFolder: string, migrationsFolder: string): Promise<Database> {
   // A PRAGMA holds for one connection, and calls at the same time would open others: there is just one.
   const url = databaseIn(dataFolder);
+  const found = await stat(path.join(dataFolder, DATABASE)).catch(() => undefined);
+  if (found && !found.isFile()) throw Object.assign(new Error(`${DATABASE} is no file`), { code: 'SQLITE_NOTADB' });
   const client = createClient({ url, concurrency: 1 });
   for (const pragma of ['journal_mode = WAL', 'synchronous = FULL', 'busy_timeout = 5000', 'foreign_keys = ON'])
     await client.execute(`PRAGMA ${pragma}`);

@@ -2,7 +2,7 @@ import { KIND_NAMES, upgrade, type EarlierFiles, type KindName } from '@puddler/
 import { and, eq, lt, sql } from 'drizzle-orm';
 import { todaysForm } from '../documents/rows';
 import type { Database } from './open';
-import { HAS_LEGIBLE_IDS, ROW } from './document-rows';
+import { HAS_LEGIBLE_HEAD, ROW } from './document-rows';
 import { documents } from './schema';
 
 const ROWS_A_PIECE = 500;
@@ -20,7 +20,7 @@ export async function upgradeDocuments(db: Database, earlier: () => Promise<Earl
     const old = await db.orm
       .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, kind), lt(documents.form, form), HAS_LEGIBLE_IDS));
+      .where(and(eq(documents.kind, kind), lt(documents.form, form), HAS_LEGIBLE_HEAD));
     const fresh: { id: string; body: string }[] = [];
     for (const row of old) {
       try {

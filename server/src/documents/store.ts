@@ -1,7 +1,7 @@
 import { parentOf, type Doc, type DocWrite, type DocWritten, type KindName, type Newer, type WithIt } from '@puddler/contract';
 import { and, asc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/open';
-import { HAS_LEGIBLE_IDS, IS_READABLE, isIdIn, LEGIBLE_NAME, placesOf, readRows, ROW, type Place } from '../db/document-rows';
+import { HAS_LEGIBLE_HEAD, IS_READABLE, isIdIn, LEGIBLE_NAME, placesOf, readRows, ROW, type Place } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
 import { ChangeFeed } from './change-feed';
 import { docOf, FAMILIES, todaysForm } from './rows';
@@ -49,7 +49,7 @@ export class DocumentStore {
     const [row] = await this.db.orm
       .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, kind), eq(documents.id, id), HAS_LEGIBLE_IDS));
+      .where(and(eq(documents.kind, kind), eq(documents.id, id), HAS_LEGIBLE_HEAD));
     return row;
   }
 
@@ -58,7 +58,7 @@ export class DocumentStore {
     const rows = await this.db.orm
       .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, kind), sql`${documents.id} in ${among(ids)}`, HAS_LEGIBLE_IDS));
+      .where(and(eq(documents.kind, kind), sql`${documents.id} in ${among(ids)}`, HAS_LEGIBLE_HEAD));
     return new Map(rows.map((row) => [row.id, row]));
   }
 
@@ -116,7 +116,7 @@ export class DocumentStore {
     const rows = await this.db.orm
       .select(ROW)
       .from(documents)
-      .where(and(eq(documents.kind, parent), isNull(documents.deletedAt), sql`${documents.id} in ${among(ids)}`, IS_READABLE, HAS_LEGIBLE_IDS));
+      .where(and(eq(documents.kind, parent), isNull(documents.deletedAt), sql`${documents.id} in ${among(ids)}`, IS_READABLE, HAS_LEGIBLE_HEAD));
     return new Map(rows.filter((row) => row.body !== '').map((row) => [row.id, docOf(row).body]));
   }
 

@@ -1,6 +1,6 @@
 import { kindOf, type BackupDocument, type DocWrite, type KindName } from '@puddler/contract';
 import { sql, type SQL } from 'drizzle-orm';
-import { HAS_LEGIBLE_IDS } from '../db/document-rows';
+import { HAS_LEGIBLE_HEAD } from '../db/document-rows';
 import { FAMILIES, todaysForm } from './rows';
 
 /** Rows of a list as one parameter: building a statement with a parameter for each value took four times as long. */
@@ -31,7 +31,7 @@ export function writeStatements(kind: KindName, writes: readonly DocWrite[], now
         select kind, id, id from documents where kind = ${kind} and deleted_at = ${now} and id in ${among(gone.map((write) => write.id))}
         union select d.kind, d.id, gone.root from documents d join gone on d.parent_id = gone.id and ${family(sql`d.kind`, sql`gone.kind`)})
       update documents set deleted_at = ${now}, updated_at = ${now}, version = version + 1
-      where deleted_at is null and (kind, id) in (select kind, id from gone) and ${HAS_LEGIBLE_IDS}
+      where deleted_at is null and (kind, id) in (select kind, id from gone) and ${HAS_LEGIBLE_HEAD}
       returning kind, id, version, parent_id as parentId`,
     cameBackWithIt: sql`
       with recursive back(kind, id, at) as (
@@ -40,7 +40,7 @@ export function writeStatements(kind: KindName, writes: readonly DocWrite[], now
         union select d.kind, d.id, d.deleted_at from documents d
         join back on d.parent_id = back.id and d.deleted_at = back.at and ${family(sql`d.kind`, sql`back.kind`)})
       update documents set deleted_at = null, updated_at = ${now}, version = version + 1
-      where kind <> ${kind} and (kind, id) in (select kind, id from back) and ${HAS_LEGIBLE_IDS}
+      where kind <> ${kind} and (kind, id) in (select kind, id from back) and ${HAS_LEGIBLE_HEAD}
       returning kind, id, version, parent_id as parentId`,
     written: sql`
       insert into documents (kind, id, parent_id, version, created_at, updated_at, deleted_at, form, body)

@@ -15,6 +15,9 @@ export function storageFault(error: unknown): StorageFault | undefined {
     const { code } = at as { code?: unknown };
     const found = typeof code === 'string' ? FAULTS.find(([, pattern]) => pattern.test(code)) : undefined;
     if (found) return found[0];
+    // The driver has no codes for these.
+    if (/unsupported file format|file is not a database|malformed/.test(at.message)) return 'damaged-database';
+    if (/Unable to open connection to local database/.test(at.message)) return 'read-only';
   }
   return undefined;
 }

@@ -13,7 +13,7 @@ interface Props {
 }
 
 /** What a checked backup would bring, before it does. */
-export function Preview({ preview: { lines, madeAt, files, lost, unread }, onRestore, onCancel }: Props) {
+export function Preview({ preview: { lines, madeAt, files, lost, unread, orphans }, onRestore, onCancel }: Props) {
   const [takesUnsure, setTakesUnsure] = useState(false);
   const taken = lines.filter((line) => isTaken(line, takesUnsure)).length;
   return (
@@ -35,6 +35,12 @@ export function Preview({ preview: { lines, madeAt, files, lost, unread }, onRes
             .filter(Boolean)
             .join(' and ')}
           . An earlier backup may have them whole.
+        </p>
+      )}
+      {orphans > 0 && (
+        <p className="text-caution">
+          {orphans} {orphans === 1 ? 'document in it belongs' : 'documents in it belong'} to one of these and {orphans === 1 ? 'is' : 'are'} left out:
+          restore an earlier backup first, and then this one again.
         </p>
       )}
       <dl className="mt-3">
