@@ -7,7 +7,7 @@ type Start = { address: string; stop: () => Promise<void> } | { refused: string;
 
 const START_MS = 30_000;
 
-export function start(program: string, dataFolder: string): Promise<Start> {
+function start(program: string, dataFolder: string): Promise<Start> {
   const child = spawn(process.execPath, [program], {
     env: { ...process.env, PORT: '0', PUDDLER_DATA: dataFolder, PUDDLER_LAN_PORT: '0' },
     stdio: ['ignore', 'pipe', 'pipe'],

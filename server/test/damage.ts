@@ -6,13 +6,13 @@ import { createClient } from '@libsql/client';
 import { databaseIn } from '../src/db/open';
 
 /** What a disk, or a hand, does to a data folder that no Puddler holds: the name says what, and the folder is changed. */
-type Damage = readonly [name: string, does: (folder: string, pick: Pick) => Promise<void> | void];
+type Damage = readonly [name: string, does: (folder: string, pick: Choose) => Promise<void> | void];
 
 /** A whole number from 0 up to below `count`, of the seed. */
-export type Pick = (count: number) => number;
+type Choose = (count: number) => number;
 
 /** The numbers of a seed, one after the other. */
-export function pickerOf(seed: number): Pick {
+function pickerOf(seed: number): Choose {
   let state = seed >>> 0;
   return (count) => {
     // A linear congruence of 32 bits (Numerical Recipes) is enough to choose by.
@@ -27,7 +27,7 @@ async function sql(folder: string, statement: string): Promise<void> {
   client.close();
 }
 
-const rowid = (pick: Pick) => `(SELECT rowid FROM documents ORDER BY rowid LIMIT 1 OFFSET ${pick(40)} % (SELECT count(*) FROM documents))`;
+const rowid = (pick: Choose) => `(SELECT rowid FROM documents ORDER BY rowid LIMIT 1 OFFSET ${pick(40)} % (SELECT count(*) FROM documents))`;
 
 function overwrite(file: string, at: number, bytes: Buffer): void {
   const whole = readFileSync(file);
@@ -35,8 +35,8 @@ function overwrite(file: string, at: number, bytes: Buffer): void {
   writeFileSync(file, whole);
 }
 
-const noise = (pick: Pick, length: number) => Buffer.from(Array.from({ length }, () => pick(256)));
-const fileOf = (folder: string, pick: Pick) => {
+const noise = (pick: Choose, length: number) => Buffer.from(Array.from({ length }, () => pick(256)));
+const fileOf = (folder: string, pick: Choose) => {
   const all = readdirSync(path.join(folder, 'files')).sort();
   return path.join(folder, 'files', all[pick(all.length)]!);
 };

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { setImmediate } from 'node:timers/promises';
 import { KIND_NAMES, kindOf, type BackupDocument, type BackupManifest, type KindName, type LostFile } from '@puddler/contract';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, notInArray } from 'drizzle-orm';
 import yazl from 'yazl';
 import type { Database } from '../db/open';
 import { isRowIn, placesOf, readRows, type Place } from '../db/document-rows';
@@ -66,6 +66,8 @@ export async function writeBackup(db: Database, files: FileStore, now: Date): Pr
   const hashes = new Set<string>();
   let unread = 0;
   await db.snapshot(async (orm) => {
+    // A later release may have kinds that this one does not know.
+    unread += await orm.$count(documents, and(notInArray(documents.kind, KIND_NAMES), isNull(documents.deletedAt)));
     for (const kind of KIND_NAMES) {
       const found = await documentsOf(orm, kind);
       unread += found.unread;
