@@ -27,7 +27,7 @@ describe('two edits of one document', () => {
     expect(body).toEqual(setField(theirs, 'gearing.pinion', 19));
   });
 
-  test('of which each computed the same anew ask nothing: what is computed is nobody’s edit', () => {
+  test('of which each computed the same field again ask nothing: what is computed is nobody’s edit', () => {
     const run = (usedAh: number, predicted?: object) => ({ usedAh, ...(predicted ? { predicted } : {}) });
     const [mine, theirs] = [{ topSpeedMs: { p50: 9 } }, { topSpeedMs: { p50: 8 }, usedAh: { p50: 1 } }];
     expect(merge(run(1, { canC: 1 }), run(2, mine), run(1, theirs), kindOf('run'))).toEqual({ body: run(2, theirs), clashes: [] });

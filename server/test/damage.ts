@@ -5,7 +5,7 @@ import path from 'node:path';
 import { createClient } from '@libsql/client';
 import { databaseIn } from '../src/db/open';
 
-/** What a disk, or a hand, does to a data folder that no Puddler holds: the name says what, and the folder is changed. */
+/** What a disk, or a hand, does to a data folder that no process holds: its name, and the change to the folder. */
 type Damage = readonly [name: string, does: (folder: string, pick: Choose) => Promise<void> | void];
 
 /** A whole number from 0 up to below `count`, of the seed. */
@@ -113,7 +113,7 @@ const DAMAGES: readonly Damage[] = [
   ['a dangling link beside the rest', (folder) => symlinkSync('/nowhere/at/all', path.join(folder, 'photos'))],
 ];
 
-/** Damages a copy of a folder as the seed says; gives the copy and what was done to it. */
+/** Damages a copy of a folder by the seed. Returns the copy and the names of its damages. */
 export async function damagedCopy(whole: string, seed: number): Promise<{ folder: string; done: string[] }> {
   const pick = pickerOf(seed);
   const folder = mkdtempSync(path.join(tmpdir(), 'puddler-damage-'));

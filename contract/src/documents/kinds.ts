@@ -58,7 +58,7 @@ export interface DocPiece extends DocList {
   next?: string;
 }
 
-/** More documents than this in one piece would hold up whoever reads it. */
+/** More documents than this in one piece would hold up their reader. */
 export const MOST_IN_PIECE = 1000;
 
 /** A document that the data folder holds but cannot be shown; it stays as it is. */

@@ -22,7 +22,7 @@ const isGroup = (value: unknown): value is Group => typeof value === 'object' &&
 /**
  * Puts two edits of one document together, leaf by leaf. `memberIds` names, by the path of a list, the field that tells its
  * members apart; members of other lists go by their place while no side adds or removes any, else the list is one leaf.
- * What is `computed` is nobody's edit: where both sides did it anew, theirs stands, and nobody is asked.
+ * What is `computed` is nobody's edit: where both sides computed it again, theirs stands, and nobody is asked.
  */
 export function merge(
   base: unknown,

@@ -5,7 +5,7 @@ import { AppError } from '../http/app-error';
 import { orRefuse } from '../http/checked';
 import { tagOf, type DocumentLists } from './list';
 
-/** What a page begins with: lists, whole or in pieces, and everything of one car. One that names the tag of what it has hears when nothing is new. */
+/** What a page begins with: lists, whole or in pieces, and everything of one car. A request with the ETag of the latest answer gets 304. */
 export function listRoutes(lists: DocumentLists): Router {
   const router = new Router({ prefix: '/api' });
   for (const list of LIST_NAMES) {

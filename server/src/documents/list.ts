@@ -48,5 +48,5 @@ export class DocumentLists {
   }
 }
 
-/** What tells an answer from one that says anything else. */
+/** The ETag of an answer: a hash of its bytes. */
 export const tagOf = (bytes: Buffer): string => `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 27)}"`;

@@ -232,7 +232,7 @@ export class DocumentStore {
   }
 }
 
-/** Rows of some kinds that are not deleted. Where `within` says which rows (by their numbers), these are looked up: the plus keeps the index of kinds out. */
+/** Rows of some kinds that are not deleted. Where `within` names rows by their numbers, these are looked up: the plus keeps SQLite from the index of kinds. */
 const presentRows = (kinds: readonly KindName[], within?: SQL): SQL | undefined =>
   within
     ? and(sql`+${documents.kind} in ${among(kinds)} and +${documents.deletedAt} is null`, within)
