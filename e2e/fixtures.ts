@@ -53,7 +53,17 @@ export const testAlone = quietly.extend<Pick<Servers, 'club'>>({
 /** Empties the browser’s own stores, but for answers that take long: they stay, as the page’s code does. */
 async function forgetWhatWasTyped(): Promise<void> {
   localStorage.clear();
-  for (const { name = '' } of await indexedDB.databases()) if (name !== 'puddler-bands') indexedDB.deleteDatabase(name);
+  const names = (await indexedDB.databases()).flatMap(({ name }) => (name === undefined || name === 'puddler-bands' ? [] : [name]));
+  // Awaited: a page that is closed before leaves the edits of one test to the next.
+  await Promise.all(
+    names.map(
+      (name) =>
+        new Promise<void>((resolve) => {
+          const deletion = indexedDB.deleteDatabase(name);
+          deletion.onsuccess = deletion.onerror = deletion.onblocked = () => resolve();
+        }),
+    ),
+  );
 }
 
 /** For all others: one server and one browser context a worker, the club as it was for each test. */
