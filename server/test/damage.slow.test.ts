@@ -1,5 +1,4 @@
-import { execFileSync } from 'node:child_process';
-import path from 'node:path';
+import { builtProgram } from './built-program';
 import { startServer } from '../../e2e/start-server';
 import { damagedCopy } from './damage';
 import { docsOf, trial } from './damage-trial';
@@ -7,15 +6,12 @@ import { newFolder } from './helpers';
 
 // The short form of `npm run bench:damage`: folders as disks and hands leave them, each opened by the program as it is started.
 
-const root = path.join(__dirname, '../..');
-const program = path.join(root, 'server/dist/of-tests.mjs');
+let program: string;
 const whole = newFolder();
 let before: Map<string, string>;
 
 beforeAll(async () => {
-  const setup = path.join(root, 'scripts/lib/setup.mjs');
-  const make = `import(${JSON.stringify(setup)}).then(({ ensureBundled }) => ensureBundled('server-of-tests', 'server', 'server/src/main.ts', ${JSON.stringify(program)}))`;
-  execFileSync(process.execPath, ['-e', make], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+  program = builtProgram();
   const server = await startServer({ demo: true, dataFolder: whole, program });
   before = await docsOf(server.address);
   await server.stop();

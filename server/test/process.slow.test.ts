@@ -1,21 +1,17 @@
-import { execFileSync } from 'node:child_process';
 import { request } from 'node:http';
-import path from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import type { Doc, DocList } from '@puddler/contract';
+import { builtProgram } from './built-program';
 import { startServer } from '../../e2e/start-server';
 import { check, startWriters, WRITERS, type Acknowledged } from './writers';
 
 // The program as it is started, in a process that can be killed.
 
 const ROUNDS = Number(process.env['KILL_ROUNDS'] ?? 3);
-const root = path.join(__dirname, '../..');
-const program = path.join(root, 'server/dist/of-tests.mjs');
+let program: string;
 
 beforeAll(() => {
-  const setup = path.join(root, 'scripts/lib/setup.mjs');
-  const make = `import(${JSON.stringify(setup)}).then(({ ensureBundled }) => ensureBundled('server-of-tests', 'server', 'server/src/main.ts', ${JSON.stringify(program)}))`;
-  execFileSync(process.execPath, ['-e', make], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+  program = builtProgram();
 });
 
 test('Ctrl+C while a request is under way: it is answered, though the signal comes twice', async () => {

@@ -26,17 +26,11 @@ export interface Unreadable extends Pick<DocumentRow, 'kind' | 'id' | 'form'> {
 
 /** Documents of every kind in the database: read, written, deleted and restored in the same way. */
 export class DocumentStore {
-  /** Grows with every write of this process; lists remember what they were made at. */
-  private writeCount = 0;
   private lastMoment = 0;
   /** What is written, for pages that are open elsewhere. */
   readonly changed = new ChangeFeed();
 
   constructor(readonly db: Database) {}
-
-  get changes(): number {
-    return this.writeCount;
-  }
 
   /** A time that no earlier write of this process has: what was deleted together is told by its moment. */
   private moment(): number {
@@ -143,7 +137,6 @@ export class DocumentStore {
       orm.all<DoneWithIt>(cameBackWithIt),
       orm.all<Done>(written),
     ]);
-    this.writeCount++;
     const [gone, kept] = [done[0], done[3]].map((list) => new Map(list.map((one) => [one.id, one.version])));
     const withIt = [...done[1], ...done[2]];
     const updatedAt = new Date(now).toISOString();
@@ -201,7 +194,6 @@ export class DocumentStore {
     return this.db.writes.run(async () => {
       const { writes, result } = await plan();
       if (writes.length > 0) await this.db.orm.run(overwriteStatement(writes));
-      this.writeCount++;
       if (writes.length > 0) this.changed.publishReload();
       return result;
     });

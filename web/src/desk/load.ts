@@ -76,11 +76,13 @@ export async function loadAgain(store: AppStore): Promise<void> {
   for (const list of LIST_NAMES) {
     const kinds = kindsOfList(list);
     const there = new Set<string>();
+    // What comes by the feed while the list is read may be newer than its last piece.
+    const before = Object.values(store.getState().desk.held);
     await inPieces(list, (documents, end) => {
       for (const kind of kinds) for (const { id } of documents[kind] ?? []) there.add(keyOf(kind, id));
       store.dispatch(received({ documents, ...(end ? { setAside: end } : {}) }));
     });
-    const gone = Object.values(store.getState().desk.held).flatMap(({ key, remote }) =>
+    const gone = before.flatMap(({ key, remote }) =>
       remote.state === 'present' && kinds.includes(kindOfKey(key)) && !there.has(key) ? [{ key, version: remote.version + 1 }] : [],
     );
     store.dispatch(heard({ written: [], gone }));
