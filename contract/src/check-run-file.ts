@@ -28,7 +28,7 @@ export const runKeys = {
   purpose: oneOf(RUN_PURPOSES),
   notes: Joi.string().allow('').max(LONGEST_NOTES),
   broke: Joi.string().allow('').max(LONGEST_NOTES),
-  plan: Joi.object().unknown().required(),
+  plan: Joi.object().unknown().meta({ ref: 'plan-file.schema.json' }).required(),
   predicted: Joi.object().pattern(name, Joi.object({ p10: Joi.number().required(), p50: Joi.number().required(), p90: Joi.number().required() })),
   passes: Joi.array()
     .items(Joi.object({ speedMs: number('passes.speedMs').required(), direction: oneOf(['out', 'back']), source: oneOf(['gps', 'radar', 'log']) }))
@@ -54,7 +54,7 @@ export const logKeys = {
   shiftS: number('logs.shiftS'),
 };
 
-const schema = Joi.object<RunFile>({
+export const runFileSchema = Joi.object<RunFile>({
   format: Joi.valid('puddler-run').required(),
   version: Joi.valid(1).required(),
   ...runKeys,
@@ -67,7 +67,7 @@ const schema = Joi.object<RunFile>({
 
 /** Checks a run from outside, its plan by the plan file’s own rules. Problems are pathed as in the file. */
 export function checkRunFile(input: unknown): Checked<RunFile> {
-  const checked = checkWith<RunFile>(schema, input);
+  const checked = checkWith<RunFile>(runFileSchema, input);
   if (!checked.ok) return checked;
   const plan = checkPlanFile(checked.value.plan);
   if (!plan.ok) return { ok: false, problems: plan.problems.map((one) => problem(`plan.${one.path}`, one.value, one.allowed)) };

@@ -2,7 +2,8 @@ import type { Schema, ValidationErrorItem } from 'joi';
 import type { Checked } from './checked';
 import { LONGEST_NAME, MOST_PACKS } from './document-limits';
 import { problem, type Problem } from './problem';
-import { rangeOf, rangeText } from './ranges';
+import { rangeText } from './fields/range';
+import { rangeOf } from './ranges';
 
 /** `['packs', 0, 'cells']` → `packs[0].cells`. */
 function pathText(path: readonly (string | number)[]): string {

@@ -1,58 +1,37 @@
-import { SIZE_CLASSES, type BrushedMotor, type InrunnerMotor, type Motor, type Nameless, type OutrunnerMotor } from '@puddler/core';
+import type { BrushedMotor, InrunnerMotor, Motor, MotorForm, Nameless, OutrunnerMotor } from '@puddler/core';
 import Joi from 'joi';
-import { number, oneOf, optional } from './schema-words';
+import type { FieldIn, NameIn } from './fields/catalogue';
+import { keysOf, oneOf } from './schema-words';
 
 const is = <Value extends string>(value: Value) => Joi.string<Value>().valid(value).required();
 
-/** What may be printed on any motor. */
-const label = {
-  ...optional('motor', 'resistanceOhm', 'noLoadCurrentA', 'noLoadVoltageV', 'massG', 'shaftMm', 'maxRpm', 'maxCells'),
-  ...optional('motor', 'rotorInertiaKgM2', 'mountCircleMm', 'threadDepthMm'),
-};
-const brushless = {
-  kind: is('brushless'),
-  kvRpmPerV: number('motor.kvRpmPerV').required(),
-  poles: number('motor.poles').multiple(2),
-  sensored: Joi.boolean(),
-  commutationLagUs: number('motor.commutationLagUs'),
-  ...label,
-};
+/** Names of the figures that a form of motor has. */
+type NameOf<Form extends MotorForm> = {
+  [Name in NameIn<'motor'>]: FieldIn<'motor', Name> extends { forms: readonly (infer Only)[] } ? (Form extends Only ? Name : never) : Name;
+}[NameIn<'motor'>];
+
+function keysOfForm<Form extends MotorForm>(form: Form) {
+  const { name: _, ...keys } = keysOf('motor', form);
+  return keys as Pick<typeof keys, Exclude<NameOf<Form>, 'name'>>;
+}
 
 /** A no-load point is a current at a voltage: one alone says nothing. */
 const withNoLoadPair = <Schema extends Joi.ObjectSchema>(schema: Schema) => schema.and('noLoadCurrentA', 'noLoadVoltageV');
 
 /** The fields of each form of motor without its name: the plan and the shelf both take them from here. */
-const brushedKeys: Joi.StrictSchemaMap<Nameless<BrushedMotor>> = {
-  kind: is('brushed'),
-  sizeClass: oneOf(SIZE_CLASSES).required(),
-  turns: number('motor.turns'),
-  kvRpmPerV: number('motor.kvRpmPerV'),
-  ...label,
-};
-const inrunnerKeys: Joi.StrictSchemaMap<Nameless<InrunnerMotor>> = {
-  ...brushless,
-  form: is('inrunner'),
-  diameterMm: number('motor.diameterMm').required(),
-  lengthMm: number('motor.lengthMm').required(),
-};
-const outrunnerKeys: Joi.StrictSchemaMap<Nameless<OutrunnerMotor>> = {
-  ...brushless,
-  form: is('outrunner'),
-  statorDiameterMm: number('motor.statorDiameterMm').required(),
-  statorHeightMm: number('motor.statorHeightMm').required(),
-};
-
-export type MotorFormName = 'brushed' | 'inrunner' | 'outrunner';
+const brushedKeys: Joi.StrictSchemaMap<Nameless<BrushedMotor>> = { kind: is('brushed'), ...keysOfForm('brushed') };
+const inrunnerKeys: Joi.StrictSchemaMap<Nameless<InrunnerMotor>> = { kind: is('brushless'), form: is('inrunner'), ...keysOfForm('inrunner') };
+const outrunnerKeys: Joi.StrictSchemaMap<Nameless<OutrunnerMotor>> = { kind: is('brushless'), form: is('outrunner'), ...keysOfForm('outrunner') };
 
 /** The schema of each form, with more fields beside its own. */
-export const motorForms = (more: Joi.SchemaMap = {}): Record<MotorFormName, Joi.ObjectSchema> => ({
+export const motorForms = (more: Joi.SchemaMap = {}): Record<MotorForm, Joi.ObjectSchema> => ({
   brushed: withNoLoadPair(Joi.object({ ...more, ...brushedKeys })).or('turns', 'kvRpmPerV'),
   inrunner: withNoLoadPair(Joi.object({ ...more, ...inrunnerKeys })),
   outrunner: withNoLoadPair(Joi.object({ ...more, ...outrunnerKeys })),
 });
 
 /** Which form a motor says it is; undefined while it says none that there is. */
-export function motorFormName(input: unknown): MotorFormName | undefined {
+export function motorFormName(input: unknown): MotorForm | undefined {
   const { kind, form } = (input ?? {}) as { kind?: unknown; form?: unknown };
   if (kind === 'brushed') return 'brushed';
   return kind === 'brushless' && (form === 'inrunner' || form === 'outrunner') ? form : undefined;

@@ -1,5 +1,8 @@
-import { CHEMISTRIES, PART_KINDS, PART_STATUSES, SIZE_CLASSES, givenCRating, ratedAfter, setField, type Part, type PartKind } from '@puddler/core';
-import { RANGES, type Range, type RangePath } from './ranges';
+import { PART_KINDS, PART_STATUSES, givenCRating, ratedAfter, setField, type Part, type PartKind } from '@puddler/core';
+import { fieldsIn } from './fields/catalogue';
+import { inSmallLetters } from './fields/field';
+import type { Range } from './fields/range';
+import { RANGES, type RangePath } from './ranges';
 
 /** One figure of a part: a column of the shelf's table and CSV, a row of its form. */
 export interface PartField {
@@ -16,78 +19,107 @@ export interface PartField {
   also?: readonly string[];
 }
 
-const text = (path: string, label: string, also: string[] = []): PartField => ({ path, label, kinds: PART_KINDS, type: 'text', also });
-const number = (path: string, label: string, range: RangePath, kinds: PartKind[], more: Partial<PartField> = {}): PartField => ({
-  path: path.includes('.') || path === 'price' ? path : `spec.${path}`,
+const EVERY = PART_KINDS;
+const number = (path: string, label: string, range: RangePath, kinds: readonly PartKind[], more: Partial<PartField> = {}): PartField => ({
+  path,
   label,
   kinds,
   type: 'number',
   range: RANGES[range],
   ...more,
 });
-const choice = (path: string, label: string, options: readonly string[], kinds: readonly PartKind[], more: Partial<PartField> = {}): PartField => ({
-  path,
-  label,
-  kinds,
-  type: 'choice',
-  options,
-  ...more,
-});
-const flag = (path: string, label: string, kinds: PartKind[]): PartField => ({ path: `spec.${path}`, label, kinds, type: 'flag' });
 
-/** Every field that a part can have, in the order of the table. */
-export const PART_FIELDS: readonly PartField[] = [
-  choice('kind', 'kind', PART_KINDS, PART_KINDS, { needed: PART_KINDS, also: ['type', 'category'] }),
-  { ...text('name', 'name', ['part', 'title', 'item', 'description']), needed: PART_KINDS },
-  choice('status', 'status', PART_STATUSES, PART_KINDS, { needed: PART_KINDS, also: ['state', 'have'] }),
-  number('price', 'price', 'part.price', [...PART_KINDS], { also: ['cost', 'paid'] }),
-  choice('spec.kind', 'brushed or brushless', ['brushed', 'brushless'], ['motor'], { needed: ['motor'], also: ['motor kind', 'motor type'] }),
-  choice('spec.form', 'form', ['inrunner', 'outrunner'], ['motor']),
-  number('kvRpmPerV', 'kv', 'motor.kvRpmPerV', ['motor']),
-  number('turns', 'turns', 'motor.turns', ['motor']),
-  choice('spec.sizeClass', 'size class', SIZE_CLASSES, ['motor'], { also: ['can class'] }),
-  number('diameterMm', 'diameter', 'motor.diameterMm', ['motor', 'tyre'], { needed: ['tyre'], also: ['dia', 'can diameter'] }),
-  number('lengthMm', 'length', 'motor.lengthMm', ['motor', 'esc', 'pack']),
-  number('widthMm', 'width', 'esc.widthMm', ['esc', 'pack']),
-  number('heightMm', 'height', 'esc.heightMm', ['esc', 'pack']),
-  number('statorDiameterMm', 'stator diameter', 'motor.statorDiameterMm', ['motor']),
-  number('statorHeightMm', 'stator height', 'motor.statorHeightMm', ['motor']),
-  number('poles', 'poles', 'motor.poles', ['motor']),
-  flag('sensored', 'sensored', ['motor', 'esc']),
-  number('shaftMm', 'shaft', 'motor.shaftMm', ['motor']),
-  number('mountCircleMm', 'screw circle', 'motor.mountCircleMm', ['motor']),
-  number('threadDepthMm', 'thread depth', 'motor.threadDepthMm', ['motor']),
-  number('maxRpm', 'max rpm', 'motor.maxRpm', ['motor']),
-  number('resistanceOhm', 'resistance', 'motor.resistanceOhm', ['motor', 'esc']),
-  number('noLoadCurrentA', 'no-load current', 'motor.noLoadCurrentA', ['motor']),
-  number('noLoadVoltageV', 'no-load volts', 'motor.noLoadVoltageV', ['motor']),
-  number('continuousA', 'continuous', 'esc.continuousA', ['esc'], { needed: ['esc'], also: ['amps', 'continuous amps'] }),
-  number('burstA', 'burst', 'esc.burstA', ['esc'], { also: ['peak'] }),
-  number('minCells', 'fewest cells', 'esc.minCells', ['esc'], { also: ['min cells'] }),
-  number('maxCells', 'most cells', 'esc.maxCells', ['motor', 'esc'], { also: ['max cells'] }),
-  number('becV', 'BEC', 'esc.becV', ['esc'], { also: ['bec volts'] }),
-  number('becA', 'BEC current', 'esc.becA', ['esc']),
-  number('cutoffVPerCell', 'cut-off', 'esc.cutoffVPerCell', ['esc']),
-  flag('fan', 'has a fan', ['esc']),
-  choice('spec.chemistry', 'chemistry', CHEMISTRIES, ['pack'], { needed: ['pack'] }),
-  number('cells', 'cells', 'packs.cells', ['pack'], { needed: ['pack'], also: ['s'] }),
-  number('capacityAh', 'capacity', 'packs.capacityAh', ['pack'], { needed: ['pack'] }),
-  number('cRating', 'C rating', 'packs.cRating', ['pack'], { also: ['c'] }),
-  number('cellResistanceOhm', 'cell resistance', 'packs.cellResistanceOhm', ['pack']),
-  { ...text('spec.plug', 'plug'), kinds: ['pack'] },
-  number('plugA', 'plug rated for', 'packs.plugA', ['pack']),
-  number('ratedA', 'rated for', 'packs.plugA', ['plug']),
-  number('teeth', 'teeth', 'gearing.spur', ['pinion', 'spur'], { needed: ['pinion', 'spur'], also: ['t'] }),
-  number('moduleMm', 'module', 'gearing.moduleMm', ['pinion', 'spur'], { also: ['mod'] }),
-  number('boreMm', 'bore', 'gearing.pinionBoreMm', ['pinion']),
-  number('growthPctAt100KmH', 'growth at 100 km/h', 'car.tyre.growthPctAt100KmH', ['tyre'], { also: ['growth'] }),
-  number('sizeMm', 'fan size', 'part.fanSizeMm', ['fan']),
-  number('massG', 'weight', 'part.massG', ['motor', 'esc', 'pack', 'tyre'], { also: ['mass'] }),
-  text('kit', 'sold in', ['kit', 'set', 'combo']),
-  text('notes', 'notes', ['note', 'remarks']),
+/** What parts are, whatever they are. */
+const HEAD: readonly PartField[] = [
+  { path: 'kind', label: 'kind', kinds: EVERY, type: 'choice', options: PART_KINDS, needed: EVERY, also: ['type', 'category'] },
+  { path: 'name', label: 'name', kinds: EVERY, type: 'text', needed: EVERY, also: ['part', 'title', 'item', 'description'] },
+  { path: 'status', label: 'status', kinds: EVERY, type: 'choice', options: PART_STATUSES, needed: EVERY, also: ['state', 'have'] },
+  number('price', 'price', 'part.price', EVERY, { also: ['cost', 'paid'] }),
 ];
 
-const BY_KIND = new Map(PART_KINDS.map((kind) => [kind, PART_FIELDS.filter((field) => field.kinds.includes(kind))]));
+/** What tells motors apart; the catalogue has the figures of each. */
+const MOTOR_KIND: readonly PartField[] = [
+  {
+    path: 'spec.kind',
+    label: 'brushed or brushless',
+    kinds: ['motor'],
+    type: 'choice',
+    options: ['brushed', 'brushless'],
+    needed: ['motor'],
+    also: ['motor kind', 'motor type'],
+  },
+  { path: 'spec.form', label: 'form', kinds: ['motor'], type: 'choice', options: ['inrunner', 'outrunner'] },
+];
+
+/** Figures that a part has under another name than a plan, or that no plan has. */
+const OTHERS: readonly PartField[] = [
+  number('spec.ratedA', 'rated for', 'packs.plugA', ['plug']),
+  number('spec.teeth', 'teeth', 'gearing.spur', ['pinion', 'spur'], { needed: ['pinion', 'spur'], also: ['t'] }),
+  number('spec.moduleMm', 'module', 'gearing.moduleMm', ['pinion', 'spur'], { also: ['mod'] }),
+  number('spec.boreMm', 'bore', 'gearing.pinionBoreMm', ['pinion']),
+  number('spec.sizeMm', 'fan size', 'part.fanSizeMm', ['fan']),
+  number('spec.massG', 'weight', 'part.massG', ['tyre']),
+];
+
+const FOOT: readonly PartField[] = [
+  { path: 'kit', label: 'sold in', kinds: EVERY, type: 'text', also: ['kit', 'set', 'combo'] },
+  { path: 'notes', label: 'notes', kinds: EVERY, type: 'text', also: ['note', 'remarks'] },
+];
+
+/** The columns of a plan's figures, for the kind of part that they come with. */
+function columnsOf(group: string, kind: PartKind): PartField[] {
+  return fieldsIn(group).flatMap(([name, field]) => {
+    if (!field.column) return [];
+    const { head = inSmallLetters(field.label), also } = field.column;
+    return {
+      path: `spec.${name}`,
+      label: head,
+      kinds: [kind],
+      type: field.type,
+      ...(field.type === 'number' ? { range: field.range } : {}),
+      ...(field.type === 'choice' ? { options: field.options.map(String) } : {}),
+      // What only some forms of motor need does not keep a motor from the shelf here: its check says it.
+      ...(field.needed === true ? { needed: [kind] } : {}),
+      ...(also ? { also } : {}),
+    };
+  });
+}
+
+/** Every field of every kind, in the order of the forms. */
+const FIELDS: readonly PartField[] = [
+  ...HEAD,
+  ...MOTOR_KIND,
+  ...columnsOf('motor', 'motor'),
+  ...columnsOf('esc', 'esc'),
+  ...columnsOf('packs', 'pack'),
+  ...columnsOf('car.tyre', 'tyre'),
+  ...OTHERS,
+  ...FOOT,
+];
+
+const joined = (one: readonly string[] = [], other: readonly string[] = []) => [...new Set([...one, ...other])];
+
+/** One column for what several kinds have under one name: it is called as the first has it, and takes what any of them takes. */
+function together(one: PartField, other: PartField): PartField {
+  const range = one.range &&
+    other.range && { ...one.range, min: Math.min(one.range.min, other.range.min), max: Math.max(one.range.max, other.range.max) };
+  const needed = [...(one.needed ?? []), ...(other.needed ?? [])];
+  const also = joined(one.also, other.also);
+  return {
+    ...one,
+    kinds: [...one.kinds, ...other.kinds],
+    ...(range ? { range } : {}),
+    ...(needed.length > 0 ? { needed } : {}),
+    ...(also.length > 0 ? { also } : {}),
+  };
+}
+
+/** Every column that the shelf's table and CSV have. */
+export const PART_FIELDS: readonly PartField[] = [...new Set(FIELDS.map(({ path }) => path))].map((path) =>
+  FIELDS.filter((field) => field.path === path).reduce(together),
+);
+
+const BY_KIND = new Map(PART_KINDS.map((kind) => [kind, FIELDS.filter((field) => field.kinds.includes(kind))]));
 
 /** The fields of one kind of part. */
 export function partFields(kind: PartKind): readonly PartField[] {

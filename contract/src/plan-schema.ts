@@ -1,18 +1,10 @@
 import {
-  AIRFLOWS,
-  BEARINGS,
-  BODIES,
-  CHASSIS,
-  CHEMISTRIES,
   CONVERTED,
-  DRIVES,
   FINDING_IDS,
   MOST_LEGS,
   OF_THE_DRIVER,
   POLYMERS,
   RETIRED_FINDING_IDS,
-  PROFILES,
-  SURFACES,
   type Bay,
   type Car,
   type Conversion,
@@ -31,97 +23,38 @@ import {
 import Joi from 'joi';
 import type { PlanBody } from './plan-body';
 import { LONGEST_NOTES, MOST_PACKS } from './document-limits';
+import { fieldAt } from './fields/catalogue';
 import { motorSchema } from './motor-schema';
 import { learnedSchema } from './learned-schema';
-import { name, number, oneOf, optional } from './schema-words';
+import { keysOf, name, number, oneOf, someOf } from './schema-words';
 
 const LIMIT_SIZE = 1e6;
 
-const baySchema = Joi.object<Bay, true>({
-  ...optional('car.bay', 'motorDiameterMm', 'motorLengthMm', 'escLengthMm', 'escWidthMm', 'escHeightMm'),
-  ...optional('car.bay', 'packLengthMm', 'packWidthMm', 'packHeightMm', 'meshMinMm', 'meshMaxMm', 'spurMin', 'spurMax'),
-  ...optional(
-    'car.bay',
-    'nearestPartMm',
-    'mountCircleMm',
-    'screwPastPlateMm',
-    'pinionBoreMm',
-    'moduleMm',
-    'receiverMaxV',
-    'servoMaxV',
-    'servoStallA',
-  ),
-});
+type GearboxGear = NonNullable<Car['gearboxRatios']>[number];
 
-/** What a conversion may change on a car. */
-const convertedKeys: Joi.StrictSchemaMap<Pick<Car, ConvertedField>> = {
-  massKg: number('car.massKg'),
-  drive: oneOf(DRIVES),
-  bearings: oneOf(BEARINGS),
-  internalRatio: number('car.internalRatio'),
+/** The car’s figures and its groups of them, each as far as a car must have it. */
+const carKeys: Joi.StrictSchemaMap<Omit<Car, 'bay' | 'typical'>> = {
+  ...keysOf('car'),
   gearboxRatios: Joi.array()
-    .items(Joi.object({ name: name.required(), ratio: number('car.gearboxRatios.ratio').required() }))
+    .items(Joi.object<GearboxGear, true>(keysOf('car.gearboxRatios')))
     .min(1)
     .max(8),
-  tyre: Joi.object<Car['tyre'], true>({
-    diameterMm: number('car.tyre.diameterMm').required(),
-    growthPctAt100KmH: number('car.tyre.growthPctAt100KmH'),
-  }),
-  body: oneOf(BODIES),
-  widthMm: number('car.widthMm'),
-  heightMm: number('car.heightMm'),
-  ...optional('car', 'driveEfficiency', 'dragAreaM2', 'wheelMassG'),
-  airflow: oneOf(AIRFLOWS),
+  tyre: Joi.object<Car['tyre'], true>(keysOf('car.tyre')).required(),
 };
-
-const NEEDED = ['massKg', 'drive', 'internalRatio', 'tyre', 'body', 'widthMm', 'heightMm'] as const;
 
 export const carSchema = Joi.object<Car, true>({
-  name: name.required(),
-  ...convertedKeys,
-  ...(Object.fromEntries(NEEDED.map((field) => [field, (convertedKeys[field] as Joi.Schema).required()])) as Joi.StrictSchemaMap<
-    Pick<Car, (typeof NEEDED)[number]>
-  >),
-  wheelbaseMm: number('car.wheelbaseMm').required(),
-  cgHeightMm: number('car.cgHeightMm').required(),
-  ...optional('car', 'frontWeightPct', 'weighedPartsG'),
-  chassis: oneOf(CHASSIS),
-  bay: baySchema,
+  ...carKeys,
+  bay: Joi.object<Bay, true>(keysOf('car.bay')),
   typical: Joi.array().items(name).max(100),
-});
+}).meta({ definition: 'car' });
 
-const escKeys: Joi.StrictSchemaMap<Omit<Esc, 'name'>> = {
-  continuousA: number('esc.continuousA').required(),
-  ...optional(
-    'esc',
-    'burstA',
-    'minCells',
-    'maxCells',
-    'resistanceOhm',
-    'massG',
-    'cutoffVPerCell',
-    'becV',
-    'becA',
-    'capacitorV',
-    'lengthMm',
-    'widthMm',
-    'heightMm',
-  ),
-  sensored: Joi.boolean(),
-  fan: Joi.boolean(),
-};
+const { name: _, ...escKeys } = keysOf('esc');
 
-const packKeys: Joi.StrictSchemaMap<Omit<Pack, 'name'>> = {
-  chemistry: oneOf(CHEMISTRIES).required(),
-  cells: number('packs.cells').required(),
-  capacityAh: number('packs.capacityAh').required(),
-  ...optional('packs', 'cRating', 'cellResistanceOhm', 'massG', 'plugA', 'lengthMm', 'widthMm', 'heightMm'),
-  plug: name,
-  typical: Joi.array()
-    .items(oneOf(['cRating']))
-    .unique()
-    .min(1),
-};
+/** An ESC without its name, as the shelf keeps it. */
+export const escSpec = Joi.object<Omit<Esc, 'name'>, true>(escKeys);
+
+const { name: packName, ...packFigures } = keysOf('packs');
+const packKeys: Joi.StrictSchemaMap<Omit<Pack, 'name'>> = { ...packFigures, typical: someOf(['cRating']) };
 
 /** The schemas of packs by whether they must say how hard they are, with more fields beside their own. */
 export const packForms = (more: Joi.SchemaMap = {}): Record<'polymer' | 'cells', Joi.ObjectSchema> => {
@@ -130,75 +63,52 @@ export const packForms = (more: Joi.SchemaMap = {}): Record<'polymer' | 'cells',
 };
 
 function packSchema(): Joi.Schema<Pack> {
-  const { polymer, cells } = packForms({ name: name.required() });
+  const { polymer, cells } = packForms({ name: packName });
   return Joi.alternatives().conditional(Joi.ref('.chemistry'), { is: Joi.valid(...POLYMERS).required(), then: polymer, otherwise: cells });
 }
 
 /** A corner has a radius, by which its speed follows from the tyres, or a speed. */
-export const courseSchema = Joi.object<Course, true>({
-  name,
-  legs: Joi.array()
-    .items(
-      Joi.object<Leg, true>({
-        fullM: number('run.course.legs.fullM').required(),
-        cornerS: number('run.course.legs.cornerS').required(),
-        ...optional('run.course.legs', 'radiusM', 'cornerMs', 'brake'),
-      }).xor('radiusM', 'cornerMs'),
-    )
-    .min(1)
-    .max(MOST_LEGS)
-    .required(),
-});
+const legSchema = Joi.object<Leg, true>(keysOf('run.course.legs')).xor('radiusM', 'cornerMs');
+export const courseSchema = Joi.object<Course, true>({ name, legs: Joi.array().items(legSchema).min(1).max(MOST_LEGS).required() });
 
-/** An ESC without its name, as the shelf keeps it. */
-export const escSpec = Joi.object(escKeys);
+const limit = Joi.number().min(-LIMIT_SIZE).max(LIMIT_SIZE);
+const limitsSchema = Joi.object().pattern(
+  oneOf([...FINDING_IDS, ...RETIRED_FINDING_IDS]),
+  Joi.object({ caution: limit, stop: limit }).meta({ definition: 'limit' }),
+);
 
 const bodyKeys: Joi.StrictSchemaMap<Omit<PlanBody, 'conversion'>> = {
   name: name.required(),
   notes: Joi.string().allow('').max(LONGEST_NOTES),
   motor: motorSchema({ name: name.required() }).required(),
   motorCount: number('motorCount'),
-  esc: Joi.object<Esc, true>({ name: name.required(), ...escKeys }).required(),
+  esc: Joi.object<Esc, true>(keysOf('esc')).required(),
   packs: Joi.array().items(packSchema()).min(1).max(MOST_PACKS).required(),
   packWiring: oneOf(['series', 'parallel']),
-  wiring: Joi.object<NonNullable<PlanBody['wiring']>, true>(optional('wiring', 'resistanceOhm')),
-  gearing: Joi.object<Gearing, true>({
-    ...optional('gearing', 'pinion', 'spur', 'moduleMm', 'spurModuleMm', 'pinionBoreMm', 'gearboxRatio'),
-    typical: Joi.array()
-      .items(oneOf(['pinion', 'spur']))
-      .unique()
-      .min(1),
-  })
+  wiring: Joi.object<NonNullable<PlanBody['wiring']>, true>(keysOf('wiring')),
+  gearing: Joi.object<Gearing, true>({ ...keysOf('gearing'), typical: someOf(['pinion', 'spur']) })
     .and('pinion', 'spur')
     .required(),
-  cooling: Joi.object<Cooling, true>({ motorFans: Joi.number<0 | 1 | 2>().valid(0, 1, 2), motorHeatsink: Joi.boolean() }),
-  tow: Joi.object<Tow, true>({ massKg: number('tow.massKg').required(), ...optional('tow', 'rollingResistance') }),
-  site: Joi.object<Site, true>({
-    surface: oneOf(SURFACES).required(),
-    ambientC: number('site.ambientC').required(),
-    ...optional('site', 'altitudeM', 'gradePct', 'packC', 'grip', 'rollingResistance', 'straightM', 'radioRangeM'),
-  }).required(),
+  cooling: Joi.object<Cooling, true>(keysOf('cooling')),
+  tow: Joi.object<Tow, true>(keysOf('tow')),
+  site: Joi.object<Site, true>(keysOf('site')).required(),
   startCharge: number('startCharge'),
   run: Joi.object<PlannedRun, true>({
-    profile: oneOf(PROFILES).required(),
-    minutes: number('run.minutes').required(),
+    ...keysOf('run'),
     course: courseSchema.when('profile', { is: Joi.valid(...OF_THE_DRIVER).required(), otherwise: Joi.forbidden() }),
   }),
   measured: Joi.array().items(name).max(100),
-  limits: Joi.object().pattern(
-    oneOf([...FINDING_IDS, ...RETIRED_FINDING_IDS]),
-    Joi.object({ caution: Joi.number().min(-LIMIT_SIZE).max(LIMIT_SIZE), stop: Joi.number().min(-LIMIT_SIZE).max(LIMIT_SIZE) }),
-  ),
+  limits: limitsSchema,
 };
 
-const isNeeded = (field: ConvertedField) => NEEDED.some((one) => one === field);
+const isNeeded = (figure: ConvertedField) => figure === 'tyre' || fieldAt(`car.${figure}`)?.needed === true;
 
 /** A plan's own figures of its car: null takes one away that a car may be without. */
 const conversionSchema = Joi.object<Conversion>(
   Object.fromEntries(
-    CONVERTED.map((field) => {
-      const schema = convertedKeys[field] as Joi.Schema;
-      return [field, isNeeded(field) ? schema : schema.allow(null)];
+    CONVERTED.map((figure) => {
+      const schema = carKeys[figure] as Joi.Schema;
+      return [figure, isNeeded(figure) ? schema.optional() : schema.allow(null)];
     }),
   ),
 ).min(1);

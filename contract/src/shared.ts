@@ -66,4 +66,7 @@ export {
 export { planFileOf, splitPlanFile, type PlanBody } from './plan-body';
 export type { Problem } from './problem';
 export { PART_FIELDS, partFields, partValue, withPartValue, type PartField } from './part-fields';
-export { MONEY, RANGES, rangeOf, rangeText, type Range, type RangePath } from './ranges';
+export { fieldAt, fieldsIn, fieldsOfLink, PLAN_FIELDS, type FieldPath } from './fields/catalogue';
+export type { Field } from './fields/field';
+export { MONEY, rangeText, type Range } from './fields/range';
+export { RANGES, rangeOf, type RangePath } from './ranges';

@@ -102,8 +102,10 @@ test.each([
   ['site.ambientC', 'air'],
   ['bench.today.topSpeedMs', 'today’s top speed'],
   ['bench.photos[abc].caption', 'photo caption'],
-  ['spec.noLoadCurrentA', 'no load current'],
-  ['car.massKg', 'weight'],
+  ['spec.noLoadCurrentA', 'no-load current'],
+  ['conversion.tyre.diameterMm', 'tyre diameter'],
+  ['esc.becV', 'ESC BEC'],
+  ['car.massKg', 'weight ready to run'],
   ['limits.can-hot.stop', 'limits can-hot stop'],
   ['', 'the whole'],
 ])('%s is “%s” to a builder', (path, name) => expect(leafName(path)).toBe(name));

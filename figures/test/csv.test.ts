@@ -71,6 +71,7 @@ describe('broken files: each gets its report', () => {
     ['text in a number', `${head}\nmotor,A,fast,36,52,1`, ['2 kv: “fast” is not a number; understood: a number in kv, 5 to 100\u2009000 kv']],
     ['negative', `${head}\nmotor,A,3300,36,52,-4`, ['2 price: -4 is out of range; allowed: 0 to 100\u2009000']],
     ['out of range', `${head}\nmotor,A,3300,3600,52,4`, ['2 diameter: 3600 mm is out of range; allowed: 5 to 200 mm']],
+    ['a tyre has a range of its own', `${head}\ntyre,A,,550,,4\ntyre,B,,3600,,4`, ['3 diameter: 3600 mm is out of range; allowed: 10 to 600 mm']],
     [
       'an unknown kind',
       `${head}\nsail,A,3300,36,52,4`,

@@ -1,6 +1,7 @@
 import { compact } from '../compact';
 import { counted, withCarField } from '../plan/edits';
-import type { Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
+import type { CarPath } from '../plan/figure-path';
+import type { Car, Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
 
 export const PART_KINDS = ['motor', 'esc', 'pack', 'pinion', 'spur', 'tyre', 'fan', 'plug'] as const;
 export type PartKind = (typeof PART_KINDS)[number];
@@ -25,7 +26,7 @@ type EscPart = PartBase & { kind: 'esc'; spec: Nameless<Esc> };
 type PackPart = PartBase & { kind: 'pack'; spec: Nameless<Pack> };
 type PinionPart = PartBase & { kind: 'pinion'; spec: { teeth: number; moduleMm?: number; boreMm?: number } };
 type SpurPart = PartBase & { kind: 'spur'; spec: { teeth: number; moduleMm?: number } };
-type TyrePart = PartBase & { kind: 'tyre'; spec: { diameterMm: number; growthPctAt100KmH?: number; massG?: number } };
+type TyrePart = PartBase & { kind: 'tyre'; spec: Car['tyre'] & { massG?: number } };
 type FanPart = PartBase & { kind: 'fan'; spec: { sizeMm?: number } };
 type PlugPart = PartBase & { kind: 'plug'; spec: { ratedA?: number } };
 
@@ -67,10 +68,11 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
       };
     }
     case 'tyre': {
-      const { diameterMm, growthPctAt100KmH, massG } = part.spec;
-      const tyre = { diameterMm, ...compact({ growthPctAt100KmH }) };
-      const own = withCarField(withCarField(plan.car, 'tyre.diameterMm', diameterMm), 'tyre.growthPctAt100KmH', growthPctAt100KmH);
-      return { ...plan, car: { ...(massG === undefined ? own : withCarField(own, 'wheelMassG', massG)), tyre } };
+      const { massG, ...tyre } = part.spec;
+      // What the tyre before it had, and this one does not say, goes with that tyre.
+      const figures = [...new Set([...Object.keys(plan.car.tyre), ...Object.keys(tyre)])] as (keyof Car['tyre'])[];
+      const car = figures.reduce((one, figure) => withCarField(one, `tyre.${figure}` satisfies CarPath, tyre[figure]), plan.car);
+      return { ...plan, car: massG === undefined ? car : withCarField(car, 'wheelMassG', massG) };
     }
     case 'fan':
       return { ...plan, cooling: { ...plan.cooling, motorFans: plan.cooling?.motorFans === 1 ? 2 : 1 } };

@@ -1,6 +1,6 @@
 import { checkPart } from '@puddler/contract';
-import { PART_FIELDS, type PartField, type Problem } from '@puddler/contract/shared';
-import { PART_KINDS, withUsualRating, wordFor, type Pack, type Part, type PartKind } from '@puddler/core';
+import { PART_FIELDS, partFields, type PartField, type Problem } from '@puddler/contract/shared';
+import { PART_KINDS, withUsualRating, wordFor, type Pack, type Part } from '@puddler/core';
 
 import { unguarded } from '../guarded';
 import { parseFigure } from '../parse';
@@ -60,18 +60,22 @@ export function readParts(table: CsvTable, matches: readonly (ColumnMatch | unde
   return { parts, problems };
 }
 
-/** One column that fills a field. Cells repeat a great deal, so each is read once. */
+/** One column that fills a field. Cells repeat a great deal, so each is read once for a kind, which has ranges of its own. */
 interface Column {
   index: number;
   field: PartField;
   match: ColumnMatch;
-  known: Map<string, Cell>;
+  ofKind: Map<string, { field: PartField | undefined; known: Map<string, Cell> }>;
 }
 
 function columnsOf(matches: readonly (ColumnMatch | undefined)[]): Column[] {
   return matches.flatMap((match, index) => {
     const field = match && FIELDS.get(match.path);
-    return field ? [{ index, field, match, known: new Map<string, Cell>() }] : [];
+    if (!field) return [];
+    const ofKind = new Map(
+      PART_KINDS.map((kind) => [kind, { field: partFields(kind).find(({ path }) => path === field.path), known: new Map<string, Cell>() }]),
+    );
+    return [{ index, field, match, ofKind }];
   });
 }
 
@@ -85,11 +89,12 @@ function readRow(cells: string[], columns: readonly Column[], report: (path: str
   }
   const spec: Record<string, unknown> = {};
   const draft: Record<string, unknown> = { kind, name: '', status: 'owned', spec };
-  for (const { index, field, match, known } of columns) {
+  for (const { index, field: shown, match, ofKind } of columns) {
     const cell = cells[index]?.trim() ?? '';
-    if (cell === '' || field.path === 'kind') continue;
-    if (!field.kinds.includes(kind as PartKind)) {
-      report(field.path, `“${cell}”: a part of kind ${kind} has no ${field.label}`);
+    if (cell === '' || shown.path === 'kind') continue;
+    const { field, known } = ofKind.get(kind)!;
+    if (!field) {
+      report(shown.path, `“${cell}”: a part of kind ${kind} has no ${shown.label}`);
       continue;
     }
     let read = known.get(cell);

@@ -5,7 +5,7 @@ import { checkWith } from '../../joi-problems';
 import { LONGEST_NOTES } from '../../document-limits';
 import { motorFormName, motorForms, motorSchema } from '../../motor-schema';
 import { escSpec, packForms } from '../../plan-schema';
-import { name, number, oneOf } from '../../schema-words';
+import { keysOf, name, number, oneOf } from '../../schema-words';
 
 const teeth = (path: 'gearing.pinion' | 'gearing.spur') => number(path).required();
 
@@ -21,8 +21,7 @@ const SPECS = {
   }),
   spur: Joi.object<SpecOf<'spur'>, true>({ teeth: teeth('gearing.spur'), moduleMm: number('gearing.moduleMm') }),
   tyre: Joi.object<SpecOf<'tyre'>, true>({
-    diameterMm: number('car.tyre.diameterMm').required(),
-    growthPctAt100KmH: number('car.tyre.growthPctAt100KmH'),
+    ...keysOf('car.tyre'),
     massG: number('part.massG'),
   }),
   fan: Joi.object<SpecOf<'fan'>, true>({ sizeMm: number('part.fanSizeMm') }),
