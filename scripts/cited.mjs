@@ -1,17 +1,9 @@
 // Comments and documents name files: each that they name must be there. Prints what is not, and fails.
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { root } from './lib/run.mjs';
+import { filesIn } from './lib/source-files.mjs';
 
-/** Folders that hold nothing of the source. */
-const SKIPPED = new Set(['node_modules', 'dist', 'test-results']);
-
-const filesIn = (folder) =>
-  readdirSync(path.join(root, folder), { withFileTypes: true }).flatMap((entry) => {
-    const at = path.posix.join(folder, entry.name);
-    if (!entry.isDirectory()) return [at];
-    return SKIPPED.has(entry.name) || entry.name.startsWith('.') ? [] : filesIn(at);
-  });
 const sources = filesIn('');
 const known = new Set(sources);
 /** Every end of a path by which a file may be named: `desk/sync.ts` for web/src/desk/sync.ts. */

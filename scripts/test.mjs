@@ -45,6 +45,7 @@ const quick = async () => {
   await part('dead code', () => run(bin('knip'), ['--no-config-hints'], inherit));
   await part('form', () => run(bin('oxfmt'), ['--check'], inherit));
   await part('named files', () => run(process.execPath, [at('scripts/cited.mjs')], inherit));
+  await part('sizes of the theme', () => run(process.execPath, [at('scripts/tokens.mjs')], inherit));
   await part('licences', () => run(process.execPath, [at('scripts/licences.mjs'), '--check'], inherit));
 };
 const ui = () => part('interface', () => run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], inherit));

@@ -76,13 +76,13 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
       onOpenChange={(open) => !open && onClose()}
       label="Find a car, a plan, a part or a command"
       overlayClassName="fixed inset-0 z-40 bg-black/40"
-      contentClassName="fixed top-[14vh] left-1/2 z-50 w-[560px] max-w-[calc(100vw-24px)] -translate-x-1/2 overflow-hidden rounded-md border border-edge bg-sheet shadow-xl"
+      contentClassName="fixed top-[14vh] left-1/2 z-50 w-dialog max-w-[calc(100vw-1.7rem)] -translate-x-1/2 overflow-hidden rounded-md border border-edge bg-sheet shadow-xl"
     >
       <Command.Input
         value={sought}
         onValueChange={setSought}
         placeholder="Find a car, a plan, a part or a command"
-        className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-soft"
+        className="w-full border-b border-rule bg-transparent px-4 py-3 text-lead outline-none placeholder:text-soft"
       />
       <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
@@ -106,7 +106,7 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
           {commands.map(([name, key, act]) => (
             <Command.Item key={name} value={name} className={ITEM} onSelect={run(act)}>
               {name}
-              <span className="text-[12px] text-soft">{key}</span>
+              <span className="text-small text-soft">{key}</span>
             </Command.Item>
           ))}
         </Command.Group>
@@ -156,12 +156,12 @@ function CarItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
           {items.map((item) => (
             <Command.Item key={item.id} value={named(item.text, item.id)} className={ITEM} onSelect={onOpen(item.to)}>
               {item.name}
-              <span className="text-[12px] text-soft">{item.what}</span>
+              <span className="text-small text-soft">{item.what}</span>
             </Command.Item>
           ))}
         </Command.Group>
       ))}
-      {more > 0 && <p className="px-3 py-2 text-[12px] text-soft">and {more} more cars and plans: type more of the name</p>}
+      {more > 0 && <p className="px-3 py-2 text-small text-soft">and {more} more cars and plans: type more of the name</p>}
     </>
   );
 }
@@ -178,7 +178,7 @@ function StepItems({ carId, onOpen }: { carId: string; onOpen: Open }) {
           onSelect={onOpen(`/cars/${carId}#${id}`)}
         >
           {title}
-          <span className="text-[12px] text-soft">car</span>
+          <span className="text-small text-soft">car</span>
         </Command.Item>
       ))}
     </Command.Group>
@@ -206,7 +206,7 @@ function PartItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
       {parts.map(({ id, part, text }) => (
         <Command.Item key={id} value={named(text, id)} className={ITEM} onSelect={onOpen(`/shelf?part=${id}`)}>
           {part.name}
-          <span className="truncate text-[12px] text-soft">{summary(part, system)}</span>
+          <span className="truncate text-small text-soft">{summary(part, system)}</span>
         </Command.Item>
       ))}
     </Command.Group>
@@ -224,7 +224,7 @@ function WordItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
       {found.map(({ term }) => (
         <Command.Item key={term.name} value={named(termText(term), term.name)} className={ITEM} onSelect={onOpen(`/words#${term.name}`)}>
           {term.word}
-          <span className="truncate text-[12px] text-soft">{term.says}</span>
+          <span className="truncate text-small text-soft">{term.says}</span>
         </Command.Item>
       ))}
     </Command.Group>

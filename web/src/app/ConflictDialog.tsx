@@ -84,8 +84,8 @@ function Clashes({ held: { key }, name, clashes }: { held: Held; name: string; c
       title={`${name} was changed somewhere else`}
       description="Another window or device saved other figures. Choose for each; whatever only one side changed is kept as it is."
     >
-      <table className="mt-4 w-full table-fixed text-left text-[13px]">
-        <thead className="text-[12px] text-soft">
+      <table className="mt-4 w-full table-fixed text-left text-body">
+        <thead className="text-small text-soft">
           <tr className="border-b border-rule">
             <th className="py-1 font-medium">Figure</th>
             <th className="py-1 font-medium">Yours</th>
@@ -114,7 +114,7 @@ function ClashRow({ clash: { path, mine, theirs }, newer, onChoose }: { clash: C
   const side = (isNewer: boolean, value: unknown) => (
     <td className="py-1 pr-2 align-middle">
       <label className="flex items-center gap-2 break-words max-sm:py-2">
-        <input type="radio" className="shrink-0 accent-(--steel)" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
+        <input type="radio" className="shrink-0" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
         <span className={newer === isNewer ? 'min-w-0 font-medium' : 'min-w-0 text-soft'}>{shown(value, path, system)}</span>
       </label>
     </td>

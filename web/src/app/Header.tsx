@@ -10,7 +10,7 @@ import { useAppDispatch, useAppSelector } from '../desk/store';
 import { Trail } from './Trail';
 import { useWhere } from './use-where';
 
-const TOOL = 'hit grid h-8 min-w-8 place-items-center rounded-md px-1.5 text-[13px] font-medium hover:bg-wash max-sm:h-thumb max-sm:min-w-thumb';
+const TOOL = 'hit grid h-8 min-w-8 place-items-center rounded-md px-1.5 text-body font-medium hover:bg-wash max-sm:h-thumb max-sm:min-w-thumb';
 
 const THEME_ICONS = { light: Sun, dark: Moon, sunlight: Contrast };
 
@@ -37,7 +37,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
       <div className="mx-auto flex min-h-11 max-w-page flex-wrap items-center gap-x-4 px-6 max-sm:px-3">
         <Link
           to="/"
-          className="wide inline-flex items-center rounded-sm py-2 text-[17px] max-sm:h-thumb font-bold [font-stretch:122%]"
+          className="wide inline-flex items-center rounded-sm py-2 text-title max-sm:h-thumb font-bold [font-stretch:122%]"
           aria-label="Puddler, to the Garage"
         >
           Puddler
@@ -86,7 +86,7 @@ export function Header({ onSearch }: { onSearch: () => void }) {
           >
             <span className="flex items-center gap-1.5">
               <Search size={15} />
-              <span className="text-[12px] text-soft max-sm:hidden">Ctrl K</span>
+              <span className="text-small text-soft max-sm:hidden">Ctrl K</span>
             </span>
           </button>
         </div>

@@ -36,7 +36,7 @@ function Line({ where, marks }: { where: Where; marks: Record<JourneyStation, Ma
                 to={to}
                 aria-current={i === at ? 'step' : undefined}
                 title={mark && `${station.name}: ${MARK_WORDS[mark]}`}
-                className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[13px] hover:bg-wash max-sm:min-h-thumb max-sm:min-w-thumb max-sm:justify-center max-sm:px-0 ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
+                className={`flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-body hover:bg-wash max-sm:min-h-thumb max-sm:min-w-thumb max-sm:justify-center max-sm:px-0 ${i === at ? 'font-semibold' : 'text-soft hover:text-ink'}`}
               >
                 <StationMark mark={mark ?? 'open'} isHere={i === at} />
                 {station.name}

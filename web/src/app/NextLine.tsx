@@ -20,7 +20,7 @@ function Line({ inHand, station, next }: { inHand: PlanInHand; station: string; 
   const text = nextText(next);
   return (
     <aside aria-label="What comes next" className="sticky bottom-0 z-10 border-t border-rule bg-sheet max-sm:static max-sm:mb-14 print:hidden">
-      <p className="mx-auto flex min-h-8 max-w-page items-center gap-2 px-6 py-1 text-[13px] max-sm:px-3">
+      <p className="mx-auto flex min-h-8 max-w-page items-center gap-2 px-6 py-1 text-body max-sm:px-3">
         <span className="min-w-0 sm:truncate" title={text}>
           <strong className="font-semibold">Next:</strong> {text}
         </span>

@@ -25,7 +25,7 @@ export default function Notices() {
               it is tried again with your next edit of it.
             </Toast.Title>
             {refused.refused?.problems.map((problem) => (
-              <p key={problem.path} className="text-[12.5px] text-soft">
+              <p key={problem.path} className="text-small text-soft">
                 {problem.message}
               </p>
             ))}
@@ -42,7 +42,7 @@ export default function Notices() {
           <div className="min-w-0 flex-1">
             <Toast.Title className="font-medium">{notice.text}</Toast.Title>
             {notice.lines && (
-              <ul className="mt-1 max-h-40 overflow-y-auto text-[12.5px] text-soft">
+              <ul className="mt-1 max-h-40 overflow-y-auto text-small text-soft">
                 {notice.lines.map((line) => (
                   <li key={line}>{line}</li>
                 ))}
@@ -64,7 +64,7 @@ export default function Notices() {
           </Toast.Close>
         </Toast.Root>
       ))}
-      <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-[460px] max-w-[calc(100vw-24px)] -translate-x-1/2 list-none flex-col gap-2 outline-none" />
+      <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-132 max-w-[calc(100vw-1.7rem)] -translate-x-1/2 list-none flex-col gap-2 outline-none" />
     </Toast.Provider>
   );
 }

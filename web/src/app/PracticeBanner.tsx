@@ -8,8 +8,8 @@ export function PracticeBanner({ carId }: { carId: string }) {
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
   if (!practice) return null;
   return (
-    <p role="note" className="border-b border-edge bg-wash px-6 py-1 text-[13px] max-sm:px-3">
-      <span className="mx-auto flex max-w-[1352px] flex-wrap items-center gap-x-2">
+    <p role="note" className="border-b border-edge bg-wash px-6 py-1 text-body max-sm:px-3">
+      <span className="mx-auto flex max-w-page flex-wrap items-center gap-x-2">
         <FlaskConical size={14} aria-hidden="true" /> <strong className="font-semibold">Practice: everything about this car is simulated.</strong>
         <Link to={`/practice?day=${carId}`} className="hit text-steel underline underline-offset-2 print:hidden">
           Back to the quarry

@@ -18,7 +18,7 @@ export function SaveState() {
   const { text, tone, mark } = WORDS[status];
   const why = status === 'failing' && sync.state === 'failing' ? sync.message : undefined;
   return (
-    <span role="status" data-status={status} title={why} className={`mr-2 text-[12.5px] whitespace-nowrap ${tone}`}>
+    <span role="status" data-status={status} title={why} className={`mr-2 text-small whitespace-nowrap ${tone}`}>
       <span aria-hidden="true">{mark} </span>
       {status === 'offline' && `${waiting} waiting: `}
       {text}

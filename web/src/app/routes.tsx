@@ -12,8 +12,8 @@ function Station({ name, page: Page, onlyHere = false }: Pick<(typeof STATIONS)[
   const { pathname } = useLocation();
   if (onlyHere && !isHere())
     return (
-      <main className="mx-auto max-w-[900px] px-6 py-5 max-sm:px-3">
-        <h1 className="wide mb-2 text-[24px] leading-tight font-bold">{name}</h1>
+      <main className="mx-auto max-w-reading px-6 py-5 max-sm:px-3">
+        <h1 className="wide mb-2 text-head leading-tight font-bold">{name}</h1>
         <p className="text-soft">This is done on the machine that Puddler runs on.</p>
       </main>
     );

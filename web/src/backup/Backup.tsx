@@ -12,8 +12,8 @@ export default function Backup() {
   const { state, check, restore, forget } = useRestore();
   const isWorking = state.at === 'checking' || state.at === 'restoring';
   return (
-    <main className="mx-auto max-w-[900px] px-6 py-5 max-sm:px-3">
-      <h1 className="wide mb-4 text-[24px] leading-tight font-bold">Backup</h1>
+    <main className="mx-auto max-w-reading px-6 py-5 max-sm:px-3">
+      <h1 className="wide mb-4 text-head leading-tight font-bold">Backup</h1>
       <div className="grid gap-4 md:grid-cols-2">
         <section aria-labelledby="backup-out" className={PANEL}>
           <h2 id="backup-out" className="font-semibold">
@@ -25,7 +25,7 @@ export default function Backup() {
           <a
             href="/api/backup"
             download
-            className="inline-flex h-8 items-center gap-1.5 rounded-md border border-ember bg-ember px-2.5 text-[13px] font-medium text-paper hover:opacity-90 max-sm:h-thumb"
+            className="inline-flex h-8 items-center gap-1.5 rounded-md border border-ember bg-ember px-2.5 text-body font-medium text-paper hover:opacity-90 max-sm:h-thumb"
           >
             <Download size={15} /> Save a backup
           </a>
@@ -69,7 +69,7 @@ export default function Backup() {
       </div>
       <CheckPanel className={`mt-4 ${PANEL}`} />
       <SetAsideList setAside={useAppSelector((now) => now.desk.setAside)} />
-      <p className="mt-6 text-[12.5px] text-soft">
+      <p className="mt-6 text-small text-soft">
         Beside this, Puddler keeps copies of its database from the last seven days it was used, in the folder backups of its data folder.
       </p>
     </main>

@@ -19,7 +19,7 @@ export function CheckPanel({ className }: { className: string }) {
       <Button icon={<SearchCheck size={15} />} disabled={state.at === 'reading'} onClick={check}>
         Check everything now
       </Button>
-      <div className="mt-2 text-[13px]" aria-live="polite">
+      <div className="mt-2 text-body" aria-live="polite">
         {state.at === 'reading' && <p className="text-soft">Reading everything …</p>}
         {state.at === 'none' && <p className="text-soft">Not checked yet.</p>}
         {state.at === 'failed' && (

@@ -48,7 +48,7 @@ export function Preview({ preview: { lines, madeAt, files, lost, unread, orphans
           <div key={state} className="border-t border-rule py-2">
             <dt className="font-medium">{STATE_WORDS[state]}</dt>
             {kinds.map(({ kind, names }) => (
-              <dd key={kind} className="text-[13px] text-soft">
+              <dd key={kind} className="text-body text-soft">
                 <span className="text-ink">{counted(kind, names.length)}</span>: {names.slice(0, NAMES_SHOWN).join(', ')}
                 {names.length > NAMES_SHOWN && ` and ${names.length - NAMES_SHOWN} more`}
               </dd>

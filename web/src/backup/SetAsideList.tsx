@@ -16,7 +16,7 @@ export function SetAsideList({ setAside }: { setAside: readonly SetAside[] }) {
       <p className="text-soft">
         These stay in the data folder as they are. A backup that still has them whole brings them back; so does the newer Puddler.
       </p>
-      <ul className="mt-2 text-[13px]">
+      <ul className="mt-2 text-body">
         {setAside.map(({ kind, id, name, why }) => (
           <li key={`${kind} ${id}`}>
             A {kindOf(kind).noun}

@@ -77,9 +77,9 @@ export function Trays({ layout, mm, bad }: { layout: BayLayout; mm: Say; bad: (i
 
 /** What touches or is tight, with how much has to go. */
 export function Touches({ bay: { touches }, mm }: { bay: BayDrawing; mm: Say }) {
-  if (touches.length === 0) return <p className="text-[12.5px] text-soft">Nothing of the bay is measured yet: what touches is not known.</p>;
+  if (touches.length === 0) return <p className="text-small text-soft">Nothing of the bay is measured yet: what touches is not known.</p>;
   return (
-    <ul className="mb-1 flex flex-wrap gap-x-6 text-[12.5px]">
+    <ul className="mb-1 flex flex-wrap gap-x-6 text-small">
       {touches.map((one) => (
         <li key={`${one.id} ${one.what}`} className="flex items-baseline gap-2 py-0.5">
           <VerdictMark level={one.level} />

@@ -14,7 +14,7 @@ export function CourseDrawing({ legs, gripMs2 }: { legs: readonly Leg[]; gripMs2
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      className="w-full max-w-[220px] text-[11px]"
+      className="w-full max-w-63 text-fine"
       role="img"
       aria-label={`The course from above: ${legs.length} ${legs.length === 1 ? 'straight' : 'straights'}, each with the corner after it`}
     >

@@ -23,13 +23,13 @@ export function DrawingFrame({ title, name, width, height, label, minWidth, over
   return (
     <figure className="print:break-inside-avoid">
       <figcaption className="flex items-center justify-between gap-2">
-        <h3 className="text-[14px] font-semibold">{title}</h3>
+        <h3 className="text-lead font-semibold">{title}</h3>
         <span className="print:hidden">
           <ChartExport svg={() => svg.current} name={name} />
         </span>
       </figcaption>
       <div className="overflow-x-auto" tabIndex={minWidth === undefined ? undefined : 0}>
-        <div className="relative max-w-[760px]">
+        <div className="relative max-w-217">
           <svg
             ref={svg}
             viewBox={`0 0 ${width} ${height}`}

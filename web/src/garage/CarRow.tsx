@@ -53,7 +53,7 @@ export const CarRow = memo(function CarRow({ id, car, bench, plans }: CarOnDesk)
           }}
         />
         <div className="flex items-center">
-          <button type="button" className="hit flex h-8 items-center gap-1 rounded-md px-2 text-[13px] whitespace-nowrap hover:bg-wash" onClick={add}>
+          <button type="button" className="hit flex h-8 items-center gap-1 rounded-md px-2 text-body whitespace-nowrap hover:bg-wash" onClick={add}>
             <Plus size={14} /> New plan
           </button>
           <Menu
@@ -71,7 +71,7 @@ export const CarRow = memo(function CarRow({ id, car, bench, plans }: CarOnDesk)
       {plans.length === 0 ? (
         <p className="py-3 text-soft">No plan yet. Add one to see what a conversion would do.</p>
       ) : (
-        <table className="w-full table-fixed text-[13.5px]">
+        <table className="w-full table-fixed text-body">
           <thead>
             <tr>
               {COLUMNS.map(([name, width]) => (
@@ -112,7 +112,7 @@ function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
   const length = unitOf('mm', system);
   return (
     <div className="flex min-w-0 flex-wrap items-baseline gap-x-3">
-      <h2 className="wide text-[17px] font-semibold">
+      <h2 className="wide text-title font-semibold">
         {renaming ? (
           <NameField value={car.name} label={`Name of the car ${car.name}`} editing onDone={onRenamed} />
         ) : (
@@ -121,7 +121,7 @@ function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
           </Link>
         )}
       </h2>
-      <p className="text-[12.5px] text-soft">
+      <p className="text-small text-soft">
         {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}
         {car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
         <LastRun carId={id} />

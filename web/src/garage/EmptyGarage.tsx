@@ -18,7 +18,7 @@ export function EmptyGarage({ loaded, hasDemo, onAdd }: { loaded: 'loading' | 'r
   if (loaded === 'failed') return <p className="py-16 text-center text-stop">The server does not answer. It is asked again every few seconds.</p>;
   return (
     <div className="border border-dashed border-edge px-6 py-10 text-center">
-      <p className="text-[17px] font-semibold">Put your car in</p>
+      <p className="text-title font-semibold">Put your car in</p>
       <p className="mx-auto mt-1 max-w-md text-soft">
         Say roughly what it is; every figure can be made exact later. Or drop a plan file here that somebody gave you.
       </p>
@@ -27,7 +27,7 @@ export function EmptyGarage({ loaded, hasDemo, onAdd }: { loaded: 'loading' | 'r
           New car
         </Button>
       </div>
-      <div className="mx-auto mt-8 grid max-w-2xl gap-x-8 gap-y-4 text-left text-[13px] text-soft sm:grid-cols-2">
+      <div className="mx-auto mt-8 grid max-w-2xl gap-x-8 gap-y-4 text-left text-body text-soft sm:grid-cols-2">
         {!hasDemo && (
           <p>
             <strong className="block font-semibold text-ink">Look at a finished garage</strong>

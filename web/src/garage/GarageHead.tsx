@@ -16,7 +16,7 @@ export function GarageHead({ line, onFiles, onAdd }: Props) {
   return (
     <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 className="wide text-[24px] leading-tight font-bold">Garage</h1>
+        <h1 className="wide text-head leading-tight font-bold">Garage</h1>
         <p className="text-soft">{line}</p>
       </div>
       <div className="flex flex-wrap gap-2">
@@ -49,7 +49,7 @@ function Place({ to, icon, children }: { to: string; icon: ReactNode; children: 
   return (
     <Link
       to={to}
-      className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap hover:bg-wash max-sm:h-thumb"
+      className="inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 text-body font-medium whitespace-nowrap hover:bg-wash max-sm:h-thumb"
     >
       {icon} {children}
     </Link>

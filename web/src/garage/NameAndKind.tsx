@@ -5,6 +5,7 @@ import type { Template } from '../in-hand/templates/template';
 import { TEMPLATES } from '../in-hand/templates/templates';
 import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import type { NewCar } from './use-new-car';
+import { Input } from '../ui/Input';
 
 /** What a new car is called, the kind it is nearest to, and the one figure of it that no label gives. */
 export function NameAndKind({ newCar }: { newCar: NewCar }) {
@@ -14,18 +15,19 @@ export function NameAndKind({ newCar }: { newCar: NewCar }) {
     <div>
       <label className="block">
         <span className="font-medium">Name</span>
-        <input
-          className={`mt-1 block h-9 w-full rounded-sm border bg-paper px-2 max-sm:h-thumb ${isNameMissing ? 'border-stop' : 'border-edge'}`}
+        <Input
+          size="large"
+          invalid={isNameMissing}
+          className="mt-1 block w-full"
           value={name}
           maxLength={LONGEST_NAME}
           autoFocus
-          aria-invalid={isNameMissing}
           aria-describedby={isNameMissing ? 'new-car-name-missing' : undefined}
           onChange={(event) => rename(event.target.value)}
         />
       </label>
       {isNameMissing && (
-        <p id="new-car-name-missing" role="alert" className="mt-1 text-[12.5px] text-stop">
+        <p id="new-car-name-missing" role="alert" className="mt-1 text-small text-stop">
           Give the car a name, 1 to {LONGEST_NAME} characters.
         </p>
       )}
@@ -35,14 +37,14 @@ export function NameAndKind({ newCar }: { newCar: NewCar }) {
           {TEMPLATES.map((one) => (
             <label
               key={one.id}
-              className="flex cursor-pointer items-center gap-2.5 px-2.5 text-[13px] leading-[22px] max-sm:min-h-thumb has-checked:bg-wash"
+              className="flex cursor-pointer items-center gap-2.5 px-2.5 text-body leading-6 max-sm:min-h-thumb has-checked:bg-wash"
             >
-              <input type="radio" name="kind" className="accent-(--steel)" checked={template.id === one.id} onChange={() => setTemplateId(one.id)} />
+              <input type="radio" name="kind" checked={template.id === one.id} onChange={() => setTemplateId(one.id)} />
               {one.title}
             </label>
           ))}
         </div>
-        <p className="mt-0.5 text-[12.5px] text-soft">{capitalized(sizeOf(template, system))}</p>
+        <p className="mt-0.5 text-small text-soft">{capitalized(sizeOf(template, system))}</p>
       </fieldset>
       <Ratio newCar={newCar} />
     </div>
@@ -64,20 +66,20 @@ function Ratio({ newCar: { template, ratioText, setRatio, ratioProblem, isDirect
       <label className="flex items-center justify-between gap-3">
         <span className="font-medium">{isDirect ? 'Ratio between motor and wheel' : 'Ratio behind the spur'}</span>
         <span className="flex items-center gap-1.5">
-          <input
-            className={`h-9 w-24 rounded-sm border bg-paper px-2 text-right max-sm:h-thumb ${ratioProblem ? 'border-stop' : 'border-edge'}`}
+          <Input
+            size="large"
+            invalid={ratioProblem !== undefined}
+            className="w-24 text-right"
             inputMode="decimal"
-            autoComplete="off"
             placeholder={isDirect ? '1' : `≈ ${template.car.internalRatio}`}
             value={ratioText}
-            aria-invalid={ratioProblem !== undefined}
             aria-describedby="new-car-ratio"
             onChange={(event) => setRatio(event.target.value)}
           />
           <span className="text-soft">: 1</span>
         </span>
       </label>
-      <p id="new-car-ratio" role={ratioProblem ? 'alert' : undefined} className={`mt-1 text-[12.5px] ${ratioProblem ? 'text-stop' : 'text-soft'}`}>
+      <p id="new-car-ratio" role={ratioProblem ? 'alert' : undefined} className={`mt-1 text-small ${ratioProblem ? 'text-stop' : 'text-soft'}`}>
         {ratioProblem ?? `${hint}${ratioText === '' && !isDirect ? ` Left empty, ${template.car.internalRatio} is taken as typical.` : ''}`}
       </p>
     </div>

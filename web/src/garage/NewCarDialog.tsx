@@ -35,7 +35,7 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
           <PartLabels newCar={newCar} />
         </div>
         <div className="sticky -bottom-5 -mb-1 flex items-center justify-end gap-2 bg-sheet pt-4 pb-2">
-          <p className="mr-auto max-w-[520px] text-[12.5px] text-soft">
+          <p className="mr-auto max-w-148 text-small text-soft">
             {newCar.unfinished.length > 0
               ? 'A line that still lacks something is left out; it can be typed again in the plan.'
               : 'Weight, sizes and ratio start as typical of the kind. Measure first: the ratio behind the spur, the tyre, the weight.'}

@@ -11,7 +11,7 @@ export function PlanProgress({ inHand }: { inHand: PlanInHand }) {
       {(journey) =>
         // Its height is there before it is known.
         journey ? (
-          <span className="flex flex-wrap gap-x-2 text-[11.5px] leading-tight text-soft">
+          <span className="flex flex-wrap gap-x-2 text-fine leading-tight text-soft">
             {journey.parts.isBegun && (
               <Link to={`/plans/${id}/buy`} className="hit whitespace-nowrap hover:text-ink hover:underline">
                 {journey.parts.had} of {journey.parts.of} parts
@@ -27,7 +27,7 @@ export function PlanProgress({ inHand }: { inHand: PlanInHand }) {
             </Link>
           </span>
         ) : (
-          <span className="block h-[14px]" />
+          <span className="block h-4" />
         )
       }
     </Journeyed>

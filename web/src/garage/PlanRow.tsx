@@ -69,7 +69,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
             <Link to={`/plans/${id}`} className="block truncate py-1 decoration-edge underline-offset-4 hover:underline">
               {plan.name}
             </Link>
-            {twin && updatedAt && <span className="shrink-0 text-[11.5px] text-soft">changed {whenText(updatedAt)}</span>}
+            {twin && updatedAt && <span className="shrink-0 text-fine text-soft">changed {whenText(updatedAt)}</span>}
             {worst && worst.level !== 'info' && (
               <span title={said(`${worst.figure}: ${worst.why}`)}>
                 <VerdictMark level={worst.level} />
@@ -80,7 +80,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
         {inHand && <PlanProgress inHand={inHand} />}
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
-        {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-[11.5px]">as bought</span>}
+        {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-fine">as bought</span>}
         {cellsText(plan)} · {headline('motor', file, system)} · {headline('gears', file, system)}
       </td>
       <PlanFigures view={view} run={result?.driven.run} failed={driven.state === 'failed' ? driven : undefined} />
@@ -128,7 +128,7 @@ function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefi
     return (
       <>
         {top}
-        <td colSpan={2} className="py-1 pr-3 text-right text-[12.5px] text-stop">
+        <td colSpan={2} className="py-1 pr-3 text-right text-small text-stop">
           not driven: {failed.reason}{' '}
           <Button tone="quiet" onClick={failed.retry}>
             Try again
@@ -148,7 +148,7 @@ function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefi
 function Figure({ value, unit, className = '' }: { value: string; unit: string; className?: string }) {
   return (
     <td className={`py-1.5 pr-3 text-right whitespace-nowrap ${className}`}>
-      <strong className="text-[15px] font-semibold">{value}</strong> <span className="text-[12px] text-soft">{unit}</span>
+      <strong className="text-lead font-semibold">{value}</strong> <span className="text-small text-soft">{unit}</span>
     </td>
   );
 }

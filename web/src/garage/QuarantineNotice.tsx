@@ -17,7 +17,7 @@ export function QuarantineNotice() {
           : `${edits.length} edits that this browser kept cannot be read and are`}{' '}
         set aside; everything else is here.
       </p>
-      <ul className="list-disc pl-5 text-[13px]">
+      <ul className="list-disc pl-5 text-body">
         {edits.map(({ key, name, why }) => (
           <li key={key}>
             {name}: <span className="text-soft">{why}</span>

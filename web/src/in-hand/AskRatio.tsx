@@ -3,6 +3,7 @@ import { madeDirect, type FigurePath, type PlanFile } from '@puddler/core';
 import { useId, useState } from 'react';
 import { parseFigure } from '@puddler/figures';
 import { Button } from '../ui/Button';
+import { Input } from '../ui/Input';
 
 export interface DirectAsked {
   /** Whether an edit takes the gears away, so that the ratio that is left has to be asked first. */
@@ -49,19 +50,19 @@ export function AskRatio({ asked }: { asked: DirectAsked }) {
       <p id={`${id}-what`} className="font-medium">
         Direct drive: no pinion and no spur
       </p>
-      <label htmlFor={id} className="text-[12.5px] text-soft">
+      <label htmlFor={id} className="text-small text-soft">
         Turns of the motor for one of the wheel that are left: 1 when the motor sits on the axle, more when it drives a differential.
       </label>
       <div className="mt-1 flex flex-wrap items-center gap-2">
-        <input
+        <Input
           id={id}
-          className={`h-8 w-24 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
+          figure
+          invalid={problem !== undefined}
+          className="w-24"
           value={text}
           placeholder="1"
           inputMode="decimal"
-          autoComplete="off"
           autoFocus
-          aria-invalid={problem !== undefined}
           onChange={(event) => setText(event.target.value)}
           onKeyDown={(event) => event.key === 'Enter' && make()}
         />
@@ -71,7 +72,7 @@ export function AskRatio({ asked }: { asked: DirectAsked }) {
         </Button>
       </div>
       {problem && (
-        <p role="alert" className="mt-1 text-[11.5px] text-stop">
+        <p role="alert" className="mt-1 text-fine text-stop">
           {problem}
         </p>
       )}

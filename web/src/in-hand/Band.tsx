@@ -18,7 +18,7 @@ interface Props {
 export const FLOW_FILL = { electricity: 'fill-amps', movement: 'fill-drive' } as const;
 const LINE_PX = 16;
 /** A line that reaches over the edge of a thin band stands on paper of its own, so that the edge does not strike it through. */
-const OVER_EDGE = 'stroke-paper [stroke-width:4px] [stroke-linejoin:round] [paint-order:stroke]';
+const OVER_EDGE = 'stroke-paper stroke-4 [stroke-linejoin:round] [paint-order:stroke]';
 
 /** Whether an edge of the band goes through a line of text on this base line. */
 const isStruck = (edge: number, baseY: number): boolean => edge > baseY - 12 && edge < baseY + 4;
@@ -47,7 +47,7 @@ export function Band({ band, atS, size, standing = false }: Props) {
       </g>
       {!standing &&
         shapes.map((shape) => (
-          <g key={shape.link} className="text-[12.5px]">
+          <g key={shape.link} className="text-small">
             {crossing(shape.link, band, system).map((line, row) => (
               <text
                 key={row}
@@ -72,7 +72,7 @@ export function Band({ band, atS, size, standing = false }: Props) {
         ))}
       {standing &&
         shapes.map((shape) => (
-          <text key={shape.link} x={shape.branchEnd.across + 4} y={shape.branchEnd.along + 4} className="fill-ember text-[12px] font-semibold">
+          <text key={shape.link} x={shape.branchEnd.across + 4} y={shape.branchEnd.along + 4} className="fill-ember text-small font-semibold">
             {shape.lossW >= 0.05 && `${short(shape.lossW)} W`}
           </text>
         ))}

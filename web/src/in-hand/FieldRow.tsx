@@ -8,6 +8,9 @@ import { type FieldSpec } from './field-specs';
 import { wordFor } from '../ui/words';
 import { SourceMark } from './SourceMark';
 import { Glossed } from './Term';
+import { Field } from '../ui/Field';
+import { Input } from '../ui/Input';
+import { Select } from '../ui/Select';
 
 interface Props {
   spec: FieldSpec;
@@ -20,40 +23,35 @@ interface Props {
   note?: ReactNode;
 }
 
-const CONTROL = 'h-8 w-full min-w-0 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-thumb';
-
 /** One figure of a drawer: name, value in place, and where it came from. */
 export function FieldRow({ spec, value, origin, onSet, note }: Props) {
   const [problem, setProblem] = useState<string>();
   const id = useId();
   const set = (next: unknown) => setProblem(onSet(next));
   return (
-    <div className="border-b border-rule py-1.5 last:border-0">
-      <div className="grid grid-cols-[1fr_11rem] items-center gap-3">
-        <label htmlFor={id} className="leading-tight">
-          <Glossed>{spec.label}</Glossed>
-          {spec.help && <span className="block text-[11.5px] text-soft">{spec.help}</span>}
-        </label>
-        <Control
-          key={`${spec.path}:${JSON.stringify(value)}`}
-          id={id}
-          spec={spec}
-          value={value}
-          origin={origin}
-          invalid={problem !== undefined}
-          onSet={set}
-          onProblem={setProblem}
-        />
-      </div>
-      {problem ? (
-        <p role="alert" id={`${id}-problem`} className="mt-1 text-right text-[11.5px] text-stop">
-          {problem}
-        </p>
-      ) : (
-        origin && <SourceMark origin={origin} />
-      )}
-      {note}
-    </div>
+    <Field
+      id={id}
+      label={<Glossed>{spec.label}</Glossed>}
+      hint={spec.help}
+      problem={problem}
+      note={
+        <>
+          {origin && <SourceMark origin={origin} />}
+          {note}
+        </>
+      }
+    >
+      <Control
+        key={`${spec.path}:${JSON.stringify(value)}`}
+        id={id}
+        spec={spec}
+        value={value}
+        origin={origin}
+        invalid={problem !== undefined}
+        onSet={set}
+        onProblem={setProblem}
+      />
+    </Field>
   );
 }
 
@@ -68,15 +66,16 @@ interface ControlProps {
 }
 
 function Control({ id, spec, value, origin, invalid, onSet, onProblem }: ControlProps) {
-  const border = invalid ? 'border-stop' : 'border-rule';
   switch (spec.type) {
     case 'number':
       return <NumberControl {...{ id, spec, value, origin, invalid, onSet, onProblem }} />;
     case 'text':
       return (
-        <input
+        <Input
           id={id}
-          className={`${CONTROL} ${border}`}
+          figure
+          invalid={invalid}
+          className="w-full"
           defaultValue={(value as string | undefined) ?? ''}
           maxLength={LONGEST_NAME}
           onBlur={(event) => {
@@ -93,7 +92,7 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
           <input
             id={id}
             type="checkbox"
-            className="size-5 accent-(--steel)"
+            className="size-5"
             checked={value === true}
             onChange={(event) => onSet(event.target.checked ? true : undefined)}
           />
@@ -101,9 +100,11 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
       );
     case 'choice':
       return (
-        <select
+        <Select
           id={id}
-          className={`${CONTROL} ${border}`}
+          figure
+          invalid={invalid}
+          className="w-full"
           value={typeof value === 'string' || typeof value === 'number' ? String(value) : (usualOf(spec) ?? '')}
           onChange={(event) => {
             const chosen = event.target.value;
@@ -122,7 +123,7 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
               {wordFor(option)}
             </option>
           ))}
-        </select>
+        </Select>
       );
   }
 }
@@ -138,38 +139,35 @@ function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: C
   const shown = (figure: unknown) => (typeof figure === 'number' ? figureIn(figure, unit) : '');
   const given = shown(value);
   return (
-    <span className="relative flex items-center">
-      <input
-        id={id}
-        className={`${CONTROL} ${invalid ? 'border-stop' : 'border-rule'} ${unit.symbol.length > 4 ? 'pr-15' : 'pr-12'} placeholder:font-normal placeholder:text-soft`}
-        inputMode="decimal"
-        autoComplete="off"
-        defaultValue={given}
-        placeholder={value === undefined && typeof origin?.value === 'number' ? `≈ ${shown(origin.value)}` : ''}
-        aria-invalid={invalid}
-        aria-describedby={invalid ? `${id}-problem` : undefined}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') event.currentTarget.blur();
-          if (event.key === 'Escape') {
-            event.stopPropagation();
-            event.currentTarget.value = given;
-            event.currentTarget.blur();
-          }
-        }}
-        onBlur={(event) => {
-          const text = event.target.value.trim();
-          if (text === given) return;
-          if (text === '') {
-            if (spec.required) onProblem('this figure is needed');
-            else onSet(undefined);
-            return;
-          }
-          const parsed = parseFigure(text, range, system);
-          if (parsed.ok) onSet(parsed.value);
-          else onProblem(parsed.message);
-        }}
-      />
-      <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{unit.symbol}</span>
-    </span>
+    <Input
+      id={id}
+      figure
+      invalid={invalid}
+      unit={unit.symbol}
+      inputMode="decimal"
+      defaultValue={given}
+      placeholder={value === undefined && typeof origin?.value === 'number' ? `≈ ${shown(origin.value)}` : ''}
+      aria-describedby={invalid ? `${id}-problem` : undefined}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') {
+          event.stopPropagation();
+          event.currentTarget.value = given;
+          event.currentTarget.blur();
+        }
+      }}
+      onBlur={(event) => {
+        const text = event.target.value.trim();
+        if (text === given) return;
+        if (text === '') {
+          if (spec.required) onProblem('this figure is needed');
+          else onSet(undefined);
+          return;
+        }
+        const parsed = parseFigure(text, range, system);
+        if (parsed.ok) onSet(parsed.value);
+        else onProblem(parsed.message);
+      }}
+    />
   );
 }

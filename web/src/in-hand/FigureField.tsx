@@ -58,11 +58,11 @@ export function FigureField({ label, path, value, onSet, named = false, placehol
               }
             }}
           />
-          {unit.symbol && <span className="pl-1 text-[12px] text-soft">{unit.symbol}</span>}
+          {unit.symbol && <span className="pl-1 text-small text-soft">{unit.symbol}</span>}
         </span>
       </label>
       {problem && (
-        <span id={id} role="alert" className="text-[11.5px] text-stop">
+        <span id={id} role="alert" className="text-fine text-stop">
           {problem}
         </span>
       )}

@@ -7,7 +7,7 @@ import { Said } from './Said';
 /** One finding in two lines: what gives, and why. */
 export function FindingLine({ finding }: { finding: Finding }) {
   return (
-    <div className="mt-1 flex items-baseline gap-2 text-[12.5px]">
+    <div className="mt-1 flex items-baseline gap-2 text-small">
       {finding.level === 'info' ? (
         <Info size={12} className="shrink-0 self-center text-soft" aria-label="worth knowing" />
       ) : (

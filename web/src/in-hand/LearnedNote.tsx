@@ -15,7 +15,7 @@ export function LearnedNote({
   if (!learned) return null;
   const text = `learned from ${runsText(learned.from.length)}`;
   return (
-    <p className={`text-[12px] text-soft ${className}`}>
+    <p className={`text-small text-soft ${className}`}>
       <span aria-hidden="true">◉ </span>
       {planId === undefined ? (
         text

@@ -8,7 +8,7 @@ export function NoSuchPlan({ loaded }: { loaded: 'loading' | 'ready' | 'failed' 
       {loaded === 'failed' && <p>The server does not answer. It is asked again every few seconds.</p>}
       {loaded === 'ready' && (
         <>
-          <p className="text-[17px] text-ink">There is no such plan.</p>
+          <p className="text-title text-ink">There is no such plan.</p>
           <p className="mt-1">It may have been deleted; Ctrl+Z brings it back if you did that here.</p>
           <Link to="/" className="mt-4 inline-block underline">
             Go to the Garage

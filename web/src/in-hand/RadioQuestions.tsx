@@ -2,6 +2,7 @@ import type { OldRadio } from '@puddler/contract/shared';
 import { editBench } from '../desk/edits';
 import { benchOf } from '../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../desk/store';
+import { Select } from '../ui/Select';
 
 const ANSWERS = ['', 'yes', 'no'] as const;
 
@@ -20,12 +21,12 @@ export function RadioQuestions({ carId }: { carId: string }) {
     dispatch(editBench(carId, 'radio', Object.keys(next).length > 0 ? next : undefined, 'the old radio'));
   };
   return (
-    <div className="mb-2 flex flex-wrap gap-x-4 gap-y-1 text-[12.5px] print:hidden">
+    <div className="mb-2 flex flex-wrap gap-x-4 gap-y-1 text-small print:hidden">
       {QUESTIONS.map(([field, question]) => (
         <label key={field} className="flex items-center gap-1.5">
           {question}
-          <select
-            className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
+          <Select
+            size="small"
             value={radio[field] === undefined ? '' : radio[field] ? 'yes' : 'no'}
             onChange={(event) => set(field, event.target.value)}
           >
@@ -34,7 +35,7 @@ export function RadioQuestions({ carId }: { carId: string }) {
                 {answer === '' ? 'not known' : answer}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
       ))}
     </div>

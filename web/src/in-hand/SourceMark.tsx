@@ -12,7 +12,7 @@ const MARKS = { measured: '●', learned: '◉', label: '◧', typical: '◌', e
 /** Where a figure came from, in a word, and for an estimate by which rule. */
 export function SourceMark({ origin }: { origin: Origin }) {
   return (
-    <p className="mt-0.5 text-right text-[11.5px] text-soft">
+    <p className="mt-0.5 text-right text-fine text-soft">
       <span aria-hidden="true">{MARKS[origin.source]} </span>
       {WORDS[origin.source]}
       {origin.rule && `: ${origin.rule}`}

@@ -15,7 +15,7 @@ export function Term({ name, children }: { name: TermName; children: ReactNode }
           side="top"
           sideOffset={4}
           collisionPadding={8}
-          className="z-50 max-w-70 rounded-md border border-edge bg-sheet px-3 py-2 text-[12.5px] leading-snug text-ink shadow-lg"
+          className="z-50 max-w-70 rounded-md border border-edge bg-sheet px-3 py-2 text-small leading-snug text-ink shadow-lg"
         >
           <Said>{TERMS[name].says}</Said>
         </Popover.Content>

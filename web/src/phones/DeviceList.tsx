@@ -16,7 +16,7 @@ export function DeviceList({ lan, devices }: { lan: Lan; devices: readonly Paire
         <p className="mt-1 text-soft">No phone yet.</p>
       ) : (
         <>
-          <p className="mt-1 text-[13px] text-soft">
+          <p className="mt-1 text-body text-soft">
             Each from its own address only. What you remove is put out at once and keeps nothing but what is on its screen.
           </p>
           <ul className="mt-2">

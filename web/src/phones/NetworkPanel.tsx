@@ -5,6 +5,7 @@ import { Button } from '../ui/Button';
 import { VerdictMark } from '../ui/VerdictMark';
 import { PANEL } from '../ui/panel';
 import type { Lan } from './use-lan';
+import { Select } from '../ui/Select';
 
 /** The switch of the local network, and at which address it is served. */
 export function NetworkPanel({ lan, state: { on, problem, addresses } }: { lan: Lan; state: LanState }) {
@@ -21,7 +22,7 @@ export function NetworkPanel({ lan, state: { on, problem, addresses } }: { lan: 
           <p className="mt-1">
             On: phones open <strong className="font-semibold select-all">{on.url}</strong>
           </p>
-          <p className="mt-1 mb-3 text-[13px] text-soft">
+          <p className="mt-1 mb-3 text-body text-soft">
             {on.isTls
               ? 'Encrypted. A phone opens it once it trusts the certificate of this machine.'
               : 'Plain HTTP: who can listen on this network can read along. Use one that is yours, at home or the phone’s own hotspot.'}
@@ -34,22 +35,18 @@ export function NetworkPanel({ lan, state: { on, problem, addresses } }: { lan: 
         <>
           <p className="mt-1 mb-2 text-soft">Off: nobody but this machine reaches Puddler.</p>
           {addresses.length > 1 && (
-            <label className="mb-3 block text-[13px]">
+            <label className="mb-3 block text-body">
               Address
-              <select
-                className="ml-2 h-8 rounded-md border border-edge bg-sheet px-2 max-sm:h-thumb"
-                value={address}
-                onChange={(event) => setChosen(event.target.value)}
-              >
+              <Select className="ml-2" value={address} onChange={(event) => setChosen(event.target.value)}>
                 {addresses.map((one) => (
                   <option key={one.address} value={one.address}>
                     {addressText(one)}
                   </option>
                 ))}
-              </select>
+              </Select>
             </label>
           )}
-          <label className="mb-3 flex min-h-8 items-center gap-2 text-[13px] max-sm:min-h-thumb">
+          <label className="mb-3 flex min-h-8 items-center gap-2 text-body max-sm:min-h-thumb">
             <input type="checkbox" checked={isTls} onChange={(event) => setTls(event.target.checked)} />
             <span>Encrypt it (TLS): the phone keeps the page and opens it out of reach, once it trusts a certificate that you install</span>
           </label>
@@ -59,7 +56,7 @@ export function NetworkPanel({ lan, state: { on, problem, addresses } }: { lan: 
         </>
       )}
       {problem && (
-        <p role="status" className="mt-2 flex items-baseline gap-1.5 text-[13px]">
+        <p role="status" className="mt-2 flex items-baseline gap-1.5 text-body">
           <VerdictMark level="caution" silent />
           <span>{problem}</span>
         </p>

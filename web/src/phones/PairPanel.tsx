@@ -53,10 +53,10 @@ function Offer({ offer: { secret, code, until, triesLeft }, on: { url, trust }, 
         <Code of={`${url}/#${secret}`} title="QR code: scan it with the phone" />
         <div>
           <p className="text-soft">Scan it, or open {url} and type</p>
-          <p className="my-1 font-mono text-[26px] font-semibold tracking-wider select-all" data-testid="code">
+          <p className="my-1 font-mono text-figure font-semibold tracking-wider select-all" data-testid="code">
             {code.slice(0, code.length / 2)} {code.slice(code.length / 2)}
           </p>
-          <p className="text-[13px] text-soft">
+          <p className="text-body text-soft">
             {left} s left
             {triesLeft < MOST_TRIES && `; wrong codes so far: ${MOST_TRIES - triesLeft} of ${MOST_TRIES}`}
           </p>
@@ -66,9 +66,9 @@ function Offer({ offer: { secret, code, until, triesLeft }, on: { url, trust }, 
         <Fold summary="A phone that does not trust this machine yet scans this one first">
           <div className="flex flex-wrap items-center gap-4">
             <Code of={`${trust.url}/#${secret}`} title="QR code to the certificate" />
-            <p className="max-w-[34ch] text-[13px] text-soft">
+            <p className="max-w-[34ch] text-body text-soft">
               It leads to the certificate at {trust.url}. Install it only if the phone shows the same SHA-256:{' '}
-              <span className="font-mono text-[12px] break-all text-ink">{trust.fingerprint}</span>
+              <span className="font-mono text-small break-all text-ink">{trust.fingerprint}</span>
             </p>
           </div>
         </Fold>
@@ -91,7 +91,7 @@ function Asks({ ask: { name, address, number }, onAnswer }: { ask: PairingAsk; o
       <p>
         <strong className="font-semibold">{name}</strong> at {address} asks to be let in. Does it show this number?
       </p>
-      <p className="my-1 font-mono text-[32px] font-bold">{number}</p>
+      <p className="my-1 font-mono text-figure font-bold">{number}</p>
       <div className="flex gap-2">
         <Button tone="action" onClick={() => onAnswer('yes')}>
           Yes, let it in

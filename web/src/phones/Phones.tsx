@@ -9,8 +9,8 @@ export default function Phones() {
   const lan = useLan();
   const { state, failure } = lan;
   return (
-    <main className="mx-auto max-w-[900px] px-6 py-5 max-sm:px-3">
-      <h1 className="wide text-[24px] leading-tight font-bold">Phones</h1>
+    <main className="mx-auto max-w-reading px-6 py-5 max-sm:px-3">
+      <h1 className="wide text-head leading-tight font-bold">Phones</h1>
       <p className="mt-1 mb-4 max-w-[64ch] text-soft">
         Step up, Log, Fit and Plan on a phone in the same network as this machine. It is off until you switch it on, and off again when Puddler stops.
       </p>

@@ -10,6 +10,8 @@ import { partOf } from '../desk/selectors';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
 import { parseFigure } from '@puddler/figures';
+import { Input } from '../ui/Input';
+import { Select } from '../ui/Select';
 
 /** What can be done with all selected parts at once; each is one undo. */
 export function BulkBar({ ids, onDone }: { ids: string[]; onDone: () => void }) {
@@ -54,7 +56,7 @@ export function BulkBar({ ids, onDone }: { ids: string[]; onDone: () => void }) 
         Select none
       </Button>
       {problem && (
-        <span role="alert" className="text-[12.5px] text-stop">
+        <span role="alert" className="text-small text-stop">
           {problem}
         </span>
       )}
@@ -64,9 +66,9 @@ export function BulkBar({ ids, onDone }: { ids: string[]; onDone: () => void }) 
 
 function StatusPicker({ onPick }: { onPick: (status: PartStatus) => void }) {
   return (
-    <select
+    <Select
       aria-label="Set the status of all selected"
-      className="h-8 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
+
       value=""
       onChange={(event) => onPick(event.target.value as PartStatus)}
     >
@@ -78,7 +80,7 @@ function StatusPicker({ onPick }: { onPick: (status: PartStatus) => void }) {
           {wordFor(status)}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }
 
@@ -93,10 +95,10 @@ function PriceForm({ invalid, onPrice }: { invalid: boolean; onPrice: (text: str
         if (onPrice(price)) setPrice('');
       }}
     >
-      <input
+      <Input
         aria-label="Price for all selected"
-        aria-invalid={invalid}
-        className={`h-8 w-24 rounded-sm border bg-paper px-2 max-sm:h-thumb ${invalid ? 'border-stop' : 'border-edge'}`}
+        invalid={invalid}
+        className="w-24"
         placeholder="Price"
         inputMode="decimal"
         value={price}

@@ -10,7 +10,7 @@ interface Props {
   onChange: (shown: string[]) => void;
 }
 
-const ITEM = 'flex cursor-pointer items-center gap-2 rounded-sm px-3 py-1 text-[13.5px] outline-none data-[highlighted]:bg-wash max-sm:py-2';
+const ITEM = 'flex cursor-pointer items-center gap-2 rounded-sm px-3 py-1 text-body outline-none data-[highlighted]:bg-wash max-sm:py-2';
 
 /** Which columns the table shows. */
 export function ColumnMenu({ kind, shown, onChange }: Props) {
@@ -18,7 +18,7 @@ export function ColumnMenu({ kind, shown, onChange }: Props) {
   const toggle = (path: string) => onChange(possible.filter((one) => (one === path ? !shown.includes(path) : shown.includes(one))));
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="flex h-8 items-center gap-1.5 rounded-sm border border-rule bg-paper px-2 text-[13px] hover:bg-wash max-sm:h-thumb">
+      <DropdownMenu.Trigger className="flex h-8 items-center gap-1.5 rounded-sm border border-rule bg-paper px-2 text-body hover:bg-wash max-sm:h-thumb">
         <Columns3 size={14} /> Columns
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

@@ -2,6 +2,7 @@ import { PART_FIELDS } from '@puddler/contract/shared';
 import { unitOf } from '@puddler/figures';
 import type { CheckedRows, Mapping, Opened } from '../workers/csv-worker';
 import { Busy } from '../ui/Busy';
+import { Select } from '../ui/Select';
 
 interface Props {
   opened: Extract<Opened, { ok: true }>;
@@ -44,8 +45,8 @@ function Known({ checked, knownToo, onKnownToo }: { checked: CheckedRows } & Pic
 function Columns({ opened, mapping, onColumn }: Pick<Props, 'opened' | 'mapping' | 'onColumn'>) {
   return (
     <div className="mt-3 max-h-[30vh] overflow-auto border border-rule">
-      <table className="w-full text-left text-[13px]">
-        <thead className="sticky top-0 bg-sheet text-[12px] text-soft">
+      <table className="w-full text-left text-body">
+        <thead className="sticky top-0 bg-sheet text-small text-soft">
           <tr className="border-b border-rule">
             <th className="px-2 py-1 font-medium">In the file</th>
             <th className="px-2 py-1 font-medium">First rows</th>
@@ -58,9 +59,9 @@ function Columns({ opened, mapping, onColumn }: Pick<Props, 'opened' | 'mapping'
               <th className="px-2 py-1 font-medium">{head || '(no name)'}</th>
               <td className="max-w-48 truncate px-2 py-1 text-soft">{opened.samples[i]!.join(' · ')}</td>
               <td className="px-2 py-1">
-                <select
+                <Select
                   aria-label={`Meaning of ${head}`}
-                  className="h-8 w-full rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
+                  className="w-full"
                   value={mapping[i]?.path ?? ''}
                   onChange={(event) => onColumn(i, event.target.value === '' ? null : { path: event.target.value, unit: undefined })}
                 >
@@ -71,7 +72,7 @@ function Columns({ opened, mapping, onColumn }: Pick<Props, 'opened' | 'mapping'
                       {field.type === 'number' && symbolOf(field.range!.unit, mapping[i]?.path === field.path ? mapping[i]?.unit : undefined)}
                     </option>
                   ))}
-                </select>
+                </Select>
               </td>
             </tr>
           ))}
@@ -87,7 +88,7 @@ function Problems({ checked }: { checked: CheckedRows }) {
       <p className="font-medium text-stop">
         {checked.problemCount} {checked.problemCount === 1 ? 'problem' : 'problems'}. Mend the file, or what its columns mean; nothing was taken in.
       </p>
-      <ul className="mt-1 max-h-[22vh] overflow-auto text-[12.5px]">
+      <ul className="mt-1 max-h-[22vh] overflow-auto text-small">
         {checked.problems.map((one, i) => (
           <li key={i}>
             <span className="font-medium">

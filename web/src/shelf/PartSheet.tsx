@@ -14,6 +14,9 @@ import { Sheet } from '../ui/Sheet';
 import { wordFor } from '../ui/words';
 import { titled } from '../in-hand/part-text';
 import { formatNumber, parseFigure, toShown, unitOf } from '@puddler/figures';
+import { Field } from '../ui/Field';
+import { Input } from '../ui/Input';
+import { Select } from '../ui/Select';
 
 /** Every figure as typed, by its path with dots as dashes (a form library takes dots for groups). */
 type Typed = Record<string, string>;
@@ -130,15 +133,23 @@ function readText(
 function Row({ field, needed, register, error }: { field: PartField; needed: boolean; register: UseFormRegister<Typed>; error: string | undefined }) {
   const id = useId();
   const system = useAppSelector((state) => state.prefs.units);
-  const control = `h-8 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-thumb ${error ? 'border-stop' : 'border-rule'}`;
   const label = titled(field.label);
   const options = field.type === 'flag' ? ['yes', 'no'] : field.options;
   const wide = field.path === 'name' || field.path === 'notes';
-  const props = { id, 'aria-invalid': error !== undefined, 'aria-describedby': error ? `${id}-problem` : undefined, ...register(key(field.path)) };
+  const props = {
+    id,
+    className: 'w-full',
+    invalid: error !== undefined,
+    'aria-describedby': error ? `${id}-problem` : undefined,
+    ...register(key(field.path)),
+  };
   return (
-    <div className="border-b border-rule py-1.5 last:border-0">
-      <div className={`grid items-center gap-3 ${wide ? 'grid-cols-[5rem_1fr]' : 'grid-cols-[1fr_9.5rem]'}`}>
-        <label htmlFor={id}>
+    <Field
+      id={id}
+      wide={wide}
+      problem={error}
+      label={
+        <>
           {label}
           {needed && (
             <span className="text-soft" title="needed">
@@ -146,30 +157,21 @@ function Row({ field, needed, register, error }: { field: PartField; needed: boo
               *
             </span>
           )}
-        </label>
-        {options ? (
-          <select {...props} className={control}>
-            {!needed && <option value="">not known</option>}
-            {options.map((option) => (
-              <option key={option} value={option}>
-                {wordFor(option)}
-              </option>
-            ))}
-          </select>
-        ) : (
-          <span className="relative flex items-center">
-            <input {...props} className={`${control} ${field.type === 'number' ? 'pr-12 text-right font-medium' : ''}`} autoComplete="off" />
-            {field.type === 'number' && (
-              <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{unitOf(field.range!.unit, system).symbol}</span>
-            )}
-          </span>
-        )}
-      </div>
-      {error && (
-        <p id={`${id}-problem`} role="alert" className="mt-1 text-right text-[11.5px] text-stop">
-          {error}
-        </p>
+        </>
+      }
+    >
+      {options ? (
+        <Select {...props}>
+          {!needed && <option value="">not known</option>}
+          {options.map((option) => (
+            <option key={option} value={option}>
+              {wordFor(option)}
+            </option>
+          ))}
+        </Select>
+      ) : (
+        <Input {...props} figure={field.type === 'number'} unit={field.range && unitOf(field.range.unit, system).symbol} />
       )}
-    </div>
+    </Field>
   );
 }

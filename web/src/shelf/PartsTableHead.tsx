@@ -26,7 +26,7 @@ export function PartsTableHead({ fields, parts, selected, style, sortedAs, onSor
         <span role="columnheader" className="flex justify-center">
           <input
             type="checkbox"
-            className="size-4 accent-(--steel)"
+            className="size-4"
             aria-label="Select all that are shown"
             checked={all}
             ref={(box) => {
@@ -47,7 +47,7 @@ function Head({ path, field, sorted, onSort }: { path: string; field: PartField 
   const system = useAppSelector((state) => state.prefs.units);
   if (!field)
     return (
-      <span role="columnheader" className="px-2 text-[12px] font-medium text-soft">
+      <span role="columnheader" className="px-2 text-small font-medium text-soft">
         Figures
       </span>
     );

@@ -29,11 +29,11 @@ export function PartsTableRow({ part, fields, selected, index, style, onToggle, 
       role="row"
       aria-rowindex={index + 2}
       aria-selected={selected}
-      className={`absolute inset-x-0 grid items-center border-b border-rule text-[13.5px] hover:bg-wash/60 ${selected ? 'bg-wash' : ''} ${part.status === 'worn-out' ? 'text-soft' : ''}`}
+      className={`absolute inset-x-0 grid items-center border-b border-rule text-body hover:bg-wash/60 ${selected ? 'bg-wash' : ''} ${part.status === 'worn-out' ? 'text-soft' : ''}`}
       style={style}
     >
       <span role="cell" className="flex justify-center">
-        <input type="checkbox" className="size-4 accent-(--steel)" aria-label={`Select ${part.name}`} checked={selected} onChange={onToggle} />
+        <input type="checkbox" className="size-4" aria-label={`Select ${part.name}`} checked={selected} onChange={onToggle} />
       </span>
       {fields.map(({ path, field }) => (
         <span

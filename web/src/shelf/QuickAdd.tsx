@@ -7,6 +7,7 @@ import { LabelField } from '../in-hand/labels/LabelField';
 import { useLabel } from '../in-hand/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
+import { Select } from '../ui/Select';
 
 /** Worn out is what a part becomes. */
 const NEW_STATUSES = ['owned', 'considered'] as const satisfies readonly PartStatus[];
@@ -34,29 +35,19 @@ export function QuickAdd() {
       onEnter={add}
       action={
         <>
-          <select
-            aria-label="Kind of part"
-            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
-            value={kind}
-            onChange={(event) => setKind(event.target.value as LabelKind | '')}
-          >
+          <Select aria-label="Kind of part" size="large" value={kind} onChange={(event) => setKind(event.target.value as LabelKind | '')}>
             <option value="">{field.kit ? 'sold as one' : field.reading?.kind ? `${wordFor(field.reading.kind)} (read)` : 'any kind'}</option>
             {LABEL_KINDS.map((one) => (
               <option key={one} value={one}>
                 {wordFor(one)}
               </option>
             ))}
-          </select>
-          <select
-            aria-label="Owned or considered"
-            className="h-9 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
-            value={status}
-            onChange={(event) => setStatus(event.target.value as PartStatus)}
-          >
+          </Select>
+          <Select aria-label="Owned or considered" size="large" value={status} onChange={(event) => setStatus(event.target.value as PartStatus)}>
             {NEW_STATUSES.map((one) => (
               <option key={one}>{one}</option>
             ))}
-          </select>
+          </Select>
           <Button tone="action" className="h-9" disabled={field.parts.length === 0} onClick={add}>
             Add
           </Button>

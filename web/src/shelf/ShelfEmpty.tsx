@@ -4,7 +4,7 @@ import { Example } from '../ui/Example';
 export function ShelfEmpty({ loaded }: { loaded: boolean }) {
   return loaded ? (
     <div className="border border-dashed border-edge px-6 py-8 text-center">
-      <p className="text-[17px] font-semibold">Put what you have on the shelf</p>
+      <p className="text-title font-semibold">Put what you have on the shelf</p>
       <p className="mx-auto mt-1 max-w-md text-soft">
         Type what is printed on a part in the line above, or take in a CSV file. Plans then pick from it and say what would not fit.
       </p>

@@ -4,6 +4,8 @@ import type { PartOnDesk } from '../desk/selectors';
 import { Choice } from '../ui/Choice';
 import { wordFor } from '../ui/words';
 import { countKinds, type ShelfFilter } from './shelf-filter';
+import { Input } from '../ui/Input';
+import { Select } from '../ui/Select';
 
 interface Props {
   shelf: PartOnDesk[];
@@ -24,9 +26,9 @@ export function ShelfFilters({ shelf, filter, onFilter, children }: Props) {
         </Choice>
       ))}
       <span className="ml-auto flex flex-wrap gap-2">
-        <select
+        <Select
           aria-label="Status"
-          className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+
           value={filter.status}
           onChange={(event) => onFilter({ ...filter, status: event.target.value as PartStatus | '' })}
         >
@@ -36,12 +38,12 @@ export function ShelfFilters({ shelf, filter, onFilter, children }: Props) {
               {wordFor(one)}
             </option>
           ))}
-        </select>
-        <input
+        </Select>
+        <Input
           type="search"
           aria-label="Find on the shelf"
           placeholder="Find"
-          className="h-8 w-40 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+          className="w-40"
           value={filter.text}
           onChange={(event) => onFilter({ ...filter, text: event.target.value })}
         />

@@ -6,6 +6,7 @@ import { Button } from '../ui/Button';
 import { download } from '../ui/download';
 import { FileButton } from '../ui/FileButton';
 import { currencies } from '@puddler/figures';
+import { Select } from '../ui/Select';
 
 interface Props {
   shelf: PartOnDesk[];
@@ -25,7 +26,7 @@ export function ShelfHead({ shelf, chosen, onFile }: Props) {
   return (
     <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 className="wide text-[24px] leading-tight font-bold">Shelf</h1>
+        <h1 className="wide text-head leading-tight font-bold">Shelf</h1>
         <p className="text-soft">
           {shelf.length === 0 ? 'Nothing on it yet' : `${shelf.length} parts, ${shelf.filter(({ part }) => part.status === 'owned').length} owned`}
         </p>
@@ -33,17 +34,13 @@ export function ShelfHead({ shelf, chosen, onFile }: Props) {
       <div className="flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-1.5 text-soft">
           Prices in
-          <select
-            className="h-8 w-20 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-thumb"
-            value={currency}
-            onChange={(event) => dispatch(currencySet(event.target.value))}
-          >
+          <Select className="w-20 text-ink" value={currency} onChange={(event) => dispatch(currencySet(event.target.value))}>
             {currencies().map(({ code, name }) => (
               <option key={code} value={code} title={name}>
                 {code}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <FileButton label="CSV file of parts" accept=".csv,.tsv,.txt,text/csv" icon={<FileUp size={15} />} onFiles={([file]) => onFile(file!)}>
           CSV in

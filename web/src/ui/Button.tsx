@@ -15,7 +15,7 @@ export function Button({ tone = 'plain', icon, className = '', children, ...rest
   return (
     <button
       type="button"
-      className={`inline-flex h-8 items-center justify-center gap-1.5 rounded-md px-2.5 text-[13px] font-medium whitespace-nowrap max-sm:h-thumb max-sm:min-w-thumb ${TONES[tone]} ${className}`}
+      className={`inline-flex h-8 items-center justify-center gap-1.5 rounded-md px-2.5 text-body font-medium whitespace-nowrap max-sm:h-thumb max-sm:min-w-thumb ${TONES[tone]} ${className}`}
       {...rest}
     >
       {icon}

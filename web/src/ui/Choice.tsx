@@ -12,7 +12,7 @@ export function Choice({ on, size = 'small', children, ...rest }: Props) {
     <button
       type="button"
       aria-pressed={on}
-      className={`rounded-sm max-sm:h-thumb max-sm:min-w-thumb ${size === 'small' ? 'h-7 px-1.5 text-[12px]' : 'h-8 px-2.5 text-[13px]'} ${on ? 'bg-ink text-paper' : 'border border-rule hover:bg-wash'}`}
+      className={`rounded-sm max-sm:h-thumb max-sm:min-w-thumb ${size === 'small' ? 'h-7 px-1.5 text-small' : 'h-8 px-2.5 text-body'} ${on ? 'bg-ink text-paper' : 'border border-rule hover:bg-wash'}`}
       {...rest}
     >
       {children}

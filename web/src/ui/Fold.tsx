@@ -13,7 +13,7 @@ export function Fold({
   children: ReactNode;
 }) {
   return (
-    <details open={open} className={`text-[12.5px] ${className}`}>
+    <details open={open} className={`text-small ${className}`}>
       <summary className="cursor-pointer text-soft max-sm:py-3.5">{summary}</summary>
       {children}
     </details>

@@ -59,9 +59,9 @@ function Report({ text }: { text: string }) {
   // A page that is not served from a secure address has no clipboard: the text can be marked and copied by hand.
   const copy = () => void navigator.clipboard?.writeText(text).then(() => setCopied(true));
   return (
-    <details className="text-[12.5px]">
+    <details className="text-small">
       <summary className="cursor-pointer text-soft">A report to send along</summary>
-      <pre className="mt-1 max-h-40 overflow-auto border border-rule bg-sheet p-2 text-[12px] select-all">{text}</pre>
+      <pre className="mt-1 max-h-40 overflow-auto border border-rule bg-sheet p-2 text-small select-all">{text}</pre>
       {'clipboard' in navigator && (
         <Button className="mt-1" icon={<Copy size={14} aria-hidden="true" />} onClick={copy}>
           {copied ? 'Copied' : 'Copy the report'}

@@ -2,7 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 import { TRIGGER, type MenuProps } from './menu-item';
 
-const ITEM = 'block cursor-pointer rounded-sm px-3 py-1.5 text-[13.5px] outline-none data-[highlighted]:bg-wash max-sm:py-2.5';
+const ITEM = 'block cursor-pointer rounded-sm px-3 py-1.5 text-body outline-none data-[highlighted]:bg-wash max-sm:py-2.5';
 
 /** The list itself, open as soon as it is there. */
 export default function MenuOpen({ label, icon, items }: MenuProps) {

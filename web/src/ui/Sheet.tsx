@@ -18,7 +18,7 @@ export function Sheet({ open, onClose, title, hint, children }: Props) {
     <Dialog.Root open={open} modal={false} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
         <Dialog.Content
-          className="fixed inset-y-0 right-0 z-30 flex w-[400px] max-w-full flex-col border-l border-edge bg-sheet shadow-[-8px_0_24px_rgb(0_0_0/0.12)]"
+          className="fixed inset-y-0 right-0 z-30 flex w-114 max-w-full flex-col border-l border-edge bg-sheet shadow-sheet"
           onCloseAutoFocus={toOpener}
           onInteractOutside={(event) => event.preventDefault()}
           aria-describedby={undefined}
@@ -26,7 +26,7 @@ export function Sheet({ open, onClose, title, hint, children }: Props) {
           <div className="flex items-start justify-between gap-3 border-b border-rule px-4 py-2.5">
             <div>
               <Dialog.Title className="eyebrow text-ink">{title}</Dialog.Title>
-              {hint && <p className="mt-0.5 text-[12px] text-soft">{hint}</p>}
+              {hint && <p className="mt-0.5 text-small text-soft">{hint}</p>}
             </div>
             <Dialog.Close className="grid size-8 shrink-0 place-items-center rounded-md hover:bg-wash max-sm:size-thumb" aria-label="Close">
               <X size={16} />

@@ -21,7 +21,7 @@ export function SortHead({ name, unit, sorted, right, onSort, column }: Props) {
       <button
         type="button"
         data-column={column}
-        className="inline-flex max-w-full items-center gap-1 truncate px-2 py-2 text-[12px] max-sm:min-h-thumb font-medium text-soft hover:text-ink"
+        className="inline-flex max-w-full items-center gap-1 truncate px-2 py-2 text-small max-sm:min-h-thumb font-medium text-soft hover:text-ink"
         onClick={onSort}
       >
         {name}

@@ -30,7 +30,7 @@ export function lateView(load: Load): ComponentType {
     if (state === 'fetching') return <p className="p-10 text-center text-soft">Opening …</p>;
     return (
       <main className="mx-auto max-w-xl px-6 py-20" role="alert">
-        <h1 className="wide text-[20px] font-semibold">This view has not been fetched yet, and the server is away</h1>
+        <h1 className="wide text-head font-semibold">This view has not been fetched yet, and the server is away</h1>
         <p className="mt-2 mb-4 text-soft">
           What you typed is kept in this browser. Views that were open before work on; this one comes when the server is back.
         </p>

@@ -27,7 +27,7 @@ export default function Visit() {
     return () => void (isHere = false);
   }, [hash]);
   return (
-    <main className="mx-auto max-w-[860px] px-6 pt-5 pb-10 max-sm:px-3">
+    <main className="mx-auto max-w-reading px-6 pt-5 pb-10 max-sm:px-3">
       {!visiting && <p className="py-6 text-soft">Reading the plan in the link …</p>}
       {visiting?.ok === false && <Refused {...visiting} />}
       {visiting?.ok && <Visitor plan={visiting.plan} />}
@@ -38,9 +38,9 @@ export default function Visit() {
 function Refused({ why, lines = [] }: { why: string; lines?: string[] }) {
   return (
     <section role="alert" className="border-l-4 border-stop bg-sheet px-4 py-3">
-      <h1 className="wide text-[17px] font-semibold">This link opens no plan</h1>
+      <h1 className="wide text-title font-semibold">This link opens no plan</h1>
       <p className="mt-1">{why} Nothing was kept. Ask for the plan as a file.</p>
-      <ul className="mt-1 list-disc pl-5 text-[13px] text-soft">
+      <ul className="mt-1 list-disc pl-5 text-body text-soft">
         {lines.map((line) => (
           <li key={line}>{line}</li>
         ))}
@@ -66,8 +66,8 @@ function Visitor({ plan }: { plan: PlanFile }) {
     <>
       <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1 className="wide text-[24px] font-semibold">{plan.name}</h1>
-          <p className="text-[13px] text-soft">A visitor’s plan, read-only. Nothing of it is kept or sent until you keep it.</p>
+          <h1 className="wide text-head font-semibold">{plan.name}</h1>
+          <p className="text-body text-soft">A visitor’s plan, read-only. Nothing of it is kept or sent until you keep it.</p>
         </div>
         <Button tone="action" disabled={keeping} onClick={() => void keep()}>
           {keeping ? 'Keeping …' : 'Keep it in the garage'}
@@ -84,7 +84,7 @@ function Visitor({ plan }: { plan: PlanFile }) {
         <FindingLine key={finding.id} finding={finding} />
       ))}
       <NotJudgedList unjudged={notJudged(plan, false)} />
-      {plan.notes && <p className="mt-3 text-[13px] whitespace-pre-line">{plan.notes}</p>}
+      {plan.notes && <p className="mt-3 text-body whitespace-pre-line">{plan.notes}</p>}
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
 import { TERM_LIST, termText } from '../in-hand/terms';
+import { Input } from '../ui/Input';
 
 /** Every word of the trade that Puddler uses, with what it means; the one in the address stands out. */
 export default function Words() {
@@ -12,14 +13,14 @@ export default function Words() {
     return TERM_LIST.filter((term) => words.every((word) => termText(term).toLowerCase().includes(word)));
   }, [sought]);
   return (
-    <main className="mx-auto max-w-[860px] px-6 pt-5 pb-10 max-sm:px-3">
+    <main className="mx-auto max-w-reading px-6 pt-5 pb-10 max-sm:px-3">
       <div className="mb-2 flex flex-wrap items-end justify-between gap-3">
-        <h1 className="wide text-[24px] font-semibold">Words</h1>
-        <input
+        <h1 className="wide text-head font-semibold">Words</h1>
+        <Input
           type="search"
           aria-label="Find a word"
           placeholder="find a word"
-          className="h-8 rounded-sm border border-edge bg-sheet px-2 text-[13px] max-sm:h-thumb"
+          className="text-body"
           value={sought}
           onChange={(event) => setSought(event.target.value)}
         />
@@ -36,7 +37,7 @@ export default function Words() {
             className={`grid grid-cols-[11rem_1fr] gap-x-4 border-b border-rule py-1.5 max-sm:grid-cols-1 ${name === wanted ? 'bg-wash' : ''}`}
           >
             <dt className="font-semibold">{word}</dt>
-            <dd className="text-[13.5px]">{says}</dd>
+            <dd className="text-body">{says}</dd>
           </div>
         ))}
       </dl>

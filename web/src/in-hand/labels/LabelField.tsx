@@ -6,6 +6,7 @@ import { wordFor } from '../../ui/words';
 import { formatNumber, moneyText, toShown, unitOf, withMark, type UnitSystem } from '@puddler/figures';
 import { summary } from '../part-text';
 import { labelOf, type LabelInHand } from './use-label';
+import { Input } from '../../ui/Input';
 
 interface Props {
   label: string;
@@ -35,23 +36,23 @@ export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter
           {label}
         </label>
         {hint && (
-          <span id={`${id}-hint`} className="ml-2 text-[12.5px] text-soft">
+          <span id={`${id}-hint`} className="ml-2 text-small text-soft">
             {hint}
           </span>
         )}
       </p>
       <div className="mt-1 flex gap-2">
-        <input
+        <Input
           id={id}
-          className={`block h-9 w-full min-w-0 rounded-sm border bg-paper px-2 max-sm:h-thumb ${field.problems.length > 0 ? 'border-stop' : 'border-edge'}`}
+          size="large"
+          invalid={field.problems.length > 0}
+          className="block w-full"
           value={field.text}
           placeholder={placeholder}
           maxLength={400}
-          autoComplete="off"
           spellCheck={false}
           autoFocus={autoFocus}
           aria-describedby={`${hint ? `${id}-hint` : ''} ${said ? `${id}-read` : ''}`.trim() || undefined}
-          aria-invalid={field.problems.length > 0}
           onChange={(event) => {
             const text = event.target.value;
             // Typed letter by letter it is taken apart when the field is left.
@@ -68,7 +69,7 @@ export function LabelField({ label, hint, placeholder, field, autoFocus, onEnter
         {action}
       </div>
       {said && (
-        <div id={`${id}-read`} className="mt-1 text-[12.5px]" aria-live="polite">
+        <div id={`${id}-read`} className="mt-1 text-small" aria-live="polite">
           <Understood field={field} />
         </div>
       )}
@@ -113,7 +114,7 @@ function Understood({ field }: { field: LabelInHand }) {
               <input
                 type="radio"
                 name={group}
-                className="accent-(--steel)"
+
                 checked={field.answer === choice.fields}
                 onChange={() => field.setAnswer(choice.fields)}
               />

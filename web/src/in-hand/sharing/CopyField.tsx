@@ -19,7 +19,7 @@ export function CopyField({ label, text, lines }: { label: string; text: string;
     <div className="mt-3">
       <div className="flex items-center justify-between gap-3">
         <h3 className="eyebrow text-soft">{label}</h3>
-        <span className="flex items-center gap-2 text-[12.5px] text-soft">
+        <span className="flex items-center gap-2 text-small text-soft">
           <span role="status">{said}</span>
           <Button icon={<Copy size={13} />} onClick={() => void copy()}>
             Copy {label.toLowerCase()}
@@ -32,7 +32,7 @@ export function CopyField({ label, text, lines }: { label: string; text: string;
         aria-label={label}
         rows={lines}
         value={text}
-        className="mt-1 w-full resize-none rounded-sm border border-rule bg-paper p-2 font-mono text-[12px] whitespace-pre"
+        className="mt-1 w-full resize-none rounded-sm border border-rule bg-paper p-2 font-mono text-small whitespace-pre"
         onFocus={(event) => event.currentTarget.select()}
       />
     </div>

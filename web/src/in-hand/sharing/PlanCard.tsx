@@ -57,15 +57,15 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
       aria-label={`Card of ${name}`}
       className="block max-w-full"
     >
-      <text x={LEFT} y={38} className="wide fill-ink text-[22px] font-semibold">
+      <text x={LEFT} y={38} className="wide fill-ink text-head font-semibold">
         {file.car.name}: {name}
       </text>
       {LINK_NAMES.map((link, i) => (
         <g key={link}>
-          <text x={LEFT + i * LINK_PX} y={72} className="fill-soft text-[11px] font-semibold">
+          <text x={LEFT + i * LINK_PX} y={72} className="fill-soft text-fine font-semibold">
             {LINK_TITLES[link].toUpperCase()}
           </text>
-          <text x={LEFT + i * LINK_PX} y={90} className="fill-ink text-[13.5px] font-semibold">
+          <text x={LEFT + i * LINK_PX} y={90} className="fill-ink text-body font-semibold">
             {clipped(headline(link, file, system))}
           </text>
         </g>
@@ -75,22 +75,22 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
       </g>
       {answers.map(([title, figure, unit, under], i) => (
         <g key={title} transform={`translate(${LEFT + 240 * i} 250)`}>
-          <text className="fill-soft text-[11px] font-semibold">{title}</text>
-          <text y={46} className="wide fill-ink text-[44px] font-bold">
+          <text className="fill-soft text-fine font-semibold">{title}</text>
+          <text y={46} className="wide fill-ink text-answer font-bold">
             {figure}
-            <tspan dx={8} className="fill-soft text-[16px] font-normal">
+            <tspan dx={8} className="fill-soft text-lead font-normal">
               {unit}
             </tspan>
           </text>
-          <text y={68} className="fill-soft text-[13px]">
+          <text y={68} className="fill-soft text-body">
             {under}
           </text>
         </g>
       ))}
-      <text x={LEFT} y={362} className="fill-ink text-[13.5px]">
+      <text x={LEFT} y={362} className="fill-ink text-body">
         {givesFirstText(steady.topSpeedMs, findings)}. Final drive {short(steady.finalDriveRatio)} : 1.
       </text>
-      <text x={LEFT} y={382} className="fill-soft text-[12px]">
+      <text x={LEFT} y={382} className="fill-soft text-small">
         Predicted with Puddler, not measured.
       </text>
     </svg>

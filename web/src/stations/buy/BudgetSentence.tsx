@@ -4,8 +4,9 @@ import { Button } from '../../ui/Button';
 import { FigureField } from '../../in-hand/FigureField';
 import { isDay, today } from './envelopes';
 import type { Buying } from './use-buy';
+import { Input } from '../../ui/Input';
+import { Select } from '../../ui/Select';
 
-const CONTROL = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
 const USUAL: Omit<Budget, 'from'> = { amount: 40, every: 'week' };
 
 /** How much there is to spend, and when: one sentence, each figure in place. */
@@ -16,13 +17,13 @@ export function BudgetSentence({ buying }: { buying: Buying }) {
     change(({ budget: before, ...noted }) => (next && before ? { ...noted, budget: amend(before, next) } : noted), label, label);
   if (!budget)
     return (
-      <p className="flex flex-wrap items-center gap-2 text-[13px]">
+      <p className="flex flex-wrap items-center gap-2 text-body">
         <span className="text-soft">With an envelope a week or a month you see what to buy first, and when it runs.</span>
         <Button onClick={() => change((noted) => ({ ...noted, budget: { ...USUAL, from: today() } }), 'an envelope')}>Set an envelope</Button>
       </p>
     );
   return (
-    <div className="flex flex-wrap items-start gap-x-2 gap-y-1 text-[13px] print:hidden">
+    <div className="flex flex-wrap items-start gap-x-2 gap-y-1 text-body print:hidden">
       <FigureField
         named
         label="An envelope of"
@@ -33,17 +34,17 @@ export function BudgetSentence({ buying }: { buying: Buying }) {
       />
       <label className="flex items-center gap-1.5">
         each
-        <select className={CONTROL} value={budget.every} onChange={(event) => set({ every: event.target.value as Budget['every'] }, 'how often')}>
+        <Select size="small" value={budget.every} onChange={(event) => set({ every: event.target.value as Budget['every'] }, 'how often')}>
           {ENVELOPE_EVERY.map((every) => (
             <option key={every}>{every}</option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="flex items-center gap-1.5">
         from
-        <input
+        <Input
           type="date"
-          className={CONTROL}
+          size="small"
           key={budget.from}
           defaultValue={budget.from}
           onBlur={({ target }) =>

@@ -9,6 +9,8 @@ import { BuyLineMore } from './BuyLineMore';
 import { StateMark } from './StateMark';
 import type { Buying } from './use-buy';
 import { Said } from '../../in-hand/Said';
+import { Select } from '../../ui/Select';
+import { Input } from '../../ui/Input';
 
 interface Props {
   row: BuyRow;
@@ -43,8 +45,10 @@ export function BuyLine({ row, buying, onKey }: Props) {
         <label className="flex h-7 items-center print:h-auto gap-1.5 max-sm:order-2 max-sm:col-span-2">
           <StateMark state={state} />
           <span className="sr-only">State of {line.what}</span>
-          <select
-            className="h-7 w-[5.6rem] rounded-sm bg-transparent text-[12.5px] hover:bg-wash max-sm:h-thumb print:hidden"
+          <Select
+            size="small"
+            bare
+            className="w-[5.6rem] text-small print:hidden"
             value={state}
             onChange={(event) => buying.setState(row, event.target.value as RowState)}
           >
@@ -53,7 +57,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
                 {STATE_WORDS[one]}
               </option>
             ))}
-          </select>
+          </Select>
           <span className="hidden print:inline">{STATE_WORDS[state]}</span>
         </label>
         <div className="min-w-0 leading-snug">
@@ -61,27 +65,27 @@ export function BuyLine({ row, buying, onKey }: Props) {
             {line.count > 1 && <span className="text-soft">{line.count} × </span>}
             <strong className={`font-semibold ${state === 'not-for-me' ? 'line-through' : ''}`}>{line.what}</strong>
             {line.figures && (
-              <span className="text-[12.5px] text-soft">
+              <span className="text-small text-soft">
                 {' '}
                 <Said>{line.figures}</Said>
               </span>
             )}
-            {row.onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-[11.5px] text-soft">only on the way</span>}
+            {row.onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-fine text-soft">only on the way</span>}
           </p>
-          <p className="text-[12px] text-soft">
+          <p className="text-small text-soft">
             {!isSettled && <Said>{line.why}</Said>}
             {line.have.length > 0 && <span className="text-good"> On the shelf: {line.have.join(', ')}.</span>}
             {line.offer && line.have.length < line.count && ` Considered: ${line.offer.name}.`}
           </p>
           {line.measureFirst && state === 'need' && (
-            <p className="text-[12px] text-caution">
+            <p className="text-small text-caution">
               Measure first: <Said>{line.measureFirst}</Said>.
             </p>
           )}
         </div>
         <div className="flex items-start gap-1">
           {bundle ? (
-            <span className="h-7 pt-1 text-[12.5px] text-soft">in {bundle.name}</span>
+            <span className="h-7 pt-1 text-small text-soft">in {bundle.name}</span>
           ) : isSettled && each === undefined && !more ? null : (
             <FigureField
               label={`Price of ${line.what}`}
@@ -93,13 +97,15 @@ export function BuyLine({ row, buying, onKey }: Props) {
             />
           )}
           {(note.shop !== undefined || more) && (
-            <input
+            <Input
               aria-label={`Shop or note for ${line.what}`}
               placeholder="shop"
               maxLength={LONGEST_NAME}
               key={note.shop}
               defaultValue={note.shop ?? ''}
-              className="h-7 w-20 rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:hidden"
+              size="small"
+              bare
+              className="w-20 text-small max-sm:hidden"
               onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
               onBlur={(event) => {
                 const text = event.target.value.trim();
@@ -120,7 +126,7 @@ export function BuyLine({ row, buying, onKey }: Props) {
         </div>
       </div>
       {line.count > 1 && row.missing > 1 && each !== undefined && !bundle && (
-        <p className="text-right text-[11.5px] text-soft">
+        <p className="text-right text-fine text-soft">
           {row.missing} × {moneyText(each)} = {moneyText(row.missing * each)}
         </p>
       )}

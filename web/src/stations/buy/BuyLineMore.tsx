@@ -5,8 +5,9 @@ import { withNote, type BuyRow } from '../../in-hand/noted/buy-rows';
 import { isDay } from './envelopes';
 import type { Buying } from './use-buy';
 import { newId } from '@puddler/contract/shared';
+import { Input } from '../../ui/Input';
+import { Select } from '../../ui/Select';
 
-const CONTROL = 'h-7 rounded-sm border border-rule bg-paper px-1.5 text-[12.5px] max-sm:h-thumb';
 const NEW = 'new';
 
 /** When a line may be bought, and which bundle it comes in. */
@@ -26,12 +27,13 @@ export function BuyLineMore({ row, buying }: { row: BuyRow; buying: Buying }) {
     );
   };
   return (
-    <div className="mt-1 flex flex-wrap items-start gap-x-4 gap-y-1 pl-[7.7rem] text-[12.5px] max-sm:pl-0 print:hidden">
+    <div className="mt-1 flex flex-wrap items-start gap-x-4 gap-y-1 pl-[7.7rem] text-small max-sm:pl-0 print:hidden">
       <label className="flex items-center gap-1.5">
         Buy from
-        <input
+        <Input
           type="date"
-          className={CONTROL}
+          size="small"
+          className="text-small"
           key={note.buyOn}
           defaultValue={note.buyOn ?? ''}
           onBlur={(event) => {
@@ -42,12 +44,13 @@ export function BuyLineMore({ row, buying }: { row: BuyRow; buying: Buying }) {
         />
       </label>
       {naming ? (
-        <input
+        <Input
           autoFocus
           aria-label="Name of the new bundle"
           placeholder="name of the bundle"
           maxLength={LONGEST_NAME}
-          className={CONTROL}
+          size="small"
+          className="text-small"
           onKeyDown={(event) => {
             if (event.key === 'Enter') event.currentTarget.blur();
             if (event.key === 'Escape') setNaming(false);
@@ -57,8 +60,9 @@ export function BuyLineMore({ row, buying }: { row: BuyRow; buying: Buying }) {
       ) : (
         <label className="flex items-center gap-1.5">
           Bundle
-          <select
-            className={CONTROL}
+          <Select
+            size="small"
+            className="text-small"
             value={note.bundle ?? ''}
             onChange={({ target: { value } }) => (value === NEW ? setNaming(true) : into(value || undefined))}
           >
@@ -69,7 +73,7 @@ export function BuyLineMore({ row, buying }: { row: BuyRow; buying: Buying }) {
               </option>
             ))}
             <option value={NEW}>a new one …</option>
-          </select>
+          </Select>
         </label>
       )}
       {bundle && (

@@ -41,7 +41,7 @@ export function BuyList({ planId, buying }: { planId: string; buying: Buying }) 
   const grouped = BUY_GROUPS.map((group) => ({ group, of: must.filter((row) => row.group === group) })).filter(({ of }) => of.length > 0);
   return (
     <section aria-label="Parts list" aria-busy={buying.asked.state === 'waiting' && buying.asked.sofar === undefined}>
-      <p className="mb-1 text-[12px] text-soft max-sm:hidden print:hidden">
+      <p className="mb-1 text-small text-soft max-sm:hidden print:hidden">
         On a line: {STATE_KEYS.map(([key, state]) => `${key} ${state === 'not-for-me' ? 'not for me' : state}`).join(' · ')}. Arrows go from line to
         line.
       </p>

@@ -37,12 +37,12 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
   const measuredMs = useAppSelector((state) => benchOf(state, inHand.carId)?.today?.topSpeedMs);
   const { view, asked, answer, purchase, stock } = buying;
   return (
-    <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,440px)] print:block print:py-0">
+    <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,31.5rem)] print:block print:py-0">
       <div className="min-w-0">
         <BuyHead inHand={inHand} buying={buying} />
         <RadioQuestions carId={inHand.carId} />
         {answer?.list.wrong.map((one) => (
-          <p key={one.id} role="alert" className="my-1 flex items-baseline gap-2 border-l-4 border-stop bg-sheet px-3 py-1.5 text-[13px]">
+          <p key={one.id} role="alert" className="my-1 flex items-baseline gap-2 border-l-4 border-stop bg-sheet px-3 py-1.5 text-body">
             <VerdictMark level="stop" />
             <span>
               <strong>Do not buy this plan as it is:</strong> <Said>{one.why}</Said> Another part, or other cells, in Plan.
@@ -77,10 +77,10 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
               )}
             </>
           ) : (
-            view && <p className="text-[13px] text-soft">This plan changes nothing of the car as bought: there is nothing to buy in parts.</p>
+            view && <p className="text-body text-soft">This plan changes nothing of the car as bought: there is nothing to buy in parts.</p>
           )
         ) : (
-          <p className="text-[13px] text-soft">
+          <p className="text-body text-soft">
             What runs by itself on the way is shown once it is known what the car was as bought.{' '}
             <Link to={`/cars/${inHand.carId}`} className="text-steel underline underline-offset-2">
               Say it in Car
@@ -97,7 +97,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
             <Instalments buying={buying} plan={view.plan} budget={purchase.budget} />
           </Guarded>
         )}
-        {purchase.budget && view && !view.plan && <p className="mt-1 text-[13px] text-soft">Nothing is left to pay for.</p>}
+        {purchase.budget && view && !view.plan && <p className="mt-1 text-body text-soft">Nothing is left to pay for.</p>}
       </section>
     </main>
   );
@@ -113,26 +113,26 @@ function BuyHead({ inHand: { plan, car }, buying: { view, purchase } }: { inHand
   const over = wish !== undefined && view ? view.cost.money + paid - wish : 0;
   return (
     <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
-      <h1 className="wide text-[20px] font-semibold">
+      <h1 className="wide text-head font-semibold">
         What to buy{' '}
-        <span className="text-[14px] font-normal text-soft">
+        <span className="text-lead font-normal text-soft">
           for {plan.name}, {car.name}
         </span>
       </h1>
       <p className="flex items-baseline gap-3">
         {view && (
           <span>
-            <strong className="text-[18px] font-semibold">{costText(view.cost)}</strong>{' '}
-            <span className="text-[12.5px] text-soft">
+            <strong className="text-title font-semibold">{costText(view.cost)}</strong>{' '}
+            <span className="text-small text-soft">
               to pay{paid > 0 && ` · ${moneyText(paid)} paid`} · {had} of {of} parts of the plan there
               {onTheWay > 0 && ` · ${onTheWay} more only on the way`}
               {ownNeeded > 0 && ` · ${ownNeeded} of your own`}
             </span>
-            {over > 0 && <span className="text-[12.5px] text-caution"> · {moneyText(over)} over the wish</span>}
+            {over > 0 && <span className="text-small text-caution"> · {moneyText(over)} over the wish</span>}
           </span>
         )}
         <span className="flex items-baseline gap-1 print:hidden">
-          <a href={`#${BUDGET_ID}`} className="mr-2 text-[12.5px] text-steel underline underline-offset-2">
+          <a href={`#${BUDGET_ID}`} className="mr-2 text-small text-steel underline underline-offset-2">
             {purchase.budget ? 'instalments' : 'in instalments?'}
           </a>
           <CsvButton name={`parts for ${plan.name}`} disabled={!view} table={() => buyTable(rows, purchase)} />

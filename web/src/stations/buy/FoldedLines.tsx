@@ -26,7 +26,7 @@ export function FoldedLines({
         <button type="button" aria-expanded={isOpen} className="hit flex w-full items-baseline gap-1.5 text-left" onClick={() => setOpen(!isOpen)}>
           <Icon size={13} className="shrink-0 self-center text-soft print:hidden" aria-hidden="true" />
           <span className="eyebrow shrink-0 text-soft">{word}</span>
-          <span className="min-w-0 truncate text-[12.5px] text-soft print:hidden">
+          <span className="min-w-0 truncate text-small text-soft print:hidden">
             {needed.length === 0 ? 'all there' : needed.map(({ line }) => line.what).join(', ')}
           </span>
         </button>

@@ -27,12 +27,12 @@ export function Houses({ houses, done, measuredMs }: Props) {
   return (
     <section aria-label="Halfway houses" aria-busy={done < 1}>
       <h2 className="eyebrow text-soft">What runs by itself {done < 1 && <span role="status">· {Math.round(100 * done)} %</span>}</h2>
-      <p className="text-[12px] text-soft">
+      <p className="text-small text-soft">
         Each driven as this plan is, on its ground and in its air
         {measuredMs === undefined ? '.' : `; computed, also as bought, where ${formatIn(measuredMs, speed, true)} ${speed.symbol} was measured.`}
       </p>
       <div className="overflow-x-auto">
-        <table className="w-full text-[12.5px]">
+        <table className="w-full text-small">
           <thead>
             <tr className="border-b border-ink text-left text-soft">
               <th scope="col" className="py-0.5 pr-2 font-normal">

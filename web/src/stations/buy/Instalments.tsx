@@ -46,7 +46,7 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
   };
   return (
     <>
-      <p className="mt-1 text-[13px]">
+      <p className="mt-1 text-body">
         {first !== undefined && path && (
           <>
             Something runs from <strong className="font-semibold">{dayText(day(first))}</strong>;{' '}
@@ -73,7 +73,7 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
           <ol className="mt-1 flex gap-px overflow-x-auto pb-1" aria-label="Instalments" tabIndex={0}>
             {schedule.instalments.map((one) => (
               <Column key={one.period} period={one.period}>
-                <p className={`text-[11.5px] whitespace-nowrap ${one.period === first || one.period === target ? 'font-semibold' : 'text-soft'}`}>
+                <p className={`text-fine whitespace-nowrap ${one.period === first || one.period === target ? 'font-semibold' : 'text-soft'}`}>
                   {dayText(day(one.period))}
                   {one.period === target ? ' · target' : one.period === first ? ' · first run' : ''}
                 </p>
@@ -82,14 +82,14 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
                   <Chip key={id} id={id} rows={holds.get(id) ?? []} buying={buying} />
                 ))}
                 {one.sold.map((id) => (
-                  <p key={id} className="text-[11.5px] text-good">
+                  <p key={id} className="text-fine text-good">
                     sold: old {id}
                   </p>
                 ))}
-                <p className="text-[11.5px] text-soft">{moneyText(one.carriedOver)} left</p>
+                <p className="text-fine text-soft">{moneyText(one.carriedOver)} left</p>
                 <button
                   type="button"
-                  className="text-[11.5px] text-steel underline-offset-2 hover:underline max-sm:h-8 print:hidden"
+                  className="text-fine text-steel underline-offset-2 hover:underline max-sm:h-8 print:hidden"
                   aria-label={`${isSkippedIn(budget, one.period) ? 'Take up' : 'Skip'} the envelope of ${dayText(day(one.period))}`}
                   onClick={() => toggle(one.period)}
                 >
@@ -145,7 +145,7 @@ function Chip({ id, rows, buying }: { id: string; rows: readonly BuyRow[]; buyin
         {...attributes}
         aria-label={`Move ${name} to another envelope`}
         style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 20, position: 'relative' } : undefined}
-        className={`min-w-0 flex-1 cursor-grab touch-none rounded-sm border bg-sheet px-1 text-[11.5px] leading-snug ${isFixed ? 'border-ink' : 'border-rule'}`}
+        className={`min-w-0 flex-1 cursor-grab touch-none rounded-sm border bg-sheet px-1 text-fine leading-snug ${isFixed ? 'border-ink' : 'border-rule'}`}
       >
         {name}
       </div>

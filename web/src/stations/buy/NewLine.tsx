@@ -6,6 +6,8 @@ import { Button } from '../../ui/Button';
 import { foreignCurrencyText, moneyText, priceIn } from '@puddler/figures';
 import { GROUP_WORDS } from '../../in-hand/noted/buy-rows';
 import type { Buying } from './use-buy';
+import { Input } from '../../ui/Input';
+import { Select } from '../../ui/Select';
 
 /** Where a part of a kind is bought. */
 const GROUP_OF: Partial<Record<string, BuyGroup>> = {
@@ -50,36 +52,31 @@ export function NewLine({ buying }: { buying: Buying }) {
         add();
       }}
     >
-      <input
+      <Input
         aria-label="A line of your own"
         placeholder="A line of your own: 2 × 60A two-pin plug, €4.50"
-        className="h-8 min-w-0 flex-1 basis-60 rounded-sm border border-edge bg-paper px-2 max-sm:h-thumb"
+        className="flex-1 basis-60"
         value={text}
         onChange={(event) => setText(event.target.value)}
       />
-      <select
-        aria-label="Group of the line"
-        className="h-8 max-w-44 rounded-sm border border-edge bg-paper px-1 max-sm:h-thumb"
-        value={group}
-        onChange={(event) => setGroup(event.target.value as BuyGroup | '')}
-      >
+      <Select aria-label="Group of the line" className="max-w-44" value={group} onChange={(event) => setGroup(event.target.value as BuyGroup | '')}>
         <option value="">{line.what === '' ? 'group: as read' : `${GROUP_WORDS[line.group]} (read)`}</option>
         {BUY_GROUPS.map((one) => (
           <option key={one} value={one}>
             {GROUP_WORDS[one]}
           </option>
         ))}
-      </select>
+      </Select>
       <Button type="submit" disabled={line.what === '' || line.foreign !== undefined || buying.isFull}>
         Add
       </Button>
       {line.foreign !== undefined && (
-        <p className="basis-full text-[12px] text-stop" role="alert">
+        <p className="basis-full text-small text-stop" role="alert">
           Price: {foreignCurrencyText(line.foreign)}.
         </p>
       )}
       {line.what !== '' && (line.count > 1 || line.price !== undefined) && (
-        <p className="basis-full text-[12px] text-soft" role="status">
+        <p className="basis-full text-small text-soft" role="status">
           Read: {line.count} × {line.what}
           {line.price !== undefined && `, ${moneyText(line.price)} each`}
         </p>

@@ -19,7 +19,7 @@ export function Sales({ buying }: { buying: Buying }) {
       `sale ${id}`,
     );
   return (
-    <div className="mt-1 flex flex-wrap items-start gap-x-3 gap-y-1 text-[12.5px] print:hidden">
+    <div className="mt-1 flex flex-wrap items-start gap-x-3 gap-y-1 text-small print:hidden">
       <span className="pt-1 text-soft">Sold once replaced:</span>
       {changes.map((id) => (
         <FigureField

@@ -12,12 +12,12 @@ export function StepsNote({ planId, buying: { ladder, steps } }: { planId: strin
   const ownedOnly = useAppSelector((state) => climbOf(state, planId).ownedOnly === true);
   if (ladder.state === 'failed')
     return <Failed what="The pinions for the steps up could not be worked out" reason={ladder.reason} onRetry={ladder.retry} />;
-  if (ladder.state !== 'ready' || !steps) return <p className="py-1 text-[12px] text-soft">Working out which pinions the steps up need …</p>;
+  if (ladder.state !== 'ready' || !steps) return <p className="py-1 text-small text-soft">Working out which pinions the steps up need …</p>;
   const { lines, hasCaps } = steps;
   const missing = lines.filter((line) => line.have.length < line.count).length;
   if (ladder.value.outcome === 'no-start')
     return (
-      <p className="py-1 text-[12px] text-caution">
+      <p className="py-1 text-small text-caution">
         No first step is safe with these parts:{' '}
         <Link to={`/plans/${planId}/step-up`} className="underline underline-offset-2">
           see Step up
@@ -26,7 +26,7 @@ export function StepsNote({ planId, buying: { ladder, steps } }: { planId: strin
       </p>
     );
   return (
-    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1 text-[12px] text-soft">
+    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1 text-small text-soft">
       {missing > 0
         ? `${missing === 1 ? 'One pinion is' : `${missing} pinions are`} to buy for the steps up. Caps on the throttle at the radio cost nothing.`
         : `For the steps up nothing need be bought${hasCaps ? ': caps on the throttle at the radio do' : ''}.`}

@@ -35,9 +35,9 @@ export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, on
           ))}
         </div>
       ) : (
-        <p className="text-[12.5px] text-soft">One order {favoursText(path)}.</p>
+        <p className="text-small text-soft">One order {favoursText(path)}.</p>
       )}
-      <p className="mt-1 text-[13px]">
+      <p className="mt-1 text-body">
         First {orderText(path)}.{' '}
         {paths.length > 1 &&
           (path === bought ? (
@@ -57,7 +57,7 @@ export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, on
         </ol>
       </Fold>
       {stopsShort !== undefined && (
-        <p className="mt-1 flex items-baseline gap-1.5 text-[12.5px]">
+        <p className="mt-1 flex items-baseline gap-1.5 text-small">
           <VerdictMark level="stop" />
           <span>The whole plan must not be run: {stopsShort}</span>
         </p>

@@ -75,9 +75,9 @@ function AtTheBench({ inHand }: { inHand: CarInHand }) {
     [car, plans, stock, learned, limits],
   );
   return (
-    <main className="mx-auto grid max-w-page gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[minmax(0,1fr)_270px]">
+    <main className="mx-auto grid max-w-page gap-x-8 px-6 py-4 max-lg:gap-y-6 max-sm:px-3 lg:grid-cols-[minmax(0,1fr)_19.3rem]">
       <div ref={column} className="min-w-0">
-        <h1 className="wide text-[24px] leading-tight font-bold">{car.name}</h1>
+        <h1 className="wide text-head leading-tight font-bold">{car.name}</h1>
         <p className="text-soft">What have I got? Every step may be left out; what is not entered is estimated, and said to be.</p>
         <TypicalLine car={car} />
         {isDrawn && <BayOfCar inHand={inHand} />}
@@ -99,7 +99,7 @@ function TypicalLine({ car }: { car: Car }) {
   if (typical.length === 0) return null;
   const first = firstToMeasure(car);
   return (
-    <p className="mt-1 text-[13px] text-caution">
+    <p className="mt-1 text-body text-caution">
       {typical.length} {typical.length === 1 ? 'figure is' : 'figures are'} still typical of the kind, not measured on this car.
       {first && ` Measure first: ${first.what}.`}
     </p>

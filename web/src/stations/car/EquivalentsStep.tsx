@@ -5,6 +5,7 @@ import { useAppSelector } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import type { CarInHand } from '../../in-hand/use-car';
+import { Select } from '../../ui/Select';
 
 /** What the old system and a new one are worth against each other, worked out for this car rather than read off a chart. */
 export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
@@ -22,17 +23,13 @@ export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
     <>
       <label className="flex flex-wrap items-center gap-2">
         As bought against
-        <select
-          className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
-          value={plan.id}
-          onChange={(event) => setChosen(event.target.value)}
-        >
+        <Select value={plan.id} onChange={(event) => setChosen(event.target.value)}>
           {others.map((one) => (
             <option key={one.id} value={one.id}>
               {one.plan.name}
             </option>
           ))}
-        </select>
+        </Select>
         <Link to={`/plans/${plan.id}`} className="text-steel underline underline-offset-4">
           open it
         </Link>
@@ -95,7 +92,7 @@ function Worth({ worth, file, limits }: { worth: Equivalents; file: PlanFile; li
         <div key={what} className="grid gap-x-4 border-b border-rule py-1.5 last:border-0 sm:grid-cols-[17rem_1fr]">
           <dt>{what}</dt>
           <dd>
-            <strong>{value}</strong> <span className="block text-[12px] text-soft sm:inline">{note}</span>
+            <strong>{value}</strong> <span className="block text-small text-soft sm:inline">{note}</span>
           </dd>
         </div>
       ))}

@@ -8,6 +8,7 @@ import { BENCH_STEPS, RATIO } from './car-fields';
 import { Fields } from './Fields';
 import { Measured } from './Measured';
 import type { CarInHand } from '../../in-hand/use-car';
+import { Input } from '../../ui/Input';
 
 /** Teeth counted, or the ratio found by rolling; gears of a shiftable box. */
 export function GearStep({ inHand }: { inHand: CarInHand }) {
@@ -34,7 +35,7 @@ export function GearStep({ inHand }: { inHand: CarInHand }) {
           setWheelTurns('');
         }}
       />
-      <p className="mt-1 text-[12.5px] text-soft">
+      <p className="mt-1 text-small text-soft">
         Lift all wheels; with a differential turn both wheels of the axle together. Keep fingers out of the gears, pack unplugged.
       </p>
       <div className="mt-2 flex flex-wrap items-center gap-2">
@@ -62,11 +63,12 @@ function GearRatio({ name, ratio, onChange, onRemove }: { name: string; ratio: n
     <span className="flex items-center gap-1">
       <label className="flex items-center gap-1">
         {name}
-        <input
-          className={`h-8 w-16 rounded-sm border bg-paper px-2 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
+        <Input
+          figure
+          invalid={problem !== undefined}
+          className="w-16"
           defaultValue={ratio}
           inputMode="decimal"
-          aria-invalid={problem !== undefined}
           onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
           onBlur={(event) => {
             const read = parseFigure(event.target.value, RANGES['car.gearboxRatios.ratio'], 'metric');
@@ -80,7 +82,7 @@ function GearRatio({ name, ratio, onChange, onRemove }: { name: string; ratio: n
         ×
       </Button>
       {problem && (
-        <span role="alert" className="text-[12.5px] text-stop">
+        <span role="alert" className="text-small text-stop">
           {problem}
         </span>
       )}

@@ -25,17 +25,17 @@ export function KnownPanel({ inHand, findings }: { inHand: CarInHand; findings: 
       {known ? (
         <>
           <p className="mt-1 flex items-baseline gap-1.5">
-            <span className="wide text-[36px] leading-none font-bold">{formatIn(known.spread.topSpeedMs, speed, true)}</span>
+            <span className="wide text-figure leading-none font-bold">{formatIn(known.spread.topSpeedMs, speed, true)}</span>
             <span className="text-soft">{speed.symbol} predicted</span>
           </p>
-          <p className="mt-1 text-[12.5px] text-soft">
+          <p className="mt-1 text-small text-soft">
             likely {formatIn(known.band.p10, speed)} to {formatIn(known.band.p90, speed)} {speed.symbol}
           </p>
           <h2 className="eyebrow mt-4 text-soft">What would make it surer</h2>
           <ol className="mt-1">
             {known.spread.shares.slice(0, FIGURES_SHOWN).map(({ figure, share }) => (
-              <li key={figure.path} className="border-b border-rule py-1.5 text-[12.5px] last:border-0">
-                <span className="flex justify-between text-[13.5px]">
+              <li key={figure.path} className="border-b border-rule py-1.5 text-small last:border-0">
+                <span className="flex justify-between text-body">
                   <span className="font-medium">{figure.label}</span>
                   <span className="text-soft">{formatNumber(100 * share, 0)} % of the uncertainty</span>
                 </span>
@@ -61,7 +61,7 @@ export function KnownPanel({ inHand, findings }: { inHand: CarInHand; findings: 
               <Link to={`/plans/${plan.id}`} className="font-medium decoration-edge underline-offset-4 hover:underline">
                 {plan.plan.name}
               </Link>
-              {plan.id === stock?.id && !/as bought/i.test(plan.plan.name) && <span className="ml-2 text-[12px] text-soft">as bought</span>}
+              {plan.id === stock?.id && !/as bought/i.test(plan.plan.name) && <span className="ml-2 text-small text-soft">as bought</span>}
               {found.map((finding) => (
                 <FindingLine key={finding.id} finding={finding} />
               ))}

@@ -1,5 +1,6 @@
 import { useId } from 'react';
 import { Button } from '../../ui/Button';
+import { Input } from '../../ui/Input';
 
 interface Props {
   label: string;
@@ -25,19 +26,18 @@ export function Measured({ label, placeholder, symbol, typed, onType, problem, r
       }}
     >
       <label htmlFor={id}>{label}</label>
-      <span className="relative flex w-36 items-center">
-        <input
+      <span className="w-36">
+        <Input
           id={id}
-          className={`h-8 w-full rounded-sm border bg-paper px-2 pr-12 text-right font-medium placeholder:font-normal placeholder:text-soft max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
+          figure
+          invalid={problem !== undefined}
+          unit={symbol}
           inputMode="decimal"
-          autoComplete="off"
           placeholder={placeholder}
           value={typed}
-          aria-invalid={problem !== undefined}
           aria-describedby={`${id}-result`}
           onChange={(event) => onType(event.target.value)}
         />
-        <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{symbol}</span>
       </span>
       <span id={`${id}-result`} aria-live="polite" className={problem ? 'text-stop' : 'text-soft'}>
         {problem ?? result}

@@ -5,6 +5,7 @@ import type { CarInHand } from '../../in-hand/use-car';
 import { LargePhoto } from '../../in-hand/photos/LargePhoto';
 import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
 import { usePhotos } from './use-photos';
+import { Input } from '../../ui/Input';
 
 /** Photos of the wiring before it is unplugged; large while working. */
 export function PhotosStep({ inHand }: { inHand: CarInHand }) {
@@ -62,9 +63,10 @@ function Thumbnail({ photo, number, onOpen, onCaption }: ThumbnailProps) {
       >
         <img src={fileAddress(photo)} alt={photo.caption ?? `Wiring ${number}`} loading="lazy" className="size-full object-cover" />
       </button>
-      <input
+      <Input
         aria-label={`Caption of photo ${number}`}
-        className="mt-1 h-8 w-full rounded-sm border border-transparent bg-transparent px-1 text-[12.5px] hover:border-rule max-sm:h-thumb"
+        bare
+        className="mt-1 w-full text-small"
         placeholder="What it shows"
         maxLength={LONGEST_NAME}
         defaultValue={photo.caption ?? ''}

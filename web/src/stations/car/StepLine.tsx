@@ -21,11 +21,11 @@ export function StepLine({ step, number, isOpen, onToggle }: Props) {
           onClick={onToggle}
         >
           <Icon size={13} className="shrink-0 self-center text-soft" aria-hidden="true" />
-          <span className="w-4 shrink-0 text-right text-[12px] text-soft">{number}</span>
+          <span className="w-4 shrink-0 text-right text-small text-soft">{number}</span>
           <span id={`${step.id}-title`} className="shrink-0 font-semibold">
             {step.title}
           </span>
-          <span className="min-w-0 flex-1 truncate text-[13px] text-soft max-sm:order-last max-sm:basis-full max-sm:pl-8">
+          <span className="min-w-0 flex-1 truncate text-body text-soft max-sm:order-last max-sm:basis-full max-sm:pl-8">
             {isOpen ? '' : step.known}
           </span>
           <Progress step={step} />
@@ -33,7 +33,7 @@ export function StepLine({ step, number, isOpen, onToggle }: Props) {
       </h2>
       {isOpen && (
         <div className="pb-4 pl-8 max-sm:pl-0">
-          <p className="mb-2 text-[12.5px] text-soft">{step.gain}</p>
+          <p className="mb-2 text-small text-soft">{step.gain}</p>
           {step.body()}
         </div>
       )}
@@ -45,7 +45,7 @@ function Progress({ step: { given, of } }: { step: Step }) {
   if (of === 0) return null;
   const isDone = given >= of;
   return (
-    <span className={`shrink-0 text-[11.5px] ${isDone ? 'text-good' : 'text-soft'}`}>
+    <span className={`shrink-0 text-fine ${isDone ? 'text-good' : 'text-soft'}`}>
       {isDone && <span aria-hidden="true">✓ </span>}
       {given === 0 ? 'not yet' : isDone ? 'done' : `${given} of ${of}`}
     </span>

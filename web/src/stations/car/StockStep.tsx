@@ -11,6 +11,7 @@ import { summary } from '../../in-hand/part-text';
 import { useAppSelector } from '../../desk/store';
 import type { CarInHand } from '../../in-hand/use-car';
 import { newId } from '@puddler/contract/shared';
+import { Select } from '../../ui/Select';
 
 /** Motor, ESC and pack as bought, by what is printed on them. */
 export function StockStep({ inHand }: { inHand: CarInHand }) {
@@ -31,9 +32,9 @@ export function StockStep({ inHand }: { inHand: CarInHand }) {
       {!stock && plans.length > 0 && (
         <p className="mb-2 flex flex-wrap items-center gap-2">
           Type a label, or say which plan is the car as bought:
-          <select
+          <Select
             aria-label="Plan that is the car as bought"
-            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+
             value=""
             onChange={(event) => dispatch(editBench(id, 'stockPlanId', event.target.value, 'the car as bought'))}
           >
@@ -45,7 +46,7 @@ export function StockStep({ inHand }: { inHand: CarInHand }) {
                 {plan.plan.name}
               </option>
             ))}
-          </select>
+          </Select>
         </p>
       )}
       <div className="grid gap-x-8 gap-y-3 md:grid-cols-2">

@@ -15,6 +15,8 @@ import { current } from '../../jobs/asked';
 import { useExplained } from '../../jobs/car-jobs';
 import { useBands } from '../../jobs/use-bands';
 import { Failed } from '../../ui/Failed';
+import { Field } from '../../ui/Field';
+import { Input } from '../../ui/Input';
 
 /** What the car does today, and which of its figures that teaches. */
 export function TodayStep({ inHand }: { inHand: CarInHand }) {
@@ -31,7 +33,7 @@ export function TodayStep({ inHand }: { inHand: CarInHand }) {
         <TodayField inHand={inHand} field="canC" label="Motor can after the run" help="Infrared, highest in two minutes" />
       </div>
       <Fields inHand={inHand} specs={TODAY_FIELDS} />
-      <p className="mt-1 text-[12.5px] text-soft">
+      <p className="mt-1 text-small text-soft">
         Measure in a closed, empty place with permission, away from people, roads and traffic; follow local rules. The can is hot.
       </p>
       {measured && <Explained inHand={inHand} today={measured} explained={explained} />}
@@ -63,33 +65,19 @@ function TodayField({ inHand, field, label, help }: { inHand: CarInHand; field: 
   };
   const id = `today-${field}`;
   return (
-    <div className="border-b border-rule py-1.5">
-      <div className="grid grid-cols-[1fr_11rem] items-center gap-3">
-        <label htmlFor={id} className="leading-tight">
-          {label}
-          <span className="block text-[11.5px] text-soft">{help}</span>
-        </label>
-        <span className="relative flex items-center">
-          <input
-            key={given}
-            id={id}
-            className={`h-8 w-full rounded-sm border bg-paper px-2 pr-12 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
-            inputMode="decimal"
-            autoComplete="off"
-            defaultValue={given}
-            aria-invalid={problem !== undefined}
-            onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-            onBlur={(event) => set(event.target.value.trim())}
-          />
-          <span className="pointer-events-none absolute right-2 text-[12px] text-soft">{unit.symbol}</span>
-        </span>
-      </div>
-      {problem && (
-        <p role="alert" className="mt-1 text-right text-[11.5px] text-stop">
-          {problem}
-        </p>
-      )}
-    </div>
+    <Field id={id} label={label} hint={help} problem={problem}>
+      <Input
+        key={given}
+        id={id}
+        figure
+        invalid={problem !== undefined}
+        unit={unit.symbol}
+        inputMode="decimal"
+        defaultValue={given}
+        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        onBlur={(event) => set(event.target.value.trim())}
+      />
+    </Field>
   );
 }
 
@@ -179,7 +167,7 @@ function ExplanationRow({ inHand, one, measuredCanC }: { inHand: CarInHand; one:
             ` · the can would be ${formatIn(one.canC, warm)}, measured ${formatIn(measuredCanC, warm)} ${warm.symbol}`}
           {!isOfCar(one.path) && ' · of this plan only'}
         </span>
-        <span className="block text-[12px] text-soft">{one.measure}</span>
+        <span className="block text-small text-soft">{one.measure}</span>
       </span>
       <Button onClick={use}>Use it</Button>
     </li>

@@ -43,7 +43,7 @@ export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }
   return (
     <>
       {taught.length > 0 && (
-        <p className="text-[12px] text-soft">
+        <p className="text-small text-soft">
           <span aria-hidden="true">◉ </span>
           {taught.join(', ')}: with what the runs of the car have taught
         </p>

@@ -27,7 +27,7 @@ export function ChainTable({ setups, onOpen }: Props) {
     );
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The chains side by side">
-      <table className="w-full min-w-[640px] table-fixed text-left text-[13px]">
+      <table className="w-full min-w-183 table-fixed text-left text-body">
         <colgroup>
           <col className="w-[4.6rem]" />
           {setups.map((setup) => (
@@ -66,10 +66,10 @@ function SetupHead({ setup: { pin, letter }, isFirst, onOpen }: { setup: Compare
   return (
     <th scope="col" className="border-l border-rule px-2.5 py-1 align-top font-normal">
       <span className="flex flex-wrap items-start gap-x-2 sm:flex-nowrap">
-        <span className="wide text-[22px] leading-6 font-bold">{letter}</span>
+        <span className="wide text-head leading-6 font-bold">{letter}</span>
         <span className="min-w-32 flex-1 leading-tight sm:min-w-0">
           <span className="block font-semibold">{pin.name}</span>
-          <span className="block text-[11.5px] text-soft">
+          <span className="block text-fine text-soft">
             {before ? 'changed since it was pinned' : isFirst ? 'the others are compared with it' : ''}
           </span>
         </span>
@@ -124,7 +124,7 @@ function LinkCell({ setup, first, link, onSwap }: CellProps) {
       <span className="flex items-start justify-between gap-1">
         <span className="min-w-0 leading-tight">
           <span className={`block ${differs || setup === first ? 'font-semibold' : 'text-soft'}`}>{headline(link, setup.pin.file, system)}</span>
-          <span className="block text-[11.5px] text-soft">{detail(link, setup.pin.file, steady, system)}</span>
+          <span className="block text-fine text-soft">{detail(link, setup.pin.file, steady, system)}</span>
         </span>
         {differs && isSwapped(link) && (
           <Tool

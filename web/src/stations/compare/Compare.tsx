@@ -45,7 +45,7 @@ export default function Compare() {
   return (
     <main className="mx-auto max-w-page px-6 pt-3 pb-8 max-sm:px-3 max-sm:pb-20">
       <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1.5">
-        <h1 className="wide text-[19px] font-semibold">Compare</h1>
+        <h1 className="wide text-head font-semibold">Compare</h1>
         {others.length > 0 && targetMs > 0 && (
           <Button icon={<Gauge size={14} />} onClick={gearAlike} title="Gives each the pinion whose top speed comes nearest to the first’s">
             Gear them all for {first.letter}’s {formatIn(targetMs, speed, true)} {speed.symbol}

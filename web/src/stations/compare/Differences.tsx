@@ -6,7 +6,7 @@ import type { ComparedSetup } from './use-setups';
 export function Differences({ first, others }: { first: ComparedSetup; others: readonly ComparedSetup[] }) {
   const system = useAppSelector((state) => state.prefs.units);
   return (
-    <section aria-label="Why they differ" className="space-y-1.5 text-[14px]">
+    <section aria-label="Why they differ" className="space-y-1.5 text-lead">
       <h2 className="eyebrow leading-6 text-soft">Why they differ</h2>
       {others.map((one) => (
         <p key={one.pin.id}>

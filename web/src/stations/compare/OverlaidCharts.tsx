@@ -10,7 +10,7 @@ import type { ComparedSetup } from './use-setups';
 import { heatDrawn } from '../../in-hand/heat-text';
 
 const TAB =
-  'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
+  'border-b-2 border-transparent py-1 text-body text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';
 
 /** Passes over each other, laps, or the heat of the runs. */
 export function OverlaidCharts({ setups }: { setups: readonly ComparedSetup[] }) {
@@ -89,7 +89,7 @@ function Laps({ setups }: { setups: readonly ComparedSetup[] }) {
   return (
     <>
       <PaneChart title="A lap by distance" data={data} xUnit={road.symbol} xName="distance" height={250} stale={setups.some((one) => one.stale)} />
-      {haveOtherCourses(setups) && <p className="text-[12px] text-soft">They are not driven on the same course, so the corners lie apart.</p>}
+      {haveOtherCourses(setups) && <p className="text-small text-soft">They are not driven on the same course, so the corners lie apart.</p>}
     </>
   );
 }

@@ -47,9 +47,9 @@ export function PartsAndFindings({ setups }: { setups: readonly ComparedSetup[] 
         const unknown = parts.filter((part) => toBuy(part) > 0 && part.price === undefined).length;
         const findings = setup.result?.findings.filter((one) => one.level !== 'info');
         return (
-          <section key={setup.pin.id} aria-label={`Parts and findings of ${setup.letter}`} className="min-w-0 text-[12.5px]">
+          <section key={setup.pin.id} aria-label={`Parts and findings of ${setup.letter}`} className="min-w-0 text-small">
             <h3 className="font-semibold">
-              <span className="wide text-[16px] font-bold">{setup.letter}</span> new parts {moneyText(money)}
+              <span className="wide text-lead font-bold">{setup.letter}</span> new parts {moneyText(money)}
               {unknown > 0 && <span className="font-normal text-soft"> and {unknown} without a price</span>}
             </h3>
             <ul className="mt-1">

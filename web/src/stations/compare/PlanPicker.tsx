@@ -1,6 +1,7 @@
 import { nameOf, togglePlanPin } from '../../in-hand/pinning';
 import { selectGarage } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { Select } from '../../ui/Select';
 
 /** Any plan of any car, to pin it. */
 export function PlanPicker() {
@@ -9,9 +10,9 @@ export function PlanPicker() {
   const pins = useAppSelector((state) => state.pins);
   const taken = new Set(pins.map((pin) => pin.planId));
   return (
-    <select
+    <Select
       aria-label="Pin another plan"
-      className="h-8 w-72 max-w-full rounded-sm border border-edge bg-sheet px-1.5 text-[13px] max-sm:h-thumb"
+      className="w-72 max-w-full text-body"
       value=""
       onChange={(event) => event.target.value && dispatch(togglePlanPin(event.target.value))}
     >
@@ -26,6 +27,6 @@ export function PlanPicker() {
           ))}
         </optgroup>
       ))}
-    </select>
+    </Select>
   );
 }

@@ -7,7 +7,7 @@ export function BeyondReach({ reach: { beyond, isAllShown, showAll }, count }: {
   if (beyond.size === 0) return null;
   const all = beyond.size === count;
   return (
-    <p className="mt-2 flex flex-wrap items-baseline gap-x-2 text-[12.5px]">
+    <p className="mt-2 flex flex-wrap items-baseline gap-x-2 text-small">
       <VerdictMark level="caution" silent />
       <span>
         {all ? (count === 1 ? 'The only one' : 'All of them') : `${formatNumber(beyond.size, 0)} of ${formatNumber(count, 0)}`} would run hotter, in

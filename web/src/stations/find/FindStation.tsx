@@ -37,7 +37,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
       {isShelfEmpty && <EmptyShelf scope={wish.scope} />}
       {live.failed !== undefined && <Failed what="The search could not go on" reason={live.failed} onRetry={live.retry} />}
       {problems.length > 0 || (done && live.setups.length === 0) ? (
-        <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[250px_1fr]">
+        <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[18rem_1fr]">
           <div>{problems.length === 0 && <Sieve live={live} base={base} reach={reach} />}</div>
           <NoAnswer
             live={live}
@@ -52,7 +52,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
       ) : (
         <>
           <FoundFront inHand={inHand} wish={wish} base={base} live={live} reach={reach} front={front} since={since} />
-          <SpeedCaution className="mt-2 text-[12px] text-soft" topSpeedMs={max(live.setups, ({ figures }) => figures.topSpeedMs) ?? 0}>
+          <SpeedCaution className="mt-2 text-small text-soft" topSpeedMs={max(live.setups, ({ figures }) => figures.topSpeedMs) ?? 0}>
             Weights are the car’s as noted: a heavier pack makes it slower than said here.
           </SpeedCaution>
         </>

@@ -58,7 +58,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
   useHotkeys('p', () => held && pin(held), [held, pin]);
   return (
     <>
-      <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_300px]">
+      <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_21.5rem]">
         <div className="min-w-0">
           <Guarded what="The three to begin with">
             <ThreeSets picks={front.picks} standingOf={front.standingOf} wish={wish.wish} selected={held?.key} onSelect={setSelected} onOpen={open} />
@@ -91,7 +91,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
       </div>
       {isWhole && (
         <>
-          <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[235px_minmax(0,1fr)]">
+          <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[17rem_minmax(0,1fr)]">
             <div className="max-lg:order-last">
               <Guarded what="The sieve">
                 <Sieve live={live} base={base} reach={reach} />
@@ -142,7 +142,7 @@ interface HeadProps {
 function FrontHead({ wish, count, front: { inBrush, brush, setBrush }, since, name }: HeadProps) {
   const system = useAppSelector((state) => state.prefs.units);
   return (
-    <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
+    <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1 text-small">
       <h2 className="eyebrow text-soft">{inBrush.length === count ? `${count} on the front` : `${inBrush.length} of ${count} on the front`}</h2>
       {brush && (
         <button type="button" className="hit underline decoration-edge underline-offset-4" onClick={() => setBrush(undefined)}>

@@ -55,7 +55,7 @@ export function NoAnswer({ live, base, wish, scope, problems, onWish, onScope }:
   if (problems.length > 0)
     return (
       <section role="alert" aria-label="A wish that cannot be met" className="border-l-4 border-stop bg-sheet px-4 py-3">
-        <h2 className="wide text-[17px] font-semibold">No part can meet this wish</h2>
+        <h2 className="wide text-title font-semibold">No part can meet this wish</h2>
         {problems.map((problem) => (
           <p key={problem.target} className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
             {problemText(problem, system)}
@@ -68,7 +68,7 @@ export function NoAnswer({ live, base, wish, scope, problems, onWish, onScope }:
     );
   return (
     <section aria-label="No setup meets the wish" aria-busy={relaxing} className="border-l-4 border-caution bg-sheet px-4 py-3">
-      <h2 className="wide text-[17px] font-semibold">Nothing here meets all of it</h2>
+      <h2 className="wide text-title font-semibold">Nothing here meets all of it</h2>
       {emptied && <p className="mt-1">{ADVICE[emptied.id] ?? ''}</p>}
       {emptied?.id === 'drive' && (
         <ul className="mt-1 space-y-1">
@@ -118,7 +118,7 @@ export function NoAnswer({ live, base, wish, scope, problems, onWish, onScope }:
         </p>
       )}
       {(live.facts?.broken.length ?? 0) > 0 && (
-        <p className="mt-2 text-[12.5px] text-soft">
+        <p className="mt-2 text-small text-soft">
           Left out, for want of a figure: {live.facts!.broken.map(({ name, message }) => `${name} (${message})`).join('; ')}.
         </p>
       )}

@@ -1,5 +1,4 @@
-const PICK = 'h-8 max-w-full rounded-sm border border-edge bg-sheet px-1 font-semibold max-sm:h-thumb';
-
+import { Select } from '../../ui/Select';
 interface Props {
   label: string;
   value: string;
@@ -10,12 +9,12 @@ interface Props {
 /** A choice that stands in a sentence. */
 export function Pick({ label, value, options, onPick }: Props) {
   return (
-    <select aria-label={label} className={PICK} value={value} onChange={(event) => onPick(event.target.value)}>
+    <Select aria-label={label} className="max-w-full font-semibold" value={value} onChange={(event) => onPick(event.target.value)}>
       {options.map(([one, words]) => (
         <option key={one} value={one}>
           {words}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }

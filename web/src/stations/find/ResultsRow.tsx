@@ -26,7 +26,7 @@ export function ResultsRow({ setup, figures, index, selected, pinned, why, style
       role="row"
       aria-rowindex={index + 2}
       aria-selected={selected}
-      className={`absolute inset-x-0 grid cursor-default items-center border-b border-rule text-[13px] hover:bg-wash/60 ${selected ? 'bg-wash' : ''}`}
+      className={`absolute inset-x-0 grid cursor-default items-center border-b border-rule text-body hover:bg-wash/60 ${selected ? 'bg-wash' : ''}`}
       style={style}
       onClick={onSelect}
       onDoubleClick={onOpen}
@@ -38,7 +38,7 @@ export function ResultsRow({ setup, figures, index, selected, pinned, why, style
           </strong>
           {pinned && <Pin size={12} className="shrink-0 text-steel" aria-label="pinned" />}
         </span>
-        <span className="block truncate text-[11.5px] text-soft">
+        <span className="block truncate text-fine text-soft">
           {setup.parts[0]!.name} · {setup.parts[1]!.name} · {why}
         </span>
       </span>

@@ -7,6 +7,7 @@ import { Menu } from '../../ui/Menu';
 import type { BackgroundAnswer } from './use-background';
 import type { Wishes } from './use-wishes';
 import { wishSummary } from './wish-text';
+import { Input } from '../../ui/Input';
 
 interface Props {
   wishes: Wishes;
@@ -22,17 +23,18 @@ export function SavedWishes({ wishes, background, carName, planName }: Props) {
   const [naming, setNaming] = useState(false);
   const shown = all.length > 0 ? all : [search];
   return (
-    <div className="mb-1 flex flex-wrap items-center gap-x-1 gap-y-1 text-[12.5px]" role="group" aria-label={`Wishes for ${carName}`}>
+    <div className="mb-1 flex flex-wrap items-center gap-x-1 gap-y-1 text-small" role="group" aria-label={`Wishes for ${carName}`}>
       {shown.map((one) => {
         const answer = background[one.id];
         const here = one.id === search.id;
         if (here && naming)
           return (
-            <input
+            <Input
               key={one.id}
               autoFocus
               aria-label="Name of the wish"
-              className="h-7 rounded-sm border border-edge bg-sheet px-2 font-semibold"
+              size="small"
+              className="font-semibold"
               defaultValue={one.name}
               maxLength={LONGEST_NAME}
               onBlur={(event) => {

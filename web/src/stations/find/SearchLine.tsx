@@ -11,7 +11,7 @@ export function SearchLine({ live, reach }: { live: LiveSearch; reach: Reach }) 
   const done = all > 0 ? progress.examined / all : 0;
   return (
     <div
-      className="mt-1.5 flex min-h-8 items-center gap-2 text-[12.5px]"
+      className="mt-1.5 flex min-h-8 items-center gap-2 text-small"
       data-search={progress.finished && !live.stale && reach.isKnown ? 'finished' : paused ? 'paused' : 'running'}
       data-first-ms={live.firstMs}
       data-whole-ms={live.wholeMs}
@@ -25,7 +25,7 @@ export function SearchLine({ live, reach }: { live: LiveSearch; reach: Reach }) 
       )}
       {facts && !progress.finished && (
         <>
-          <progress className="h-1.5 w-24 accent-(--steel)" aria-label="Combinations looked at" value={done} max={1} />
+          <progress className="h-1.5 w-24" aria-label="Combinations looked at" value={done} max={1} />
           <span className="w-9 text-soft">{formatNumber(100 * done, 0)} %</span>
           <Button tone="quiet" icon={paused ? <Play size={13} /> : <Pause size={13} />} onClick={paused ? live.resume : live.pause}>
             {paused ? 'Go on' : 'Stop'}

@@ -30,8 +30,8 @@ export function SetupDetail({ setup, isBeyond, hasStock, standing, wish, pinned,
   const { figures, parts, plan } = setup;
   const tightest = tightestText(standing, wish, system);
   return (
-    <section aria-label="The setup in hand" className="min-w-0 text-[12.5px]">
-      <h2 className="wide text-[16px] leading-tight font-semibold">
+    <section aria-label="The setup in hand" className="min-w-0 text-small">
+      <h2 className="wide text-lead leading-tight font-semibold">
         {motorText(setup)} <span className="whitespace-nowrap">{gearsText(setup)}</span>
       </h2>
       {isBeyond && (
@@ -78,12 +78,10 @@ export function SetupDetail({ setup, isBeyond, hasStock, standing, wish, pinned,
         </li>
       </ul>
       {parts.some((part) => part.priceGuessed && !unpriced(part)) && (
-        <p className="text-[11.5px] text-soft">≈ no price on the shelf: the middle one of its kind stands in.</p>
+        <p className="text-fine text-soft">≈ no price on the shelf: the middle one of its kind stands in.</p>
       )}
-      {parts.some(unpriced) && (
-        <p className="text-[11.5px] text-soft">No price: nothing of that kind on the shelf has one, so it counts as nothing.</p>
-      )}
-      {plan.packs.length > 1 && <p className="text-[11.5px] text-soft">Two packs: check that both go in; use only packs of one age and charge.</p>}
+      {parts.some(unpriced) && <p className="text-fine text-soft">No price: nothing of that kind on the shelf has one, so it counts as nothing.</p>}
+      {plan.packs.length > 1 && <p className="text-fine text-soft">Two packs: check that both go in; use only packs of one age and charge.</p>}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button tone="action" icon={<ArrowRight size={14} />} onClick={onOpen}>
           Open as a plan

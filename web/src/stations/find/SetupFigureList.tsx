@@ -27,21 +27,21 @@ export function SetupFigureList({ figures, plan }: { figures: SetupFigures; plan
   ];
   if (asked.state === 'failed') return <Failed what="How likely it is could not be worked out" reason={asked.reason} onRetry={asked.retry} />;
   return (
-    <table className="mt-1 w-full text-[13px]" aria-busy={!bands}>
+    <table className="mt-1 w-full text-body" aria-busy={!bands}>
       <tbody>
         {rows.map(({ what, value, band, unit, fixed }) => {
           const range = bands?.figures[band];
           const isHeat = band === 'maxCanC';
           return (
             <tr key={what}>
-              <th scope="row" className="w-[4.6rem] pr-2 text-left text-[12.5px] font-normal text-soft">
+              <th scope="row" className="w-[4.6rem] pr-2 text-left text-small font-normal text-soft">
                 {what}
               </th>
               <td className="pr-3 whitespace-nowrap">
                 <strong className="font-semibold">{isHeat ? heatFigure(value, unit) : formatIn(value, unit, fixed)}</strong>{' '}
                 {isHeat && isBurnt(value) ? '' : unit.symbol}
               </td>
-              <td className="text-right text-[12px] whitespace-nowrap text-soft">
+              <td className="text-right text-small whitespace-nowrap text-soft">
                 {range ? `likely ${isHeat ? heatRange(range, unit) : `${formatIn(range.p10, unit)}–${formatIn(range.p90, unit)}`}` : '…'}
               </td>
             </tr>

@@ -9,12 +9,12 @@ export function Sieve({ live, base, reach }: { live: LiveSearch; base: PlanFile;
   const { facts, progress } = live;
   const rows = sieveRows(live, base, reach.beyond.size > 0 ? live.setups.length - reach.beyond.size : undefined);
   return (
-    <section aria-label="What each rule leaves" className="text-[12.5px]">
+    <section aria-label="What each rule leaves" className="text-small">
       <h2 className="eyebrow mb-1 text-soft">What each rule leaves</h2>
       {!facts && <p className="text-soft">Laying out what there is …</p>}
       <ol>
         {rows.map((row) => (
-          <li key={row.id} title={row.title} className="grid grid-cols-[5.2rem_1fr] items-center gap-2 py-[1px]">
+          <li key={row.id} title={row.title} className="grid grid-cols-[5.2rem_1fr] items-center gap-2 py-px">
             <span className={`text-right font-semibold ${row.counting ? 'text-soft' : ''}`}>{formatNumber(row.left, 0)}</span>
             <span className="relative block leading-5">
               <span

@@ -34,15 +34,15 @@ export function ThreeSets({ picks, standingOf, wish, selected, onSelect, onOpen 
               onClick={() => onSelect(setup.key)}
               onDoubleClick={() => onOpen(setup)}
             >
-              <span className="wide text-[15px] font-semibold">{capitalized(as.map((one) => asText(one, wish)).join(', '))}</span>
+              <span className="wide text-lead font-semibold">{capitalized(as.map((one) => asText(one, wish)).join(', '))}</span>
               <span className="min-w-0">
                 <strong className="block truncate font-semibold">
                   {motorText(setup)} · {parts[0]!.name} · {gearsText(setup)}
                 </strong>
-                <span className="block text-[12.5px] text-soft">{reasonText(pick, wish, standingOf, system)}</span>
+                <span className="block text-small text-soft">{reasonText(pick, wish, standingOf, system)}</span>
               </span>
-              <span className="text-right text-[13px] whitespace-nowrap max-sm:text-left">
-                <strong className="text-[16px] font-semibold">{formatIn(figures.topSpeedMs, speed, true)}</strong> {speed.symbol} · can{' '}
+              <span className="text-right text-body whitespace-nowrap max-sm:text-left">
+                <strong className="text-lead font-semibold">{formatIn(figures.topSpeedMs, speed, true)}</strong> {speed.symbol} · can{' '}
                 {heatWords(figures.maxCanC, warm)} · {formatNumber(figures.minutes, 0)} min · {newMoneyText(setup)}
               </span>
             </button>

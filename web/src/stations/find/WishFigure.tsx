@@ -67,7 +67,7 @@ export function WishFigure({ target, value, onSet, onRemove, onProblem }: Props)
             }
           }}
         />
-        {unit.symbol && <span className="text-[13px] text-soft">{unit.symbol}</span>}
+        {unit.symbol && <span className="text-body text-soft">{unit.symbol}</span>}
       </label>
       <button
         type="button"

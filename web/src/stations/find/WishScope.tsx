@@ -1,6 +1,7 @@
 import { PART_SOURCES, type PlanFile, type SearchScope } from '@puddler/core';
 import { useState, type ReactNode } from 'react';
 import { GEAR_SOURCE_WORDS, SOURCE_WORDS } from './wish-text';
+import { Select } from '../../ui/Select';
 
 interface Props {
   scope: SearchScope;
@@ -15,9 +16,10 @@ export function WishScope({ scope, file, onScope }: Props) {
   const source = (kind: 'motor' | 'esc' | 'pack' | 'gears', name: string): ReactNode => (
     <label className="inline-flex items-center gap-1.5">
       <span className="text-soft">{name}</span>
-      <select
+      <Select
         aria-label={`Where ${name.toLowerCase().replace('esc', 'ESC')} come from`}
-        className="h-7 max-w-[13.5rem] rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
+        size="small"
+        className="max-w-[13.5rem]"
         value={scope[kind]}
         onChange={(event) => onScope({ ...scope, [kind]: event.target.value as SearchScope['motor'] }, `where ${name.toLowerCase()} come from`)}
       >
@@ -26,14 +28,14 @@ export function WishScope({ scope, file, onScope }: Props) {
             {(kind === 'gears' ? GEAR_SOURCE_WORDS : SOURCE_WORDS)[one]}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
   const flag = (field: 'packPairs' | 'twoMotors' | 'gearbox', name: string): ReactNode => (
     <label className="inline-flex min-h-7 items-center gap-1.5">
       <input
         type="checkbox"
-        className="size-4 accent-(--steel)"
+        className="size-4"
         checked={scope[field]}
         onChange={(event) => onScope({ ...scope, [field]: event.target.checked }, name)}
       />
@@ -47,12 +49,12 @@ export function WishScope({ scope, file, onScope }: Props) {
       <button
         type="button"
         aria-expanded={isOpen}
-        className="hit mt-1 min-h-10 text-left text-[13px] text-steel underline sm:hidden"
+        className="hit mt-1 min-h-10 text-left text-body text-steel underline sm:hidden"
         onClick={() => setOpen(!isOpen)}
       >
         Parts: {sources.join('; ')}
       </button>
-      <div className={`mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px] ${isOpen ? '' : 'max-sm:hidden'}`}>
+      <div className={`mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-1 text-small ${isOpen ? '' : 'max-sm:hidden'}`}>
         {source('motor', 'Motors')}
         {source('esc', 'ESCs')}
         {source('pack', 'Packs')}

@@ -7,6 +7,7 @@ import { Pick } from './Pick';
 import { baseOf, PROFILE_WORDS, TARGET_WORDS, withSureness, withTarget } from './wish-text';
 import { WishFigure } from './WishFigure';
 import { WishScope } from './WishScope';
+import { Select } from '../../ui/Select';
 
 interface Props {
   search: WishOnDesk;
@@ -45,7 +46,7 @@ export function WishSentence({ search, file, onChange }: Props) {
   const said = SAID.filter((target) => wish[target] !== undefined);
   return (
     <section aria-label="The wish" className="border-b border-rule pb-2.5">
-      <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1.5 text-[16px] leading-8">
+      <p className="flex flex-wrap items-center gap-x-1.5 gap-y-1.5 text-lead leading-8">
         <span>I want</span>
         <WishedSpeed wish={wish} figure={figure} onAsk={ask} />
         <span>on</span>
@@ -100,7 +101,7 @@ export function WishSentence({ search, file, onChange }: Props) {
         ))}
       </p>
       {problem && (
-        <p role="alert" className="text-[12.5px] text-stop">
+        <p role="alert" className="text-small text-stop">
           {problem}
         </p>
       )}
@@ -138,16 +139,18 @@ function WishedSpeed({ wish, figure, onAsk }: WishedSpeedProps) {
 /** Whether the middle prediction is to keep a target, or nine of ten. */
 function Sureness({ name, sure, onPick }: { name: string; sure: boolean; onPick: (sure: boolean) => void }) {
   return (
-    <select
+    <Select
       aria-label={`How sure: ${name}`}
       title="Likely: the middle prediction keeps it. Nearly sure: nine of ten predictions keep it, whatever nobody has measured."
-      className={`h-7 rounded-sm border border-transparent bg-transparent text-[12.5px] hover:border-edge max-sm:h-thumb ${sure ? 'font-semibold text-steel' : 'text-soft'}`}
+      size="small"
+      bare
+      className={`text-small ${sure ? 'font-semibold text-steel' : 'text-soft'}`}
       value={sure ? 'sure' : 'likely'}
       onChange={(event) => onPick(event.target.value === 'sure')}
     >
       <option value="likely">likely</option>
       <option value="sure">nearly sure</option>
-    </select>
+    </Select>
   );
 }
 
@@ -155,7 +158,7 @@ function AddTarget({ name, onAdd }: { name: string; onAdd: () => void }) {
   return (
     <button
       type="button"
-      className="hit inline-flex h-7 items-center gap-0.5 rounded-sm border border-dashed border-edge px-1.5 text-[12.5px] text-soft hover:bg-wash hover:text-ink max-sm:h-thumb"
+      className="hit inline-flex h-7 items-center gap-0.5 rounded-sm border border-dashed border-edge px-1.5 text-small text-soft hover:bg-wash hover:text-ink max-sm:h-thumb"
       onClick={onAdd}
     >
       <Plus size={12} />

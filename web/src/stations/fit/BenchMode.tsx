@@ -48,8 +48,8 @@ export default function BenchMode({ bench, onClose }: { bench: AtBench; onClose:
               <X size={20} />
             </Dialog.Close>
           </div>
-          <div className="flex-1 overflow-y-auto px-5 py-5 text-[20px] leading-snug sm:px-16">
-            <Dialog.Title className="wide text-[30px] leading-tight font-semibold">
+          <div className="flex-1 overflow-y-auto px-5 py-5 text-head leading-snug sm:px-16">
+            <Dialog.Title className="wide text-figure leading-tight font-semibold">
               {step.title}
               {row.state === 'done' && <span className="text-good"> ✓</span>}
             </Dialog.Title>
@@ -67,13 +67,13 @@ export default function BenchMode({ bench, onClose }: { bench: AtBench; onClose:
                   <span>{step.caution}</span>
                 </p>
               )}
-              {step.tools.length > 0 && <p className="mt-2 text-[17px] text-soft">At hand: {step.tools.join(', ')}.</p>}
+              {step.tools.length > 0 && <p className="mt-2 text-title text-soft">At hand: {step.tools.join(', ')}.</p>}
               <div className="mt-3">
                 <Reading row={row} bench={bench} />
               </div>
             </div>
           </div>
-          <div className="grid grid-cols-[64px_1fr_64px] gap-2 border-t border-rule p-2">
+          <div className="grid grid-cols-[4.6rem_1fr_4.6rem] gap-2 border-t border-rule p-2">
             <button
               type="button"
               className="grid h-16 place-items-center rounded-md border border-edge"
@@ -83,8 +83,8 @@ export default function BenchMode({ bench, onClose }: { bench: AtBench; onClose:
             >
               <ChevronLeft />
             </button>
-            <button type="button" autoFocus className="h-16 rounded-md bg-ember text-[20px] font-semibold text-paper" onClick={done}>
-              {row.state === 'done' ? 'Go on' : 'Done, go on'} <span className="text-[13px] font-normal max-sm:hidden">space</span>
+            <button type="button" autoFocus className="h-16 rounded-md bg-ember text-head font-semibold text-paper" onClick={done}>
+              {row.state === 'done' ? 'Go on' : 'Done, go on'} <span className="text-body font-normal max-sm:hidden">space</span>
             </button>
             <button
               type="button"

@@ -1,6 +1,7 @@
 import { PRESS_MATERIALS, type FitChoices, type PressMaterial } from '@puddler/core';
 import { RadioQuestions } from '../../in-hand/RadioQuestions';
 import type { AtBench } from './use-fit';
+import { Select } from '../../ui/Select';
 
 /** What the plan does not say and the bench must know. */
 export function Choices({ bench, carId }: { bench: AtBench; carId: string }) {
@@ -12,7 +13,7 @@ export function Choices({ bench, carId }: { bench: AtBench; carId: string }) {
     }, label);
   return (
     <div className="mb-3 print:hidden">
-      <div className="flex flex-wrap gap-x-4 gap-y-1 text-[12.5px]">
+      <div className="flex flex-wrap gap-x-4 gap-y-1 text-small">
         {input.plan.motor.kind === 'brushless' && (
           <Tick
             label="Motor and ESC are one piece"
@@ -30,15 +31,15 @@ export function Choices({ bench, carId }: { bench: AtBench; carId: string }) {
         {input.shaftToTurn && (
           <label className="flex items-center gap-1.5">
             The pinion is of
-            <select
-              className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
+            <Select
+              size="small"
               value={fitting.choices.pinionOf ?? 'metal'}
               onChange={(event) => set('pinionOf', event.target.value as PressMaterial, 'what the pinion is of')}
             >
               {PRESS_MATERIALS.map((one) => (
                 <option key={one}>{one}</option>
               ))}
-            </select>
+            </Select>
           </label>
         )}
       </div>
@@ -50,7 +51,7 @@ export function Choices({ bench, carId }: { bench: AtBench; carId: string }) {
 function Tick({ label, on, onSet }: { label: string; on: boolean; onSet: (on: boolean) => void }) {
   return (
     <label className="flex items-center gap-1.5 max-sm:h-thumb">
-      <input type="checkbox" className="size-4 accent-(--steel)" checked={on} onChange={(event) => onSet(event.target.checked)} />
+      <input type="checkbox" className="size-4" checked={on} onChange={(event) => onSet(event.target.checked)} />
       {label}
     </label>
   );

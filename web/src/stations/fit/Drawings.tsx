@@ -44,17 +44,17 @@ export function ScrewPanel({ bench, inHand, name }: { bench: AtBench; inHand: Pl
       {screw || shaft ? (
         <ScrewAndShaft name={name} screw={screw} shaft={shaft} />
       ) : (
-        <p className="text-[13px] text-soft">
+        <p className="text-body text-soft">
           Nothing to draw yet. Turn a screw into the motor by hand, without the plate, until it touches: that is the depth of the thread, and a screw
           may go past the plate that much less {SCREW_SPARE_MM} mm.
         </p>
       )}
       {shaft && (
-        <p className="text-[12.5px] text-soft">
+        <p className="text-small text-soft">
           Too thick: {shaft.fit.above} Too thin: {shaft.fit.below}
         </p>
       )}
-      <div className="mt-1 flex flex-wrap items-start gap-x-4 gap-y-1 text-[12.5px] print:hidden">
+      <div className="mt-1 flex flex-wrap items-start gap-x-4 gap-y-1 text-small print:hidden">
         {figure('Depth of the thread', 'motor.threadDepthMm', threadDepthMm)}
         {figure('Screw past the plate', 'car.bay.screwPastPlateMm', plan.car.bay?.screwPastPlateMm)}
         <FigureField

@@ -42,9 +42,9 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
     <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] print:block">
       <div className="min-w-0">
         <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4">
-          <h1 className="wide text-[20px] font-semibold">
+          <h1 className="wide text-head font-semibold">
             At the bench{' '}
-            <span className="text-[14px] font-normal text-soft">
+            <span className="text-lead font-normal text-soft">
               with {name}, {inHand.car.name}
             </span>
           </h1>
@@ -57,14 +57,14 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
             </Button>
           </span>
         </div>
-        <p className="text-[13px]">
+        <p className="text-body">
           <strong className="font-semibold">
             {done} of {of}
           </strong>{' '}
           <span className="text-soft">steps done</span>
           {again > 0 && <span className="text-caution"> · {again} to do again, for the plan has changed</span>}
         </p>
-        <nav aria-label="Phases" className="mt-1 mb-2 flex flex-wrap gap-x-3 text-[12.5px] print:hidden">
+        <nav aria-label="Phases" className="mt-1 mb-2 flex flex-wrap gap-x-3 text-small print:hidden">
           {FIT_PHASES.filter((phase) => bench.rows.some((row) => row.step.phase === phase)).map((phase) => (
             <a
               key={phase}
@@ -79,7 +79,7 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
         <Guarded what="The steps">
           <FitSteps bench={bench} />
         </Guarded>
-        <p className="text-[12px] text-soft">
+        <p className="text-small text-soft">
           A conversion ends most warranties. In doubt about a joint, a pack or a rule of the place ask a hobby shop or a licensed electrician.
         </p>
       </div>

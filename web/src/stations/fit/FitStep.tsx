@@ -25,7 +25,7 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
       <label className="flex items-start gap-2.5 max-sm:min-h-thumb max-sm:items-center">
         <input
           type="checkbox"
-          className="mt-0.5 size-5 shrink-0 accent-(--steel) max-sm:size-6"
+          className="mt-0.5 size-5 shrink-0 max-sm:size-6"
           checked={state === 'done'}
           onChange={(event) => bench.tick(row, event.target.checked)}
         />
@@ -34,7 +34,7 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
           <button
             type="button"
             aria-expanded={open}
-            className="ml-auto text-[12px] text-steel underline-offset-2 hover:underline max-sm:h-thumb print:hidden"
+            className="ml-auto text-small text-steel underline-offset-2 hover:underline max-sm:h-thumb print:hidden"
             aria-label={`${open ? 'less' : 'more'} of ${step.title}`}
             onClick={() => setChosen(!open)}
           >
@@ -42,7 +42,7 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
           </button>
         )}
       </label>
-      <div className="pl-[30px] text-[13px] leading-snug">
+      <div className="pl-8.5 text-body leading-snug">
         {(open || state === 'again') && <StepWarnings row={row} />}
         <div className={shownAs}>
           <p className="text-soft">
@@ -57,15 +57,15 @@ export function FitStep({ row, bench, isNext }: { row: FitRow; bench: AtBench; i
               <span>{step.caution}</span>
             </p>
           )}
-          {step.tools.length > 0 && <p className="text-[12px] text-soft">At hand: {step.tools.join(', ')}.</p>}
+          {step.tools.length > 0 && <p className="text-small text-soft">At hand: {step.tools.join(', ')}.</p>}
         </div>
         {(open || note.reading !== undefined) && <Reading row={row} bench={bench} />}
         {open || bench.fitting.photos.some((photo) => photo.step === step.id) ? (
           <Notes row={row} bench={bench} />
         ) : (
-          note.note !== undefined && <p className="text-[12px] text-soft">{note.note}</p>
+          note.note !== undefined && <p className="text-small text-soft">{note.note}</p>
         )}
-        {note.done && <p className="hidden text-[11px] text-soft print:block">Ticked {note.done.at.slice(0, 10)}.</p>}
+        {note.done && <p className="hidden text-fine text-soft print:block">Ticked {note.done.at.slice(0, 10)}.</p>}
       </div>
     </li>
   );
@@ -80,7 +80,7 @@ export function StepWarnings({ row: { step, note, state, waitsFor } }: { row: Fi
           The plan changed since it was ticked: it was done for {note.done!.of || 'another part'}, now {step.of || 'another'}. Do it again.
         </p>
       )}
-      {waitsFor.length > 0 && <p className="text-[12px] text-steel print:hidden">First: {waitsFor.join('; ')}.</p>}
+      {waitsFor.length > 0 && <p className="text-small text-steel print:hidden">First: {waitsFor.join('; ')}.</p>}
     </>
   );
 }
@@ -120,7 +120,7 @@ function Notes({ row, bench }: { row: FitRow; bench: AtBench }) {
     return (
       <button
         type="button"
-        className="mt-0.5 text-[12px] text-steel underline-offset-2 hover:underline max-sm:h-thumb print:hidden"
+        className="mt-0.5 text-small text-steel underline-offset-2 hover:underline max-sm:h-thumb print:hidden"
         onClick={() => setOpen(true)}
       >
         Note or photo
@@ -135,7 +135,7 @@ function Notes({ row, bench }: { row: FitRow; bench: AtBench }) {
         maxLength={LONGEST_NOTES}
         key={note.note}
         defaultValue={note.note ?? ''}
-        className="field-sizing-content w-full rounded-sm border border-rule bg-paper px-2 py-1 text-[12.5px]"
+        className="field-sizing-content w-full rounded-sm border border-rule bg-paper px-2 py-1 text-small"
         onBlur={(event) => {
           const text = event.target.value.trim();
           if (text !== (note.note ?? '')) bench.note(row, { note: text === '' ? undefined : text }, `note at ${step.title}`);

@@ -35,7 +35,7 @@ export function FitSteps({ bench }: { bench: AtBench }) {
         );
       })}
       {former.length > 0 && (
-        <section aria-label="Noted at steps that the plan no longer has" className="text-[12.5px] text-soft">
+        <section aria-label="Noted at steps that the plan no longer has" className="text-small text-soft">
           <h2 className="eyebrow">Noted at steps that the plan no longer has</h2>
           <ul>
             {former.map((note) => (

@@ -6,6 +6,7 @@ import { useAppSelector } from '../../desk/store';
 import { Said } from '../../in-hand/Said';
 import { Glossed } from '../../in-hand/Term';
 import type { AtBench } from './use-fit';
+import { Input } from '../../ui/Input';
 
 /** Each setting with its value for this plan, why and what it costs; what stood on the ESC before, and what stands there now. */
 export function SettingsTable({ bench, carId, planId }: { bench: AtBench; carId: string; planId: string }) {
@@ -13,7 +14,7 @@ export function SettingsTable({ bench, carId, planId }: { bench: AtBench; carId:
   return (
     <section aria-label="Settings of the ESC" className="print:break-inside-avoid">
       <div className="overflow-x-auto">
-        <table className="w-full text-[12.5px]">
+        <table className="w-full text-small">
           <thead>
             <tr className="border-b border-ink text-left text-soft">
               <th scope="col" className="w-[56%] py-0.5 pr-2 font-normal">
@@ -38,11 +39,11 @@ export function SettingsTable({ bench, carId, planId }: { bench: AtBench; carId:
                       <Glossed>{setting.what}</Glossed>:
                     </strong>{' '}
                     <Said>{setting.value}</Said>
-                    <span className="block text-[11.5px] text-soft">
+                    <span className="block text-fine text-soft">
                       {setting.why} {setting.costs !== 'None.' && `Costs: ${setting.costs.charAt(0).toLowerCase()}${setting.costs.slice(1)}`}
                     </span>
                     {last && (
-                      <span className="block text-[11.5px] text-steel">
+                      <span className="block text-fine text-steel">
                         Last on this car: {last.after ?? last.before}, {last.on} ({last.plan}).
                       </span>
                     )}
@@ -74,19 +75,20 @@ interface CellProps {
 function SettingCell({ label, value, on, onSet }: CellProps) {
   return (
     <td className="py-1 pr-2">
-      <input
+      <Input
         aria-label={label}
         key={value}
         defaultValue={value ?? ''}
         maxLength={LONGEST_NAME}
-        className="h-7 w-full min-w-20 rounded-sm border border-rule bg-paper px-1.5 max-sm:h-thumb"
+        size="small"
+        className="w-full min-w-20"
         onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
         onBlur={(event) => {
           const text = event.target.value.trim();
           if (text !== (value ?? '')) onSet(text === '' ? undefined : text);
         }}
       />
-      {on && value !== undefined && <span className="text-[11px] text-soft">{on}</span>}
+      {on && value !== undefined && <span className="text-fine text-soft">{on}</span>}
     </td>
   );
 }

@@ -2,6 +2,7 @@ import { WHICH_WAY, whichWay, type WhichWay, type WhichWayQuestion } from '@pudd
 import { useState } from 'react';
 import { ANSWER_WORDS, QUESTION_WORDS } from './fit-text';
 import type { AtBench } from './use-fit';
+import { Select } from '../../ui/Select';
 
 const QUESTIONS = Object.keys(WHICH_WAY) as WhichWayQuestion[];
 
@@ -19,22 +20,18 @@ export function WhichWayHelper({ bench: { input, fitting } }: { bench: AtBench }
   const [first, ...others] = whichWay(seen);
   return (
     <section aria-label="Which way does it turn">
-      <p className="text-[12.5px] text-soft">All wheels off the ground, hands and hair away from them. Say what you see.</p>
+      <p className="text-small text-soft">All wheels off the ground, hands and hair away from them. Say what you see.</p>
       <div className="mt-1 grid gap-x-4 gap-y-1 sm:grid-cols-2">
         {QUESTIONS.map((question) => (
-          <label key={question} className="flex items-center justify-between gap-2 text-[13px]">
+          <label key={question} className="flex items-center justify-between gap-2 text-body">
             {QUESTION_WORDS[question]}
-            <select
-              className="h-8 w-52 shrink-0 rounded-sm border border-edge bg-paper px-1 max-sm:h-thumb"
-              value={seen[question]}
-              onChange={(event) => setSeen({ ...seen, [question]: event.target.value })}
-            >
+            <Select className="w-52 shrink-0" value={seen[question]} onChange={(event) => setSeen({ ...seen, [question]: event.target.value })}>
               {WHICH_WAY[question].map((answer) => (
                 <option key={answer} value={answer}>
                   {ANSWER_WORDS[answer]}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         ))}
       </div>
@@ -52,7 +49,7 @@ function Advice({ remedy: { seen, cause, todo, not, next }, main = false }: { re
   return (
     <div className={`border-l-4 bg-sheet px-3 py-2 ${main ? 'border-ember' : 'mt-2 border-edge'}`}>
       <h3 className="font-semibold">{main ? seen : `Then: ${seen.charAt(0).toLowerCase()}${seen.slice(1)}`}</h3>
-      <dl className="text-[13px] [&_dd]:mb-0.5 [&_dd]:pl-24 [&_dt]:float-left [&_dt]:text-soft">
+      <dl className="text-body [&_dd]:mb-0.5 [&_dd]:pl-24 [&_dt]:float-left [&_dt]:text-soft">
         <dt>Cause</dt>
         <dd>{cause}</dd>
         <dt>Do</dt>

@@ -26,7 +26,7 @@ export function ClockDrag({ run, at, shiftS, onSet }: { run: CarRun; at: number;
   if (asked.state === 'waiting') return <Busy text="Reading the speeds …" />;
   if (asked.state === 'failed') return <Failed what="The speeds could not be read" reason={asked.reason} onRetry={asked.retry} />;
   const [first, other] = [asked.value[0]!, asked.value[at]!];
-  if (!first.speedMs || !other.speedMs) return <p className="w-full text-[12.5px] text-soft">One of the two says no speed: type the shift.</p>;
+  if (!first.speedMs || !other.speedMs) return <p className="w-full text-small text-soft">One of the two says no speed: type the shift.</p>;
   return <Drag first={first} other={other} shiftS={shiftS} onSet={onSet} name={run.logs?.[at]?.name ?? 'the log'} />;
 }
 
@@ -93,7 +93,7 @@ function Drag({
         <path d={pathOf(first)} fill="none" className="stroke-ink [stroke-width:1.3]" />
         <path d={pathOf(other)} fill="none" transform={`translate(${x(now) - x(0)} 0)`} className="stroke-ember [stroke-width:1.3]" />
       </svg>
-      <p className="text-[12px] text-soft">
+      <p className="text-small text-soft">
         <span className="text-ink">The first log</span> and <span className="text-ember">{name}</span>, moved by {formatNumber(now, 2)} s. Drag it, or
         use the arrow keys: a tenth of a second each, a whole one with Shift.
       </p>

@@ -8,7 +8,8 @@ import { FigureField } from '../../in-hand/FigureField';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
 import { Modal } from '../../ui/Modal';
-import { MappedColumns, SELECT } from './MappedColumns';
+import { Select } from '../../ui/Select';
+import { MappedColumns } from './MappedColumns';
 import { asks, type Dropped, type Dropping } from './use-drop';
 
 /** What was dropped, column by column, before anything is kept. */
@@ -40,7 +41,7 @@ export default function DropDialog({ dropping, onKeep, onClose }: { dropping: Dr
           {keeping ? 'Keeping …' : ready > 1 ? 'Keep them with the run' : 'Keep it with the run'}
         </Button>
         <Button onClick={onClose}>Cancel</Button>
-        {asked && <span className="text-[13px] text-caution">{asked}</span>}
+        {asked && <span className="text-body text-caution">{asked}</span>}
       </div>
     </Modal>
   );
@@ -52,19 +53,19 @@ function DroppedFile({ one, dropping }: { one: Dropped; dropping: Dropping }) {
     <li>
       <div className="flex items-center justify-between gap-2">
         <h3 className="truncate font-semibold">
-          {file.name} <span className="text-[12px] font-normal text-soft">{formatNumber(file.size / 1e6, file.size < 1e6 ? 2 : 0, true)} MB</span>
+          {file.name} <span className="text-small font-normal text-soft">{formatNumber(file.size / 1e6, file.size < 1e6 ? 2 : 0, true)} MB</span>
         </h3>
         <button type="button" aria-label={`Leave out ${file.name}`} className="hit rounded-sm p-1 hover:bg-wash" onClick={() => dropping.remove(one)}>
           <X size={14} />
         </button>
       </div>
       {state.is === 'reading' && (
-        <p role="status" className="flex items-center gap-2 text-[13px] text-soft">
+        <p role="status" className="flex items-center gap-2 text-body text-soft">
           <progress className="h-1 w-40" value={state.share} aria-label={`Reading ${file.name}`} /> reading, {Math.round(100 * state.share)} %
         </p>
       )}
       {state.is === 'failed' && (
-        <p role="alert" className="text-[13px] text-stop">
+        <p role="alert" className="text-body text-stop">
           This cannot be read as a log: {state.message}.
         </p>
       )}
@@ -80,16 +81,17 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
   return (
     <>
       <Preview one={one} dropping={dropping} />
-      <p className="text-[12.5px] text-soft">
+      <p className="text-small text-soft">
         {runs.length === 1 ? 'One run' : `${runs.length} runs`}, the longest of {Math.max(...runs.map((run) => run.seconds)).toFixed(0)} s,{' '}
         {runs.reduce((sum, run) => sum + run.rows, 0)} rows
       </p>
       <div className="flex flex-wrap gap-3 py-1">
         {runs.length > 1 && (
-          <label className="inline-flex items-center gap-1.5 text-[13px]">
+          <label className="inline-flex items-center gap-1.5 text-body">
             This run is
-            <select
-              className={SELECT}
+            <Select
+              size="small"
+              className="max-w-full text-small"
               value={one.place ?? runs.indexOf(runs.reduce((a, b) => (b.rows > a.rows ? b : a)))}
               onChange={(event) => dropping.setPlace(one, Number(event.target.value))}
             >
@@ -98,7 +100,7 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
                   number {i + 1}, {run.seconds.toFixed(0)} s
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         )}
         {isElectrical && (
@@ -114,7 +116,7 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
       </div>
       <MappedColumns one={one} dropping={dropping} summary={one.state.summary} />
       {problems.length > 0 && (
-        <ul className="mt-1 text-[12.5px] text-caution">
+        <ul className="mt-1 text-small text-caution">
           {problems.map((problem) => (
             <li key={`${problem.column} ${problem.what}`}>
               {problem.column && <strong className="font-medium">{problem.column}: </strong>}

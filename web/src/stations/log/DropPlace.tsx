@@ -18,7 +18,7 @@ export function DropPlace({ ref, log, inHand, onKept }: { ref: Ref<FileTaker>; l
   return (
     <>
       {problems.map((problem) => (
-        <p key={problem} role="alert" className="mt-1 text-[13px] text-stop">
+        <p key={problem} role="alert" className="mt-1 text-body text-stop">
           {problem}
         </p>
       ))}

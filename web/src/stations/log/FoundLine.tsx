@@ -14,10 +14,10 @@ export const FoundLine = memo(function FoundLine({
   onLook: (window: Window) => void;
 }) {
   const [turn, setTurn] = useState<Partial<Record<Found['kind'], number>>>({});
-  if (!whole) return <p className="text-[12.5px] text-soft">Looking for passes in it …</p>;
-  if (found.length === 0) return <p className="text-[12.5px] text-soft">No pass, launch or roll-out was found in it.</p>;
+  if (!whole) return <p className="text-small text-soft">Looking for passes in it …</p>;
+  if (found.length === 0) return <p className="text-small text-soft">No pass, launch or roll-out was found in it.</p>;
   return (
-    <p className="flex flex-wrap gap-x-3 text-[12.5px]">
+    <p className="flex flex-wrap gap-x-3 text-small">
       {found.map(({ kind, word, tone, at }) => (
         <button
           key={kind}

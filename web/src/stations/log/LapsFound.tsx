@@ -31,12 +31,12 @@ export function LapsFound({ inHand, run, found: { legs, laps, lapM, lapS } }: Pr
     <section aria-label="Laps" className="flex flex-wrap items-center gap-x-6 gap-y-1">
       <div className="flex-1">
         <h3 className="eyebrow text-soft">Laps</h3>
-        <p className="text-[13px]">
+        <p className="text-body">
           {laps} laps are like each other: {formatIn(lapM, road)} {road.symbol}, {legs.length} {legs.length === 1 ? 'corner' : 'corners'}, in the
           middle <strong className="font-semibold">{formatNumber(lapS, 2, true)} s</strong>.
         </p>
         {isSameCourse(planned.course, course) ? (
-          <p className="mt-1 text-[12.5px] text-soft">“{inHand.plan.name}” is driven round it, and it is kept with the car.</p>
+          <p className="mt-1 text-small text-soft">“{inHand.plan.name}” is driven round it, and it is kept with the car.</p>
         ) : (
           <Button className="mt-1" onClick={() => dispatch(driveCourse(inHand, course, { ...planned, profile: drivenAs }))}>
             Drive “{inHand.plan.name}” as on {runDay(run)}

@@ -21,9 +21,9 @@ export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: b
     <div>
       {shown.length > 0 && (
         <SideScroll label="Learned figures">
-          <table className="w-full min-w-[420px] text-[13px]">
+          <table className="w-full min-w-120 text-body">
             <thead>
-              <tr className="border-b border-edge text-left text-[12px] text-soft">
+              <tr className="border-b border-edge text-left text-small text-soft">
                 <th scope="col" className="py-1 font-medium">
                   Figure
                 </th>
@@ -47,12 +47,12 @@ export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: b
                   </th>
                   <td className={`pr-3 text-right whitespace-nowrap ${figure.counts ? 'font-semibold' : 'text-soft'}`}>
                     {percent(ln)}
-                    <span className="block text-[11.5px] font-normal text-soft">±{formatNumber(100 * figure.learnedSigma, 1)} %</span>
+                    <span className="block text-fine font-normal text-soft">±{formatNumber(100 * figure.learnedSigma, 1)} %</span>
                   </td>
                   <td className="w-[36%]">
                     <BeforeAfter figure={figure} ln={ln} widest={widest} />
                   </td>
-                  <td className="max-w-36 truncate pl-3 text-[12px] text-soft" title={figure.carriedBy.join(', ')}>
+                  <td className="max-w-36 truncate pl-3 text-small text-soft" title={figure.carriedBy.join(', ')}>
                     {figure.carriedBy.join(', ') || 'no run'}
                   </td>
                 </tr>
@@ -61,7 +61,7 @@ export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: b
           </table>
         </SideScroll>
       )}
-      <button type="button" className="hit mt-1 text-[12.5px] text-steel underline-offset-2 hover:underline" onClick={onAll}>
+      <button type="button" className="hit mt-1 text-small text-steel underline-offset-2 hover:underline" onClick={onAll}>
         {all ? 'Only what the runs narrowed most' : `All ${order.length} figures, ${counted.length} of them surer by a fifth or more`}
       </button>
     </div>
@@ -71,7 +71,7 @@ export function LearnedTable({ learned, all, onAll }: { learned: Learned; all: b
 /** Whose a figure is, where it is not the car’s: the part’s name, or the ground. */
 function PartOf({ figure: { key } }: { figure: LearnedFigure }) {
   const at = key.indexOf('@');
-  return at < 0 ? null : <span className="block text-[11.5px] text-soft">{key.slice(at + 1).replace('-', ' ')}</span>;
+  return at < 0 ? null : <span className="block text-fine text-soft">{key.slice(at + 1).replace('-', ' ')}</span>;
 }
 
 /** The likely range before as a thin bar, now as a thick one, about no change. */

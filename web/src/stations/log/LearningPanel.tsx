@@ -53,7 +53,7 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
         {asked?.state === 'waiting' ? (
           <>
             <progress className="h-1 w-40" value={asked.progress?.share ?? 0} aria-label="Learning" />
-            <span role="status" className="text-[13px] text-soft">
+            <span role="status" className="text-body text-soft">
               {asked.progress?.what ?? 'reading the logs'} …
             </span>
             <Button onClick={cancel}>Stop</Button>
@@ -69,7 +69,7 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
           </Button>
         )}
         {taken && (
-          <span className="flex items-center gap-1 text-[13px]">
+          <span className="flex items-center gap-1 text-body">
             <span className="text-soft">In use: from {runsText(taken.from.length)}.</span>
             <Button tone="quiet" onClick={forget}>
               Forget it
@@ -78,13 +78,13 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
         )}
       </div>
       {runs.length === 0 && (
-        <p className="text-[13px] text-soft">Learning needs a run with a figure in it. What is left out of learning, and practice, is not asked.</p>
+        <p className="text-body text-soft">Learning needs a run with a figure in it. What is left out of learning, and practice, is not asked.</p>
       )}
-      {isOld && <p className="text-[13px] text-caution">The runs have changed since: learn again before it is taken.</p>}
+      {isOld && <p className="text-body text-caution">The runs have changed since: learn again before it is taken.</p>}
       {asked?.state === 'failed' && <Failed what="Nothing was learned" reason={asked.reason} onRetry={asked.retry} />}
       {learned && result && (
         <>
-          <p className={`text-[15px] font-semibold ${isDoubted ? 'text-caution' : ''}`}>{verdictText(learned, doubted.length > 1)}</p>
+          <p className={`text-lead font-semibold ${isDoubted ? 'text-caution' : ''}`}>{verdictText(learned, doubted.length > 1)}</p>
           <Contradiction runs={doubted} onLeaveOut={leaveOut} />
           <Slips slips={learned.slips} />
           <PlansChange carId={carId} car={car} planId={inHand.id} learned={learned} />

@@ -10,7 +10,7 @@ import { runName } from './log-text';
 export function Slips({ slips: [first, ...others] }: { slips: readonly SuspectedSlip[] }) {
   if (!first) return null;
   return (
-    <div className="border-l-2 border-caution pl-2.5 text-[13px]">
+    <div className="border-l-2 border-caution pl-2.5 text-body">
       <SlipLine slip={first} />
       {others.length > 0 && (
         <Fold summary={others.length === 1 ? 'One other thing that would explain it' : `${others.length} other things that would explain it`}>
@@ -43,7 +43,7 @@ export function Contradiction({ runs, onLeaveOut }: ContradictionProps) {
   if (runs.length < 2) return null;
   const [a, b] = runs.map(({ run }) => runName(run));
   return (
-    <div className="border-l-2 border-caution pl-2.5 text-[13px]">
+    <div className="border-l-2 border-caution pl-2.5 text-body">
       <p>
         “{a}” and “{b}” cannot both be right, so nothing is surer than they agree. Leave one out, and it is learned again from the rest.
       </p>
@@ -62,7 +62,7 @@ export function Contradiction({ runs, onLeaveOut }: ContradictionProps) {
 export function Misfits({ learned: { misfits } }: { learned: Learned }) {
   if (misfits.length === 0) return null;
   return (
-    <div className="text-[13px]">
+    <div className="text-body">
       <h3 className="eyebrow text-soft">What does not fit</h3>
       <ul>
         {[...group(misfits, ({ run }) => run)].map(([run, ofRun]) => (

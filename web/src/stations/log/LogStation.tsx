@@ -74,9 +74,9 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
     >
       <div className="min-w-0">
         <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4">
-          <h1 className="wide text-[20px] font-semibold">
+          <h1 className="wide text-head font-semibold">
             The log{' '}
-            <span className="text-[14px] font-normal text-soft">
+            <span className="text-lead font-normal text-soft">
               of {inHand.car.name}, by {inHand.plan.name}
             </span>
           </h1>
@@ -114,7 +114,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
             </Guarded>
           ) : (
             <>
-              <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] text-soft">
+              <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-body text-soft">
                 <p className="max-sm:hidden">
                   Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
                 </p>
@@ -154,7 +154,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
 
 function NoRuns({ topSpeedMs, onBegin, onFiles }: { topSpeedMs: number; onBegin: () => void; onFiles: (files: File[]) => void }) {
   return (
-    <div className="mt-4 border-t border-rule pt-3 text-[13px]">
+    <div className="mt-4 border-t border-rule pt-3 text-body">
       <p>Write down what it did: a pass each way, the can, what the charger put back. One figure is enough to begin with.</p>
       <p className="text-soft">An ESC’s log or a phone’s track says more: drop them here, as CSV, GPX or NMEA.</p>
       <SpeedCaution className="mt-1 text-soft" topSpeedMs={topSpeedMs}>

@@ -6,8 +6,8 @@ import { SideScroll } from '../../ui/SideScroll';
 import type { LogSummary } from '../../workers/log-reading';
 import { QUANTITY_WORDS, unitWord } from './log-text';
 import type { Dropped, Dropping } from './use-drop';
+import { Select } from '../../ui/Select';
 
-export const SELECT = 'h-7 max-w-full rounded-sm border border-rule bg-paper px-1 text-[12.5px] max-sm:h-thumb';
 const SHOWN_VALUES = 3;
 /** Decimals beyond these are noise to a reader. */
 const LONG = /^-?\d+\.\d{7,}$/;
@@ -23,7 +23,7 @@ export function MappedColumns({ one, dropping, summary }: Props) {
   const { columns, first, form } = summary;
   return (
     <SideScroll label="Columns">
-      <table className="w-full text-[12.5px]">
+      <table className="w-full text-small">
         <thead>
           <tr className="border-b border-edge text-left text-soft">
             {['Column', 'First values', 'is', 'in'].map((head) => (
@@ -68,9 +68,10 @@ function CsvColumn({ one, dropping, column, first }: ColumnProps & Omit<Props, '
           .join(', ')}
       </td>
       <td className="pr-3">
-        <select
+        <Select
           aria-label={`What ${column.name} is`}
-          className={`${SELECT} ${column.as === undefined ? 'text-soft' : ''}`}
+          size="small"
+          className={`max-w-full text-small ${column.as === undefined ? 'text-soft' : ''}`}
           value={column.as ?? 'none'}
           onChange={(event) => dropping.choose(one, column.name, event.target.value as LogQuantity | 'none', column.unit)}
         >
@@ -80,15 +81,16 @@ function CsvColumn({ one, dropping, column, first }: ColumnProps & Omit<Props, '
               {QUANTITY_WORDS[as]}
             </option>
           ))}
-        </select>
+        </Select>
       </td>
       <td className="whitespace-nowrap">
         {units.length < 2 ? (
           column.as && unitWord(column.unit)
         ) : (
-          <select
+          <Select
             aria-label={`Unit of ${column.name}`}
-            className={SELECT}
+            size="small"
+            className="max-w-full text-small"
             value={column.unit}
             onChange={(event) => dropping.choose(one, column.name, column.as!, event.target.value)}
           >
@@ -97,7 +99,7 @@ function CsvColumn({ one, dropping, column, first }: ColumnProps & Omit<Props, '
                 {unitWord(unit)}
               </option>
             ))}
-          </select>
+          </Select>
         )}
         {!column.sure && (
           <span className="ml-1.5 inline-flex items-center gap-1 text-caution">

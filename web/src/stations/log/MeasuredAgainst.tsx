@@ -14,11 +14,11 @@ export function MeasuredAgainst({ run }: { run: CarRun }) {
   const measured = measuredIn(run);
   const rows = RUN_FIGURES.filter((figure) => measured[figure] !== undefined);
   if (rows.length === 0)
-    return <p className="py-2 text-[13px] text-soft">Type one figure, or drop a log here: a pass, a temperature, what the charger put back.</p>;
+    return <p className="py-2 text-body text-soft">Type one figure, or drop a log here: a pass, a temperature, what the charger put back.</p>;
   return (
-    <table className="w-full table-fixed text-[13px]">
+    <table className="w-full table-fixed text-body">
       <thead>
-        <tr className="text-left text-[12px] text-soft">
+        <tr className="text-left text-small text-soft">
           <th scope="col" className="w-[46%] font-medium max-sm:w-[54%]">
             Measured
           </th>
@@ -54,14 +54,14 @@ function Row({ figure, value, band, isHeldBack, system }: RowProps) {
       </th>
       <td className="pl-3">
         {!band && isHeldBack ? (
-          <span className="text-[12px] text-soft">nothing was foreseen for it</span>
+          <span className="text-small text-soft">nothing was foreseen for it</span>
         ) : band ? (
           <span className="flex items-center gap-2">
             <BandLine figure={figure} value={value} band={band} system={system} />
             <VerdictWord verdict={verdictOf(value, band)} />
           </span>
         ) : (
-          <span className="text-[12px] text-soft">computing the band …</span>
+          <span className="text-small text-soft">computing the band …</span>
         )}
       </td>
     </tr>
@@ -77,7 +77,7 @@ const WORDS: Record<Verdict, { word: string; tone: string; icon: typeof Check }>
 function VerdictWord({ verdict }: { verdict: Verdict }) {
   const { word, tone, icon: Icon } = WORDS[verdict];
   return (
-    <span className={`inline-flex w-14 shrink-0 items-center gap-0.5 text-[12px] font-medium ${tone}`}>
+    <span className={`inline-flex w-14 shrink-0 items-center gap-0.5 text-small font-medium ${tone}`}>
       <Icon size={13} aria-hidden="true" />
       {word}
     </span>
@@ -94,13 +94,7 @@ function BandLine({ figure, value, band, system }: { figure: RunFigure; value: n
   const range = `${formatIn(band.p10, shown, true)} to ${formatIn(band.p90, shown, true)} ${shown.symbol}`;
   return (
     <span ref={ref} className="min-w-0 flex-1" title={`likely ${range}`}>
-      <svg
-        width={width}
-        height={26}
-        role="img"
-        aria-label={`likely ${range}, measured ${formatIn(value, shown, true)}`}
-        className="block text-[10.5px]"
-      >
+      <svg width={width} height={26} role="img" aria-label={`likely ${range}, measured ${formatIn(value, shown, true)}`} className="block text-fine">
         <path d={`M0 9H${width}`} className="stroke-rule" />
         <rect
           x={x(band.p10)}

@@ -13,6 +13,7 @@ import { planFileFor } from '../../in-hand/joined-plan';
 import { runName } from './log-text';
 import { passOverlay, type NamedPass } from './pass-overlay';
 import { traceWish } from './trace-wish';
+import { Select } from '../../ui/Select';
 
 const MOST_OVERLAID = 4;
 /** Plans in one drawing. */
@@ -78,14 +79,9 @@ function OverChoice({ open, choice, onChoose }: { open: RunOnDesk; choice: strin
   const runs = useAppSelector((state) => runsOfCar(state, open.carId)).filter(({ id, run }) => id !== open.id && (run.logs ?? []).length > 0);
   const plans = useAppSelector((state) => plansOfCar(state, open.carId));
   return (
-    <label className="text-[12px] text-soft print:hidden">
+    <label className="text-small text-soft print:hidden">
       over{' '}
-      <select
-        aria-label="Lay over it"
-        className="h-7 max-w-40 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
-        value={choice}
-        onChange={(event) => onChoose(event.target.value)}
-      >
+      <Select aria-label="Lay over it" size="small" className="max-w-40" value={choice} onChange={(event) => onChoose(event.target.value)}>
         <option value="">nothing else</option>
         <optgroup label="Predicted">
           <option value="as predicted">this plan as it was run</option>
@@ -105,7 +101,7 @@ function OverChoice({ open, choice, onChoose }: { open: RunOnDesk; choice: strin
             ))}
           </optgroup>
         )}
-      </select>
+      </Select>
     </label>
   );
 }
@@ -118,7 +114,7 @@ function PassTable({ passes }: { passes: readonly PassLine[] }) {
   const cell = (value: number | undefined, digits: number) => (value === undefined ? '' : formatNumber(value, digits, true));
   return (
     <SideScroll label="Passes, as a table">
-      <table className="w-full min-w-[420px] text-right text-[12.5px]">
+      <table className="w-full min-w-120 text-right text-small">
         <thead>
           <tr className="border-b border-edge text-soft">
             {['Pass', 'from s', 'held s', speed.symbol, 'A', 'V', 'sag V', 'peak A'].map((head, i) => (
@@ -138,7 +134,7 @@ function PassTable({ passes }: { passes: readonly PassLine[] }) {
             <tr key={pass.fromS} className="border-b border-rule">
               <th scope="row" className="py-1 pr-2 text-left font-medium">
                 {i + 1}
-                {!pass.settled && <span className="text-[12px] font-normal text-soft"> still rising</span>}
+                {!pass.settled && <span className="text-small font-normal text-soft"> still rising</span>}
               </th>
               <td className="pr-2">{cell(pass.fromS, 1)}</td>
               <td className="pr-2">{cell(pass.toS - pass.fromS, 1)}</td>
@@ -152,7 +148,7 @@ function PassTable({ passes }: { passes: readonly PassLine[] }) {
         </tbody>
       </table>
       {passes.length > SHOWN && (
-        <button type="button" className="hit mt-1 text-[12.5px] text-steel underline-offset-2 hover:underline" onClick={() => setAll(!all)}>
+        <button type="button" className="hit mt-1 text-small text-steel underline-offset-2 hover:underline" onClick={() => setAll(!all)}>
           {all ? 'Only the first' : `All ${passes.length} passes`}
         </button>
       )}

@@ -21,7 +21,7 @@ export function PhoneRecorder({ onFile }: { onFile: (file: File) => void }) {
   return (
     <section aria-label="Recording with this phone" className="w-full border-l-4 border-ember bg-sheet px-3 py-2 text-ink">
       <Going recording={recording} />
-      <p className="text-[12px] text-soft">
+      <p className="text-small text-soft">
         Leave the page open. A phone’s speed comes about a second late; how late is found from an ESC’s log beside it. Strapped to the car it needs a
         soft, dry place.
       </p>

@@ -47,7 +47,7 @@ export function PlansChange({ carId, car, planId, learned }: { carId: string; ca
   const said = ({ topSpeedMs, band: { p10, p90 } }: Answer) => (
     <>
       <strong className="font-semibold">{formatIn(topSpeedMs, speed, true)}</strong>{' '}
-      <span className="text-[12px] text-soft">
+      <span className="text-small text-soft">
         {formatIn(p10, speed)}–{formatIn(p90, speed)}
       </span>
     </>
@@ -58,9 +58,9 @@ export function PlansChange({ carId, car, planId, learned }: { carId: string; ca
   return (
     <div>
       <h3 className="eyebrow text-soft">What it changes</h3>
-      <table className="w-full text-[13px]">
+      <table className="w-full text-body">
         <thead>
-          <tr className="border-b border-edge text-left text-[12px] text-soft">
+          <tr className="border-b border-edge text-left text-small text-soft">
             <th scope="col" className="py-1 font-medium">
               Plan
             </th>
@@ -81,7 +81,7 @@ export function PlansChange({ carId, car, planId, learned }: { carId: string; ca
               <th scope="row" className="py-1 text-left font-normal">
                 {name}
                 {strange.map((one) => (
-                  <span key={one.part} className="block text-[11.5px] text-soft">
+                  <span key={one.part} className="block text-fine text-soft">
                     {strangeText(one)}
                   </span>
                 ))}
@@ -96,7 +96,7 @@ export function PlansChange({ carId, car, planId, learned }: { carId: string; ca
         </tbody>
       </table>
       {others > 0 && (
-        <button type="button" className="hit mt-1 text-[12.5px] text-steel underline-offset-2 hover:underline" onClick={() => setAll(!all)}>
+        <button type="button" className="hit mt-1 text-small text-steel underline-offset-2 hover:underline" onClick={() => setAll(!all)}>
           {all ? 'Only this plan' : `And the ${others === 1 ? 'other plan' : `${others} other plans`} of the car`}
         </button>
       )}

@@ -13,8 +13,8 @@ import { Failed } from '../../ui/Failed';
 import { Busy } from '../../ui/Busy';
 import { runName } from './log-text';
 import type { AtLog } from './use-log';
+import { Select } from '../../ui/Select';
 
-const SELECT = 'h-7 max-w-52 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
 const WORDS: Record<ReplayFigure, { name: string; unit: string; digits: number }> = {
   speedMs: { name: 'speed', unit: 'm/s', digits: 1 },
   packA: { name: 'amps', unit: 'A', digits: 1 },
@@ -44,20 +44,26 @@ export function ReplayPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
   );
   const asked = useJob(replayJob, question);
   const replay = asked.state === 'ready' ? asked.value : undefined;
-  if (!source) return <p className="text-[13px] text-soft">A replay needs a run with the log of an ESC: drop one on this page.</p>;
+  if (!source) return <p className="text-body text-soft">A replay needs a run with the log of an ESC: drop one on this page.</p>;
   return (
     <section aria-label="Replay" className="flex flex-col gap-2">
-      <p className="flex flex-wrap items-center gap-2 text-[13px]">
+      <p className="flex flex-wrap items-center gap-2 text-body">
         The trigger of
-        <select aria-label="Run to replay" className={SELECT} value={source.id} onChange={(event) => choose(event.target.value)}>
+        <Select aria-label="Run to replay" size="small" className="max-w-52" value={source.id} onChange={(event) => choose(event.target.value)}>
           {logged.map((one) => (
             <option key={one.id} value={one.id}>
               {runName(one.run)}
             </option>
           ))}
-        </select>
+        </Select>
         through
-        <select aria-label="Plan to replay it through" className={SELECT} value={planId} onChange={(event) => setPlanId(event.target.value)}>
+        <Select
+          aria-label="Plan to replay it through"
+          size="small"
+          className="max-w-52"
+          value={planId}
+          onChange={(event) => setPlanId(event.target.value)}
+        >
           <option value="own">the plan as it was run</option>
           {learned && <option value="learned">that plan with what was learned</option>}
           {plans.map((one) => (
@@ -65,12 +71,12 @@ export function ReplayPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
               {one.plan.name}
             </option>
           ))}
-        </select>
+        </Select>
       </p>
       {asked.state === 'waiting' && <Busy text="Driving it …" />}
       {asked.state === 'failed' && <Failed what="It could not be driven" reason={asked.reason} onRetry={asked.retry} />}
       {asked.state === 'ready' && !replay && (
-        <p className="text-[13px] text-soft">This log has no throttle and no output, so there is no trigger to follow.</p>
+        <p className="text-body text-soft">This log has no throttle and no output, so there is no trigger to follow.</p>
       )}
       {replay && <ReplayResult replay={replay} system={system} isOther={plan !== undefined} />}
     </section>
@@ -85,7 +91,7 @@ function ReplayResult({ replay, system, isOther }: { replay: Replay; system: Uni
     `${formatIn(value, { ...unitOf(WORDS[figure].unit, system), digits: WORDS[figure].digits }, true)} ${unitOf(WORDS[figure].unit, system).symbol}`;
   return (
     <>
-      <p className="text-[13px]">
+      <p className="text-body">
         {isOther ? 'With this plan the same trigger gives ' : 'Computed: '}
         <strong className="font-semibold">{said('speedMs', run.maxSpeedMs)}</strong> at most, {said('packA', run.peakPackCurrentA)} peak,{' '}
         {formatNumber(run.usedAh, 2, true)} Ah, can {said('canC', run.maxCanC)}.{' '}

@@ -5,11 +5,10 @@ import { AmountFields, PassFields } from '../../in-hand/RunFields';
 import { READ_OF, typedReading, withReading } from '../../in-hand/run-entry';
 import { RunWords } from './RunWords';
 import type { AtLog } from './use-log';
+import { Select } from '../../ui/Select';
 
 const ROW = 'flex flex-wrap items-center gap-x-3 gap-y-1.5 py-1.5';
-const LABEL = 'w-24 shrink-0 text-[12.5px] text-soft max-sm:w-full';
-const SELECT = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
-
+const LABEL = 'w-24 shrink-0 text-small text-soft max-sm:w-full';
 /** A run as it is typed at the track: everything but one figure may be left out, and each is kept as it is typed. */
 export function RunEntry({ run, log }: { run: CarRun; log: AtLog }) {
   return (
@@ -48,7 +47,7 @@ function Readings({ run, log }: Props) {
           const reading = typedReading(run, of);
           return (
             <span key={of} className="flex flex-wrap items-center gap-x-1.5 gap-y-1">
-              <span className="text-[13px] max-sm:w-9">{word}</span>
+              <span className="text-body max-sm:w-9">{word}</span>
               <FigureField
                 label={`${word} after the run`}
                 path="readings.c"
@@ -118,9 +117,9 @@ function Setup({ run, log }: Props) {
       />
       <label className="inline-flex items-center gap-1.5">
         as
-        <select
+        <Select
           aria-label="Driven as"
-          className={SELECT}
+          size="small"
           value={run.drivenAs ?? plan.run?.profile ?? 'race'}
           onChange={(event) => log.changeTerms((now) => ({ ...now, drivenAs: event.target.value as ProfileName }), 'kind of driving')}
         >
@@ -129,13 +128,13 @@ function Setup({ run, log }: Props) {
               {wordFor(profile)}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="inline-flex items-center gap-1.5">
         on
-        <select
+        <Select
           aria-label="Ground"
-          className={SELECT}
+          size="small"
           value={plan.site.surface}
           onChange={(event) => setPlan((now) => ({ ...now, site: { ...now.site, surface: event.target.value as Surface } }), 'ground')}
         >
@@ -144,7 +143,7 @@ function Setup({ run, log }: Props) {
               {wordFor(surface)}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <FigureField
         named

@@ -13,6 +13,7 @@ import { SortHead } from '../../ui/SortHead';
 import { bandOf, FIGURE_WORDS, gearingText, insideOf, runDay, runName } from './log-text';
 import { measuredIn } from '../../desk/run-figures';
 import type { AtLog } from './use-log';
+import { Input } from '../../ui/Input';
 
 type Column = 'at' | 'gearing' | 'topSpeedMs' | 'settledA' | 'canC' | 'inside';
 
@@ -67,10 +68,10 @@ export function RunList({ log }: { log: AtLog }) {
         <ScoreLine runs={log.runs} />
         <span className="flex items-center gap-1 print:hidden">
           {log.runs.length > 6 && (
-            <input
+            <Input
               aria-label="Sift the runs"
               placeholder="Sift: 17/58, tarmac"
-              className="h-8 w-36 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+              className="w-36"
               value={words}
               onChange={(event) => setWords(event.target.value)}
             />
@@ -82,8 +83,8 @@ export function RunList({ log }: { log: AtLog }) {
         </span>
       </div>
       <SideScroll label="All runs" className="mt-1">
-        <div role="table" aria-label="Runs of the car" className="min-w-[430px]">
-          <div role="row" className="grid grid-cols-[minmax(120px,2.6fr)_repeat(5,minmax(54px,1fr))] border-b border-edge">
+        <div role="table" aria-label="Runs of the car" className="min-w-123">
+          <div role="row" className="grid grid-cols-[minmax(8.5rem,2.6fr)_repeat(5,minmax(3.9rem,1fr))] border-b border-edge">
             {heads.map(({ column, name, unit }) => (
               <SortHead
                 key={column}
@@ -103,7 +104,7 @@ export function RunList({ log }: { log: AtLog }) {
               <div
                 key={one.id}
                 role="row"
-                className={`grid grid-cols-[minmax(120px,2.6fr)_repeat(5,minmax(54px,1fr))] border-b border-rule ${isOpen ? 'bg-wash' : 'hover:bg-wash'}`}
+                className={`grid grid-cols-[minmax(8.5rem,2.6fr)_repeat(5,minmax(3.9rem,1fr))] border-b border-rule ${isOpen ? 'bg-wash' : 'hover:bg-wash'}`}
               >
                 <span role="cell" className="min-w-0">
                   <button
@@ -113,7 +114,7 @@ export function RunList({ log }: { log: AtLog }) {
                     onClick={() => log.show(isOpen ? undefined : one.id)}
                   >
                     {runName(one.run)}
-                    {one.run.name && <span className="text-[12px] font-normal text-soft"> {runDay(one.run)}</span>}
+                    {one.run.name && <span className="text-small font-normal text-soft"> {runDay(one.run)}</span>}
                   </button>
                 </span>
                 {[
@@ -140,9 +141,9 @@ export function RunList({ log }: { log: AtLog }) {
 /** “17 of 21 figures in their bands of 80 %.” */
 function ScoreLine({ runs }: { runs: readonly RunOnDesk[] }) {
   const score = useMemo(() => scoreOf(runs.map(({ run }) => ({ measured: measuredIn(run), predicted: run.predicted ?? {} }))), [runs]);
-  if (!score) return <p className="text-[13px] text-soft">{runs.length === 0 ? 'No run yet.' : 'Nothing to hold against a prediction yet.'}</p>;
+  if (!score) return <p className="text-body text-soft">{runs.length === 0 ? 'No run yet.' : 'Nothing to hold against a prediction yet.'}</p>;
   return (
-    <p className="text-[13px]">
+    <p className="text-body">
       <strong className="font-semibold">
         {score.inside} of {score.of}
       </strong>{' '}

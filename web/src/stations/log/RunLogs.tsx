@@ -21,7 +21,7 @@ export function RunLogs({ run, log, facts }: { run: CarRun; log: AtLog; facts: T
       `log ${one.hash}`,
     );
   return (
-    <ul className="divide-y divide-rule text-[13px]">
+    <ul className="divide-y divide-rule text-body">
       {logs.map((one, i) => (
         <li key={one.hash} className="flex flex-wrap items-center gap-x-2 gap-y-1 py-1">
           {one.kind === 'gps' ? <MapPin size={14} aria-label="GPS" /> : <Gauge size={14} aria-label="ESC" />}
@@ -72,7 +72,7 @@ function Shift({
   return (
     <span className="flex flex-wrap items-center gap-x-2">
       <FigureField named label="clock moved" path="logs.shiftS" value={Number(shiftS.toFixed(2))} className="w-12" onSet={onSet} />
-      <span className={`text-[12px] ${fits ? 'text-soft' : 'text-caution'}`}>
+      <span className={`text-small ${fits ? 'text-soft' : 'text-caution'}`}>
         {told
           ? 'by hand'
           : correlation === undefined
@@ -81,11 +81,11 @@ function Shift({
               ? `by its speed, ${(100 * correlation).toFixed(0)} % alike`
               : `speeds only ${(100 * correlation).toFixed(0)} % alike: check it`}
       </span>
-      <button type="button" aria-expanded={dragged} className="hit text-[12px] text-steel hover:underline print:hidden" onClick={onDrag}>
+      <button type="button" aria-expanded={dragged} className="hit text-small text-steel hover:underline print:hidden" onClick={onDrag}>
         {dragged ? 'close' : 'drag it'}
       </button>
       {told && (
-        <button type="button" className="hit text-[12px] text-steel hover:underline" onClick={() => onSet(undefined)}>
+        <button type="button" className="hit text-small text-steel hover:underline" onClick={() => onSet(undefined)}>
           find it
         </button>
       )}

@@ -43,7 +43,7 @@ export function RunPage({ inHand, open, log, onFiles }: Props) {
   return (
     <article aria-label={runName(run)} className="flex flex-col gap-3">
       <header className="flex flex-wrap items-baseline justify-between gap-2">
-        <h2 className="wide text-[16px] font-semibold">{runName(run)}</h2>
+        <h2 className="wide text-lead font-semibold">{runName(run)}</h2>
         <span className="flex flex-wrap items-center print:hidden">
           <FileButton label="Logs of the run" accept=".csv,.txt,.log,.tsv,.gpx,.nmea,text/*" multiple icon={<FileUp size={14} />} onFiles={onFiles}>
             Add logs

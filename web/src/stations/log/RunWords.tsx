@@ -7,6 +7,7 @@ import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
 import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
 import { Choice } from '../../ui/Choice';
 import type { AtLog } from './use-log';
+import { Input } from '../../ui/Input';
 
 /** Name, day, notes, pictures, and whether it is learned from. */
 export function RunWords({ run, log }: { run: CarRun; log: AtLog }) {
@@ -15,22 +16,23 @@ export function RunWords({ run, log }: { run: CarRun; log: AtLog }) {
   return (
     <div className="flex flex-col gap-1.5 py-2">
       <span className="flex flex-wrap items-center gap-2">
-        <input
+        <Input
           aria-label="Name of the run"
           key={run.name}
           defaultValue={run.name ?? ''}
           maxLength={LONGEST_NAME}
           placeholder="Name: first on the new pinion"
-          className="h-7 min-w-0 flex-1 basis-44 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+          size="small"
+          className="flex-1 basis-44"
           onBlur={(event) => {
             const name = event.target.value.trim() || undefined;
             if (name !== run.name) log.change((now) => setField(now, 'name', name), 'name of the run');
           }}
         />
-        <input
+        <Input
           type="datetime-local"
           aria-label="When it was driven"
-          className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
+          size="small"
           value={format(new Date(run.at), "yyyy-MM-dd'T'HH:mm")}
           onChange={(event) => {
             const at = new Date(event.target.value);
@@ -47,7 +49,7 @@ export function RunWords({ run, log }: { run: CarRun; log: AtLog }) {
             rows={1}
             maxLength={LONGEST_NOTES}
             defaultValue={run[field] ?? ''}
-            className="field-sizing-content w-full rounded-sm border border-rule bg-paper px-2 py-1 text-[13px]"
+            className="field-sizing-content w-full rounded-sm border border-rule bg-paper px-2 py-1 text-body"
             onBlur={(event) => {
               const text = event.target.value.trim() || undefined;
               if (text !== run[field]) log.change((now) => setField(now, field, text), field === 'notes' ? 'notes' : 'what broke');
@@ -99,11 +101,11 @@ export function RunWords({ run, log }: { run: CarRun; log: AtLog }) {
           {run.aside ? 'Left out of learning' : 'Leave out of learning'}
         </Choice>
         {isHeldBack(run) && (
-          <span className="text-[12.5px] text-soft">throttle held at {Math.round(100 * run.capShare!)} %: learned from only with the ESC’s log</span>
+          <span className="text-small text-soft">throttle held at {Math.round(100 * run.capShare!)} %: learned from only with the ESC’s log</span>
         )}
       </span>
       {photos.problems.map((problem) => (
-        <p key={problem} role="alert" className="text-[12px] text-stop">
+        <p key={problem} role="alert" className="text-small text-stop">
           {problem}
         </p>
       ))}

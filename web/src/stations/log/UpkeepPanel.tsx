@@ -30,23 +30,23 @@ export function UpkeepPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
     );
   return (
     <section aria-label="Upkeep">
-      <p className="text-[13px] text-soft">
+      <p className="text-body text-soft">
         {minutes < 1
           ? 'No minutes in the log yet.'
           : `${minutes.toFixed(0)} ${minutes.toFixed(0) === '1' ? 'minute' : 'minutes'} in the log; a minute on loose or wet ground counts for more.`}
       </p>
-      <ul className="mt-1 divide-y divide-rule border-y border-rule text-[13px]">
+      <ul className="mt-1 divide-y divide-rule border-y border-rule text-body">
         {items.map((item) => {
           const at = noted?.find((one) => one.id === item.id)?.at;
           return (
             <li key={item.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5">
-              <span className={`inline-flex w-14 shrink-0 items-center gap-1 text-[12px] font-medium ${item.due ? 'text-caution' : 'text-good'}`}>
+              <span className={`inline-flex w-14 shrink-0 items-center gap-1 text-small font-medium ${item.due ? 'text-caution' : 'text-good'}`}>
                 {item.due ? <Clock size={13} aria-hidden="true" /> : <Check size={13} aria-hidden="true" />}
                 {item.due ? 'due' : 'in time'}
               </span>
               <span className="min-w-0 flex-1 basis-52">
                 <strong className="font-medium">{item.what}</strong> <span className="text-soft">{item.why}</span>
-                <span className="block text-[12px] text-soft">
+                <span className="block text-small text-soft">
                   {item.sinceMin.toFixed(0)} of {item.everyMin} minutes
                   {at && `; done ${formatDistanceToNow(new Date(at), { addSuffix: true })}`}
                 </span>

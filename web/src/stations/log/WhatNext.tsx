@@ -27,10 +27,10 @@ export function WhatNext({ file }: { file: PlanFile }) {
           </Choice>
         ))}
       </div>
-      {asked.state === 'waiting' && <p className="py-1 text-[13px] text-soft">Weighing what would tell most …</p>}
+      {asked.state === 'waiting' && <p className="py-1 text-body text-soft">Weighing what would tell most …</p>}
       {asked.state === 'failed' && <Failed what="It could not be weighed" reason={asked.reason} onRetry={asked.retry} />}
       {asked.state === 'ready' && asked.value.length === 0 && (
-        <p className="py-1 text-[13px] text-soft">Nothing would make this plan’s {WORDS[answer]} notably surer.</p>
+        <p className="py-1 text-body text-soft">Nothing would make this plan’s {WORDS[answer]} notably surer.</p>
       )}
       {asked.state === 'ready' && asked.value.length > 0 && (
         <>
@@ -50,7 +50,7 @@ export function WhatNext({ file }: { file: PlanFile }) {
 
 function Measurement({ one: { what, how, before, after } }: { one: NextMeasurement }) {
   return (
-    <p className="border-b border-rule py-1 text-[13px]">
+    <p className="border-b border-rule py-1 text-body">
       <span className="flex flex-wrap justify-between gap-x-3">
         <strong className="font-medium">{what}</strong>
         <span className="whitespace-nowrap text-soft">

@@ -30,7 +30,7 @@ export function AnswerScale({ tone, from = 0, to, value, span, faint = false, ma
   const labelled = limits.filter((limit, i) => i === 0 || x(limit.at) - x(limits[i - 1]!.at) > 76);
   return (
     <div ref={ref} aria-hidden="true">
-      <svg width={width} height={HEIGHT} className="block overflow-visible text-[11.5px]">
+      <svg width={width} height={HEIGHT} className="block overflow-visible text-fine">
         <path d={`M0 ${LINE_Y}H${width}`} className="stroke-edge" />
         {ends && (
           <>

@@ -218,14 +218,14 @@ function Answer({ title, figure, unit, change: changed, scale, note, band, narro
     <div className="min-w-0 border-b border-rule py-2 last:border-0 sm:border-0" aria-busy={stale}>
       <h2 className="eyebrow flex items-baseline justify-between gap-2 text-soft">
         {title}
-        {changed && <span className="text-[12px] font-semibold tracking-normal text-steel normal-case">{changed}</span>}
+        {changed && <span className="text-small font-semibold tracking-normal text-steel normal-case">{changed}</span>}
       </h2>
       <p className={`flex items-baseline gap-1.5 whitespace-nowrap ${stale ? 'opacity-60' : ''}`}>
-        <span className="wide text-[44px] leading-[1.1] font-bold">{figure}</span>
-        <span className={`truncate text-[16px] text-soft ${unitStale ? 'opacity-60' : ''}`}>{unit}</span>
+        <span className="wide text-answer leading-[1.1] font-bold">{figure}</span>
+        <span className={`truncate text-lead text-soft ${unitStale ? 'opacity-60' : ''}`}>{unit}</span>
       </p>
       {scale}
-      <p className="flex items-baseline gap-1 text-[12px] whitespace-nowrap text-soft">
+      <p className="flex items-baseline gap-1 text-small whitespace-nowrap text-soft">
         {band && <span className="font-semibold text-ink">{band}</span>}
         {band && <span aria-hidden="true">·</span>}
         <span className="min-w-0 truncate" title={narrow ? `${note}. Least sure: ${narrow.label}. ${narrow.measure}` : note}>

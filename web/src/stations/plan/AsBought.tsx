@@ -23,7 +23,7 @@ export function AsBought({ inHand, spec }: { inHand: PlanInHand; spec: FieldSpec
   const words =
     typeof bought === 'number' ? `${formatIn(bought, unit)} ${unit.symbol}`.trim() : typeof bought === 'string' ? wordFor(bought) : 'not given';
   return (
-    <p className="mt-0.5 text-right text-[11.5px] text-steel">
+    <p className="mt-0.5 text-right text-fine text-steel">
       {isWeight ? 'weighed in this setup' : 'changed by this plan'} · as bought {words} ·{' '}
       <button type="button" className="underline underline-offset-2" onClick={() => dispatch(setAsBought(inHand, spec.path, spec.label))}>
         {isWeight ? 'follow the parts again' : 'put back'}

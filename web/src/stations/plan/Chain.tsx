@@ -70,7 +70,7 @@ export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, o
         <div className="absolute top-0 left-0">
           {view.state === 'ready' && <Band band={moment ?? view.band} size={{ ...STANDING, lengths }} standing />}
         </div>
-        <div className="pl-[112px]">
+        <div className="pl-32">
           {LINK_NAMES.map((link, i) => (
             <div key={link} className="border-b border-rule pb-1 last:border-0" style={{ height: lengths[i] }}>
               {head(link)}
@@ -125,11 +125,11 @@ function LinkHead({ link, inHand, view, steps, standing, givesFirst: worst, onOp
           {worst && (
             <>
               <VerdictMark level={worst.level} />
-              <span className="text-[11px] font-medium tracking-normal normal-case">{marked ? 'fails first' : 'nearest its limit'}</span>
+              <span className="text-fine font-medium tracking-normal normal-case">{marked ? 'fails first' : 'nearest its limit'}</span>
             </>
           )}
         </span>
-        <span className="block truncate text-[15px] leading-6 font-semibold decoration-edge underline-offset-4 group-hover:underline">
+        <span className="block truncate text-lead leading-6 font-semibold decoration-edge underline-offset-4 group-hover:underline">
           {headline(link, inHand.file, system)}
         </span>
       </button>
@@ -140,7 +140,7 @@ function LinkHead({ link, inHand, view, steps, standing, givesFirst: worst, onOp
           </div>
         ))}
       </div>
-      <p className="truncate text-[12px] text-soft max-sm:hidden">{detail(link, inHand.file, steady, system)}</p>
+      <p className="truncate text-small text-soft max-sm:hidden">{detail(link, inHand.file, steady, system)}</p>
     </div>
   );
 }
@@ -189,12 +189,12 @@ function Use({ use, stale }: { use: LinkUse | undefined; stale: boolean }) {
   const system = useAppSelector((state) => state.prefs.units);
   return (
     <div className={`px-3 first:pl-0 max-sm:mt-1 max-sm:px-0 ${stale ? 'opacity-60' : ''}`}>
-      <div className={`h-[3px] ${use ? 'bg-rule' : ''}`}>
+      <div className={`h-1 ${use ? 'bg-rule' : ''}`}>
         {use && (
           <div className={`h-full ${use.figure === 'grip' ? 'bg-edge' : BAR[use.level]}`} style={{ width: `${Math.min(100, 100 * use.share)}%` }} />
         )}
       </div>
-      <p className="mt-1 flex h-4 items-center gap-1.5 truncate text-[12px] text-soft">
+      <p className="mt-1 flex h-4 items-center gap-1.5 truncate text-small text-soft">
         {use && (
           <>
             {use.level !== 'good' && <VerdictMark level={use.level} />}

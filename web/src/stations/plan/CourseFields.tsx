@@ -9,11 +9,10 @@ import { CourseDrawing } from '../../drawings/CourseDrawing';
 import { forgetCourse, isSameCourse } from '../../in-hand/course-edits';
 import { Button } from '../../ui/Button';
 import { KeepCourse } from './KeepCourse';
+import { Select } from '../../ui/Select';
 
 const USUAL = 'usual';
 const OWN = 'own';
-const SELECT = 'h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-thumb';
-
 /** Where it is driven, for racing and bashing: as is usual, round one of the car's courses or a made-up one, or round one of one's own, a row a leg. */
 export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2: number | undefined }) {
   const dispatch = useAppDispatch();
@@ -42,9 +41,9 @@ export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2:
     <section aria-label="The course" className="mb-2">
       <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">
         Course
-        <select
+        <Select
           aria-label="Course"
-          className={SELECT}
+          className="font-medium"
           value={course ? (here ? keyOf(here) : OWN) : USUAL}
           onChange={(event) => choose(event.target.value)}
         >
@@ -52,7 +51,7 @@ export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2:
           <option value={OWN}>{course?.name && !here ? course.name : 'one of my own'}</option>
           {kept.length > 0 && <optgroup label={`Of ${inHand.car.name}`}>{options('kept')}</optgroup>}
           <optgroup label="Made up">{options('made')}</optgroup>
-        </select>
+        </Select>
       </label>
       {course && gripMs2 !== undefined && <CourseDrawing legs={course.legs} gripMs2={gripMs2} />}
       {/* A made-up one that is changed is no longer it; one of the car's keeps its name, to be kept under it again. */}
@@ -73,10 +72,10 @@ function Legs({ legs, onChange }: { legs: Leg[]; onChange: (legs: Leg[]) => void
   const put = (at: number, leg: Leg) => onChange(legs.map((one, i) => (i === at ? leg : one)));
   return (
     <>
-      <table className="mt-1 w-full text-[12.5px]">
+      <table className="mt-1 w-full text-small">
         <caption className="sr-only">Legs of the course</caption>
         <thead>
-          <tr className="text-left text-[11.5px] text-soft">
+          <tr className="text-left text-fine text-soft">
             {['Full throttle', 'Corner', 'for', ''].map((head) => (
               <th key={head} scope="col" className="py-0.5 font-medium">
                 {head}
@@ -133,15 +132,15 @@ function LegRow({ leg, place, isOnly, onSet, onRemove }: RowProps) {
       </td>
       <td className="py-1">
         <span className="flex flex-wrap items-center gap-1">
-          <select
+          <Select
             aria-label={`Corner of leg ${place} by`}
-            className="h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
+            size="small"
             value={isByRadius ? 'radius' : 'speed'}
             onChange={() => onSet({ ...rest, ...(isByRadius ? NEW_CORNER.bySpeed : NEW_CORNER.byRadius) })}
           >
             <option value="radius">radius</option>
             <option value="speed">speed</option>
-          </select>
+          </Select>
           <FigureField
             label={`Corner of leg ${place}`}
             path={isByRadius ? 'run.course.legs.radiusM' : 'run.course.legs.cornerMs'}

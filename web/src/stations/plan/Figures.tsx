@@ -37,7 +37,7 @@ export function Figures({ file, steady, run, stale }: Props) {
   return (
     <section aria-label="Figures" className={stale ? 'opacity-70' : ''} aria-busy={stale}>
       <h3 className="eyebrow text-soft">In figures · {wordFor(plannedRun(file).profile)}</h3>
-      <dl className="text-[12.5px]">
+      <dl className="text-small">
         {rows.map(([name, value]) => (
           <div key={name} className="flex justify-between gap-3 border-b border-rule py-0.5 last:border-0">
             <dt>

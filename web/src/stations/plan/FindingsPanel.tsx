@@ -100,14 +100,14 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
                 <span className="sr-only">, {finding.level}</span>
               </span>
             </p>
-            <p className="pl-[18px] text-[12.5px] text-soft">
+            <p className="pl-5 text-small text-soft">
               <Said>{finding.why}</Said>
             </p>
-            <div className="mt-1 flex flex-wrap gap-1.5 pl-[18px]">
+            <div className="mt-1 flex flex-wrap gap-1.5 pl-5">
               {fixes[finding.id]?.fixes.map((fix) => (
                 <FixChip key={fix.label} fix={fix} inHand={inHand} canC={canC} topSpeedMs={topSpeedMs} system={system} />
               ))}
-              {fixes[finding.id]?.cannot && <p className="text-[12px]">{fixes[finding.id]!.cannot}</p>}
+              {fixes[finding.id]?.cannot && <p className="text-small">{fixes[finding.id]!.cannot}</p>}
             </div>
           </li>
         ))}
@@ -143,7 +143,7 @@ function FixChip({
   return (
     <button
       type="button"
-      className="min-h-7 rounded-md border border-edge px-2 py-0.5 text-left text-[12px] leading-tight font-medium hover:bg-wash max-sm:min-h-thumb"
+      className="min-h-7 rounded-md border border-edge px-2 py-0.5 text-left text-small leading-tight font-medium hover:bg-wash max-sm:min-h-thumb"
       onClick={() => dispatch(applyEdits(inHand, fix.edits, fix.label))}
       title={`${fix.clears ? 'Makes it go away' : 'Eases it; alone it is not enough'}${leaves.length > 0 ? `; leaves ${leaves.join(', ')}` : ''}`}
     >
@@ -168,7 +168,7 @@ function FitLine({ findings }: { findings: readonly Finding[] }) {
   const [stops, tight] = [of('stop'), of('caution')];
   const unknown = findings.find((one) => one.id === 'fit-unknown');
   return (
-    <p className="mt-1 text-[12.5px]">
+    <p className="mt-1 text-small">
       <strong className="font-semibold">Does it fit?</strong>{' '}
       {stops.length > 0
         ? `No: ${stops.join(', ')}.`

@@ -7,6 +7,7 @@ import { Button } from '../../ui/Button';
 import { formatIn, parseFigure, unitOf, type UnitSystem } from '@puddler/figures';
 import { useTakeGears } from './use-take-gears';
 import { heatWords } from '../../in-hand/heat-text';
+import { Input } from '../../ui/Input';
 
 interface Offer extends PinionSpeed {
   /** Can after the run [°C]; undefined where it cannot be computed. */
@@ -25,11 +26,13 @@ export function ForSpeed({ inHand, limits }: { inHand: PlanInHand; limits: Limit
   const { file } = inHand;
   const offers = useMemo(() => (wantedMs === undefined ? undefined : offersFor(file, wantedMs, limits)), [wantedMs, file, limits]);
   return (
-    <span className="ml-auto flex flex-wrap items-center gap-1.5 text-[12px]">
+    <span className="ml-auto flex flex-wrap items-center gap-1.5 text-small">
       <label className="flex items-center gap-1.5 text-soft">
         gear for
-        <input
-          className="h-7 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right font-medium text-ink max-sm:h-thumb"
+        <Input
+          size="small"
+          figure
+          className="w-20 text-ink"
           placeholder={`60 ${unit.symbol}`}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}

@@ -25,6 +25,7 @@ import { fitParts } from '../../in-hand/plan-edits';
 import { useLimits } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Said } from '../../in-hand/Said';
+import { Input } from '../../ui/Input';
 
 const KINDS: Record<LinkName, readonly PartKind[]> = {
   pack: ['pack', 'plug'],
@@ -91,11 +92,11 @@ function ShelfList({ kinds, inHand, onTake }: { kinds: readonly PartKind[]; inHa
     <>
       <div className="mt-3 flex items-center justify-between gap-3">
         <h3 className="font-medium">From the shelf</h3>
-        <input
+        <Input
           type="search"
           aria-label="Find on the shelf"
           placeholder="Find"
-          className="h-8 w-32 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+          className="w-32"
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
@@ -160,7 +161,7 @@ function ShelfRow({ one: { part }, file, limits, onTake }: RowProps) {
           <span className="block truncate font-medium">
             {part.name} {part.status === 'considered' && <span className="font-normal text-soft">considered</span>}
           </span>
-          <span className="block truncate text-[12px] text-soft">
+          <span className="block truncate text-small text-soft">
             {summary(part, system)}
             {topSpeedMs !== undefined && ` · ${formatIn(topSpeedMs, speed, true)} ${speed.symbol}`}
           </span>
@@ -169,9 +170,9 @@ function ShelfRow({ one: { part }, file, limits, onTake }: RowProps) {
           Fit
         </Button>
       </div>
-      {problem && <p className="text-[12px] text-stop">{problem}</p>}
+      {problem && <p className="text-small text-stop">{problem}</p>}
       {own.map((finding) => (
-        <p key={finding.id} className="mt-0.5 flex items-baseline gap-1.5 text-[12px]">
+        <p key={finding.id} className="mt-0.5 flex items-baseline gap-1.5 text-small">
           <VerdictMark level={finding.level === 'info' ? 'good' : finding.level} />
           <span>
             {finding.level === 'stop' && <span className="font-medium">Does not fit: </span>}

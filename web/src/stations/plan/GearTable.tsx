@@ -67,10 +67,10 @@ export function GearTable({ inHand, choice, metric, runs, limits, children }: Pr
   });
   return (
     <div className="mt-1 overflow-x-auto">
-      <table className="text-right text-[12.5px]" aria-label={`${METRICS[metric]} in ${unit.symbol} by pinion and spur`}>
+      <table className="text-right text-small" aria-label={`${METRICS[metric]} in ${unit.symbol} by pinion and spur`}>
         <thead>
           <tr className="text-soft">
-            <th scope="col" className="px-1 py-0.5 text-left text-[11.5px] font-medium">
+            <th scope="col" className="px-1 py-0.5 text-left text-fine font-medium">
               spur \ pinion
             </th>
             {choice.pinions.map((pinion) => (
@@ -109,7 +109,7 @@ export function GearTable({ inHand, choice, metric, runs, limits, children }: Pr
           ))}
         </tbody>
       </table>
-      <p className="mt-0.5 flex flex-wrap items-center gap-x-3 text-[11.5px] text-soft">
+      <p className="mt-0.5 flex flex-wrap items-center gap-x-3 text-fine text-soft">
         {children}
         Underlined: the present ratio. Marked: does not mesh, touches, or heats motor or ESC past a limit. Click to take one.
         <CsvButton name={`${file.name} ${METRICS[metric]} by gears`} table={csv} />

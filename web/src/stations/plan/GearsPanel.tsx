@@ -66,7 +66,7 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
         </span>
         <ForSpeed inHand={inHand} limits={limits} />
       </div>
-      {metric === 'rollout' && <p className="mt-1 text-[12px] text-soft">{TERMS.rollout.says}</p>}
+      {metric === 'rollout' && <p className="mt-1 text-small text-soft">{TERMS.rollout.says}</p>}
       {asked.state === 'failed' && <Failed what="The pairs of gears could not be driven" reason={asked.reason} onRetry={asked.retry} />}
       <StartWith inHand={inHand} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
       <Fastest file={file} runs={runs} limits={limits} />
@@ -89,13 +89,13 @@ function StartWith({ inHand, runs, limits, isFailed }: { inHand: PlanInHand; run
   const take = useTakeGears(inHand);
   const start = useMemo(() => startPinion(inHand.file, runs, limits), [inHand.file, runs, limits]);
   if (!start && isFailed) return null;
-  if (!start) return <p className="mt-1 h-5 text-[12.5px] text-soft">Which pinion to start with is being computed …</p>;
+  if (!start) return <p className="mt-1 h-5 text-small text-soft">Which pinion to start with is being computed …</p>;
   const { pinion, asPlanned, tooHot } = start;
   const [speed, warm] = [unitOf('m/s', system), unitOf('°C', system)];
   const beside = `have ${pinion - 1} and ${pinion + 1} T beside it`;
   const figures = `${formatIn(start.topSpeedMs, speed, true)} ${speed.symbol}, can ${heatWords(start.canC, warm)}`;
   return (
-    <p className="mt-1 flex flex-wrap items-center gap-x-2 text-[12.5px]">
+    <p className="mt-1 flex flex-wrap items-center gap-x-2 text-small">
       <span>
         <strong className="font-semibold">Start with {pinion} T</strong>: {figures}; {beside}.{' '}
         {tooHot
@@ -140,7 +140,7 @@ function Fastest({ file, runs, limits }: { file: PlanFile; runs: RunsByGears | u
   );
   const lap = ({ pinion, lapS }: { pinion: number; lapS: number }) => `${pinion} T, ${formatNumber(lapS, 2)} s`;
   return (
-    <p className="mt-1 text-[12.5px]">
+    <p className="mt-1 text-small">
       <strong className="font-semibold">
         Fastest lap{course?.name ? ` of ${course.name}` : ''}: {lap(fastest)}
       </strong>
@@ -166,7 +166,7 @@ function Cooler({ file, runs }: { file: PlanFile; runs: RunsByGears | undefined 
   if (!cooler) return null;
   const { smaller, bigger, why } = cooler;
   return (
-    <p className="mt-1 text-[12.5px]">
+    <p className="mt-1 text-small">
       {bigger.pinion} T runs cooler than {smaller.pinion}: {WHY_COOLER[why]}
     </p>
   );

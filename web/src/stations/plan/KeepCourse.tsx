@@ -5,6 +5,7 @@ import { useAppDispatch } from '../../desk/store';
 import { driveCourse } from '../../in-hand/course-edits';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
+import { Input } from '../../ui/Input';
 
 interface Props {
   inHand: PlanInHand;
@@ -25,9 +26,9 @@ export function KeepCourse({ inHand, course, run }: Props) {
         keep();
       }}
     >
-      <input
+      <Input
         aria-label="Name of the course"
-        className="h-8 min-w-0 flex-1 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+        className="flex-1"
         placeholder="a name for it"
         value={name}
         maxLength={LONGEST_NAME}

@@ -68,7 +68,7 @@ function LapFigures({ run, lapS, lengthM, bands }: FiguresProps) {
     ['tyres at their grip', `${formatNumber((100 * run.gripLimitedS) / run.endS, 0)} % of the time`],
   ];
   return (
-    <dl className="flex flex-1 flex-wrap gap-x-6 gap-y-1 text-[12.5px]">
+    <dl className="flex flex-1 flex-wrap gap-x-6 gap-y-1 text-small">
       {rows.map(([name, value, likely]) => (
         <div key={name}>
           <dt className="text-soft">{name}</dt>

@@ -7,6 +7,7 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Modal } from '../../ui/Modal';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { Input } from '../../ui/Input';
 
 type Own = { caution?: number; stop?: number };
 type Whose = 'builder' | 'plan';
@@ -47,8 +48,8 @@ export default function LimitsDialog({ inHand, onClose }: { inHand: PlanInHand; 
           </Choice>
         ))}
       </div>
-      <table className="mt-3 w-full text-left text-[13px]">
-        <thead className="text-[12px] text-soft">
+      <table className="mt-3 w-full text-left text-body">
+        <thead className="text-small text-soft">
           <tr className="border-b border-rule">
             <th scope="col" className="py-1 font-medium">
               Figure
@@ -84,10 +85,11 @@ function Row({ id, own, onSet }: { id: FindingId; own: Own | undefined; onSet: (
     if (usual[which] === undefined) return <td className="py-1 pr-2 text-soft">–</td>;
     return (
       <td className="py-1 pr-2">
-        <input
+        <Input
           aria-label={`${which} for ${usual.what}`}
-          aria-invalid={problem !== undefined}
-          className={`h-8 w-20 rounded-sm border bg-paper px-2 text-right font-medium placeholder:font-normal placeholder:text-soft max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
+          figure
+          invalid={problem !== undefined}
+          className="w-20"
           inputMode="decimal"
           placeholder={String(usual[which])}
           defaultValue={own?.[which] ?? ''}
@@ -113,7 +115,7 @@ function Row({ id, own, onSet }: { id: FindingId; own: Own | undefined; onSet: (
       <th scope="row" className="py-1 pr-2 font-normal">
         {capitalized(usual.what)} <span className="text-soft">{usual.unit}</span>
         {problem && (
-          <span role="alert" className="block text-[12px] text-stop">
+          <span role="alert" className="block text-small text-stop">
             {problem}
           </span>
         )}

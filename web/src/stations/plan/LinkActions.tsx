@@ -4,6 +4,7 @@ import { useAppDispatch } from '../../desk/store';
 import { replacePlan } from '../../desk/edits';
 import { Button } from '../../ui/Button';
 import type { PlanInHand } from '../../in-hand/use-plan';
+import { Select } from '../../ui/Select';
 
 /** What a pack drawer offers beside its figures. */
 export function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
@@ -14,14 +15,13 @@ export function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
       {many && (
         <label className="flex items-center gap-2">
           Wired
-          <select
-            className="h-8 rounded-sm border border-rule bg-paper px-2 max-sm:h-thumb"
+          <Select
             value={plan.packWiring ?? 'series'}
             onChange={(event) => dispatch(replacePlan(id, { ...plan, packWiring: event.target.value as 'series' | 'parallel' }, 'pack wiring'))}
           >
             <option value="series">in series</option>
             <option value="parallel">in parallel</option>
-          </select>
+          </Select>
         </label>
       )}
       {plan.packs.length < MOST_PACKS && (

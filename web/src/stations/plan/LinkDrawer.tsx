@@ -25,7 +25,7 @@ export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: 
           <button
             key={other}
             type="button"
-            className={`px-1.5 py-1.5 text-[13px] max-sm:py-2.5 ${other === link ? 'border-b-2 border-ember font-semibold' : 'text-soft hover:text-ink'}`}
+            className={`px-1.5 py-1.5 text-body max-sm:py-2.5 ${other === link ? 'border-b-2 border-ember font-semibold' : 'text-soft hover:text-ink'}`}
             aria-current={other === link}
             onClick={() => onOpen(other)}
           >
@@ -38,7 +38,7 @@ export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: 
       {link === 'pack' && <PackActions inHand={inHand} />}
       {link === 'road' && <TowActions inHand={inHand} />}
       {link === 'pack' && (
-        <p className="mt-4 text-[12px] text-soft">
+        <p className="mt-4 text-small text-soft">
           Lithium packs: a charger for that chemistry, never below the cut-off, never unattended, in a fire-safe place.
         </p>
       )}

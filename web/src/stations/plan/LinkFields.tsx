@@ -18,6 +18,7 @@ import { fieldsOf, type FieldSpec } from '../../in-hand/field-specs';
 import { setFigure, takeFile } from '../../in-hand/plan-edits';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { AsBought } from './AsBought';
+import { Select } from '../../ui/Select';
 
 const FORM_WORDS: Record<MotorForm, string> = { brushed: 'Brushed', inrunner: 'Inrunner', outrunner: 'Outrunner' };
 
@@ -57,7 +58,7 @@ export function LinkFields({ link, inHand, resolved }: { link: LinkName; inHand:
       {converted.length > 0 && (
         <>
           <h3 className="eyebrow mt-5 mb-1 text-soft">The car in this plan</h3>
-          <p className="mb-1 text-[12px] text-soft">What you change here is the conversion’s; the car as bought stays as it is.</p>
+          <p className="mb-1 text-small text-soft">What you change here is the conversion’s; the car as bought stays as it is.</p>
           {converted.map(row)}
         </>
       )}
@@ -76,8 +77,8 @@ function MotorKind({ inHand: { id, plan } }: { inHand: PlanInHand }) {
   return (
     <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">
       Kind
-      <select
-        className="h-8 rounded-sm border border-rule bg-paper px-2 font-medium max-sm:h-thumb"
+      <Select
+        className="font-medium"
         value={motorFormOf(plan.motor)}
         onChange={(event) => dispatch(replacePlan(id, { ...plan, motor: motorAs(plan.motor, event.target.value as MotorForm) }, 'kind of motor'))}
       >
@@ -86,7 +87,7 @@ function MotorKind({ inHand: { id, plan } }: { inHand: PlanInHand }) {
             {words}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
 }

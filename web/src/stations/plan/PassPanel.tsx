@@ -62,7 +62,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, isFaile
             : []
         }
       >
-        <label className="flex items-center gap-2 text-[12px] whitespace-nowrap text-soft sm:ml-auto">
+        <label className="flex items-center gap-2 text-small whitespace-nowrap text-soft sm:ml-auto">
           throttle opens in
           <input
             type="range"
@@ -70,7 +70,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, isFaile
             max={3}
             step={0.1}
             value={rampS}
-            className="w-24 accent-(--steel) max-sm:h-thumb max-sm:w-16"
+            className="w-24 max-sm:h-thumb max-sm:w-16"
             aria-valuetext={`${formatNumber(rampS, 1)} seconds`}
             onChange={(event) => onRamp(Number(event.target.value))}
           />
@@ -103,7 +103,7 @@ function StripFigures({ figures }: { figures: PassFigures }) {
     ...(figures.toRadioEdgeS === undefined ? [] : [['edge of range', `${formatNumber(figures.toRadioEdgeS, 1, true)} s`] as [string, string]]),
   ];
   return (
-    <dl className="flex flex-wrap gap-x-6 gap-y-1 border-t border-rule pt-1.5 text-[12.5px]">
+    <dl className="flex flex-wrap gap-x-6 gap-y-1 border-t border-rule pt-1.5 text-small">
       {rows.map(([name, value]) => (
         <div key={name}>
           <dt className="text-soft">{name}</dt>

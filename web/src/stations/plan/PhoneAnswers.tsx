@@ -30,8 +30,7 @@ export function PhoneAnswers({ steady, run, findings }: Props) {
     <div className="fixed inset-x-0 bottom-0 z-20 grid grid-cols-[auto_auto_auto_auto] items-center justify-between gap-x-1 border-t border-edge bg-sheet px-3 py-1 sm:hidden">
       {figures.map(([figure, unit]) => (
         <p key={unit} className="whitespace-nowrap" aria-hidden="true">
-          <strong className="wide text-[20px] font-bold max-[360px]:text-[17px]">{figure}</strong>{' '}
-          <span className="text-[12.5px] text-soft">{unit}</span>
+          <strong className="wide text-head font-bold max-narrow:text-title">{figure}</strong> <span className="text-small text-soft">{unit}</span>
         </p>
       ))}
       <button

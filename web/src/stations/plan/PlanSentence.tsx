@@ -30,7 +30,7 @@ export function PlanSentence({ inHand, steady, run }: { inHand: PlanInHand; stea
   const measured = runs.flatMap(({ run: one }) => (one.planId === id && !isHeldBack(one) ? (measuredIn(one).topSpeedMs ?? []) : []));
   return (
     <div className="mb-1 flex items-center justify-between gap-3">
-      <p className="text-[13.5px]">
+      <p className="text-body">
         {isAsBought ? 'As bought ' : before === undefined ? '' : `Today ${today === undefined ? 'about ' : ''}${formatIn(before, speed, true)} → `}
         <strong className="font-semibold">
           {formatIn(steady.topSpeedMs, speed, true)} {speed.symbol}

@@ -124,7 +124,7 @@ interface BelowProps extends ComputedProps {
 const Below = memo(function Below({ inHand, plan, view, isPinnedNow, hasPin }: BelowProps) {
   const { result, fixes, stale } = plan;
   return (
-    <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_330px]">
+    <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_23.5rem]">
       <PlanTabs inHand={inHand} plan={plan} view={view} />
       <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
         <Guarded what="What fails first" resetKeys={[inHand.file]}>
@@ -141,7 +141,7 @@ const Below = memo(function Below({ inHand, plan, view, isPinnedNow, hasPin }: B
             <PinButton planId={inHand.id} isPinnedNow={isPinnedNow} hasPin={hasPin} />
           </FindingsPanel>
         </Guarded>
-        <SpeedCaution className="mt-3 text-[12px] text-soft" topSpeedMs={view.steady.topSpeedMs}>
+        <SpeedCaution className="mt-3 text-small text-soft" topSpeedMs={view.steady.topSpeedMs}>
           Motor and ESC are hot after a run.
         </SpeedCaution>
       </div>

@@ -19,7 +19,7 @@ const GearsPanel = latePart('The table of gears', async () => ({ default: (await
 const SweepPanel = latePart('The sweep', async () => ({ default: (await import('./sweep/SweepPanel')).SweepPanel }));
 
 const TAB =
-  'border-b-2 border-transparent py-1 text-[13.5px] text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:min-h-thumb max-sm:min-w-thumb';
+  'border-b-2 border-transparent py-1 text-body text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:min-h-thumb max-sm:min-w-thumb';
 
 /** What stands beside a panel where there is room for two. */
 const BESIDE: Record<Tab, Tab> = { Pass: 'Heat', Lap: 'Gears', Heat: 'Pass', Gears: 'Lap', Sweep: 'Gears', Working: 'Pass' };
@@ -100,7 +100,7 @@ export function PlanTabs({ inHand, plan, view }: Props) {
       {tabs.map((name) => (
         <Tabs.Content key={name} value={name}>
           {name === tab && OF_GEARS.includes(name) && view.steady.gripSetsSpeed && (
-            <p className="mt-1 text-[12.5px]">
+            <p className="mt-1 text-small">
               {view.steady.gripLimit === 'grip' ? 'The tyres' : 'A lifting front'}, not the motor, set the top speed here: where that is so, gears and
               kv leave it as it is.
             </p>

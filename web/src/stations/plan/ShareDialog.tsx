@@ -33,7 +33,7 @@ export default function ShareDialog({ inHand, onClose }: { inHand: PlanInHand; o
           <PlanCard ref={card} name={plan.name} file={file} band={shared.band} figures={shared.figures} />
         </div>
       )}
-      <p className="mt-2 flex flex-wrap items-center gap-3 text-[13px]">
+      <p className="mt-2 flex flex-wrap items-center gap-3 text-body">
         The card as a picture: <ChartExport svg={() => card.current} name={`card of ${plan.name}`} />
         <a href={`/api/plans/${id}/file`} className="ml-auto inline-flex items-center gap-1.5 text-steel underline underline-offset-2">
           <FileDown size={14} aria-hidden="true" />
@@ -41,7 +41,7 @@ export default function ShareDialog({ inHand, onClose }: { inHand: PlanInHand; o
         </a>
       </p>
       <CopyField label="Link" text={link} lines={2} />
-      <p className="text-[12px] text-soft">
+      <p className="text-small text-soft">
         It holds the whole plan, and opens in whichever Puddler runs at this address, read-only until it is kept.
       </p>
       {shared && <CopyField label="Text" text={planText(plan.name, file, shared.figures, system)} lines={12} />}

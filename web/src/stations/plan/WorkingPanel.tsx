@@ -9,7 +9,7 @@ export function WorkingPanel({ blocks, children }: { blocks: WorkingBlock[]; chi
       {blocks.map((block) => (
         <section key={block.title} className="mb-4 break-inside-avoid">
           <h3 className="eyebrow text-soft">{block.title}</h3>
-          <dl className="mt-1 text-[12.5px]">
+          <dl className="mt-1 text-small">
             {block.lines.map((line) => (
               <div key={line.what} className="grid grid-cols-[1fr_auto] gap-x-3 border-b border-rule py-0.5 last:border-0">
                 <dt>
@@ -19,7 +19,7 @@ export function WorkingPanel({ blocks, children }: { blocks: WorkingBlock[]; chi
               </div>
             ))}
           </dl>
-          {block.note && <p className="mt-0.5 text-[12px] text-soft">{block.note}</p>}
+          {block.note && <p className="mt-0.5 text-small text-soft">{block.note}</p>}
         </section>
       ))}
       <section className="break-inside-avoid">{children}</section>

@@ -21,11 +21,11 @@ export function BestList({ set }: { set: 1 | 2 | 3 }) {
     [days, set, limits],
   );
   const asked = useJob(reckoningsJob, question);
-  if (question.days.length === 0) return <p className="mt-2 text-[12px] text-soft">Nobody has ended it yet.</p>;
+  if (question.days.length === 0) return <p className="mt-2 text-small text-soft">Nobody has ended it yet.</p>;
   if (asked.state === 'failed') return <Failed what="The best could not be found" reason={asked.reason} onRetry={asked.retry} />;
   const best = asked.state === 'ready' ? [...asked.value].sort(byMerit).slice(0, SHOWN) : [];
   return (
-    <ol aria-label="Best of this day" className="mt-2 list-decimal pl-5 text-[12.5px]">
+    <ol aria-label="Best of this day" className="mt-2 list-decimal pl-5 text-small">
       {best.map((one, i) => (
         <li key={i}>
           {one.runs === 1 ? 'one run' : `${one.runs} runs`},{' '}

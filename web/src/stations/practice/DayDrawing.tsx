@@ -45,11 +45,11 @@ export function DayDrawing({ base: { car, site } }: { base: PlanFile }) {
           )),
         )}
         <rect x={rear - (wheelbase * OVERHANG) / 2} y={middle - 0.36 * width} width={length} height={0.72 * width} rx={5} className="fill-ember" />
-        <text x={WIDTH - 4} y={STRIP.top + STRIP.height - 5} textAnchor="end" className="fill-soft text-[11px]">
+        <text x={WIDTH - 4} y={STRIP.top + STRIP.height - 5} textAnchor="end" className="fill-soft text-fine">
           {ground}
         </text>
       </svg>
-      <p className="absolute -top-6 right-0 flex items-center gap-0.5 text-[15px] font-semibold">
+      <p className="absolute -top-6 right-0 flex items-center gap-0.5 text-lead font-semibold">
         <Thermometer size={15} aria-hidden="true" className="text-soft" />
         {formatIn(site.ambientC, heat)} {heat.symbol}
         <span className="sr-only"> forecast</span>

@@ -23,8 +23,8 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
   return (
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h1 className="wide text-[20px] font-semibold">
-          {dayName(day)} <span className="text-[14px] font-normal text-soft">{day.base.car.name}</span>
+        <h1 className="wide text-head font-semibold">
+          {dayName(day)} <span className="text-lead font-normal text-soft">{day.base.car.name}</span>
         </h1>
         <span className="flex gap-2">
           <Button tone="quiet" onClick={onLeave}>
@@ -36,7 +36,7 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
             </Button>
           )}
           {ending && !isOver && (
-            <span role="group" aria-label="End the day" className="flex items-center gap-2 text-[13px]">
+            <span role="group" aria-label="End the day" className="flex items-center gap-2 text-body">
               Nothing more can be driven then, and the truth is shown.
               <Button tone="action" onClick={at.end}>
                 End it
@@ -46,7 +46,7 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
           )}
         </span>
       </div>
-      <p className="text-[13px] text-soft">
+      <p className="text-body text-soft">
         Simulated. Forecast {formatIn(file.site.ambientC, heat)} {heat.symbol}.{' '}
         {view.state === 'ready' && (
           <>
@@ -91,7 +91,7 @@ function Guide({ at }: { at: AtDay }) {
     </Link>
   );
   return (
-    <p role="note" className="mt-2 border-l-2 border-ember pl-3 text-[14px]">
+    <p role="note" className="mt-2 border-l-2 border-ember pl-3 text-lead">
       {climb.steps.length === 0 ? (
         <>Look at the ladder first: {ladder} shows the gears to begin with, and “At the track” begins the first step. Then come back and drive it.</>
       ) : openStep ? (

@@ -5,6 +5,7 @@ import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Strip } from './Strip';
 import type { AtDay } from './use-day';
+import { Select } from '../../ui/Select';
 
 const HOWS: readonly [DriveHow, string, string][] = [
   ['passes', 'A pass each way', 'Full throttle over the strip, out and back.'],
@@ -13,8 +14,6 @@ const HOWS: readonly [DriveHow, string, string][] = [
 ];
 const CAPS = [1, 0.95, 0.9, 0.85, 0.8, 0.75, 0.7, 0.65, 0.6, 0.55, 0.5, 0.45, 0.4];
 const PINIONS_UNDER = 10;
-const SELECT = 'h-8 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
-
 /** Gears, how to drive, and the strip on which it happens. */
 export function DrivePanel({ at }: { at: AtDay }) {
   const { day, openStep, busy } = at;
@@ -40,11 +39,11 @@ export function DrivePanel({ at }: { at: AtDay }) {
   return (
     <section aria-label="Drive" className="flex min-w-0 flex-col gap-2">
       <h2 className="eyebrow text-soft">Drive</h2>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 text-[13px]">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 text-body">
         {pinion !== undefined && (
           <label className="flex items-center gap-1.5">
             pinion
-            <select className={SELECT} value={pinion} onChange={(event) => setOwn({ ...own, pinion: Number(event.target.value) })}>
+            <Select value={pinion} onChange={(event) => setOwn({ ...own, pinion: Number(event.target.value) })}>
               {[...new Set([...pinions, pinion])]
                 .sort((a, b) => a - b)
                 .map((teeth) => (
@@ -52,13 +51,13 @@ export function DrivePanel({ at }: { at: AtDay }) {
                     {teeth}
                   </option>
                 ))}
-            </select>
+            </Select>
             on {openStep?.spur ?? at.file.gearing.spur}
           </label>
         )}
         <label className="flex items-center gap-1.5">
           throttle
-          <select className={SELECT} value={capShare} onChange={(event) => setOwn({ ...own, capShare: Number(event.target.value) })}>
+          <Select value={capShare} onChange={(event) => setOwn({ ...own, capShare: Number(event.target.value) })}>
             {[...new Set([...CAPS, capShare])]
               .sort((a, b) => b - a)
               .map((share) => (
@@ -66,7 +65,7 @@ export function DrivePanel({ at }: { at: AtDay }) {
                   {share === 1 ? 'all of it' : `${Math.round(100 * share)} %`}
                 </option>
               ))}
-          </select>
+          </Select>
         </label>
       </div>
       <div className="flex flex-wrap gap-1.5" role="group" aria-label="How to drive">
@@ -79,9 +78,9 @@ export function DrivePanel({ at }: { at: AtDay }) {
           {busy ? 'Driving …' : 'Drive'}
         </Button>
       </div>
-      {at.isFull && <p className="text-[13px] text-caution">The day holds no more drives: end it.</p>}
+      {at.isFull && <p className="text-body text-caution">The day holds no more drives: end it.</p>}
       {at.problem && (
-        <p role="alert" className="text-[13px] text-stop">
+        <p role="alert" className="text-body text-stop">
           {at.problem}
         </p>
       )}

@@ -34,7 +34,7 @@ export function Instruments({ at }: { at: AtDay }) {
   const { day, deviceId, last } = at;
   if (!last)
     return (
-      <p className="text-[13px] text-soft">The instruments are here once something has been driven: phone, thermometer, charger, scale, calliper.</p>
+      <p className="text-body text-soft">The instruments are here once something has been driven: phone, thermometer, charger, scale, calliper.</p>
     );
   const ask = (work: () => Promise<string>) => {
     setProblem(undefined);
@@ -43,11 +43,11 @@ export function Instruments({ at }: { at: AtDay }) {
       .catch((cause: unknown) => setProblem(reasonOf(cause)));
   };
   return (
-    <section aria-label="Instruments" className="flex min-w-0 flex-col gap-3 text-[13px]">
+    <section aria-label="Instruments" className="flex min-w-0 flex-col gap-3 text-body">
       <h2 className="eyebrow text-soft">In the hand</h2>
       <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Let time pass">
         <span>
-          <strong role="timer" className="wide text-[20px] font-semibold">
+          <strong role="timer" className="wide text-head font-semibold">
             {clock(day.stoodS)}
           </strong>{' '}
           since the stop

@@ -66,16 +66,16 @@ function Told({ reckoning, at }: { reckoning: Reckoning; at: AtDay }) {
   return (
     <section aria-label="Reckoning" className="mt-4 grid gap-x-10 gap-y-4 lg:grid-cols-2">
       <div>
-        <h2 className={`wide text-[22px] font-semibold ${lost ? 'text-stop' : right ? 'text-good' : 'text-caution'}`}>
+        <h2 className={`wide text-head font-semibold ${lost ? 'text-stop' : right ? 'text-good' : 'text-caution'}`}>
           {lost ? LOST[lost] : reached ? 'The target is reached.' : targetIsSafe ? 'Short of the target.' : 'Rightly left alone.'}
         </h2>
-        <p className="text-[13px]">
+        <p className="text-body">
           {targetIsSafe
             ? `This very car stands its target: over the planned run its motor comes to ${formatIn(targetCanC, heat)} ${heat.symbol}.`
             : `This very car does not stand its target: over the planned run its motor would come to ${formatIn(targetCanC, heat)} ${heat.symbol}.`}{' '}
           {slip && <strong className="font-semibold">{SLIPS[slip]}</strong>}
         </p>
-        <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 border-t border-rule text-[13px]">
+        <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 border-t border-rule text-body">
           {lines.map(([name, value]) => (
             <div key={name} className="col-span-2 grid grid-cols-subgrid border-b border-rule py-1">
               <dt className="text-soft">{name}</dt>
@@ -86,12 +86,12 @@ function Told({ reckoning, at }: { reckoning: Reckoning; at: AtDay }) {
       </div>
       <div>
         <h2 className="eyebrow text-soft">What was believed, and what is true</h2>
-        <ul className="text-[13px]">
+        <ul className="text-body">
           {reckoning.figures.map((one) => (
             <TrueLine key={one.label} {...one} />
           ))}
         </ul>
-        <p className="mt-1 text-[12px] text-soft">
+        <p className="mt-1 text-small text-soft">
           Bar: as unsure as it was on paper. Mark: the truth.
           {learned ? ` The car was learned from ${learned.from.length} of its runs.` : ' The car was not learned from its runs.'}
         </p>

@@ -10,6 +10,8 @@ import { Button } from '../../ui/Button';
 import { BestList } from './BestList';
 import { DayDrawing } from './DayDrawing';
 import { dayName, useDays } from './use-days';
+import { Input } from '../../ui/Input';
+import { Select } from '../../ui/Select';
 
 /** Which day to begin: one of the three that are the same for everybody, or one’s own car on a day by chance. */
 export function StartPage({ onOpen }: { onOpen: (carId: string) => void }) {
@@ -29,10 +31,10 @@ export function StartPage({ onOpen }: { onOpen: (carId: string) => void }) {
   const running = days.filter(({ day }) => !day.over);
   return (
     <>
-      <h1 className="wide text-[22px] font-semibold">
-        Practice <span className="text-[14px] font-normal text-soft">a day at the quarry, with everything simulated</span>
+      <h1 className="wide text-head font-semibold">
+        Practice <span className="text-lead font-normal text-soft">a day at the quarry, with everything simulated</span>
       </h1>
-      <p className="max-w-2xl text-[13px] text-soft">
+      <p className="max-w-2xl text-body text-soft">
         A car whose true figures nobody tells you, wind, a phone, an ESC that logs, a thermometer. Step up to the target without burning it. What is
         burnt here is burnt only here.
       </p>
@@ -41,11 +43,11 @@ export function StartPage({ onOpen }: { onOpen: (carId: string) => void }) {
           <h2 className="eyebrow text-soft">Go on</h2>
           <ul>
             {running.map(({ carId, day }) => (
-              <li key={carId} className="border-b border-rule py-1.5 text-[14px]">
+              <li key={carId} className="border-b border-rule py-1.5 text-lead">
                 <button type="button" className="hit font-semibold hover:underline" onClick={() => onOpen(carId)}>
                   {dayName(day)}
                 </button>{' '}
-                <span className="text-[13px] text-soft">
+                <span className="text-body text-soft">
                   {day.base.car.name}, {day.drives.length === 1 ? 'one drive' : `${day.drives.length} drives`}
                 </span>
               </li>
@@ -69,21 +71,21 @@ function SetDayRow({ one, onBegin }: { one: SetDay; onBegin: () => void }) {
   const speed = { ...unitOf('m/s', system), digits: 0 };
   return (
     <article aria-label={one.name} className="border-t-2 border-ink pt-2">
-      <h2 className="wide text-[17px] font-semibold">
+      <h2 className="wide text-title font-semibold">
         {one.set}. {one.name}
       </h2>
       <DayDrawing base={one.base} />
-      <p className="mt-1.5 text-[15px]">
+      <p className="mt-1.5 text-lead">
         {view.state === 'ready' && (
           <strong className="font-semibold">
             to {formatIn(view.steady.topSpeedMs, speed)} {speed.symbol}
           </strong>
         )}{' '}
-        <span className="text-[12.5px] text-soft">
+        <span className="text-small text-soft">
           with {one.base.gearing.pinion}/{one.base.gearing.spur}, {one.base.car.name}
         </span>
       </p>
-      <p className="text-[13px]">{one.task}</p>
+      <p className="text-body">{one.task}</p>
       <Button tone="action" className="mt-2" onClick={onBegin}>
         Begin {one.name}
       </Button>
@@ -107,28 +109,23 @@ function FreePlay({ onBegin }: { onBegin: (base: PlanFile, seed: number) => void
     <section aria-label="Free play" className="mt-6 border-t border-rule pt-3">
       <h2 className="eyebrow text-soft">Free play: your own plan on a day by chance</h2>
       {!chosen ? (
-        <p className="text-[13px] text-soft">There is no car in the garage yet. A set day brings its own.</p>
+        <p className="text-body text-soft">There is no car in the garage yet. A set day brings its own.</p>
       ) : (
-        <p className="mt-1 flex flex-wrap items-center gap-2 text-[13px]">
-          <select
-            aria-label="Plan to practise with"
-            className="h-8 max-w-72 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb"
-            value={chosen.id}
-            onChange={(event) => setPlanId(event.target.value)}
-          >
+        <p className="mt-1 flex flex-wrap items-center gap-2 text-body">
+          <Select aria-label="Plan to practise with" className="max-w-72" value={chosen.id} onChange={(event) => setPlanId(event.target.value)}>
             {plans.map(({ id, plan, car }) => (
               <option key={id} value={id}>
                 {car.name}: {plan.name}
               </option>
             ))}
-          </select>
+          </Select>
           <label className="flex items-center gap-1.5">
             on day
-            <input
+            <Input
               type="number"
               min={1}
               max={MOST_SEED}
-              className="h-8 w-20 rounded-sm border border-rule bg-paper px-1.5 text-right max-sm:h-thumb"
+              className="w-20 text-right"
               value={seed}
               onChange={(event) => setSeed(Math.min(MOST_SEED, Math.max(1, Math.round(event.target.valueAsNumber) || 1)))}
             />

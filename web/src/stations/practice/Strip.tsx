@@ -68,7 +68,7 @@ export function Strip({ at }: { at: AtDay }) {
   const length = Math.max(60, ...live.trail.map((one) => one.along + 20));
   const x = scaleLinear([-10, length], [8, width - 8]);
   const here = live.trail[live.trail.length - 1];
-  if (over) return <p className="text-[13px] text-soft">{last?.lost ? '' : 'It has stopped. Now the instruments.'}</p>;
+  if (over) return <p className="text-body text-soft">{last?.lost ? '' : 'It has stopped. Now the instruments.'}</p>;
   return (
     <div ref={box} aria-label="The strip" role="group">
       <svg width={width} height={HEIGHT} role="img" aria-label="The strip from above" className="block">
@@ -79,9 +79,9 @@ export function Strip({ at }: { at: AtDay }) {
         ))}
         {here && <rect x={x(here.along) - 5} y={HEIGHT / 2 + here.across - 3} width={10} height={6} className="fill-ink" />}
       </svg>
-      <p className="flex items-center gap-4 text-[14px]">
+      <p className="flex items-center gap-4 text-lead">
         <span role="status">
-          <strong className="wide text-[20px] font-semibold">{live.now ? formatIn(live.now.speedMs, speed) : '–'}</strong> {speed.symbol}
+          <strong className="wide text-head font-semibold">{live.now ? formatIn(live.now.speedMs, speed) : '–'}</strong> {speed.symbol}
         </span>
         <span className="text-soft">
           fastest {formatIn(live.fastestMs, speed)} {speed.symbol}; shown {RATE} times faster

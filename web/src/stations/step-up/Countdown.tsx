@@ -34,7 +34,7 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
   const cooling = asked.state === 'failed' ? undefined : latest(asked);
   const leftS = cooling?.readyS === undefined ? undefined : cooling.readyS - sinceS;
   useSignal(leftS === undefined ? undefined : leftS <= 0);
-  if (!wish) return <p className="text-[13px] text-soft">Read the motor, and the time until it is cool is told here.</p>;
+  if (!wish) return <p className="text-body text-soft">Read the motor, and the time until it is cool is told here.</p>;
   if (asked.state === 'failed') return <Failed what="The cooling could not be computed" reason={asked.reason} onRetry={asked.retry} />;
   return (
     <section aria-label="Until the next run">
@@ -42,7 +42,7 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
         {leftS !== undefined && leftS > 0 && (
           <>
             <span className="text-soft">Next run in</span>
-            <strong role="timer" className="wide text-[22px] font-semibold">
+            <strong role="timer" className="wide text-head font-semibold">
               {clockText(leftS)}
             </strong>
           </>
@@ -66,7 +66,7 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
         <CoolingLine cooling={cooling} sinceS={sinceS} readyC={readyC} unitSymbol={heat.symbol} text={(c) => formatIn(c, { ...heat, digits: 0 })} />
       )}
       {leftS !== undefined && leftS > 0 && sinceS > HIGHEST_BY_S && (
-        <p className="text-[13px] print:hidden">
+        <p className="text-body print:hidden">
           <FigureField
             named
             label="motor now"
@@ -91,7 +91,7 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
           />
         </p>
       )}
-      <p className="text-[12px] text-soft">
+      <p className="text-small text-soft">
         By the cooling of this car
         {(readings ?? []).filter((one) => one.of === 'can').length > 1 ? ', set by its readings' : '; a second reading of the motor makes it surer'}.
       </p>
@@ -126,13 +126,7 @@ function CoolingLine({
   const nowC = cooling.canC[Math.round(nowS / cooling.stepS)]!;
   return (
     <div ref={box}>
-      <svg
-        width={width}
-        height={HEIGHT}
-        role="img"
-        aria-label={`The motor cools; now about ${text(nowC)} ${unitSymbol}`}
-        className="block text-[11px]"
-      >
+      <svg width={width} height={HEIGHT} role="img" aria-label={`The motor cools; now about ${text(nowC)} ${unitSymbol}`} className="block text-fine">
         <path d={`M4 ${y(readyC)}H${width - 4}`} className="stroke-steel [stroke-dasharray:4_3]" />
         <path d={path} fill="none" className="stroke-ember [stroke-width:1.5]" />
         <circle cx={x(nowS)} cy={y(nowC)} r={3.5} className="fill-ink" />

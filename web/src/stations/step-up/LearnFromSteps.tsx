@@ -30,7 +30,7 @@ export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven:
     dispatch(undoable(`The rest of the ladder is drawn by what ${runsText(learned.runs.length)} taught of ${car.name}.`));
   };
   return (
-    <section aria-label="What the steps teach" className="text-[13px]">
+    <section aria-label="What the steps teach" className="text-body">
       <h2 className="eyebrow text-soft">What the steps teach</h2>
       <div className="flex flex-wrap items-center gap-2">
         {asked?.state === 'waiting' ? (

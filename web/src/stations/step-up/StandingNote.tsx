@@ -45,15 +45,15 @@ export function StandingNote({
               its run in the log
             </Link>
           </h2>
-          {isOpen ? <p className="text-[13px] text-soft">Begun, and not driven yet.</p> : <VerdictView verdict={last.verdict} />}
+          {isOpen ? <p className="text-body text-soft">Begun, and not driven yet.</p> : <VerdictView verdict={last.verdict} />}
           {last.step.stoppedAt !== undefined && <Countdown at={at} driven={last} stoppedAt={last.step.stoppedAt} />}
         </div>
       )}
       {next && standing && !isOpen && (
         <div className="border-l-2 border-ember pl-3">
           <p className="eyebrow text-soft">{WHY[standing.why]}</p>
-          <p className="wide text-[20px] font-semibold">{gearsText(gearsOfRung(next))}</p>
-          <p className="text-[13px]">
+          <p className="wide text-head font-semibold">{gearsText(gearsOfRung(next))}</p>
+          <p className="text-body">
             About{' '}
             <strong className="font-semibold">
               {formatIn(next.topSpeedMs.p50, speed)} {speed.symbol}

@@ -26,8 +26,8 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   ];
   return (
     <SideScroll label="Steps, as a table">
-      <p className="mb-1 text-[12px] text-soft">Speed at the fastest moment of two passes on a full pack; Plan says what it settles at.</p>
-      <table aria-label="Steps" className="w-full min-w-[520px] text-right text-[12.5px]">
+      <p className="mb-1 text-small text-soft">Speed at the fastest moment of two passes on a full pack; Plan says what it settles at.</p>
+      <table aria-label="Steps" className="w-full min-w-148 text-right text-small">
         <thead>
           <tr className="border-b border-edge text-soft">
             {heads.map((head, i) => (
@@ -64,7 +64,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-[12px] text-soft print:hidden">
+      <p className="mt-1 text-small text-soft print:hidden">
         Temperatures are those read within a minute after the two passes of a step; beside them the can after the whole planned run, which each step
         must be safe for as well. Metres: run-up, ten to be timed over, stopping, and a third to spare.
       </p>
@@ -78,7 +78,7 @@ function StepNote({ step, ladder, at }: { step: LadderStep; ladder: Ladder; at: 
   const isDone = at.driven.findLast((one) => one.step.stoppedAt !== undefined && isAt(step, one.step))?.verdict.verdict === 'go';
   const toBuy = step.gearing.kind === 'gears' && !step.gearing.owned && !isDone;
   return (
-    <span className="text-[11.5px] font-normal text-soft">
+    <span className="text-fine font-normal text-soft">
       {isTarget && ' target'}
       {toBuy && ' to buy'}
       {isDone && ' done'}
@@ -89,7 +89,7 @@ function StepNote({ step, ladder, at }: { step: LadderStep; ladder: Ladder; at: 
 /** On paper only: a line a step to write on. */
 function Blanks({ steps }: { steps: readonly LadderStep[] }) {
   return (
-    <table className="mt-6 hidden w-full text-left text-[12px] print:table">
+    <table className="mt-6 hidden w-full text-left text-small print:table">
       <thead>
         <tr className="border-b border-edge">
           {['Step', 'out', 'back', 'motor', 'ESC', 'pack', 'highest in 2 min', 'amps', 'go, hold, back'].map((head) => (

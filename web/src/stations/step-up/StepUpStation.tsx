@@ -33,9 +33,9 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
   return (
     <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-24 print:block">
       <div className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
-        <h1 className="wide text-[20px] font-semibold">
+        <h1 className="wide text-head font-semibold">
           Step up{' '}
-          <span className="text-[14px] font-normal text-soft">
+          <span className="text-lead font-normal text-soft">
             to {inHand.plan.name}, {inHand.car.name}
           </span>
         </h1>
@@ -68,7 +68,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
             <Guarded what="What the steps teach">
               <LearnFromSteps inHand={inHand} driven={at.driven} />
             </Guarded>
-            <p className="border-t border-rule pt-2 text-[12.5px] text-soft">
+            <p className="border-t border-rule pt-2 text-small text-soft">
               Step up only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Wear eye protection,
               keep hands from spinning gears, carry lithium packs in a fireproof bag, and stop at the first smell.
             </p>
@@ -84,7 +84,7 @@ function Outcome({ at: { state } }: { at: AtLadder }) {
   const system = useAppSelector((store) => store.prefs.units);
   if (state.state === 'waiting')
     return (
-      <p role="status" className="flex items-center gap-2 py-3 text-[13px] text-soft">
+      <p role="status" className="flex items-center gap-2 py-3 text-body text-soft">
         <progress className="h-1 w-48" value={state.progress?.share ?? 0} aria-label="Trying gears" /> trying gears and caps, with everything that is
         unsure of the car …
       </p>
@@ -92,7 +92,7 @@ function Outcome({ at: { state } }: { at: AtLadder }) {
   if (state.state === 'failed') return <Failed what="The ladder could not be drawn" reason={state.reason} onRetry={state.retry} />;
   const { text, why, change } = outcomeText(state.value, system);
   return (
-    <p className="max-w-3xl text-[13px]">
+    <p className="max-w-3xl text-body">
       <strong className={`font-semibold ${state.value.outcome === 'reached' ? '' : 'text-stop'}`}>{text}</strong>
       {why && ` ${why}`}
       {change && <span className="text-soft"> What would have to change: {change}</span>}

@@ -23,7 +23,7 @@ export function TargetField({ inHand: { file }, target: { typed }, at }: Props) 
   if (pinion === undefined || spur === undefined) return null;
   const said = (speedMs: number) => `${formatIn(speedMs, speed, true)} ${speed.symbol}`;
   return (
-    <div className="flex flex-wrap items-center gap-x-2 text-[13px] print:hidden">
+    <div className="flex flex-wrap items-center gap-x-2 text-body print:hidden">
       <FigureField
         named
         label="to"

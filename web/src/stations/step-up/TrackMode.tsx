@@ -51,10 +51,10 @@ export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHan
   );
 }
 
-const BODY = 'mx-auto w-full max-w-2xl flex-1 overflow-y-auto px-5 py-4 text-[17px] leading-snug';
+const BODY = 'mx-auto w-full max-w-2xl flex-1 overflow-y-auto px-5 py-4 text-title leading-snug';
 const FOOT = 'mx-auto w-full max-w-2xl border-t border-rule p-2';
-const SECOND = 'h-16 rounded-md border border-edge text-[18px]';
-const LARGE = 'h-16 w-full rounded-md bg-ember text-[20px] font-semibold text-paper disabled:opacity-50';
+const SECOND = 'h-16 rounded-md border border-edge text-title';
+const LARGE = 'h-16 w-full rounded-md bg-ember text-head font-semibold text-paper disabled:opacity-50';
 
 /** The step that is next: what to fit, what to expect, and the cautions. */
 function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
@@ -64,7 +64,7 @@ function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
   return (
     <>
       <div className={BODY}>
-        <p className="wide text-[34px] leading-tight font-semibold">{gearsText(gears)}</p>
+        <p className="wide text-figure leading-tight font-semibold">{gearsText(gears)}</p>
         {asked.state === 'waiting' && <Busy text="Working out what to expect …" />}
         {asked.state === 'failed' && <Failed what="What to expect could not be worked out" reason={asked.reason} onRetry={asked.retry} />}
         {asked.state === 'ready' && <Expect foreseen={asked.value.foreseen} step={step} />}
@@ -108,7 +108,7 @@ function Expect({ foreseen, step }: { foreseen: Foreseen; step: LadderStep }) {
     ['Room', `${formatIn(step.room.wholeM, length)} ${length.symbol}`],
   ];
   return (
-    <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[16px]">
+    <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-lead">
       {rows.map(([name, value]) => (
         <div key={name} className="contents">
           <dt className="text-soft">{name}</dt>
@@ -129,7 +129,7 @@ const CAUTIONS = [
 
 function Cautions() {
   return (
-    <div className="mt-4 border-l-4 border-caution bg-sheet px-3 py-2 text-[15px]">
+    <div className="mt-4 border-l-4 border-caution bg-sheet px-3 py-2 text-lead">
       <p className="flex items-center gap-2 font-semibold text-caution">
         <TriangleAlert size={18} aria-hidden="true" /> Before the first step
       </p>
@@ -165,7 +165,7 @@ function OnStep({
   return (
     <>
       <div className={BODY}>
-        <p className="wide text-[26px] leading-tight font-semibold">{gearsText(step)}</p>
+        <p className="wide text-figure leading-tight font-semibold">{gearsText(step)}</p>
         <TrackPasses at={at} driven={driven} />
         {stoppedAt !== undefined && (
           <>

@@ -16,8 +16,8 @@ export function TrackPasses({ at, driven }: { at: AtLadder; driven: Driven }) {
   return (
     <section aria-label="Passes" className="mt-3 flex flex-col gap-2">
       <div className="flex flex-wrap gap-x-4 gap-y-2">
-        <PassFields run={run} onChange={change} className="w-20 text-[18px]" />
-        <AmountFields run={run} onChange={change} className="w-16 text-[18px]" />
+        <PassFields run={run} onChange={change} className="w-20 text-title" />
+        <AmountFields run={run} onChange={change} className="w-16 text-title" />
       </div>
       <div className="flex flex-wrap gap-2" role="group" aria-label="What went wrong">
         {FLAGS.map(([flag, word]) => (

@@ -39,10 +39,10 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
   return (
     <section aria-label="Temperatures" className="mt-3 border-t border-rule pt-3">
       <p className="flex items-baseline gap-3">
-        <span role="timer" className="wide text-[26px] font-semibold">
+        <span role="timer" className="wide text-figure font-semibold">
           {clockText(sinceS)}
         </span>
-        <span className="text-[14px] text-soft">
+        <span className="text-lead text-soft">
           since the stop.{' '}
           {sinceS < READ_BY_S ? 'Motor, ESC and pack within a minute.' : sinceS < HIGHEST_BY_S ? 'Now the highest of the motor, in two minutes.' : ''}
         </span>
@@ -59,7 +59,7 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
               path="readings.c"
               value={known?.c}
               placeholder="read"
-              className="w-14 text-[18px]"
+              className="w-14 text-title"
               onSet={(c) => set(of, known, c, word)}
             />
           );
@@ -71,7 +71,7 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
             path="readings.c"
             value={highest?.c}
             placeholder="read"
-            className="w-14 text-[18px]"
+            className="w-14 text-title"
             onSet={(c) => set('can', highest, c, 'Highest')}
           />
         )}
@@ -83,7 +83,7 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
 /** Asked once before the first reading: bare metal shines, and reads up to 15 K low. */
 function Patch({ hasPatch, onSay }: { hasPatch: boolean | undefined; onSay: (hasPatch: boolean) => void }) {
   return (
-    <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-[14px]" role="group" aria-label="A matt patch for the thermometer">
+    <div className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 text-lead" role="group" aria-label="A matt patch for the thermometer">
       <span className="text-soft">{hasPatch === undefined ? 'Have motor and ESC a matt patch, tape or paint, for the thermometer?' : 'Read on'}</span>
       <Choice on={hasPatch === true} onClick={() => onSay(true)}>
         a matt patch

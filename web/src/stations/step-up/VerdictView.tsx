@@ -10,11 +10,11 @@ export function VerdictView({ verdict: { verdict, reasons }, large = false }: { 
   const Icon = ICONS[verdict];
   return (
     <section aria-label="Verdict">
-      <p className={`wide flex items-center gap-2 font-semibold ${large ? 'text-[26px]' : 'text-[18px]'} ${TONE_TEXT[tone]}`}>
+      <p className={`wide flex items-center gap-2 font-semibold ${large ? 'text-head' : 'text-title'} ${TONE_TEXT[tone]}`}>
         <Icon size={large ? 26 : 18} aria-hidden="true" />
         {word}
       </p>
-      <ul className={`list-disc pl-5 ${large ? 'text-[16px]' : 'text-[13px]'}`}>
+      <ul className={`list-disc pl-5 ${large ? 'text-lead' : 'text-body'}`}>
         {reasons.map(({ id, text }) => (
           <li key={`${id} ${text}`}>{text}</li>
         ))}

@@ -71,17 +71,17 @@ export function Stepper({ label, value, range, system, step, onChange, neighbour
             onKeyDown={onKey}
             {...field}
           />
-          <span className={`shrink-0 text-[12px] text-soft ${suffix ? '@max-[62px]:hidden' : ''}`}>{shownSuffix}</span>
+          <span className={`shrink-0 text-small text-soft ${suffix ? '@max-[4.4rem]:hidden' : ''}`}>{shownSuffix}</span>
         </label>
         <StepButton label={label} way="up" disabled={value >= range.max} {...button(1)} />
       </div>
       {problem ? (
-        <p id={messageId} role="alert" className="mt-0.5 text-[11.5px] text-stop">
+        <p id={messageId} role="alert" className="mt-0.5 text-fine text-stop">
           {problem}
         </p>
       ) : (
         neighbours && (
-          <p className="mt-0.5 flex justify-between px-0.5 text-[11.5px] text-soft" aria-hidden="true">
+          <p className="mt-0.5 flex justify-between px-0.5 text-fine text-soft" aria-hidden="true">
             <span>{neighbours.down}</span>
             <span>{neighbours.up}</span>
           </p>

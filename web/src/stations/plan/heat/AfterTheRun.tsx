@@ -4,6 +4,7 @@ import { formatNumber, unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
 import type { HeatChoices } from './use-heat';
 import { heatFigure, heatWords } from '../../../in-hand/heat-text';
+import { Select } from '../../../ui/Select';
 
 const READY_STEPS_C = [30, 35, 40, 45, 50];
 const RUNS = [1, 2, 3, 4];
@@ -25,7 +26,7 @@ export function AfterTheRun({ choices, answer: { course, series }, minutesToCuto
   const { cool, run } = course;
   const degrees = (c: number) => heatWords(c, warm);
   return (
-    <dl className="mt-1 flex flex-wrap gap-x-6 gap-y-1 border-t border-rule pt-1.5 text-[12.5px]">
+    <dl className="mt-1 flex flex-wrap gap-x-6 gap-y-1 border-t border-rule pt-1.5 text-small">
       <Item name="Thermometer on the can, now">{degrees(cool.canNowC)}</Item>
       <Item name="90 s later">{degrees(cool.canAfter90S)}</Item>
       <Item name="highest after the stop">
@@ -75,17 +76,12 @@ interface PickProps {
 
 function Pick({ label, value, options, words, onPick }: PickProps) {
   return (
-    <select
-      aria-label={label}
-      className="rounded-sm border border-rule bg-paper px-1"
-      value={value}
-      onChange={(event) => onPick(Number(event.target.value))}
-    >
+    <Select aria-label={label} size="small" value={value} onChange={(event) => onPick(Number(event.target.value))}>
       {options.map((one) => (
         <option key={one} value={one}>
           {words(one)}
         </option>
       ))}
-    </select>
+    </Select>
   );
 }

@@ -15,7 +15,7 @@ export function CompareChoices({ file, choices: { change, compareWith } }: { fil
   const system = useAppSelector((state) => state.prefs.units);
   return (
     <span className="ml-auto flex flex-wrap items-center gap-1" role="group" aria-label="Compare with">
-      <span className="text-[12px] text-soft">with</span>
+      <span className="text-small text-soft">with</span>
       {HEAT_CHANGES.filter((one) => one.possible(file)).map((one) => (
         <Choice key={one.id} on={change === one} onClick={() => compareWith(change === one ? undefined : one.id)}>
           {one.label(system)}
@@ -38,7 +38,7 @@ export function ComparedLine({ inHand, choices, answer }: { inHand: PlanInHand; 
     compareWith(undefined);
   };
   return (
-    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12.5px]">
+    <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-small">
       <span>
         {change.words(system)}: can {heatFigure(course.run.maxCanC, warm)} → <strong>{heatWords(compared.run.maxCanC, warm)}</strong>, ESC{' '}
         {heatFigure(course.run.maxEscC, warm)} → <strong>{heatFigure(compared.run.maxEscC, warm)}</strong>

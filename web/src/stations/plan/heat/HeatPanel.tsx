@@ -66,7 +66,7 @@ export function HeatPanel({ inHand, limits, driven, isFailed, minutesToCutoff }:
       </PaneChart>
       <ComparedLine inHand={inHand} choices={choices} answer={value} />
       {burntS === undefined && <AfterTheRun choices={choices} answer={value} minutesToCutoff={minutesToCutoff} />}
-      <p className="mt-1 text-[12px] text-soft">
+      <p className="mt-1 text-small text-soft">
         Parts are hot after a run. Charge a pack only once it is cool, with a charger for its kind, never unattended.
       </p>
     </>

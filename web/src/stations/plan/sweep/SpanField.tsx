@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useAppSelector } from '../../../desk/store';
 import { formatIn, parseFigure, unitOf } from '@puddler/figures';
 import { SWEPT_WORDS, sweptRange } from './sweep-specs';
+import { Input } from '../../../ui/Input';
 
 /** The two ends of a range, typed with or without a unit. A bad one says why and changes nothing. */
 export function SpanField({ swept, span, onSpan }: { swept: Swept; span: [number, number]; onSpan: (span: [number, number]) => void }) {
@@ -27,12 +28,14 @@ export function SpanField({ swept, span, onSpan }: { swept: Swept; span: [number
     if (why === undefined) onSpan(next);
   };
   const input = (place: 0 | 1, name: string) => (
-    <input
+    <Input
       key={`${swept}${span[place]}${system}`}
       aria-label={`${SWEPT_WORDS[swept]} ${name}`}
-      aria-invalid={problem !== undefined}
       inputMode="decimal"
-      className={`h-7 w-14 rounded-sm border bg-paper px-1 text-right font-medium max-sm:h-thumb ${problem ? 'border-stop' : 'border-rule'}`}
+      size="small"
+      figure
+      invalid={problem !== undefined}
+      className="w-14"
       defaultValue={formatIn(span[place], unit)}
       onBlur={(event) => settle(place, event.target)}
       onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
@@ -45,7 +48,7 @@ export function SpanField({ swept, span, onSpan }: { swept: Swept; span: [number
       {input(1, 'to')}
       <span className="text-soft">{unit.symbol === SWEPT_WORDS[swept] ? '' : unit.symbol}</span>
       {problem && (
-        <span role="alert" className="basis-full text-[11.5px] text-stop">
+        <span role="alert" className="basis-full text-fine text-stop">
           {problem}
         </span>
       )}

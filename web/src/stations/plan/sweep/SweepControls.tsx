@@ -3,8 +3,7 @@ import { formatNumber } from '@puddler/figures';
 import { SpanField } from './SpanField';
 import { ANSWER_SPECS, SWEEP_ANSWERS, SWEPT_WORDS, thirdOf, type SweepAnswerId } from './sweep-specs';
 import { ALWAYS, type Sweep } from './use-sweep';
-
-const PICK = 'h-7 rounded-sm border border-rule bg-paper px-1 max-sm:h-thumb';
+import { Select } from '../../../ui/Select';
 
 const swepts = (list: readonly Swept[]) =>
   list.map((swept) => (
@@ -19,31 +18,31 @@ export function SweepControls({ sweep: { choice, asked } }: { sweep: Sweep }) {
   const done = asked.state === 'waiting' ? asked.progress?.share : undefined;
   const span = (swept: Swept) => <SpanField swept={swept} span={spanOf(swept)} onSpan={(next) => setSpan(swept, next)} />;
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 pb-1 text-[12.5px]">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5 pb-1 text-small">
       <label className="flex items-center gap-1.5">
         <span className="text-soft">over</span>
-        <select className={PICK} value={x} onChange={(event) => setX(event.target.value as Swept)} aria-label="Figure across">
+        <Select size="small" value={x} onChange={(event) => setX(event.target.value as Swept)} aria-label="Figure across">
           {swepts(can)}
-        </select>
+        </Select>
         {span(x)}
       </label>
       <label className="flex items-center gap-1.5">
         <span className="text-soft">and</span>
-        <select
-          className={PICK}
+        <Select
+          size="small"
           value={y ?? ''}
           onChange={(event) => setY(event.target.value === '' ? undefined : (event.target.value as Swept))}
           aria-label="Figure up"
         >
           <option value="">nothing else</option>
           {swepts(can.filter((swept) => swept !== x))}
-        </select>
+        </Select>
         {y && span(y)}
       </label>
       <label className="flex items-center gap-1.5">
         <span className="text-soft">{y ? 'map of' : 'with'}</span>
-        <select
-          className={PICK}
+        <Select
+          size="small"
           value={y ? answer : thirdOf(answer, ALWAYS)}
           onChange={(event) => setAnswer(event.target.value as SweepAnswerId)}
           aria-label={y ? 'Answer of the map' : 'Another answer'}
@@ -53,11 +52,11 @@ export function SweepControls({ sweep: { choice, asked } }: { sweep: Sweep }) {
               {ANSWER_SPECS[id].label}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       {done !== undefined && (
         <span className="flex items-center gap-1.5 text-soft">
-          <progress className="h-1.5 w-20 accent-(--steel)" value={done} max={1} aria-label="Points computed" />
+          <progress className="h-1.5 w-20" value={done} max={1} aria-label="Points computed" />
           {formatNumber(100 * done, 0)} %
         </span>
       )}
