@@ -2,9 +2,10 @@ import { bisectCenter } from 'd3-array';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { useWidth } from '../ui/useWidth';
 import { formatNumber } from '@puddler/figures';
-import { ChartExport } from './ChartExport';
+import { ChartHead } from './ChartHead';
 import { layBorder, layContours, layLevelLabels, type Field } from './contour-layout';
 import { ContourLayers, type Axis } from './ContourLayers';
+import { Readout } from './Readout';
 
 interface Props {
   title: string;
@@ -67,16 +68,13 @@ export function ContourChart({ title, field, x, y, value, tone, borders, now, he
 
   return (
     <figure className={`m-0 ${stale ? 'opacity-70' : ''}`} aria-busy={stale}>
-      <div className="flex items-center justify-between gap-3">
-        <figcaption className="eyebrow text-soft">{title}</figcaption>
-        <ChartExport svg={() => svg.current} name={title} csv={csv} />
-      </div>
+      <ChartHead title={title} name={title} svg={() => svg.current} csv={csv} />
       <div ref={ref}>
         <svg
           ref={svg}
           width={width}
           height={height}
-          className="block cursor-crosshair touch-pan-y text-[11.5px]"
+          className="block cursor-crosshair touch-pan-y text-fine"
           role="application"
           tabIndex={0}
           aria-label={`${title}. Arrow keys move over it, Enter takes the point into the plan.`}
@@ -104,23 +102,23 @@ interface ReadoutProps {
 /** The point under the pointer in words, or what the map shows. */
 function ContourReadout({ here, x, y, value }: ReadoutProps) {
   return (
-    <p className="h-5 pl-12 text-[12.5px]" aria-live="polite">
-      {here ? (
-        <>
-          <strong className="font-semibold">
-            {formatNumber(here.x, x.digits)} {x.unit || x.label} × {formatNumber(here.y, y.digits)} {y.unit || y.label}
-          </strong>
-          <span className="text-soft"> · {value.label} </span>
-          <strong className="font-semibold">
-            {Number.isFinite(here.value) ? `${formatNumber(here.value, value.digits, true)} ${value.unit}` : 'cannot be computed'}
-          </strong>
-          <span className="text-soft"> · click takes it into the plan</span>
-        </>
-      ) : (
-        <span className="text-soft">
-          {value.label} in {value.unit || 'steps'}, darker is more · cross: the plan as it is
-        </span>
-      )}
-    </p>
+    <Readout
+      at={here && `${formatNumber(here.x, x.digits)} ${x.unit || x.label} × ${formatNumber(here.y, y.digits)} ${y.unit || y.label}`}
+      figures={
+        here
+          ? [
+              {
+                label: value.label,
+                text: Number.isFinite(here.value) ? `${formatNumber(here.value, value.digits, true)} ${value.unit}` : 'cannot be computed',
+              },
+            ]
+          : []
+      }
+      hint="click takes it into the plan"
+    >
+      <span className="text-soft">
+        {value.label} in {value.unit || 'steps'}, darker is more · cross: the plan as it is
+      </span>
+    </Readout>
   );
 }

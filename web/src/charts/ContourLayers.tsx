@@ -1,5 +1,6 @@
 import { formatNumber } from '@puddler/figures';
-import { AxisTicks } from './AxisTicks';
+import { AcrossAxis, UpAxis } from './Axes';
+import { FILL, STROKE } from './tones';
 import type { Border, Box, ContourLayout, LevelLabel } from './contour-layout';
 
 export interface Axis {
@@ -7,10 +8,6 @@ export interface Axis {
   unit: string;
   digits: number;
 }
-
-const FILL = { heat: 'fill-heat', amps: 'fill-amps' } as const;
-const STROKE = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
-const TEXT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 
 interface Props {
   layout: ContourLayout;
@@ -32,7 +29,8 @@ export function ContourLayers({ layout, labels, lines, box, height, x, y, tone, 
       {levels.map((level, i) => (
         <path key={level.at} d={level.path} fillRule="evenodd" fillOpacity={i === 0 ? 0.06 : 0.15} className={FILL[tone]} />
       ))}
-      <AxisTicks {...layout} box={box} />
+      <AcrossAxis ticks={layout.ticksX} scale={scaleX} foot={box.bottom + 15} digits={2} />
+      <UpAxis ticks={layout.ticksY} scale={scaleY} left={box.left} right={box.right} digits={2} lines={false} />
       <text x={box.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
         {axisText(x)}
       </text>
@@ -51,7 +49,7 @@ export function ContourLayers({ layout, labels, lines, box, height, x, y, tone, 
             x={Math.min(line.labelAt[0], box.right) - 4}
             y={Math.max(box.top + 10, line.labelAt[1] - 4)}
             textAnchor="end"
-            className={`${TEXT[line.tone]} stroke-paper font-semibold [paint-order:stroke] [stroke-width:3px]`}
+            className={`${FILL[line.tone]} stroke-paper font-semibold [paint-order:stroke] stroke-3`}
           >
             {line.label}
           </text>

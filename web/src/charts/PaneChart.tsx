@@ -1,6 +1,6 @@
 import { ChartLine, Table2 } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
-import { ChartExport } from './ChartExport';
+import { ChartHead } from './ChartHead';
 import type { PaneData } from './pane-layout';
 import { PaneDrawing } from './PaneDrawing';
 import type { PaneMark, PaneRegion } from './PaneFrame';
@@ -45,21 +45,24 @@ export function PaneChart({
   const svg = useRef<SVGSVGElement>(null);
   return (
     <figure className={`m-0 ${stale ? 'opacity-70' : ''}`} aria-busy={stale}>
-      <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-0.5">
-        <figcaption className="eyebrow text-soft max-sm:w-full">{title}</figcaption>
-        {children}
-        <span className="flex items-center">
+      <ChartHead
+        title={title}
+        name={title}
+        svg={() => svg.current}
+        csv={() => csvOf(data, xName, xUnit)}
+        tools={
           <button
             type="button"
-            className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-[12px] whitespace-nowrap text-soft max-sm:min-h-thumb hover:bg-wash hover:text-ink"
+            className="hit flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-small whitespace-nowrap text-soft max-sm:min-h-thumb hover:bg-wash hover:text-ink"
             onClick={() => setAsTable(!asTable)}
           >
             {asTable ? <ChartLine size={14} /> : <Table2 size={14} />}
             {asTable ? 'As a chart' : 'As a table'}
           </button>
-          <ChartExport svg={() => svg.current} name={title} csv={() => csvOf(data, xName, xUnit)} />
-        </span>
-      </div>
+        }
+      >
+        {children}
+      </ChartHead>
       {asTable ? (
         <PaneTable title={title} data={data} xName={xName} xUnit={xUnit} height={height} />
       ) : (

@@ -1,11 +1,8 @@
-import { formatNumber } from '@puddler/figures';
+import { LimitLine, UpAxis } from './Axes';
 import type { LaidPane } from './pane-layout';
+import { FILL, STROKE } from './tones';
 
-const STROKE = { ink: 'stroke-ink', steel: 'stroke-steel', soft: 'stroke-soft', ember: 'stroke-ember' } as const;
-export const PANE_FILL = { ink: 'fill-ink', steel: 'fill-steel', soft: 'fill-soft', ember: 'fill-ember' } as const;
-const LIMIT_STROKE = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
 const LIMIT_LABEL_PX = 14;
-const LIMIT_FILL = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 
 interface Props {
   pane: LaidPane;
@@ -19,21 +16,11 @@ interface Props {
 export function PaneCurve({ pane, left, right, beside }: Props) {
   return (
     <g>
-      {pane.ticks.map((tick) => (
-        <g key={tick}>
-          <path d={`M${left} ${pane.scale(tick)}H${right}`} className="stroke-rule" />
-          <text x={left - 6} y={pane.scale(tick) + 4} textAnchor="end" className="fill-soft">
-            {formatNumber(tick, 1)}
-          </text>
-        </g>
-      ))}
+      <UpAxis ticks={pane.ticks} scale={pane.scale} left={left} right={right} />
       {(pane.limits ?? []).map((limit) => (
-        <g key={limit.label}>
-          <path d={`M${left} ${pane.scale(limit.at)}H${right}`} className={`${LIMIT_STROKE[limit.tone]} [stroke-dasharray:6_3]`} />
-          <text x={left + 4} y={pane.scale(limit.at) + (crowded(pane, limit.at) ? LIMIT_LABEL_PX - 2 : -3)} className={LIMIT_FILL[limit.tone]}>
-            {limit.label}
-          </text>
-        </g>
+        <LimitLine key={limit.label} tone={limit.tone} at={pane.scale(limit.at)} left={left} right={right} under={crowded(pane, limit.at)}>
+          {limit.label}
+        </LimitLine>
       ))}
       <path
         d={pane.path}
@@ -46,7 +33,7 @@ export function PaneCurve({ pane, left, right, beside }: Props) {
         x={beside ? right + 6 : right - 2}
         y={pane.labelY}
         textAnchor={beside ? 'start' : 'end'}
-        className={`${PANE_FILL[pane.tone]} text-[12px] font-semibold`}
+        className={`${FILL[pane.tone]} text-small font-semibold`}
       >
         {pane.label} {pane.unit}
       </text>

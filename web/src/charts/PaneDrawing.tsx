@@ -1,10 +1,12 @@
+import { formatNumber } from '@puddler/figures';
 import { bisectCenter } from 'd3-array';
 import { useMemo, useState, type KeyboardEvent, type RefObject } from 'react';
 import { useWidth } from '../ui/useWidth';
 import { layPanes, type PaneData } from './pane-layout';
-import { PANE_FILL, PaneCurve } from './PaneCurve';
+import { PaneCurve } from './PaneCurve';
 import { PaneFrame, type PaneMark, type PaneRegion } from './PaneFrame';
-import { PaneReadout } from './PaneReadout';
+import { Readout } from './Readout';
+import { FILL } from './tones';
 
 const MARGIN = { left: 44, right: 8, top: 18, bottom: 22 };
 
@@ -54,7 +56,7 @@ export function PaneDrawing({ title, data, xUnit, height, regions, marks, onRead
         ref={svg}
         width={width}
         height={height}
-        className={`block touch-pan-y text-[11.5px] ${onTake ? 'cursor-crosshair' : ''}`}
+        className={`block touch-pan-y text-fine ${onTake ? 'cursor-crosshair' : ''}`}
         role="application"
         tabIndex={0}
         aria-label={`${title}. Arrow keys move the readout${onTake ? ', Enter takes it' : ''}.`}
@@ -76,12 +78,21 @@ export function PaneDrawing({ title, data, xUnit, height, regions, marks, onRead
             {panes
               .filter((pane) => Number.isFinite(pane.y[at]))
               .map((pane) => (
-                <circle key={pane.label} cx={scaleX(data.x[at]!)} cy={pane.scale(pane.y[at]!)} r={3.5} className={PANE_FILL[pane.tone]} />
+                <circle key={pane.label} cx={scaleX(data.x[at]!)} cy={pane.scale(pane.y[at]!)} r={3.5} className={FILL[pane.tone]} />
               ))}
           </g>
         )}
       </svg>
-      <PaneReadout data={data} panes={panes} at={at} xUnit={xUnit} canTake={onTake !== undefined} />
+      <Readout
+        at={at === undefined || data.x[at] === undefined ? undefined : `${formatNumber(data.x[at], 2, true)} ${xUnit}`}
+        figures={panes.map(({ label, unit, digits, y }) => ({ label, text: readAt(y, at, digits, unit) }))}
+        {...(onTake ? { hint: 'click takes it' } : {})}
+      />
     </div>
   );
 }
+
+const readAt = (y: readonly number[], at: number | undefined, digits: number, unit: string): string => {
+  const value = at === undefined ? undefined : y[at];
+  return value !== undefined && Number.isFinite(value) ? `${formatNumber(value, digits, true)} ${unit}` : '–';
+};

@@ -1,4 +1,4 @@
-import { formatNumber } from '@puddler/figures';
+import { AcrossAxis } from './Axes';
 import type { Layout } from './pane-layout';
 
 export interface PaneRegion {
@@ -49,12 +49,7 @@ export function PaneFrame({ layout: { scaleX, ticksX }, regions, marks, top, bot
           </text>
         </g>
       ))}
-      {ticksX.map((tick) => (
-        <text key={tick} x={scaleX(tick)} y={height - 6} textAnchor={scaleX(tick) > width - 30 ? 'end' : 'middle'} className="fill-soft">
-          {formatNumber(tick, 1)}
-          {tick === ticksX[ticksX.length - 1] && ` ${xUnit}`}
-        </text>
-      ))}
+      <AcrossAxis ticks={ticksX} scale={scaleX} foot={height - 6} right={width - 30} unit={xUnit} />
     </>
   );
 }

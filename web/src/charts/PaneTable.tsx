@@ -18,7 +18,7 @@ export function PaneTable({ title, data, xName, xUnit, height }: Props) {
     <div className="overflow-auto" style={{ height: height + 20 }} tabIndex={0} role="region" aria-label={`${title}, as a table`}>
       <table className="w-full text-right">
         <thead className="sticky top-0 bg-paper">
-          <tr className="border-b border-rule text-[12px] text-soft">
+          <tr className="border-b border-rule text-small text-soft">
             <th scope="col" className="py-1 pr-3 font-medium">
               {xName} {xUnit}
             </th>

@@ -2,10 +2,12 @@ import type { Stage } from '@puddler/core';
 import { scaleLinear } from 'd3-scale';
 import { useRef } from 'react';
 import { spreadLabels } from '../../charts/spread-labels';
+import { AcrossAxis, LimitLine, UpAxis } from '../../charts/Axes';
 import { ChartExport } from '../../charts/ChartExport';
+import type { LimitTone } from '../../charts/tones';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
-import { currencySymbol, formatIn, formatNumber, toShown, type Unit, unitOf } from '@puddler/figures';
+import { currencySymbol, formatIn, toShown, type Unit, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS } from './path-text';
 import { BURNT_C } from '@puddler/core';
 
@@ -22,7 +24,7 @@ interface Pane {
   unit: Unit;
   of: (stage: Stage) => number;
   tone: string;
-  lines: { at: number; word: string; tone: string }[];
+  lines: { at: number; tone: LimitTone }[];
 }
 
 interface Props {
@@ -40,7 +42,7 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
   const isPriced = stages.some((stage) => stage.cost.money > 0);
   const along = stages.map((stage, i) => (isPriced ? stage.cost.money : i));
   const x = scaleLinear([0, Math.max(...along, 1)], [LEFT, Math.max(LEFT + 10, width - RIGHT - (isPriced ? 0 : LAST_STAGE))]);
-  const limit = (at: number | undefined, word: string, tone: string) => (at === undefined ? [] : [{ at, word, tone }]);
+  const limit = (at: number | undefined, tone: LimitTone) => (at === undefined ? [] : [{ at, tone }]);
   const panes: Pane[] = [
     { name: 'top speed', unit: unitOf('m/s', system), of: (stage) => stage.figures.topSpeedMs, tone: 'stroke-ink', lines: [] },
     {
@@ -48,7 +50,7 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
       unit: unitOf('°C', system),
       of: (stage) => Math.min(stage.figures.maxCanC, BURNT_C),
       tone: 'stroke-ember',
-      lines: [...limit(canCautionC, 'caution', 'stroke-caution'), ...limit(canStopC, 'stop', 'stroke-stop')],
+      lines: [...limit(canCautionC, 'caution'), ...limit(canStopC, 'stop')],
     },
   ];
   const height = TOP + panes.length * PANE + (panes.length - 1) * GAP + 34;
@@ -70,11 +72,7 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
               right={width - RIGHT}
             />
           ))}
-          {(isPriced ? x.ticks(4) : []).map((tick) => (
-            <text key={tick} x={x(tick)} y={height - 18} textAnchor="middle" className="fill-soft">
-              {formatNumber(tick, 0)}
-            </text>
-          ))}
+          <AcrossAxis ticks={isPriced ? x.ticks(4) : []} scale={x} foot={height - 18} digits={0} />
           <text x={width - RIGHT} y={height - 4} textAnchor="end" className="fill-soft">
             {isPriced ? `money spent, ${currencySymbol()}` : 'stage by stage: nothing has a price yet'}
           </text>
@@ -102,21 +100,11 @@ function LadderPane({ pane, stages, at: along, top, named, right }: PaneProps) {
   const names = spreadLabels(along, 62, LEFT + 26, right - 30);
   return (
     <g>
-      {y.ticks(3).map((tick) => (
-        <g key={tick}>
-          <path d={`M${LEFT} ${y(tick)}H${right}`} className="stroke-rule" />
-          <text x={LEFT - 6} y={y(tick) + 4} textAnchor="end" className="fill-soft">
-            {formatNumber(tick, 0)}
-          </text>
-        </g>
-      ))}
-      {pane.lines.map((line) => (
-        <g key={line.word}>
-          <path d={`M${LEFT} ${at(line.at)}H${right}`} className={line.tone} strokeDasharray="4 3" />
-          <text x={LEFT + 4} y={at(line.at) + (line.word === 'caution' ? 11 : -3)} className="fill-soft">
-            {line.word}
-          </text>
-        </g>
+      <UpAxis ticks={y.ticks(3)} scale={y} left={LEFT} right={right} digits={0} />
+      {pane.lines.map(({ at: limit, tone }) => (
+        <LimitLine key={tone} tone={tone} at={at(limit)} left={LEFT} right={right} under={tone === 'caution'}>
+          {tone}
+        </LimitLine>
       ))}
       <path d={`${steps}H${right}`} fill="none" strokeWidth="2" className={pane.tone} />
       {stages.map((stage, i) => (

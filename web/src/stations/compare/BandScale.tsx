@@ -1,7 +1,9 @@
 import type { Band } from '@puddler/core';
 import { scaleLinear } from 'd3-scale';
 import { useRef } from 'react';
+import { AcrossAxis } from '../../charts/Axes';
 import { ChartExport } from '../../charts/ChartExport';
+import { FILL, STROKE } from '../../charts/tones';
 import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
 import { formatNumber } from '@puddler/figures';
@@ -28,9 +30,6 @@ const ROW_PX = 21;
 const LEFT = 20;
 const RIGHT = 60;
 const LABEL_PX = 11;
-const FILL = { amps: 'fill-amps', heat: 'fill-heat' } as const;
-const LIMIT = { caution: 'stroke-caution', stop: 'stroke-stop' } as const;
-const LIMIT_TEXT = { caution: 'fill-caution', stop: 'fill-stop' } as const;
 
 /** One answer of all setups on one scale, each with its likely band. */
 export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Props) {
@@ -59,21 +58,14 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
         height={height}
         role="img"
         aria-label={`${title}: ${rows.map((row) => `${row.letter} ${sayRow(row, digits)}`).join(', ')}`}
-        className="block text-[11.5px]"
+        className="block text-fine"
       >
-        {x.ticks(4).map((tick) => (
-          <g key={tick}>
-            <path d={`M${x(tick)} ${top}V${height - 15}`} className="stroke-rule" />
-            <text x={x(tick)} y={height - 3} textAnchor="middle" className="fill-soft">
-              {formatNumber(tick, 1)}
-            </text>
-          </g>
-        ))}
+        <AcrossAxis ticks={x.ticks(4)} scale={x} foot={height - 3} lines={{ top, bottom: height - 15 }} />
         {near.map((limit) => (
           <path
             key={limit.label}
             d={`M${x(limit.at)} ${top}V${height - 15}`}
-            className={`${LIMIT[limit.tone]} [stroke-dasharray:5_3] [stroke-width:1.5]`}
+            className={`${STROKE[limit.tone]} [stroke-dasharray:5_3] [stroke-width:1.5]`}
           />
         ))}
         {near.map((limit, i) => (
@@ -82,7 +74,7 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
             x={x(limit.at) + (close ? (i === 0 ? 3 : -3) : 0)}
             y={9}
             textAnchor={close ? (i === 0 ? 'end' : 'start') : 'middle'}
-            className={LIMIT_TEXT[limit.tone]}
+            className={FILL[limit.tone]}
           >
             {limit.label}
           </text>
@@ -91,7 +83,7 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
           const y = top + i * ROW_PX + 12;
           return (
             <g key={row.letter}>
-              <text x={0} y={y + 4} className="fill-ink text-[12.5px] font-bold">
+              <text x={0} y={y + 4} className="fill-ink text-small font-bold">
                 {row.letter}
               </text>
               {row.band && (
@@ -100,7 +92,7 @@ export function BandScale({ title, unit, digits, rows, tone, limits = [] }: Prop
               {row.value !== undefined && (
                 <>
                   <rect x={x(row.value) - 1.5} y={y - 7} width={3} height={14} className="fill-ink" />
-                  <text x={width} y={y + 4} textAnchor="end" className="fill-ink text-[13px] font-semibold">
+                  <text x={width} y={y + 4} textAnchor="end" className="fill-ink text-body font-semibold">
                     {row.text ?? formatNumber(row.value, digits, true)}
                   </text>
                 </>

@@ -1,6 +1,6 @@
 import { LINK_NAMES } from '@puddler/core';
 import { useRef } from 'react';
-import { ChartExport } from '../../charts/ChartExport';
+import { ChartHead } from '../../charts/ChartHead';
 import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
 import { formatNumber } from '@puddler/figures';
@@ -40,10 +40,7 @@ export function PowerBands({ setups }: { setups: readonly ComparedSetup[] }) {
   };
   return (
     <figure className="m-0 min-w-0">
-      <div className="flex h-6 items-center justify-between gap-3">
-        <figcaption className="eyebrow text-soft">{TITLE}</figcaption>
-        <ChartExport svg={() => svg.current} name={TITLE} csv={csv} />
-      </div>
+      <ChartHead title={TITLE} name={TITLE} svg={() => svg.current} csv={csv} />
       <div ref={ref} className="overflow-x-clip">
         <svg
           ref={svg}
@@ -51,7 +48,7 @@ export function PowerBands({ setups }: { setups: readonly ComparedSetup[] }) {
           height={height}
           role="img"
           aria-label={`${TITLE}. ${rows.map((row, i) => (row ? say(setups[i]!.letter, row) : '')).join(' ')}`}
-          className="block text-[11.5px]"
+          className="block text-fine"
         >
           {LINK_NAMES.map((link, i) => (
             <text key={link} x={LEFT + i * linkPx + 4} y={11} className="fill-soft">
@@ -68,7 +65,7 @@ export function PowerBands({ setups }: { setups: readonly ComparedSetup[] }) {
 function Row({ row, letter, linkPx }: { row: BandRow; letter: string; linkPx: number }) {
   return (
     <g transform={`translate(0 ${HEAD_PX + row.top})`}>
-      <text x={0} y={12} className="fill-ink text-[13px] font-bold">
+      <text x={0} y={12} className="fill-ink text-body font-bold">
         {letter}
       </text>
       <text x={LEFT - 7} y={12} textAnchor="end" className="fill-ink font-semibold">

@@ -1,13 +1,14 @@
 import { useMemo, useRef, type ReactNode } from 'react';
 import { useAppSelector } from '../../desk/store';
-import { AxisTicks } from '../../charts/AxisTicks';
-import { ChartExport } from '../../charts/ChartExport';
+import { AcrossAxis, UpAxis } from '../../charts/Axes';
+import { ChartHead } from '../../charts/ChartHead';
 import { useWidth } from '../../ui/useWidth';
 import { toShown, type Unit } from '@puddler/figures';
 import type { FoundSetup } from '../../workers/search-worker';
 import { figureNamed, figureOf, figuresOf, type FrontFigure, figureText } from './figures';
 import { layFront, type Brush, type FrontLayout } from './front-layout';
 import { useFrontHand, type Area } from './use-front-hand';
+import { Select } from '../../ui/Select';
 
 export interface Axes {
   x: string;
@@ -62,27 +63,31 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
 
   return (
     <figure className={`m-0 min-w-0 ${stale ? 'opacity-60' : ''}`} aria-busy={stale}>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12.5px]">
-        <figcaption className="eyebrow text-soft">The front</figcaption>
-        <span className="ml-auto flex flex-wrap items-center gap-x-3 gap-y-1">
-          <AxisPick label="across" value={axes.x} figures={figures} onPick={(x) => onAxes({ ...axes, x })} />
-          <AxisPick label="up" value={axes.y} figures={figures} onPick={(y) => onAxes({ ...axes, y })} />
-          <AxisPick label="size" value={axes.size} figures={figures} none onPick={(size) => onAxes({ ...axes, size })} />
-          <ChartExport svg={() => svg.current} name={`front ${figureX.label} ${figureY.label}`} />
-        </span>
-      </div>
+      <ChartHead
+        title="The front"
+        name={`front ${figureX.label} ${figureY.label}`}
+        svg={() => svg.current}
+        tools={
+          <span className="flex flex-wrap items-center gap-x-3 gap-y-1 text-small">
+            <AxisPick label="across" value={axes.x} figures={figures} onPick={(x) => onAxes({ ...axes, x })} />
+            <AxisPick label="up" value={axes.y} figures={figures} onPick={(y) => onAxes({ ...axes, y })} />
+            <AxisPick label="size" value={axes.size} figures={figures} none onPick={(size) => onAxes({ ...axes, size })} />
+          </span>
+        }
+      />
       <div ref={ref}>
         <svg
           ref={svg}
           width={width}
           height={height}
-          className="block cursor-crosshair touch-pan-y text-[11.5px] select-none"
+          className="block cursor-crosshair touch-pan-y text-fine select-none"
           role="application"
           tabIndex={0}
           aria-label={`${setups.length} setups by ${figureX.label} and ${figureY.label}. Arrow keys walk from one to the next, Escape shows all.`}
           {...handlers}
         >
-          <AxisTicks {...layout} box={box} lines />
+          <AcrossAxis ticks={layout.ticksX} scale={layout.scaleX} foot={box.bottom + 15} lines={box} digits={2} />
+          <UpAxis ticks={layout.ticksY} scale={layout.scaleY} left={box.left} right={box.right} digits={2} />
           <text x={width - MARGIN.right} y={height - 4} textAnchor="end" className="fill-ink font-semibold">
             {axisText(figureX, unitX, '→', '←')}
           </text>
@@ -93,7 +98,7 @@ export function FrontChart({ setups, axes, onAxes, selected, onSelect, brush, on
           {held && <Held point={placed.find((one) => one.key === held.key)} />}
         </svg>
       </div>
-      <p className="flex h-5 items-center gap-x-3 overflow-hidden pl-11 text-[12px] whitespace-nowrap text-soft" aria-live="polite">
+      <p className="flex h-5 items-center gap-x-3 overflow-hidden pl-11 text-small whitespace-nowrap text-soft" aria-live="polite">
         {held ? (
           <span className="truncate">
             <strong className="font-semibold text-ink">{nameOf(held)}</strong> · {figureText(figureX, held.figures, system)} {unitX.symbol} ·{' '}
@@ -143,18 +148,14 @@ function AxisPick({ label, value, figures, none = false, onPick }: AxisPickProps
   return (
     <label className="inline-flex items-center gap-1 text-soft">
       {label}
-      <select
-        className="h-7 rounded-sm border border-rule bg-paper px-1 text-ink max-sm:h-thumb"
-        value={value}
-        onChange={(event) => onPick(event.target.value)}
-      >
+      <Select size="small" className="text-ink" value={value} onChange={(event) => onPick(event.target.value)}>
         {none && <option value="">all alike</option>}
         {figures.map((figure) => (
           <option key={figure.id} value={figure.id}>
             {figure.label}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
 }

@@ -1,9 +1,10 @@
 import type { RunFigure } from '@puddler/core';
-import { formatIn, formatNumber, toShown, unitOf } from '@puddler/figures';
+import { formatIn, toShown, unitOf } from '@puddler/figures';
 import { scalePoint, scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useRef } from 'react';
-import { ChartExport } from '../../charts/ChartExport';
+import { UpAxis } from '../../charts/Axes';
+import { ChartHead } from '../../charts/ChartHead';
 import type { RunOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
@@ -25,7 +26,7 @@ export function OverTime({ log }: { log: AtLog }) {
   const svg = useRef<SVGSVGElement>(null);
   const runs = [...log.runs].reverse();
   const figures = SHOWN.filter((figure) => runs.some(({ run }) => measuredIn(run)[figure] !== undefined));
-  if (runs.length < 2 || figures.length === 0) return <p className="text-[13px] text-soft">Two runs with a figure each make a line.</p>;
+  if (runs.length < 2 || figures.length === 0) return <p className="text-body text-soft">Two runs with a figure each make a line.</p>;
   const x = scalePoint(
     runs.map(({ id }) => id),
     [LEFT + 12, Math.max(LEFT + 40, width - RIGHT - 12)],
@@ -35,17 +36,14 @@ export function OverTime({ log }: { log: AtLog }) {
   const every = Math.max(1, Math.ceil(54 / Math.max(1, step)));
   return (
     <figure ref={box} className="m-0">
-      <div className="flex items-center justify-between">
-        <figcaption className="eyebrow text-soft">From run to run</figcaption>
-        <ChartExport svg={() => svg.current} name="runs over time" />
-      </div>
+      <ChartHead title="From run to run" name="runs over time" svg={() => svg.current} />
       <svg
         ref={svg}
         width={width}
         height={height}
         role="img"
         aria-label="Speed, temperature and amps from run to run; the table of runs says the same"
-        className="block text-[11px]"
+        className="block text-fine"
       >
         {runs.map(({ id, run }, i) => {
           const changes = i === 0 ? [] : changesBetween(runs[i - 1]!.run, run);
@@ -104,15 +102,8 @@ function FigureOverTime({ figure, runs, x, top, right, openId, onOpen }: FigureP
   const y = scaleLinear([Math.min(...all), Math.max(...all, Math.min(...all) + 1e-6)], [top + PANE_PX, top + 6]).nice(3);
   return (
     <g>
-      {y.ticks(3).map((tick) => (
-        <g key={tick}>
-          <path d={`M${LEFT} ${y(tick)}H${right}`} className="stroke-rule" />
-          <text x={LEFT - 5} y={y(tick) + 4} textAnchor="end" className="fill-soft">
-            {formatNumber(tick, 1)}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT + 3} y={top + 2} className="fill-ink text-[11.5px] font-semibold">
+      <UpAxis ticks={y.ticks(3)} scale={y} left={LEFT} right={right} />
+      <text x={LEFT + 3} y={top + 2} className="fill-ink text-fine font-semibold">
         {name} {shown.symbol}
       </text>
       {points.map(

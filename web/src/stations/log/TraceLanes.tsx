@@ -1,20 +1,13 @@
-import { formatNumber } from '@puddler/figures';
 import { memo } from 'react';
+import { UpAxis } from '../../charts/Axes';
 import { LEFT, type Lane } from './trace-layout';
 
 /** Drawn anew when its lanes are, not when the window or the pointer moves. */
 export const LaneScales = memo(function LaneScales({ lanes, right }: { lanes: readonly Lane[]; right: number }) {
   return lanes.map((lane) => (
     <g key={lane.name}>
-      {lane.ticks.map((tick) => (
-        <g key={tick}>
-          <path d={`M${LEFT} ${lane.y(tick)}H${right}`} className="stroke-rule" />
-          <text x={LEFT - 5} y={lane.y(tick) + 4} textAnchor="end" className="fill-soft">
-            {formatNumber(tick, 1)}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT + 4} y={lane.top - 4} className="fill-ink text-[11.5px] font-semibold">
+      <UpAxis ticks={lane.ticks} scale={lane.y} left={LEFT} right={right} />
+      <text x={LEFT + 4} y={lane.top - 4} className="fill-ink text-fine font-semibold">
         {lane.name} {lane.symbol}
       </text>
     </g>

@@ -2,7 +2,9 @@ import { gearsOfRung, type Ladder, type LadderStep, type Band } from '@puddler/c
 import { formatIn, toShown, unitOf, type Unit } from '@puddler/figures';
 import { scaleBand, scaleLinear, type ScaleBand } from 'd3-scale';
 import { useRef } from 'react';
-import { ChartExport } from '../../charts/ChartExport';
+import { LimitLine, UpAxis } from '../../charts/Axes';
+import { ChartHead } from '../../charts/ChartHead';
+import type { LimitTone } from '../../charts/tones';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
 import { gearsText } from './step-text';
@@ -62,17 +64,14 @@ export function LadderDrawing({ at, ladder, name }: { at: AtLadder; ladder: Ladd
   const height = TOP + 2 * PANE + GAP + BOTTOM;
   return (
     <figure ref={box} className="m-0">
-      <div className="flex items-center justify-between">
-        <figcaption className="eyebrow text-soft">The ladder</figcaption>
-        <ChartExport svg={() => svg.current} name={`ladder ${name}`} />
-      </div>
+      <ChartHead title="The ladder" name={`ladder ${name}`} svg={() => svg.current} />
       <svg
         ref={svg}
         width={width}
         height={height}
         role="img"
         aria-label="Speed and can of each step; the table below says the same"
-        className="block text-[11px]"
+        className="block text-fine"
       >
         <Pane
           title="top speed"
@@ -102,8 +101,8 @@ export function LadderDrawing({ at, ladder, name }: { at: AtLadder; ladder: Ladd
           begun={(one) => one.canC}
           measured={(driven) => mostOf(driven.run.readings?.filter((one) => one.of === 'can').map((one) => one.c))}
           lines={[
-            ...(limit.caution === undefined ? [] : [{ at: limit.caution, tone: 'caution' as const, word: 'caution' }]),
-            ...(limit.stop === undefined ? [] : [{ at: limit.stop, tone: 'stop' as const, word: 'stop' }]),
+            ...(limit.caution === undefined ? [] : [{ at: limit.caution, tone: 'caution' as const }]),
+            ...(limit.stop === undefined ? [] : [{ at: limit.stop, tone: 'stop' as const }]),
           ]}
         />
         {columns.map((one, i) => (
@@ -122,7 +121,7 @@ export function LadderDrawing({ at, ladder, name }: { at: AtLadder; ladder: Ladd
           </text>
         ))}
       </svg>
-      <p className="pl-10 text-[12px] text-soft">
+      <p className="pl-10 text-small text-soft">
         Bars: eight of ten cars like this. <span className="text-ink">▌</span> measured at the track
         {at.climb.begun ? ', ┄ as it was foreseen when the ladder was begun' : ''}.
       </p>
@@ -152,7 +151,7 @@ interface PaneProps {
   measured: (driven: Driven) => number | undefined;
   /** What was foreseen of a step that is on the ladder no more, where it is the same figure. */
   foreseen?: (driven: Driven) => Band;
-  lines?: { at: number; tone: 'caution' | 'stop'; word: string }[];
+  lines?: { at: number; tone: LimitTone }[];
   fromZero?: boolean;
 }
 
@@ -172,15 +171,8 @@ function Pane({ title, unit, top, x, right, columns, fill, predicted, beside, be
   ).nice(4);
   return (
     <g>
-      {y.ticks(4).map((tick) => (
-        <g key={tick}>
-          <path d={`M${LEFT} ${y(tick)}H${right}`} className="stroke-rule" />
-          <text x={LEFT - 5} y={y(tick) + 4} textAnchor="end" className="fill-soft">
-            {tick}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT} y={top + 2} className="fill-ink text-[11.5px] font-semibold">
+      <UpAxis ticks={y.ticks(4)} scale={y} left={LEFT} right={right} />
+      <text x={LEFT} y={top + 2} className="fill-ink text-fine font-semibold">
         {title}, {unit.symbol}
       </text>
       {columns.map((one) => {
@@ -218,21 +210,10 @@ function Pane({ title, unit, top, x, right, columns, fill, predicted, beside, be
           </g>
         );
       })}
-      {lines.map((line) => (
-        <g key={line.word}>
-          <path
-            d={`M${LEFT} ${y(of(line.at))}H${right}`}
-            className={line.tone === 'stop' ? 'stroke-stop' : 'stroke-caution [stroke-dasharray:4_3]'}
-          />
-          <text
-            x={right}
-            y={y(of(line.at)) - 3}
-            textAnchor="end"
-            className={`stroke-paper [paint-order:stroke] [stroke-width:3] ${line.tone === 'stop' ? 'fill-stop' : 'fill-caution'}`}
-          >
-            {line.word} {formatIn(line.at, unit)}
-          </text>
-        </g>
+      {lines.map(({ at, tone }) => (
+        <LimitLine key={tone} tone={tone} at={y(of(at))} left={LEFT} right={right} side="right">
+          {tone} {formatIn(at, unit)}
+        </LimitLine>
       ))}
     </g>
   );
