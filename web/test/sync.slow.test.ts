@@ -73,14 +73,12 @@ beforeEach(async () => {
   planId = (await client.addPlan(carId)).id;
   line = { away: false, loses: 0, requests: [] };
   // The page's own addresses have no host; a request outside a browser needs one.
-  const [RealRequest, realFetch] = [globalThis.Request, globalThis.fetch];
-  jest.spyOn(globalThis, 'Request').mockImplementation((input, init) => new RealRequest(new URL(input as string, server.address), init));
+  const realFetch = globalThis.fetch;
   jest.spyOn(globalThis, 'fetch').mockImplementation(async (input, init) => {
     if (line.away) throw new TypeError('fetch failed');
-    const request = typeof input === 'string' ? new RealRequest(new URL(input, server.address), init) : (input as Request);
-    const { method, url } = request;
-    line.requests.push({ method, path: new URL(url).pathname });
-    const response = await realFetch(request);
+    const [url, method] = [new URL(input as string, server.address), init?.method ?? 'GET'];
+    line.requests.push({ method, path: url.pathname });
+    const response = await realFetch(url, init);
     if (method === 'POST' && line.loses-- > 0) throw new TypeError('the answer was lost');
     return response;
   });

@@ -1,8 +1,9 @@
 import { isTaken, type RestorePreview } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { api, errorOf } from '../desk/api';
+import { errorOf } from '../api/request';
+import { checkBackup, restoreBackup } from '../api/server';
 import { loadGarage, loadShelf } from '../desk/load';
-import { useAppDispatch, useAppStore } from '../desk/store';
+import { useAppStore } from '../desk/store';
 
 export type RestoreProgress =
   | { at: 'idle' }
@@ -20,7 +21,6 @@ function refusal(cause: unknown): RestoreProgress {
 
 /** Checks a backup, and restores it once the builder has seen what it would bring. */
 export function useRestore() {
-  const dispatch = useAppDispatch();
   const store = useAppStore();
   const [state, setState] = useState<RestoreProgress>({ at: 'idle' });
   return {
@@ -29,7 +29,7 @@ export function useRestore() {
     check: async (file: File): Promise<void> => {
       setState({ at: 'checking', name: file.name });
       try {
-        setState({ at: 'checked', preview: await dispatch(api.endpoints.checkBackup.initiate(file)).unwrap() });
+        setState({ at: 'checked', preview: await checkBackup(file) });
       } catch (cause) {
         setState(refusal(cause));
       }
@@ -37,7 +37,7 @@ export function useRestore() {
     restore: async (token: string, takesUnsure: boolean): Promise<void> => {
       setState({ at: 'restoring' });
       try {
-        const { lines } = await dispatch(api.endpoints.restoreBackup.initiate({ token, takesUnsure })).unwrap();
+        const { lines } = await restoreBackup(token, takesUnsure);
         await loadGarage(store);
         await loadShelf(store);
         setState({ at: 'restored', taken: lines.filter((line) => isTaken(line, takesUnsure)).length });

@@ -5,7 +5,7 @@ import { isHere } from './is-here';
 import { loadAgain } from './load';
 import { noticed } from './notices-slice';
 import { setServerTime } from '../ui/clock';
-import { PAGE } from './page-id';
+import { PAGE } from '../api/request';
 import type { AppStore } from './store';
 
 /** Edits come every few letters: one line for them is enough [ms]. */

@@ -1,4 +1,4 @@
-import { api } from './api';
+import * as server from '../api/server';
 import { deleteDocuments } from './edits';
 import { fetchList } from './load';
 import { noticed } from './notices-slice';
@@ -10,7 +10,7 @@ import { undoable } from './undoable';
 export function bringDemo() {
   return async (dispatch: AppDispatch): Promise<void> => {
     try {
-      await dispatch(api.endpoints.bringDemo.initiate()).unwrap();
+      await server.bringDemo();
       await fetchList({ dispatch }, 'garage');
       await fetchList({ dispatch }, 'log');
     } catch {

@@ -1,5 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { api, errorOf } from './api';
+import { errorOf } from '../api/request';
+import { importPlan } from '../api/server';
 import { imported } from './desk-slice';
 import { noticed } from './notices-slice';
 import type { AppDispatch } from './store';
@@ -15,7 +16,7 @@ export function keepPlanFile(name: string, text: string) {
       return undefined;
     };
     try {
-      const { car, plan, already, learned } = await dispatch(api.endpoints.importPlan.initiate(text.replace(/^\uFEFF/, ''))).unwrap();
+      const { car, plan, already, learned } = await importPlan(text.replace(/^\uFEFF/, ''));
       const documents = [
         { kind: 'car' as const, doc: car },
         { kind: 'plan' as const, doc: plan },

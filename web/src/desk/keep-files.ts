@@ -2,7 +2,8 @@ import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex } from '@noble/hashes/utils';
 import type { FileRef } from '@puddler/contract/shared';
 import { allWaiting, dropWaiting, putWaiting, type WaitingBytes } from '../workers/waiting-bytes';
-import { api, errorOf } from './api';
+import { errorOf } from '../api/request';
+import { keepLog, keepPhoto } from '../api/server';
 import { filesWait } from './desk-slice';
 import { noticed } from './notices-slice';
 import type { AppStore } from './store';
@@ -26,8 +27,7 @@ async function hashOf(bytes: Blob): Promise<string> {
   return bytesToHex(digest.digest());
 }
 
-const send = (store: AppStore, { as, bytes }: Pick<WaitingBytes, 'as' | 'bytes'>): Promise<FileRef> =>
-  store.dispatch((as === 'photo' ? api.endpoints.keepFile : api.endpoints.keepLog).initiate(bytes)).unwrap();
+const send = ({ as, bytes }: Pick<WaitingBytes, 'as' | 'bytes'>): Promise<FileRef> => (as === 'photo' ? keepPhoto(bytes) : keepLog(bytes));
 
 /** Whether it may be taken later: nothing is wrong with the file. */
 const isAway = (cause: unknown): boolean => {
@@ -42,7 +42,7 @@ const isAway = (cause: unknown): boolean => {
 export async function keepFile(store: AppStore, as: WaitingBytes['as'], bytes: Blob): Promise<FileRef> {
   if (store.getState().desk.sync.state !== 'offline') {
     try {
-      return await send(store, { as, bytes });
+      return await send({ as, bytes });
     } catch (cause) {
       if (!isAway(cause)) throw cause;
     }
@@ -89,7 +89,7 @@ export async function sendFiles(store: AppStore): Promise<void> {
   if (store.getState().desk.filesWaiting === 0) return;
   for (const [hash, waiting] of await allWaiting()) {
     try {
-      await send(store, waiting);
+      await send(waiting);
     } catch (cause) {
       if (isAway(cause)) throw cause;
       const { message, mend } = errorOf(cause)!;

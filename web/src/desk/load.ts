@@ -1,5 +1,5 @@
 import { kindsOfList, LIST_NAMES, type DocList, type DocPiece, type ListName, type SetAside } from '@puddler/contract/shared';
-import { fetchJson } from './api';
+import { request } from '../api/request';
 import { garageAwaited, garageFailed, heard, received } from './desk-slice';
 import { keyOf, kindOfKey } from './held';
 import type { AppStore } from './store';
@@ -19,7 +19,7 @@ async function inPieces(list: ListName, take: (documents: DocList['documents'], 
   const setAside: SetAside[] = [];
   let after: string | undefined;
   do {
-    const piece = await fetchJson<DocPiece>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`);
+    const piece = await request<DocPiece>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`);
     setAside.push(...piece.setAside);
     after = piece.next;
     take(piece.documents, after === undefined ? setAside : undefined);
@@ -63,7 +63,7 @@ const carsUnderWay = new Map<string, Promise<void>>();
  */
 export function loadCar(store: Store, id: string): Promise<void> {
   const fetched = async () => {
-    const { documents } = await fetchJson<DocList>(`whole-car/${encodeURIComponent(id)}`);
+    const { documents } = await request<DocList>(`whole-car/${encodeURIComponent(id)}`);
     store.dispatch(received({ documents, wholeCar: true }));
   };
   const loading = carsUnderWay.get(id) ?? fetched().finally(() => carsUnderWay.delete(id));

@@ -1,6 +1,5 @@
 import { combineReducers, configureStore, createListenerMiddleware, type TypedStartListening } from '@reduxjs/toolkit';
 import { useDispatch, useSelector, useStore } from 'react-redux';
-import { api } from './api';
 import { deskReducer } from './desk-slice';
 import { noticesReducer } from './notices-slice';
 import { pinsReducer } from './pins-slice';
@@ -11,7 +10,6 @@ const reducer = combineReducers({
   prefs: prefsReducer,
   pins: pinsReducer,
   notices: noticesReducer,
-  [api.reducerPath]: api.reducer,
 });
 
 export type RootState = ReturnType<typeof reducer>;
@@ -25,7 +23,7 @@ export function createStore(prefs?: Prefs) {
   const store = configureStore({
     reducer,
     ...(prefs ? { preloadedState: { prefs } } : {}),
-    middleware: (defaults) => defaults({ serializableCheck: CHECKS, immutableCheck: CHECKS }).prepend(listener.middleware).concat(api.middleware),
+    middleware: (defaults) => defaults({ serializableCheck: CHECKS, immutableCheck: CHECKS }).prepend(listener.middleware),
   });
   type State = ReturnType<typeof store.getState>;
   return Object.assign(store, { listen: listener.startListening as TypedStartListening<State, typeof store.dispatch> });

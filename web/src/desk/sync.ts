@@ -1,7 +1,8 @@
 import { compact } from '@puddler/core';
 import { KIND_NAMES, kindOf, merge, type BodyOf, type DocWrite, type DocWritten, type KindName, type WithIt } from '@puddler/contract/shared';
 import equal from 'fast-deep-equal';
-import { api, errorOf } from './api';
+import { errorOf } from '../api/request';
+import { writeDocuments } from '../api/server';
 import { conflicted, merged, refused, remoteBack, remoteGone, remoteUnknown, saved, sending, syncTurned } from './desk-slice';
 import { contentOf, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Held, type Key, type Refusal } from './held';
 import { sendFiles } from './keep-files';
@@ -100,7 +101,7 @@ async function write(store: AppStore, docs: readonly Held[]): Promise<void> {
     body: content?.body ?? null,
   }));
   try {
-    const { results } = await store.dispatch(api.endpoints.writeDocuments.initiate({ kind, writes })).unwrap();
+    const { results } = await writeDocuments(kind, writes);
     takeUp(store, docs, results);
   } catch (cause) {
     await failed(store, docs, cause);

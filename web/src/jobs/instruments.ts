@@ -1,33 +1,27 @@
 import { compact } from '@puddler/core';
 import type { Day, Drive, Pointing } from '@puddler/core';
-import { errorOf } from '../desk/api';
+import { request } from '../api/request';
 
 /** The simulated devices of the server, asked as real ones would be. */
 
 /** As near as a thermometer is held. */
 export const NEAR_M = 0.15;
 
-const ROOT = '/api/instruments/drives';
-
-async function answered<T>(response: Response): Promise<T> {
-  const data: unknown = await response.json();
-  if (response.ok) return data as T;
-  const error = errorOf({ data, status: response.status });
-  throw new Error(error ? `${error.message} ${error.mend}` : 'The devices do not answer.');
-}
+const DRIVES = 'instruments/drives';
+/** Where what is read by itself is fetched from. */
+const ROOT = `/api/${DRIVES}`;
 
 /** Tells the devices of a drive; returns the name it has with them. They forget when the server is started anew: telling again is enough. */
 export async function tellDevices(
   { base, seed, set }: Pick<Day, 'base' | 'seed' | 'set'>,
   { plan, how, capShare, seed: driveSeed, from, wornBefore, at }: Drive,
 ): Promise<string> {
-  const body = {
+  const json = {
     at,
     day: { base, seed, ...compact({ set }) },
     drive: { plan, how, ...compact({ capShare, wornBefore }), seed: driveSeed, from },
   };
-  const response = await fetch(ROOT, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
-  return (await answered<{ id: string }>(response)).id;
+  return (await request<{ id: string }>(DRIVES, { method: 'POST', json })).id;
 }
 
 export const escLogAddress = (id: string): string => `${ROOT}/${id}/esc.csv`;
@@ -36,12 +30,8 @@ export const liveAddress = (id: string, rate: number): string => `${ROOT}/${id}/
 
 export async function askThermometer(id: string, { of, distanceM, matt }: Pointing, afterS: number): Promise<number> {
   const query = new URLSearchParams({ of, distanceM: String(distanceM), matt: String(matt), afterS: afterS.toFixed(1) });
-  return (await answered<{ c: number }>(await fetch(`${ROOT}/${id}/thermometer?${query.toString()}`))).c;
+  return (await request<{ c: number }>(`${DRIVES}/${id}/thermometer?${query.toString()}`)).c;
 }
 
-export async function askDevice(
-  id: string,
-  device: 'charger' | 'scale' | 'calliper',
-): Promise<{ putBackAh?: number; massKg?: number; tyreMm?: number }> {
-  return answered(await fetch(`${ROOT}/${id}/${device}`));
-}
+export const askDevice = (id: string, device: 'charger' | 'scale' | 'calliper'): Promise<{ putBackAh?: number; massKg?: number; tyreMm?: number }> =>
+  request(`${DRIVES}/${id}/${device}`);

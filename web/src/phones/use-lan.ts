@@ -1,15 +1,13 @@
 import type { LanState } from '@puddler/contract/shared';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { api, errorOf } from '../desk/api';
-import { useAppDispatch } from '../desk/store';
+import { errorOf } from '../api/request';
+import { answerAsk, lanState, offerPairing, revokeDevice, switchLan, withdrawOffer } from '../api/server';
 
 /** A phone may ask at any moment [ms]. */
 const LOOK_EVERY_MS = 1000;
-const { lanState, switchLan, offerPairing, withdrawOffer, answerAsk, revokeDevice } = api.endpoints;
 
 /** How the local network is served, looked at again and again, and what can be done about it. */
 export function useLan() {
-  const dispatch = useAppDispatch();
   const [state, setState] = useState<LanState>();
   const [failure, setFailure] = useState<string>();
   const asked = useRef(0);
@@ -28,8 +26,7 @@ export function useLan() {
   }, []);
   useEffect(() => {
     const look = () => {
-      if (document.visibilityState === 'visible')
-        void take(dispatch(lanState.initiate(undefined, { forceRefetch: true, subscribe: false })).unwrap());
+      if (document.visibilityState === 'visible') void take(lanState());
     };
     look();
     const timer = setInterval(look, LOOK_EVERY_MS);
@@ -37,17 +34,16 @@ export function useLan() {
       clearInterval(timer);
       asked.current = Infinity;
     };
-  }, [dispatch, take]);
+  }, [take]);
   return {
     state,
     failure,
-    switchOn: (address: string | undefined, isTls: boolean) =>
-      take(dispatch(switchLan.initiate({ isOn: true, isTls, ...(address ? { address } : {}) })).unwrap()),
-    switchOff: () => take(dispatch(switchLan.initiate({ isOn: false })).unwrap()),
-    offer: () => take(dispatch(offerPairing.initiate()).unwrap()),
-    withdraw: () => take(dispatch(withdrawOffer.initiate()).unwrap()),
-    answer: (id: string, answer: 'yes' | 'no') => take(dispatch(answerAsk.initiate({ id, answer })).unwrap()),
-    revoke: (id: string) => take(dispatch(revokeDevice.initiate(id)).unwrap()),
+    switchOn: (address: string | undefined, isTls: boolean) => take(switchLan({ isOn: true, isTls, ...(address ? { address } : {}) })),
+    switchOff: () => take(switchLan({ isOn: false })),
+    offer: () => take(offerPairing()),
+    withdraw: () => take(withdrawOffer()),
+    answer: (id: string, answer: 'yes' | 'no') => take(answerAsk(id, answer)),
+    revoke: (id: string) => take(revokeDevice(id)),
   };
 }
 

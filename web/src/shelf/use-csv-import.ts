@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { noticed } from '../desk/notices-slice';
 import { selectShelf } from '../desk/selectors';
-import { PAGE } from '../desk/page-id';
+import { PAGE } from '../api/request';
 import { undoable } from '../desk/undoable';
 import { useAppDispatch, useAppStore } from '../desk/store';
 import { imported } from '../desk/desk-slice';

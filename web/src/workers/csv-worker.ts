@@ -1,12 +1,10 @@
-import { KINDS, MOST_PARTS, type Doc, type DocsWritten } from '@puddler/contract/shared';
-import { PART_FIELDS } from '@puddler/contract/shared';
-import { matchHeads, unitFor } from '@puddler/figures/parts-csv';
-import { partKey, readParts, type CsvProblem } from '@puddler/figures/parts-csv';
-import { setCurrency } from '@puddler/figures';
+import { MOST_PARTS, newId, PART_FIELDS, type Doc } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
-import { decode, readCsvText, type CsvTable } from '@puddler/figures/parts-csv';
+import { setCurrency } from '@puddler/figures';
+import { decode, matchHeads, partKey, readCsvText, readParts, unitFor, type CsvProblem, type CsvTable } from '@puddler/figures/parts-csv';
+import { RequestFailed } from '../api/request';
+import { writeDocuments } from '../api/server';
 import { serve } from './serve';
-import { newId } from '@puddler/contract/shared';
 
 /** What a file's columns mean: the path of a field and the spelled unit; null leaves a column out. */
 export type Mapping = ({ path: string; unit: string | undefined } | null)[];
@@ -79,25 +77,16 @@ const tasks = {
     const all = ready;
     if (!knownToo) ready = ready.filter((part) => !isOnShelf(part));
     try {
-      const response = await fetch(`/api/${KINDS.part.path}`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', 'x-page': page },
-        body: JSON.stringify({ writes: ready.map(({ id, body }) => ({ id, base: 0, body })) }),
-      });
-      if (!response.ok) {
-        ready = all;
-        const body = (await response.json().catch(() => undefined)) as { error?: { message: string; mend: string } } | undefined;
-        return { ok: false, message: body?.error ? `${body.error.message} ${body.error.mend}` : `The server answered ${response.status}.` };
-      }
-      const { results } = (await response.json()) as DocsWritten;
+      const writes = ready.map(({ id, body }) => ({ id, base: 0, body }));
+      const { results } = await writeDocuments('part', writes, page);
       for (const [i, result] of results.entries()) {
         const doc = ready[i]!;
         if (result.state === 'written') ready[i] = { ...doc, version: result.version, createdAt: result.updatedAt, updatedAt: result.updatedAt };
       }
       return { ok: true, count: ready.length };
-    } catch {
+    } catch (cause) {
       ready = all;
-      return { ok: false, message: 'The server does not answer. Nothing was taken in; try again.' };
+      return { ok: false, message: cause instanceof RequestFailed ? cause.message : 'The server does not answer. Nothing was taken in; try again.' };
     }
   },
 
