@@ -1,6 +1,10 @@
+import { cpSync } from 'node:fs';
+import path from 'node:path';
 import type { Doc, DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
+import { fill, makeRoom, removeDisk, smallDisk } from '../server/test/small-disk';
 import { DESK } from './barriers';
+import { demoFolder } from './demo-folder';
 import { expect, openPlan, saved, settled, testAlone as test } from './fixtures';
 import { startServer } from './start-server';
 
@@ -10,22 +14,26 @@ const pinionOf = async (address: string, name: string): Promise<number | undefin
 
 /** Waits until the browser's own store holds an unsaved document. */
 const keptInBrowser = (page: Page) =>
-  page.waitForFunction(
-    () =>
-      new Promise<boolean>((resolve) => {
-        const opening = indexedDB.open('puddler');
-        opening.onerror = () => resolve(false);
-        opening.onsuccess = () => {
-          const database = opening.result;
-          const count = database.objectStoreNames.contains('unsaved') && database.transaction('unsaved').objectStore('unsaved').count();
-          if (!count) return resolve(false);
-          count.onsuccess = () => {
-            database.close();
-            resolve(count.result > 0);
-          };
-        };
-      }),
-  );
+  expect
+    .poll(() =>
+      page.evaluate(
+        () =>
+          new Promise<number>((resolve) => {
+            const opening = indexedDB.open('puddler');
+            opening.onerror = () => resolve(0);
+            opening.onsuccess = () => {
+              const database = opening.result;
+              const count = database.objectStoreNames.contains('unsaved') && database.transaction('unsaved').objectStore('unsaved').count();
+              if (!count) return resolve(0);
+              count.onsuccess = () => {
+                database.close();
+                resolve(count.result);
+              };
+            };
+          }),
+      ),
+    )
+    .toBeGreaterThan(0);
 
 /** Changes the answers that the browser keeps. */
 const changeKept = (page: Page, value: unknown) =>
@@ -262,4 +270,31 @@ test('a plan that was deleted elsewhere asks before it comes back', async ({ pag
   await saved(page);
   expect(await pinionOf(club.address, 'Sixty on packed dirt')).toBe(18);
   await context.close();
+});
+
+test('a disk that was full at the start is said on every page; what is typed waits, and is saved once there is room', async ({ page }) => {
+  const disk = smallDisk(4);
+  test.skip(disk === undefined, 'only who may mount a disk can try this');
+  const dataFolder = path.join(disk!, 'garage');
+  cpSync(demoFolder(), dataFolder, { recursive: true });
+  fill(disk!);
+  const full = await startServer({ dataFolder });
+  let server = full;
+  try {
+    await openPlan(page, full.address);
+    const said = page.getByRole('alert').filter({ hasText: 'disk of this garage is full' });
+    await expect(said).toBeVisible();
+    await page.keyboard.press(']');
+    await keptInBrowser(page);
+    await expect(page.locator('[data-status]')).toHaveAttribute('data-status', 'failing');
+    await full.stop();
+    makeRoom(disk!);
+    server = await startServer({ dataFolder, port: full.port });
+    await saved(page);
+    await expect(said).toBeHidden();
+    expect(await pinionOf(server.address, 'Sixty on packed dirt')).toBe(18);
+  } finally {
+    await server.stop('SIGKILL');
+    removeDisk(disk!);
+  }
 });

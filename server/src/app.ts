@@ -35,6 +35,8 @@ export interface Services {
   scratchFolder: string;
   checks: FolderChecks;
   log: Logger;
+  /** Why nothing can be written. */
+  readOnly?: 'disk-full';
   /** The built page. */
   pageFolder: string;
   /** The page of a device that is not paired. */
@@ -44,8 +46,8 @@ export interface Services {
 
 /** The whole application on an open data folder: as this machine sees it, and as paired devices of the local network do. */
 export function createApps(services: Services, lan: LocalNetwork): { local: Koa; network: Koa; trust: Koa; streams: ChangeStreams } {
-  const { store, files, scratchFolder, checks, log, pageFolder, pairingFolder, demoFolder } = services;
-  const streams = new ChangeStreams(store.changed);
+  const { store, files, scratchFolder, checks, log, readOnly, pageFolder, pairingFolder, demoFolder } = services;
+  const streams = new ChangeStreams(store.changed, readOnly);
   const routers = [
     authorship(store.changed),
     streams.routes(),

@@ -36,6 +36,10 @@ try {
   // A terminal sends Ctrl+C to the whole group and whoever started this may pass it on again: all of them ask for the same stop.
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void running.stop().then(() => process.exit(0)));
   console.log(`Puddler is ready at ${running.address}`);
+  if (running.readOnly)
+    console.error(
+      'The disk that holds the data folder is full: everything can be read, and nothing is saved. Make room on it and start Puddler again.',
+    );
   if (lanAsked) {
     await running.lan.start(lanAsked.slice('--lan='.length) || undefined, process.argv.includes('--tls'));
     const { on, problem } = running.lan.state();

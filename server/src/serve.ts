@@ -11,7 +11,7 @@ import { LocalNetwork } from './lan/local-network';
 /** Only this machine can reach Puddler, unless the local network is switched on. */
 const LISTEN_ON = '127.0.0.1';
 
-export interface Running extends Pick<DataFolder, 'db' | 'store' | 'files' | 'checks'> {
+export interface Running extends Pick<DataFolder, 'db' | 'store' | 'files' | 'checks' | 'readOnly'> {
   server: Listener['server'];
   address: string;
   lan: LocalNetwork;
@@ -42,7 +42,7 @@ export async function serve(config: Config, options: ServeOptions = {}): Promise
   const folder = await open(server, config, log, options);
   const { port } = server.address() as AddressInfo;
   const address = `http://${LISTEN_ON}:${port}`;
-  await folder.lock.note(address);
+  await folder.noteAddress(address);
   const lan = new LocalNetwork({
     port: config.lanPort,
     name: config.lanName,
@@ -53,17 +53,19 @@ export async function serve(config: Config, options: ServeOptions = {}): Promise
   const { local, network, trust, streams } = createApps({ ...config, ...folder, log }, lan);
   lan.answerWith(network.callback(), trust.callback());
   answerWith!(local.callback());
-  const house = keepHouse(folder, config.dataFolder, log);
+  // What the house does by itself writes.
+  const house = folder.readOnly ? undefined : keepHouse(folder, config.dataFolder, log);
 
   async function stop(): Promise<void> {
     // Who listens for changes would for ever.
     streams.end();
     await Promise.all([listener.stop(), lan.stop()]);
-    await house.stop();
+    await house?.stop();
     await folder.close();
   }
   let stopped: Promise<void> | undefined;
-  return { server, db: folder.db, store: folder.store, files: folder.files, checks: folder.checks, address, lan, stop: () => (stopped ??= stop()) };
+  const { db, store, files, checks, readOnly } = folder;
+  return { server, db, store, files, checks, ...(readOnly ? { readOnly } : {}), address, lan, stop: () => (stopped ??= stop()) };
 }
 
 async function open(server: Listener['server'], config: Config, log: pino.Logger, { empty, prepare }: ServeOptions): Promise<DataFolder> {

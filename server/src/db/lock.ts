@@ -74,7 +74,12 @@ async function takeLock(folder: string, lockFile: string, holderFile: string): P
   await chmod(lockFile, 0o600);
   const holder: Holder = { pid: process.pid, since: new Date().toISOString() };
   const note = (more: Partial<Holder>) => writeFile(holderFile, `${JSON.stringify({ ...holder, ...more })}\n`, { mode: 0o600 });
-  await note({});
+  try {
+    await note({});
+  } catch (error) {
+    client.close();
+    throw error;
+  }
   return {
     note: (address) => note({ address }),
     async release() {

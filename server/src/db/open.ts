@@ -1,4 +1,4 @@
-import { stat } from 'node:fs/promises';
+import { copyFile, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
@@ -20,6 +20,15 @@ export interface Database {
 const DATABASE = 'puddler.db';
 /** Where the database of a data folder is, as a URL for its driver. */
 export const databaseIn = (dataFolder: string): string => fileUrl(path.join(dataFolder, DATABASE));
+
+/** Copies the database of a data folder that nobody has open, with what is not in it yet. Throws where there is none. */
+export async function copyDatabase(from: string, to: string): Promise<void> {
+  await copyFile(path.join(from, DATABASE), path.join(to, DATABASE));
+  const ahead = `${DATABASE}-wal`;
+  await copyFile(path.join(from, ahead), path.join(to, ahead)).catch((error: NodeJS.ErrnoException) => {
+    if (error.code !== 'ENOENT') throw error;
+  });
+}
 
 async function snapshotOf<T>(url: string, read: (orm: LibSQLDatabase) => Promise<T>): Promise<T> {
   const client = createClient({ url, concurrency: 1 });

@@ -27,7 +27,11 @@ export const authorship = (changes: ChangeFeed): Middleware => {
 export class ChangeStreams {
   private readonly open = new Set<PassThrough>();
 
-  constructor(private readonly changes: ChangeFeed) {}
+  constructor(
+    private readonly changes: ChangeFeed,
+    /** Why nothing can be written: told to every page as it begins. */
+    private readonly readOnly?: 'disk-full',
+  ) {}
 
   routes(): Router {
     const router = new Router({ prefix: '/api/changes' });
@@ -62,6 +66,7 @@ export class ChangeStreams {
     // What was missed has ids of its own: who loses the connection on the way goes on from there.
     const place = missed && missed.length > 0 ? after : this.changes.last;
     out.write(`id: ${place}\nevent: ${missed ? 'hello' : 'reload'}\ndata: ${Date.now()}\n\n`);
+    if (this.readOnly) out.write(`event: read-only\ndata: ${this.readOnly}\n\n`);
     missed?.forEach(send);
     const stop = this.changes.subscribe(send);
     const timer = setInterval(() => out.write(`event: time\ndata: ${Date.now()}\n\n`), QUIET_MS);

@@ -1,3 +1,4 @@
+import { types } from 'node:util';
 import type { ErrorCode } from '@puddler/contract';
 
 type StorageFault = Extract<ErrorCode, 'disk-full' | 'read-only' | 'damaged-database'>;
@@ -11,7 +12,7 @@ const FAULTS: readonly [StorageFault, RegExp][] = [
 
 /** What is wrong with the disk or the database, where an error comes from them; its cause is looked into as well. */
 export function storageFault(error: unknown): StorageFault | undefined {
-  for (let at = error; at instanceof Error; at = at.cause) {
+  for (let at = error; types.isNativeError(at); at = at.cause) {
     const { code } = at as { code?: unknown };
     const found = typeof code === 'string' ? FAULTS.find(([, pattern]) => pattern.test(code)) : undefined;
     if (found) return found[0];

@@ -8,6 +8,7 @@ import { selectConflict, selectRefused } from '../desk/selectors';
 import { Header } from './Header';
 import { NextLine } from './NextLine';
 import { PracticeBanner } from './PracticeBanner';
+import { ReadOnlyBanner } from './ReadOnlyBanner';
 import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
 import { unitsSwapped } from '../desk/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../desk/store';
@@ -55,6 +56,7 @@ export function Shell() {
       {/* The line at the foot stands there on a short page too. */}
       <div className="flex min-h-dvh flex-col print:block">
         <Header onSearch={() => setSearching(true)} />
+        <ReadOnlyBanner />
         {car && <PracticeBanner carId={car.id} />}
         <div className="min-w-0 grow">
           <Outlet />

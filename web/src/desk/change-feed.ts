@@ -1,5 +1,5 @@
 import { FORMS, kindOf, parentOf, type LiveChange } from '@puddler/contract/shared';
-import { heard, remoteBack } from './desk-slice';
+import { heard, readOnlyTold, remoteBack } from './desk-slice';
 import { keyOf, nameOf } from './held';
 import { isHere } from './is-here';
 import { loadAgain } from './load';
@@ -35,17 +35,19 @@ export function followChanges(store: AppStore, onReached: () => void): () => voi
       take(store, JSON.parse(data) as LiveChange, said);
     };
     source.addEventListener('time', ({ data }: MessageEvent<string>) => setServerTime(Number(data)));
-    source.addEventListener('hello', ({ data, lastEventId }: MessageEvent<string>) => {
+    const reached = ({ data, lastEventId }: MessageEvent<string>) => {
       last = lastEventId;
       setServerTime(Number(data));
+      // A server that cannot save says so next.
+      if (store.getState().desk.isReadOnly) store.dispatch(readOnlyTold(false));
       onReached();
-    });
-    source.addEventListener('reload', ({ data, lastEventId }: MessageEvent<string>) => {
-      last = lastEventId;
-      setServerTime(Number(data));
-      onReached();
+    };
+    source.addEventListener('hello', reached);
+    source.addEventListener('reload', (event: MessageEvent<string>) => {
+      reached(event);
       loadAgain(store).catch(() => breakOff(LOST));
     });
+    source.addEventListener('read-only', () => store.dispatch(readOnlyTold(true)));
     source.addEventListener('other-release', () => {
       end();
       store.dispatch(noticed({ text: 'Another release of Puddler runs now: load this page again.', tone: 'stop' }));

@@ -29,6 +29,7 @@ const initialState: DeskState = {
   future: [],
   sync: { state: 'idle' },
   filesWaiting: 0,
+  isReadOnly: false,
 };
 
 const slice = createSlice({
@@ -203,6 +204,9 @@ const slice = createSlice({
     filesWait(desk, action: PayloadAction<number>) {
       desk.filesWaiting = action.payload;
     },
+    readOnlyTold(desk, action: PayloadAction<boolean>) {
+      desk.isReadOnly = action.payload;
+    },
     syncTurned(desk, action: PayloadAction<SyncState>) {
       desk.sync = action.payload;
     },
@@ -235,4 +239,5 @@ export const {
   refused,
   syncTurned,
   filesWait,
+  readOnlyTold,
 } = slice.actions;

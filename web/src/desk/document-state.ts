@@ -31,6 +31,8 @@ export interface DeskState {
   sync: SyncState;
   /** Photos and logs that wait for the server. */
   filesWaiting: number;
+  /** The server’s disk was full when it started: it saves nothing before it is started again. */
+  isReadOnly: boolean;
 }
 
 export function put(desk: DeskState, key: Key, id: string, content: Content | null, at: string): void {
