@@ -111,12 +111,12 @@ test('lines of one’s own are read with count and price; lines of one bundle sh
 
 test('halfway houses are predicted or told what forbids them, and the order that is chosen is the one that is bought', async ({ page, club }) => {
   await openBuy(page, club.address);
-  const houses = page.getByRole('region', { name: 'Halfway houses' });
-  await expect(houses.getByRole('row', { name: /^as bought/ })).toContainText('30.5');
-  await expect(houses.getByText('computed, also as bought, where 33.1 km/h was measured')).toBeVisible();
-  await expect(houses.getByRole('row', { name: /^the whole plan/ })).toContainText('59.1');
-  await houses.getByText(/parts of it must not be run/).click();
-  await expect(houses.getByText(/is made for a brushed motor: two wires turn no brushless one/).first()).toBeVisible();
+  const partials = page.getByRole('region', { name: 'Halfway houses' });
+  await expect(partials.getByRole('row', { name: /^as bought/ })).toContainText('30.5');
+  await expect(partials.getByText('computed, also as bought, where 33.1 km/h was measured')).toBeVisible();
+  await expect(partials.getByRole('row', { name: /^the whole plan/ })).toContainText('59.1');
+  await partials.getByText(/parts of it must not be run/).click();
+  await expect(partials.getByText(/is made for a brushed motor: two wires turn no brushless one/).first()).toBeVisible();
   const path = page.getByRole('region', { name: 'Upgrade path' });
   await path.getByRole('button', { name: 'is fastest at once' }).click();
   await path.getByRole('button', { name: 'Buy in this order' }).click();

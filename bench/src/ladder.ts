@@ -1,7 +1,7 @@
 // Ladders of seeded plans, held against what a ladder promises: `npm run bench:ladder [-- plans]`.
 import fc from 'fast-check';
 import { isSmall, ladder, limitsWith, PlanError, SMALLEST_PINION, type Ladder, type PlanFile } from '@puddler/core';
-import { candidateOf, withPlannedRun, type Candidate, type Rung, type RungGearing } from '../../core/src/ladder/rung';
+import { candidateOf, withPlannedRun, type Candidate, type JudgedStep, type StepGearing } from '../../core/src/ladder/judged-step';
 import { anyPlan } from '../../core/test/any-plan';
 
 const PLANS = Number(process.argv[2] ?? 300);
@@ -24,7 +24,7 @@ const tally = {
 function finerThan(plan: PlanFile, from: Candidate, to: Candidate): boolean {
   const { pinion, spur } = plan.gearing;
   const limits = limitsWith(plan.limits);
-  const rungOf = (file: PlanFile, gearing: RungGearing): Rung => withPlannedRun(candidateOf(file, gearing, { limits }), { limits });
+  const rungOf = (file: PlanFile, gearing: StepGearing): JudgedStep => withPlannedRun(candidateOf(file, gearing, { limits }), { limits });
   const gears =
     pinion === undefined || spur === undefined
       ? []

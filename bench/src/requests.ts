@@ -1,5 +1,5 @@
-// Ten thousand generated requests over all routes of the built server, one after the other: what they are answered, the longest
-// answer, and the server's memory on the way: `npm run bench:requests`.
+// Twenty thousand generated requests over all routes of the built server, one after the other: what they are answered, the longest
+// answer, and the server's memory on the way: `npm run bench:requests [-- count]`.
 import { readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import fc from 'fast-check';
@@ -7,7 +7,7 @@ import { startServer } from '../../e2e/start-server';
 import { anyRequest } from '../../server/test/any-request';
 import { send } from '../../server/test/send-request';
 
-const COUNT = 10_000;
+const COUNT = Number(process.argv[2] ?? 20_000);
 const SEED = 4711;
 
 const server = await startServer();

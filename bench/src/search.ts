@@ -22,11 +22,11 @@ const SAMPLE = 4000;
 
 const demo = (name: string) => JSON.parse(readFileSync(`demo/plans/${name}.json`, 'utf8')) as PlanFile;
 
-const task = (shelf: SearchTask['shelf'], from: PartSource, wish: SearchTask['wish']): SearchTask => ({
+const task = (shelf: SearchTask['shelf'], from: PartSource, query: SearchTask['query']): SearchTask => ({
   base: demo('12-ridgeback-sixty'),
   shelf,
   scope: { motor: from, esc: from, pack: from, gears: from, packPairs: false, twoMotors: false, gearbox: false },
-  wish,
+  query,
   limits: limitsWith(),
   stock: demo('10-ridgeback-as-bought'),
 });
@@ -89,7 +89,7 @@ export function searchFigures(): {
 /** Time that judging every combination would take, from some taken evenly through all: fit, top speed, then run and findings of what is left. */
 function plainWayMs(space: SearchSpace): number {
   const { motors, packs, escs, pinions, spurs } = space.options;
-  const { wish, limits, stock } = space.task;
+  const { query, limits, stock } = space.task;
   const start = performance.now();
   const bought = resolvePlan(stock!);
   for (let i = 0; i < SAMPLE; i++) {
@@ -111,7 +111,7 @@ function plainWayMs(space: SearchSpace): number {
     const resolved = resolvePlan(plan);
     if (fitFindings(plan, resolved, limits).some((one) => one.level === 'stop')) continue;
     const steady = predictSteady(resolved);
-    if (steady.topSpeedMs < wish.topSpeed!.speedMs || space.newMoney(choice) > wish.newMoney!) continue;
+    if (steady.topSpeedMs < query.topSpeed!.speedMs || space.newMoney(choice) > query.newMoney!) continue;
     allFindings({ plan, resolved, steady, run: searchRun(resolved), limits, stock: bought });
   }
   return ((performance.now() - start) * space.counts.all) / SAMPLE;

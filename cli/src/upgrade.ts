@@ -1,4 +1,4 @@
-import { halfwayHouses, limitsWith, mendOf, partsList, upgradePaths, type Cost, type House } from '@puddler/core';
+import { partialConversions, limitsWith, mendOf, partsList, upgradePaths, type Cost, type PartialConversion } from '@puddler/core';
 import { orProblems, readArguments, readPlan, readShelf } from './files';
 
 const USAGE = `usage: npm run -s puddler -- upgrade [--shelf shelf.csv] stock.json plan.json
@@ -19,13 +19,13 @@ export const upgrade = (args: string[], out: (text: string) => void, err: (text:
     const [stock, plan] = [readPlan(rest[0]!), readPlan(rest[1]!)];
     const limits = limitsWith(plan.limits);
     const shelf = files.shelf === undefined ? [] : readShelf(files.shelf);
-    const costOf = (house: House): Cost => {
-      if (house.changes.length === 0) return { money: 0, unpriced: 0 };
-      const { lines } = partsList(house.plan, {
+    const costOf = (partial: PartialConversion): Cost => {
+      if (partial.changes.length === 0) return { money: 0, unpriced: 0 };
+      const { lines } = partsList(partial.plan, {
         stock,
         limits,
         shelf: shelf.map((part, i) => ({ id: String(i), part })),
-        driven: house.figures,
+        driven: partial.figures,
       });
       const missing = lines.filter((line) => line.have.length < line.count);
       return {
@@ -33,17 +33,17 @@ export const upgrade = (args: string[], out: (text: string) => void, err: (text:
         unpriced: missing.filter((line) => line.offer?.price === undefined).length,
       };
     };
-    const houses = halfwayHouses(stock, plan, limits);
-    const { paths, stopsShort } = upgradePaths(houses, costOf);
-    const short = ({ changes, figures, findings, forbidden }: House) => ({ changes, figures, findings, forbidden });
+    const partials = partialConversions(stock, plan, limits);
+    const { paths, stopsShort } = upgradePaths(partials, costOf);
+    const short = ({ changes, figures, findings, forbidden }: PartialConversion) => ({ changes, figures, findings, forbidden });
     const answer = {
-      houses: houses.map(short),
+      partials: partials.map(short),
       paths: paths.map(({ favours, stages }) => ({
         favours,
         stages: stages.map((stage) => {
-          const { house, ...told } = stage;
+          const { partial, ...told } = stage;
           const mend = mendOf(stage, limits, shelf, stock);
-          return { changes: house.changes, ...told, mend: mend && { label: mend.label, clears: mend.clears, figures: mend.figures } };
+          return { changes: partial.changes, ...told, mend: mend && { label: mend.label, clears: mend.clears, figures: mend.figures } };
         }),
       })),
       stopsShort,

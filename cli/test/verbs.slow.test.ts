@@ -56,10 +56,10 @@ test('upgrade prints every part of the conversion, and orders that end at the pl
   const { code, out } = run(upgrade, '--shelf', demo('shelf.json'), BOUGHT, SIXTY);
   expect(code).toBe(0);
   const answer = JSON.parse(out) as {
-    houses: { changes: string[]; figures?: object; forbidden?: string }[];
+    partials: { changes: string[]; figures?: object; forbidden?: string }[];
     paths: { favours: string[]; stages: { changes: string[]; cost: { money: number }; gives?: object; mend?: { label: string } }[] }[];
   };
-  expect(answer.houses).toHaveLength(16);
+  expect(answer.partials).toHaveLength(16);
   for (const { stages } of answer.paths) {
     expect(stages[0]!.changes).toEqual([]);
     expect(stages.at(-1)!.changes).toEqual(['pack', 'esc', 'motor', 'gears']);

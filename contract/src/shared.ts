@@ -6,7 +6,7 @@ export type { BackupDocument, BackupManifest, LostFile, Restored, RestoreLine, R
 export type { Checked } from './checked';
 export { MOST_COURSES, MOST_PHOTOS, type Bench, type CarBody, type NamedCourse, type OldRadio, type PhotoRef, type Today } from './documents/car/car';
 export { MOST_DRIVES } from './documents/day/day';
-export { MOST_DRIVEN_STEPS, NO_CLIMB, type BegunStep, type Climb, type DrivenStep } from './documents/ladder/ladder';
+export { MOST_DRIVEN_STEPS, NO_PROGRESS, type BegunStep, type LadderProgress, type DrivenStep } from './documents/ladder/ladder';
 export { NO_FITTING, type Fitting, type SettingNote, type StepNote, type StepPhoto } from './documents/fitting/fitting';
 export { MOST_RUN_LOGS, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from './documents/run/run';
 export { formOf, LIST_NAMES, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';

@@ -14,7 +14,7 @@ import {
   RANGES,
   rangeOf,
   splitPlanFile,
-  NO_CLIMB,
+  NO_PROGRESS,
   NO_FITTING,
   NO_PURCHASE,
 } from '@puddler/contract';
@@ -211,7 +211,7 @@ describe('bad plans: Joi and the published schema refuse alike, and the problem 
       'budget.start': [{ ...NO_PURCHASE, budget }, 'budget.start', purchaseIsGood],
       'budget.wish': [{ ...NO_PURCHASE, budget }, 'budget.wish', purchaseIsGood],
       'steps.reading': [{ ...NO_FITTING, steps: [{ id: 'mesh' }] }, 'steps[0].reading', fittingIsGood],
-      'ladder.readyC': [NO_CLIMB, 'readyC', (doc) => checkBody('ladder')(doc, undefined).ok],
+      'ladder.readyC': [NO_PROGRESS, 'readyC', (doc) => checkBody('ladder')(doc, undefined).ok],
       'choices.plateMm': [NO_FITTING, 'choices.plateMm', fittingIsGood],
       ...Object.fromEntries(
         [

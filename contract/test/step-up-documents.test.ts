@@ -1,9 +1,9 @@
 import { SET_DAYS, type Day } from '@puddler/core';
-import { checkAskedOfDevices, checkBody, checkPointing, checkTrackAsked, type Climb } from '@puddler/contract';
+import { checkAskedOfDevices, checkBody, checkPointing, checkTrackAsked, type LadderProgress } from '@puddler/contract';
 
 const BAND = { p10: 12, p50: 14, p90: 16 };
 const FORESEEN = { topSpeedMs: BAND, canC: BAND, escC: BAND, packC: BAND, packA: BAND, windingOverCanK: 4, ambientC: 18 };
-const STEP: Climb['steps'][number] = { id: 'one', at: '2027-01-09T10:00:00.000Z', runId: 'run', pinion: 15, spur: 58, foreseen: FORESEEN };
+const STEP: LadderProgress['steps'][number] = { id: 'one', at: '2027-01-09T10:00:00.000Z', runId: 'run', pinion: 15, spur: 58, foreseen: FORESEEN };
 const { base } = SET_DAYS[0]!;
 const AIR = { windingC: 18, canC: 18, escC: 18, packC: 18 };
 const DRIVE: Day['drives'][number] = {
@@ -25,15 +25,15 @@ const verdict = (kind: 'ladder' | 'day', body: unknown): string[] => {
   const checked = checkBody(kind)(body, undefined);
   return checked.ok ? [] : checked.problems.map((one) => one.path);
 };
-const climb = (change: object): object => ({ steps: [{ ...STEP, ...change }] });
+const progress = (change: object): object => ({ steps: [{ ...STEP, ...change }] });
 const day = (change: object): object => ({ ...DAY, ...change });
 const drive = (change: object): object => ({ ...DAY, drives: [{ ...DRIVE, ...change }] });
 
 test.each<[string, object]>([
   ['nothing driven yet', { steps: [] }],
   ['a step on its way', { steps: [STEP] }],
-  ['one that stopped, smelt and was cut off', climb({ stoppedAt: '2027-01-09T10:04:00.000Z', smell: true, cutOff: true, noise: true })],
-  ['a throttle held back', climb({ capShare: 0.65 })],
+  ['one that stopped, smelt and was cut off', progress({ stoppedAt: '2027-01-09T10:04:00.000Z', smell: true, cutOff: true, noise: true })],
+  ['a throttle held back', progress({ capShare: 0.65 })],
   ['a car that is driven directly', { steps: [{ id: 'one', at: STEP.at, runId: 'r', foreseen: FORESEEN, capShare: 0.5 }] }],
   ['what was foreseen at the beginning', { steps: [STEP], begun: [{ pinion: 15, spur: 58, topSpeedMs: 14, canC: 55 }], ownedOnly: true, readyC: 35 }],
 ])('a ladder with %s is good', (_what, body) => {
@@ -42,12 +42,12 @@ test.each<[string, object]>([
 
 test.each<[string, unknown, string]>([
   ['no steps at all', {}, 'steps'],
-  ['a step without its run', climb({ runId: undefined }), 'steps[0].runId'],
-  ['a moment that is none', climb({ at: 'this morning' }), 'steps[0].at'],
-  ['half a tooth', climb({ pinion: 15.5 }), 'steps[0].pinion'],
-  ['more than all of the throttle', climb({ capShare: 1.1 }), 'steps[0].capShare'],
-  ['a band without its middle', climb({ foreseen: { ...FORESEEN, canC: { p10: 1, p90: 3 } } }), 'steps[0].foreseen.canC.p50'],
-  ['a smell that was not', climb({ smell: false }), 'steps[0].smell'],
+  ['a step without its run', progress({ runId: undefined }), 'steps[0].runId'],
+  ['a moment that is none', progress({ at: 'this morning' }), 'steps[0].at'],
+  ['half a tooth', progress({ pinion: 15.5 }), 'steps[0].pinion'],
+  ['more than all of the throttle', progress({ capShare: 1.1 }), 'steps[0].capShare'],
+  ['a band without its middle', progress({ foreseen: { ...FORESEEN, canC: { p10: 1, p90: 3 } } }), 'steps[0].foreseen.canC.p50'],
+  ['a smell that was not', progress({ smell: false }), 'steps[0].smell'],
   ['the same step twice', { steps: [STEP, STEP] }, 'steps[1]'],
   ['a field that nobody knows', { steps: [], owned: true }, 'owned'],
   ['a next run in an oven', { steps: [], readyC: 400 }, 'readyC'],

@@ -97,8 +97,8 @@ export { backToBack, driveRun, heatCourse, type DrivenRun, type HeatCourse, type
 export { coolerBy, gearCell, gearRun, sameLapS, whyCooler, type GearCell, type GearRun } from './findings/gear-table';
 export { powerMoment, type PowerMoment } from './predict/power-balance';
 
-export { canBeSure, nearlySureOf } from './search/sure';
-export { SURE_TARGETS, wishProblems, type Aim, type SearchWish, type Target, type WishProblem } from './search/wish';
+export { canBeSure, nearlySureOf } from './search/confidence';
+export { SURE_TARGETS, queryProblems, type Aim, type SearchQuery, type Target, type QueryProblem } from './search/query';
 export { PART_SOURCES, type PartSource, type SearchScope, type ShelfPart } from './search/options';
 export type { Choice } from './search/choice-plan';
 export { SearchSpace, type SearchTask } from './search/space';
@@ -106,7 +106,7 @@ export { Search, type SearchProgress, type Share } from './search/search';
 export { BOX, Front, LONG_RUN, type Setup, type SetupFigures } from './search/front';
 export { searchLimits, searchRun } from './search/judge';
 export { Relaxing, type Relaxation } from './search/relax';
-export { standings, type Merit, type Standing } from './search/standing';
+export { rankings, type Merit, type Ranking } from './search/ranking';
 export { compareShares, POWER_SINKS, powerShares, type PowerShares, type PowerSink, type SetupDifference } from './compare/compare-setups';
 export { SWAPPED_LINKS, withLinkOf, type SwappedLink } from './compare/swap-link';
 export { sweepEdits, sweepPoint, sweepValues, SWEPT, sweptPath, sweptValue, type SweepAnswers, type Swept } from './sweep/sweep';
@@ -117,7 +117,7 @@ export { journeyMarks, nextStep, type JourneyStation, type Mark, type NextStep, 
 export { stepPinions, type StepPinions } from './buy/step-pinions';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
-export { halfwayHouses, houseOf, partsOfConversion, type House } from './buy/halfway';
+export { partialConversions, partialConversionOf, partsOfConversion, type PartialConversion } from './buy/partial-conversion';
 export { FAVOURS, mendOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
 export {
   bestSchedule,
@@ -160,7 +160,7 @@ export { notMet, type NotMet } from './learn/not-met';
 export { measuredOf, RUN_FIGURES, runBands, scoreOf, type RunFigure } from './learn/run-bands';
 export { isHeldBack, loggedRun, type LoggedRun } from './learn/logged-run';
 export { isLearnable, withoutLearned } from './resolve/learned-figures';
-export type { SuspectedSlip } from './learn/slips';
+export type { InputErrorHypothesis } from './learn/input-errors';
 export { hiddenCar, refitted, type HiddenCar, type HiddenOptions } from './practice/hidden-car';
 export { LOSABLE, type Wear } from './practice/wear';
 export { driveSession } from './practice/drive-session';
@@ -177,7 +177,7 @@ export {
   type Drive,
   type DriveHow,
   type Driven,
-  type DriveWish,
+  type DriveRequest,
   type Pointing,
 } from './practice/day';
 export { Devices, isPracticable, MOST_PRACTICE_MINUTES, type DriveAsked } from './practice/devices';
@@ -205,11 +205,11 @@ export { escLogCsv, rmcSentence, trackNmea } from './practice/device-files';
 export { gpsTrack } from './practice/gps-track';
 export { ladder, isSmall, pinionsUpTo, type Ladder, type LadderOptions, type LadderStep } from './ladder/ladder';
 export { STEP_CAN_K, STEP_SPEED_SHARE } from './ladder/way';
-export { type RungGearing, type RungStop } from './ladder/rung';
+export { type StepGearing, type StepStop } from './ladder/judged-step';
 export { verdictOf, type AtTrack, type FigureWords, type ReasonId, type Verdict, type VerdictLevel } from './ladder/verdict';
 export { driveStep, HIGHEST_BY_S, READ_BY_S, stepForeseen, stepSession, type Foreseen } from './ladder/foreseen';
 export { cooledTo, coolingOf, LEAST_OVER_AIR_K, USUAL_READY_C, type CoolingDown } from './ladder/cooling';
-export { gearsOfRung, sameGears, standingOf, type Attempt, type LadderStanding, type StepGears } from './ladder/climb';
+export { gearsOfStep, sameGears, positionOn, type Attempt, type LadderPosition, type StepGears } from './ladder/ladder-position';
 export { MinMax } from './log/min-max';
 export { KNOT_MS } from './log/nmea';
 export { METRES_A_DEG } from './log/place-speed';

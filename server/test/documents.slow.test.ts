@@ -5,7 +5,7 @@ import {
   NO_FITTING,
   NO_PURCHASE,
   parentOf,
-  type Climb,
+  type LadderProgress,
   type Doc,
   type DocWritten,
   type Fitting,
@@ -28,7 +28,7 @@ const pinion = (teeth: number, name = `${teeth}T`): Part => ({ kind: 'pinion', n
 const PURCHASE: Purchase = { ...NO_PURCHASE, lines: [{ id: 'esc', state: 'ordered', price: 41.5 }], sales: [{ id: 'motor', price: 12 }] };
 const FITTING: Fitting = { ...NO_FITTING, steps: [{ id: 'mesh', done: { at: '2026-05-31T10:00:00.000Z', of: '17/58' }, reading: 0.1 }] };
 const BAND = { p10: 12, p50: 14, p90: 16 };
-const LADDER: Climb = {
+const LADDER: LadderProgress = {
   begun: [{ pinion: 15, spur: 58, topSpeedMs: 14, canC: 50 }],
   steps: [
     {

@@ -7,7 +7,7 @@ import {
   NO_FITTING,
   NO_PURCHASE,
   parentOf,
-  type Climb,
+  type LadderProgress,
   type Doc,
   type DocList,
   type Fitting,
@@ -52,7 +52,7 @@ function bodyOf(kind: KindName, text: string): unknown {
     case 'fitting':
       return { ...NO_FITTING, steps: [{ id: 'mesh', note: text }] } satisfies Fitting;
     case 'ladder':
-      return { steps: [{ id: 'one', at: '2027-01-09T10:00:00Z', runId: text, foreseen: FORESEEN }] } satisfies Climb;
+      return { steps: [{ id: 'one', at: '2027-01-09T10:00:00Z', runId: text, foreseen: FORESEEN }] } satisfies LadderProgress;
     case 'day':
       return { base: { ...planFile, name: text }, seed: 1, stoodS: 0, waitedS: 0, drives: [] };
     case 'run':

@@ -1,5 +1,5 @@
 import { NO_PURCHASE, type Purchase } from '@puddler/contract/shared';
-import { halfwayHouses, limitsWith, partsList, type ListLine } from '@puddler/core';
+import { partialConversions, limitsWith, partsList, type ListLine } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { buyRows, costOfRows, itemsToBuy, paidFor, partsProgress, withNote } from '../src/in-hand/noted/buy-rows';
 import { buyTable } from '../src/stations/buy/buy-table';
@@ -112,13 +112,16 @@ const stock = plainPlan({
 const plan = plainPlan({ run: { profile: 'race', minutes: 1 } });
 const answer = {
   list: partsList(plan, { stock, limits }),
-  houses: halfwayHouses(stock, plan, limits).map((house) => ({ house, lines: house.figures ? partsList(house.plan, { stock, limits }).lines : [] })),
+  partials: partialConversions(stock, plan, limits).map((partial) => ({
+    partial,
+    lines: partial.figures ? partsList(partial.plan, { stock, limits }).lines : [],
+  })),
   done: 1,
 };
 
 test('the car as bought costs nothing; a stage on the way shows the lines that only it asks for', () => {
   const view = buyView(answer, [], NO_PURCHASE);
-  expect(view.houses[0]!.cost).toEqual({ money: 0, unpriced: 0 });
+  expect(view.partials[0]!.cost).toEqual({ money: 0, unpriced: 0 });
   expect(view.paths!.stopsShort).toBeUndefined();
   const way = view.path!.stages.slice(1, -1).map((stage) => stage.added.join());
   const extra = view.rows.filter((one) => one.onTheWay).map((one) => one.id);

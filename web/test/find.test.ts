@@ -225,7 +225,7 @@ describe('what each rule leaves', () => {
 
 describe('a setup in words', () => {
   const wish = { aim: 'speed', canC: 70 } as const;
-  const standing = {
+  const position = {
     bestAt: [],
     against: undefined,
     tightest: { target: 'canC' as const, asked: 65, value: 60.4, share: 0.92 },
@@ -255,26 +255,26 @@ describe('a setup in words', () => {
   it('says what it is best at, or against which one and by how much', () => {
     const other = setup({ topSpeedMs: 14, maxCanC: 52, newMoney: 30 }, { key: 'b' });
     const name = (key: string) => (key === 'b' ? 'the other' : undefined);
-    expect(whyText(setup({}), { ...standing, bestAt: ['aim', 'thrift'] }, wish, 'metric', name)).toBe('fastest and cheapest of all');
-    expect(whyText(setup({}), { ...standing, against: { setup: other, better: ['aim', 'thrift'], worse: ['cool'] } }, wish, 'metric', name)).toBe(
+    expect(whyText(setup({}), { ...position, bestAt: ['aim', 'thrift'] }, wish, 'metric', name)).toBe('fastest and cheapest of all');
+    expect(whyText(setup({}), { ...position, against: { setup: other, better: ['aim', 'thrift'], worse: ['cool'] } }, wish, 'metric', name)).toBe(
       '3.6 km/h faster and 30\u00a0€ less to pay than the other',
     );
-    expect(whyText(other, { ...standing, against: { setup: setup({}), better: ['cool'], worse: [] } }, wish, 'imperial', name)).toBe(
+    expect(whyText(other, { ...position, against: { setup: setup({}), better: ['cool'], worse: [] } }, wish, 'imperial', name)).toBe(
       '14 °F cooler than the one most like it',
     );
-    expect(whyText(setup({}), standing, wish, 'metric', name)).toBe('the only one');
+    expect(whyText(setup({}), position, wish, 'metric', name)).toBe('the only one');
   });
 
   it('says what is nearest to failing', () => {
-    expect(tightestText(standing, wish, 'metric')).toBe('can: 60 °C, asked at most 65 °C');
-    const slope = { ...standing, tightest: { target: 'climbPct' as const, asked: 20, value: 27, share: 0.74 } };
+    expect(tightestText(position, wish, 'metric')).toBe('can: 60 °C, asked at most 65 °C');
+    const slope = { ...position, tightest: { target: 'climbPct' as const, asked: 20, value: 27, share: 0.74 } };
     expect(tightestText(slope, wish, 'metric')).toBe('slope: 27 %, asked at least 20 %');
-    const speed = { ...standing, tightest: { target: 'topSpeed' as const, asked: 60 / 3.6, value: 61 / 3.6, share: 0.4 } };
+    const speed = { ...position, tightest: { target: 'topSpeed' as const, asked: 60 / 3.6, value: 61 / 3.6, share: 0.4 } };
     expect(tightestText(speed, { ...wish, topSpeed: { is: 'about', speedMs: 60 / 3.6 } }, 'imperial')).toBe(
       'top speed: 37.9 mph, asked about 37.3 mph',
     );
     expect(tightestText(undefined, wish, 'metric')).toBeUndefined();
-    expect(warmestText(standing, 'metric')).toBe('motor can 60 °C, 70 % of its stop limit');
+    expect(warmestText(position, 'metric')).toBe('motor can 60 °C, 70 % of its stop limit');
   });
 });
 

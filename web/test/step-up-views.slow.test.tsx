@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import './jsdom-gaps';
 import { cleanup, render, screen, within } from '@testing-library/react';
-import type { CarRun, Climb } from '@puddler/contract';
+import type { CarRun, LadderProgress } from '@puddler/contract';
 import { act } from 'react';
 import { limitsWith, SET_DAYS, verdictOf, type Foreseen, type Ladder, type LadderStep } from '@puddler/core';
 import { Provider } from 'react-redux';
@@ -9,12 +9,12 @@ import { MemoryRouter } from 'react-router';
 import { plainPlan } from '../../core/test/helpers';
 import { createStore } from '../src/desk/store';
 import { LadderDrawing } from '../src/stations/step-up/LadderDrawing';
-import { StandingNote } from '../src/stations/step-up/StandingNote';
+import { PositionNote } from '../src/stations/step-up/PositionNote';
 import { StepTable } from '../src/stations/step-up/StepTable';
 import { TrackPasses } from '../src/stations/step-up/TrackPasses';
 import { TrackReadings } from '../src/stations/step-up/TrackReadings';
 import { foundAt, type Driven } from '../src/in-hand/ladder-question';
-import type { AtLadder } from '../src/stations/step-up/use-climb';
+import type { AtLadder } from '../src/stations/step-up/use-ladder-progress';
 import { VerdictView } from '../src/stations/step-up/VerdictView';
 import { unitsSwapped } from '../src/desk/prefs-slice';
 
@@ -67,18 +67,18 @@ const GOOD: Partial<CarRun> = {
   ],
 };
 
-let changes: { climb: Climb; run: CarRun; label: string }[] = [];
+let changes: { progress: LadderProgress; run: CarRun; label: string }[] = [];
 const ladderAt = (driven: Driven[] = [], more: Partial<AtLadder> = {}): AtLadder => ({
-  climb: { steps: driven.map((one) => one.step) },
+  progress: { steps: driven.map((one) => one.step) },
   state: { state: 'ready', value: LADDER },
   driven,
   last: driven[driven.length - 1],
-  standing: { at: driven.length, why: driven.length === 0 ? 'first' : 'on' },
+  position: { at: driven.length, why: driven.length === 0 ? 'first' : 'on' },
   limits: limitsWith(),
   begin: () => undefined,
   stop: () => undefined,
-  change: (change, label) => void changes.push({ climb: change({ steps: driven.map((one) => one.step) }), run: {} as CarRun, label }),
-  changeRun: ({ run }, change, label) => void changes.push({ climb: { steps: [] }, run: change(run), label }),
+  change: (change, label) => void changes.push({ progress: change({ steps: driven.map((one) => one.step) }), run: {} as CarRun, label }),
+  changeRun: ({ run }, change, label) => void changes.push({ progress: { steps: [] }, run: change(run), label }),
   ...more,
 });
 
@@ -156,7 +156,7 @@ describe('the drawing', () => {
   });
 
   test('draws what was foreseen at the beginning beside what is now', () => {
-    const at = ladderAt([], { climb: { steps: [], begun: [{ pinion: 14, spur: 58, topSpeedMs: 10.4, canC: 44 }] } });
+    const at = ladderAt([], { progress: { steps: [], begun: [{ pinion: 14, spur: 58, topSpeedMs: 10.4, canC: 44 }] } });
     draw(<LadderDrawing at={at} ladder={LADDER} name="L" />);
     expect(screen.getByText(/as it was foreseen when the ladder was begun/)).toBeTruthy();
     expect(document.querySelectorAll('path[class*="dasharray:2_3"]')).toHaveLength(2);
@@ -165,7 +165,7 @@ describe('the drawing', () => {
 
 describe('where one stands', () => {
   test('nothing driven: the first step, with speed and metres', () => {
-    draw(<StandingNote at={ladderAt()} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
+    draw(<PositionNote at={ladderAt()} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
     expect(screen.getByRole('region', { name: 'Where you stand' }).textContent).toContain('The first step14/58About 36 km/h, on 48 m');
     expect(screen.getByRole('button', { name: 'Drive this step' })).toBeTruthy();
   });
@@ -173,14 +173,14 @@ describe('where one stands', () => {
   test('a step that was begun and not driven is gone on with', () => {
     const { stoppedAt: _stopped, ...open } = drivenWith({}).step;
     const one = { ...drivenWith({}), step: open };
-    draw(<StandingNote at={ladderAt([one])} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
+    draw(<PositionNote at={ladderAt([one])} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
     expect(screen.getByText('Begun, and not driven yet.')).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Go on at the track' })).toBeTruthy();
   });
 
   test('at the top it can be driven once more; the run is a link into the log', () => {
-    const at = ladderAt([drivenWith({ passes: GOOD.passes! })], { standing: { at: 2, why: 'top' } });
-    draw(<StandingNote at={at} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
+    const at = ladderAt([drivenWith({ passes: GOOD.passes! })], { position: { at: 2, why: 'top' } });
+    draw(<PositionNote at={at} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
     expect(screen.getByText('The target is reached')).toBeTruthy();
     expect(screen.getByRole('link', { name: 'its run in the log' }).getAttribute('href')).toBe('/plans/p/log?run=r');
     expect(screen.getByText('Read the motor, and the time until it is cool is told here.')).toBeTruthy();
@@ -225,8 +225,8 @@ describe('typing at the track', () => {
     draw(<TrackPasses at={ladderAt([one])} driven={one} />);
     act(() => screen.getByRole('button', { name: 'It smelt' }).click());
     act(() => screen.getByRole('button', { name: 'The ESC cut off' }).click());
-    expect(changes[0]!.climb.steps[0]).not.toHaveProperty('smell');
-    expect(changes[1]!.climb.steps[0]).toMatchObject({ smell: true, cutOff: true });
+    expect(changes[0]!.progress.steps[0]).not.toHaveProperty('smell');
+    expect(changes[1]!.progress.steps[0]).toMatchObject({ smell: true, cutOff: true });
   });
 
   test('a temperature takes the seconds since the stop with it; the highest is asked once the motor was read', () => {

@@ -1,10 +1,10 @@
-import type { CarRun, Climb } from '@puddler/contract/shared';
+import type { CarRun, LadderProgress } from '@puddler/contract/shared';
 import { limitsWith, rmcSentence, verdictOf, type Ladder, type LadderStep, type PlanFile } from '@puddler/core';
 import { learnable } from '../src/in-hand/learnable-runs';
 import { clockText, gearsText, outcomeText, stopText } from '../src/stations/step-up/step-text';
 import { figureWords } from '../src/in-hand/figure-words';
 import { foundAt, type Driven } from '../src/in-hand/ladder-question';
-import { stoodSince, withStep } from '../src/stations/step-up/use-climb';
+import { stoodSince, withStep } from '../src/stations/step-up/use-ladder-progress';
 import { fastestOf, heardFrom } from '../src/stations/practice/nmea-live';
 
 const band = { p10: 1, p50: 2, p90: 3 };
@@ -115,11 +115,11 @@ test('the step before warms the next one only once its motor was read', () => {
 });
 
 test('a step is changed by its id, and what is taken out is gone', () => {
-  const climb: Climb = { steps: [driven(undefined).step, { ...driven(undefined).step, id: 'b' }] };
-  const next = withStep(climb, 'a', { smell: undefined, cutOff: true });
+  const progress: LadderProgress = { steps: [driven(undefined).step, { ...driven(undefined).step, id: 'b' }] };
+  const next = withStep(progress, 'a', { smell: undefined, cutOff: true });
   expect(next.steps[0]).not.toHaveProperty('smell');
   expect(next.steps[0]).toMatchObject({ cutOff: true });
-  expect(next.steps[1]).toEqual(climb.steps[1]);
+  expect(next.steps[1]).toEqual(progress.steps[1]);
 });
 
 test('a real car is not learned from practice, a practice car is; a run held back only with an ESC’s log', () => {

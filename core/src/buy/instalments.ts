@@ -55,7 +55,7 @@ export interface Schedule {
 /** Ten years of weeks: who saves longer than that wants another plan. */
 export const MOST_PERIODS = 520;
 
-/** Buys items in an order, each as soon as the money is there; one with a wish of its own waits for its period, and then comes first. */
+/** Buys items in an order, each as soon as the money is there; one with a date of its own waits for its period, and then comes first. */
 export function scheduleOf(order: readonly Item[], goals: readonly Goal[], sales: readonly Sale[], envelope: Envelope): Schedule {
   const { amount, start = 0, skipped = [] } = envelope;
   const instalments: Instalment[] = [];

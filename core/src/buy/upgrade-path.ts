@@ -7,7 +7,7 @@ import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import type { Part } from '../shelf/part';
 import type { Change } from './changed-links';
-import type { House, HouseFigures } from './halfway';
+import type { PartialConversion, PartialFigures } from './partial-conversion';
 
 /** What parts cost, and how many of them nobody has priced. */
 export interface Cost {
@@ -15,10 +15,10 @@ export interface Cost {
   unpriced: number;
 }
 
-/** One stop on the way: a house that runs, and what leads to it. */
+/** One stop on the way: a partial conversion that runs, and what leads to it. */
 export interface Stage {
-  house: House;
-  figures: HouseFigures;
+  partial: PartialConversion;
+  figures: PartialFigures;
   /** What is changed to get here; empty at the car as bought. */
   added: Change[];
   cost: Cost;
@@ -47,12 +47,12 @@ export interface UpgradePaths {
 /**
  * The ways from the car as bought to the plan through parts of it that run, in steps that cannot be made smaller: the one that spends
  * least early, the one that is fastest at once, and the one that stays coolest, as far as they differ. `costOf` says what the parts of
- * a house cost.
+ * a partial conversion cost.
  */
-export function upgradePaths(houses: readonly House[], costOf: (house: House) => Cost): UpgradePaths {
-  const running = houses.filter((one): one is Runs => one.figures !== undefined && one.forbidden === undefined);
+export function upgradePaths(partials: readonly PartialConversion[], costOf: (partial: PartialConversion) => Cost): UpgradePaths {
+  const running = partials.filter((one): one is Runs => one.figures !== undefined && one.forbidden === undefined);
   const [start] = running;
-  const whole = houses[houses.length - 1]!;
+  const whole = partials[partials.length - 1]!;
   if (!start || start.changes.length > 0) return { paths: [], stopsShort: 'The car as bought cannot be computed.' };
   const costs = new Map(running.map((one) => [one, costOf(one)]));
   const chains = chainsFrom(start, running);
@@ -66,22 +66,22 @@ export function upgradePaths(houses: readonly House[], costOf: (house: House) =>
   const paths: UpgradePath[] = [];
   for (const favours of FAVOURS) {
     const best = sound.reduce((a, b) => (lower(scores[favours](b), scores[favours](a)) ? b : a));
-    const known = paths.find((path) => path.stages.every((stage, i) => stage.house === best[i]) && path.stages.length === best.length);
+    const known = paths.find((path) => path.stages.every((stage, i) => stage.partial === best[i]) && path.stages.length === best.length);
     if (known) known.favours.push(favours);
     else paths.push({ favours: [favours], stages: stagesOf(best, costs) });
   }
   return { paths, stopsShort: longest < whole.changes.length ? (whole.forbidden ?? 'The plan cannot be computed.') : undefined };
 }
 
-type Runs = House & { figures: HouseFigures };
+type Runs = PartialConversion & { figures: PartialFigures };
 
 /** A part without a price counts as this much when orders are compared: more than nothing, so that priced ones are not put off for it. */
 const UNPRICED = 1e-3;
 
-const isWithin = (small: House, large: House) =>
+const isWithin = (small: PartialConversion, large: PartialConversion) =>
   small.changes.length < large.changes.length && small.changes.every((change) => large.changes.includes(change));
 
-/** Every way on from a house through houses that run, each step the smallest there is. */
+/** Every way on from a partial conversion through others that run, each step the smallest there is. */
 function chainsFrom(from: Runs, running: readonly Runs[]): Runs[][] {
   const beyond = running.filter((one) => isWithin(from, one));
   const next = beyond.filter((one) => !beyond.some((other) => isWithin(other, one)));
@@ -96,25 +96,25 @@ function lower(a: readonly number[], b: readonly number[]): boolean {
 }
 
 function stagesOf(chain: readonly Runs[], costs: ReadonlyMap<Runs, Cost>): Stage[] {
-  return chain.map((house, i) => {
+  return chain.map((partial, i) => {
     const before = chain[i - 1];
     return {
-      house,
-      figures: house.figures,
-      added: house.changes.filter((change) => !before?.changes.includes(change)),
-      cost: costs.get(house)!,
-      mended: before ? before.findings.filter((one) => !house.findings.some((other) => other.id === one.id)) : [],
-      gives: house.findings[0],
+      partial,
+      figures: partial.figures,
+      added: partial.changes.filter((change) => !before?.changes.includes(change)),
+      cost: costs.get(partial)!,
+      mended: before ? before.findings.filter((one) => !partial.findings.some((other) => other.id === one.id)) : [],
+      gives: partial.findings[0],
     };
   });
 }
 
 /** What would mend what gives first at a stage, the cheapest that is sufficient; undefined where nothing gives, or nothing mends it. */
-export function mendOf({ house, gives }: Stage, limits: Limits, shelf: readonly Part[], stock: PlanFile): Fix | undefined {
+export function mendOf({ partial, gives }: Stage, limits: Limits, shelf: readonly Part[], stock: PlanFile): Fix | undefined {
   if (!gives) return undefined;
-  const resolved = resolvePlan(house.plan);
+  const resolved = resolvePlan(partial.plan);
   const input = {
-    plan: house.plan,
+    plan: partial.plan,
     resolved,
     steady: predictSteady(resolved),
     run: simulateRunFast(resolved),

@@ -167,7 +167,7 @@ function slips(plan: PlanFile, resolved: ResolvedPlan, measuredMs: number): Foun
   return TYPED.flatMap(({ path, label, get, set, whole, measure }) => {
     const from = get(plan);
     if (from === undefined) return [];
-    return slipsOf(from, whole).flatMap((to) => {
+    return misreadingsOf(from, whole).flatMap((to) => {
       const as = resolvePlan(set(plan, to));
       const off = Math.abs(solveTopSpeed(as).topSpeedMs / measuredMs - 1);
       return off <= SLIP_FITS
@@ -178,7 +178,7 @@ function slips(plan: PlanFile, resolved: ResolvedPlan, measuredMs: number): Foun
 }
 
 /** Neighbouring digits swapped, and for measures the point moved one place. */
-export function slipsOf(value: number, whole: boolean): number[] {
+export function misreadingsOf(value: number, whole: boolean): number[] {
   const text = String(value);
   const swapped = text.split('').flatMap((digit, i) => {
     const next = text[i + 1] === '.' ? i + 2 : i + 1;

@@ -3,7 +3,7 @@ import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bandOf, type Band } from '../math/band';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
-import { Draws } from '../predict/draws';
+import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { simulateRun } from '../predict/run';
 import type { Run, RunSample } from '../predict/run-types';
 import { sessionFor, sessionSegments, STEP_PASSES, type TrackSession } from '../predict/track-session';
@@ -69,7 +69,7 @@ export interface DrawnStep {
 
 export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: number, from?: Temperatures): DrawnStep[] {
   const session = stepSession(resolved, capShare);
-  const draws = new Draws(plan, resolved);
+  const draws = new MonteCarloSamples(plan, resolved);
   return Array.from({ length: STEP_DRAWS }, () => {
     const drawn = draws.next().resolved;
     return { resolved: drawn, said: driveStep(drawn, session, from) };

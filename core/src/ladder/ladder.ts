@@ -3,10 +3,10 @@ import { fitFindings } from '../findings/fit';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { predictSteady } from '../predict/steady';
-import { gearsOfRung, sameGears, type StepGears } from './climb';
+import { gearsOfStep, sameGears, type StepGears } from './ladder-position';
 import type { Foreseen } from './foreseen';
 import { PossibleStep } from './possible-step';
-import { roomFor, type Candidate, type Room, type Rung, type RungGearing, type RungStop, type RungTerms } from './rung';
+import { trackLengthFor, type Candidate, type TrackLength, type JudgedStep, type StepGearing, type StepStop, type StepTerms } from './judged-step';
 import { fewest, isSmallStep, openQuestions, START_TO, startOf } from './way';
 
 /** Throttle caps at the radio go by this. */
@@ -19,19 +19,19 @@ const SLOWER = 0.999;
 /** Gears looked at, the finest first: more are no finer. */
 const MOST_GEARS = 24;
 
-export interface LadderStep extends Rung {
-  room: Room;
+export interface LadderStep extends JudgedStep {
+  room: TrackLength;
 }
 
 export interface Ladder {
   /** `reached`: the last step is the target. `stops-short`: it is the last safe one, and `because` says what forbids the next. `no-start`: even the gentlest step passes a stop limit. */
   outcome: 'reached' | 'stops-short' | 'no-start';
   steps: LadderStep[];
-  because: RungStop | undefined;
-  target: Rung;
+  because: StepStop | undefined;
+  target: JudgedStep;
 }
 
-export interface LadderOptions extends RungTerms {
+export interface LadderOptions extends StepTerms {
   /** Teeth that are owned, and others that could be bought. */
   pinions: readonly number[];
   spurs: readonly number[];
@@ -66,17 +66,17 @@ export function ladder(plan: PlanFile, options: LadderOptions): Ladder {
   const target = new PossibleStep(plan, gearsOf(plan, options), options);
   target.look();
   const gears = stepsByGears(plan, options, target);
-  const byGears = climb([...gears, target], target, options, [0, GEARS_SHARE]);
+  const byGears = buildLadder([...gears, target], target, options, [0, GEARS_SHARE]);
   // A cap is for where no gear is fine enough, slow enough to begin with, or safe.
   const done = byGears.outcome === 'reached' && isGentle(byGears.steps, byGears.target, options);
-  return done ? byGears : climb([...gears, ...stepsByCap(plan, options), target], target, options, [GEARS_SHARE, 1]);
+  return done ? byGears : buildLadder([...gears, ...stepsByCap(plan, options), target], target, options, [GEARS_SHARE, 1]);
 }
 
 /** Small steps all the way, from a start that is slow enough, or from today’s gears. */
 function isGentle(steps: readonly Candidate[], target: Candidate, { from }: LadderOptions): boolean {
   const first = steps[0]!;
   return (
-    ((from !== undefined && sameGears(gearsOfRung(first), from)) || first.topSpeedMs.p50 <= START_TO * target.topSpeedMs.p50) &&
+    ((from !== undefined && sameGears(gearsOfStep(first), from)) || first.topSpeedMs.p50 <= START_TO * target.topSpeedMs.p50) &&
     steps.every((step, i) => i === 0 || isSmall(steps[i - 1]!, step))
   );
 }
@@ -85,7 +85,7 @@ function isGentle(steps: readonly Candidate[], target: Candidate, { from }: Ladd
  * The way through what there is. Bands and the planned run are computed only for steps that lie on a way: where one passes a limit, or proves too hot for a
  * small step, the way is found again, until every step of it is known and within both gates.
  */
-function climb(all: readonly PossibleStep[], target: PossibleStep, options: LadderOptions, [from, to]: readonly [number, number]): Ladder {
+function buildLadder(all: readonly PossibleStep[], target: PossibleStep, options: LadderOptions, [from, to]: readonly [number, number]): Ladder {
   // What is as fast as the target leads nowhere but there: a car whose amps are limited does not notice a cap.
   const bySpeed = all.filter((one) => one === target || one.speedMs < SLOWER * target.speedMs).sort((a, b) => a.speedMs - b.speedMs);
   const safe = new Set(bySpeed.filter((one) => !one.foundStops));
@@ -95,7 +95,7 @@ function climb(all: readonly PossibleStep[], target: PossibleStep, options: Ladd
     if (one.foundStops) safe.delete(one);
     return !one.foundStops;
   };
-  const end = { target: target.rung() };
+  const end = { target: target.judged() };
   for (;;) {
     const start = startOf([...safe], target, options.from);
     if (!start) return { outcome: 'no-start', steps: [], because: bySpeed[0]?.stops() ?? target.stops(), ...end };
@@ -109,7 +109,7 @@ function climb(all: readonly PossibleStep[], target: PossibleStep, options: Ladd
     for (const one of past) safe.delete(one);
     if (past.length > 0) continue;
     const last = way[way.length - 1]!;
-    const steps = way.map((one): LadderStep => ({ ...one.rung(), room: roomFor(one.rung()) }));
+    const steps = way.map((one): LadderStep => ({ ...one.judged(), room: trackLengthFor(one.judged()) }));
     if (last === target) return { outcome: 'reached', steps, because: undefined, ...end };
     if (target.stops()) return { outcome: 'stops-short', steps, because: target.stops(), ...end };
     const because = bySpeed.find((one) => one.speedMs > last.speedMs && one.stops())?.stops();
@@ -120,7 +120,7 @@ function climb(all: readonly PossibleStep[], target: PossibleStep, options: Ladd
 const isOwned = (options: LadderOptions, pinion: number, spur: number): boolean =>
   options.owned === undefined || (options.owned.pinions.includes(pinion) && options.owned.spurs.includes(spur));
 
-function gearsOf(plan: PlanFile, options: LadderOptions): RungGearing {
+function gearsOf(plan: PlanFile, options: LadderOptions): StepGearing {
   const { pinion, spur } = plan.gearing;
   return pinion === undefined || spur === undefined
     ? { kind: 'cap', pinion, spur, share: 1 }

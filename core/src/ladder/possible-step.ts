@@ -1,7 +1,16 @@
 import type { PlanFile } from '../plan/plan-file';
-import { gearsOfRung, type StepGears } from './climb';
+import { gearsOfStep, type StepGears } from './ladder-position';
 import type { Said } from './foreseen';
-import { candidateOf, plannedPasses, withPlannedRun, type Candidate, type Rung, type RungGearing, type RungStop, type RungTerms } from './rung';
+import {
+  candidateOf,
+  plannedPasses,
+  withPlannedRun,
+  type Candidate,
+  type JudgedStep,
+  type StepGearing,
+  type StepStop,
+  type StepTerms,
+} from './judged-step';
 import type { WayStep } from './way';
 
 /**
@@ -14,15 +23,15 @@ export class PossibleStep implements WayStep {
   readonly speedMs: number;
   private readonly planned: Said;
   private candidate: Candidate | undefined;
-  private driven: Rung | undefined;
+  private driven: JudgedStep | undefined;
 
   /** Throws PlanError when the plan cannot be computed. */
   constructor(
     private readonly plan: PlanFile,
-    private readonly gearing: RungGearing,
-    private readonly terms: RungTerms,
+    private readonly gearing: StepGearing,
+    private readonly terms: StepTerms,
   ) {
-    this.gears = gearsOfRung({ gearing });
+    this.gears = gearsOfStep({ gearing });
     this.cost = gearing.kind === 'cap' && gearing.share < 1 ? 2 : gearing.kind === 'gears' && !gearing.owned ? 1 : 0;
     this.planned = plannedPasses(plan, gearing);
     this.speedMs = this.planned.topSpeedMs;
@@ -38,16 +47,16 @@ export class PossibleStep implements WayStep {
   }
 
   /** The stop limit that it passes, as far as that has been computed. */
-  get foundStops(): RungStop | undefined {
+  get foundStops(): StepStop | undefined {
     return this.candidate?.stops ?? this.driven?.stops;
   }
 
   /** The stop limit that it passes, if any, at either gate. */
-  stops(): RungStop | undefined {
-    return this.look().stops ?? this.rung().stops;
+  stops(): StepStop | undefined {
+    return this.look().stops ?? this.judged().stops;
   }
 
-  rung(): Rung {
+  judged(): JudgedStep {
     return (this.driven ??= withPlannedRun(this.look(), this.terms));
   }
 }

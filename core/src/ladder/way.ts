@@ -1,4 +1,4 @@
-import { sameGears, type StepGears } from './climb';
+import { sameGears, type StepGears } from './ladder-position';
 
 /** No step is larger than this in speed, for a slow car than so many metres a second, and in the can at p90, where a finer one exists. */
 export const STEP_SPEED_SHARE = 0.12;

@@ -31,7 +31,7 @@ export interface FittedRun {
 }
 
 /** Student’s degrees of freedom: two wild figures in four do little. */
-const DEGREES = 4;
+const STUDENT_T_DOF = 4;
 const DIFFERENCE = 0.01;
 /** Under so many amps an offset is all there is [A]. */
 const LEAST_A = 1;
@@ -58,8 +58,8 @@ function modelOf({ evidence, placed, own }: FittedRun, theta: readonly number[])
   return values;
 }
 
-const weightOf = (residual: number) => (DEGREES + 1) / (DEGREES + residual * residual);
-const costOf = (residual: number) => ((DEGREES + 1) / 2) * Math.log(1 + (residual * residual) / DEGREES);
+const weightOf = (residual: number) => (STUDENT_T_DOF + 1) / (STUDENT_T_DOF + residual * residual);
+const costOf = (residual: number) => ((STUDENT_T_DOF + 1) / 2) * Math.log(1 + (residual * residual) / STUDENT_T_DOF);
 
 /** All runs’ residuals, and how they change with each parameter. */
 class Problem {

@@ -6,7 +6,7 @@ import { learnedFigures, movesTopSpeed } from './learned-plan';
 import { fit, type Fit, type FitOutcome, type FittedRun } from './fit';
 import type { Matrix } from '../math/matrix';
 import type { LearnFigure } from './parameters';
-import { weighSlips, type SuspectedSlip } from './slips';
+import { weighInputErrors, type InputErrorHypothesis } from './input-errors';
 
 /** A figure before and after the runs. */
 export interface LearnedFigure extends LearnFigure {
@@ -39,7 +39,7 @@ export interface Learned {
   /** Logarithms of the factors on `figures`, and their covariance, whole. */
   theta: number[];
   covariance: Matrix;
-  slips: SuspectedSlip[];
+  slips: InputErrorHypothesis[];
   misfits: Misfit[];
   /** Places of two runs that contradict each other: one of them should be left out. */
   contradicting: number[];
@@ -74,7 +74,7 @@ export function learn(runs: readonly LoggedRun[], report: (what: string, share: 
       isFitted &&
       (taught.figures.some((figure) => figure.counts) || runs.some(({ plan }) => movesTopSpeed(withoutLearned(plan), learnedFigures(taught)))),
     contradicting: isFitted ? found.contradicting : [],
-    slips: isFitted ? weighSlips(runs, evidences, found, (share) => report('weighing slips', 0.5 + 0.5 * share)) : [],
+    slips: isFitted ? weighInputErrors(runs, evidences, found, (share) => report('weighing slips', 0.5 + 0.5 * share)) : [],
     misfits: found.residuals
       .filter(({ residual }) => Math.abs(residual) > FITS_BADLY)
       .map(({ run, feature, residual }) => {

@@ -1,5 +1,5 @@
 import { bandOf, type Band } from '../math/band';
-import { Draws } from '../predict/draws';
+import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { normal, randomStream } from '../math/random';
 import { CALM } from './conditions';
 import type { FeatureKind } from './feature';
@@ -49,7 +49,7 @@ export function runBands(run: LoggedRun, samples = RUN_BAND_SAMPLES): Partial<Re
   const { drafts, model } = typedEvidence(run, resolved);
   const figures = drafts.map(({ kind, label }) => figureOf(kind, label));
   const logged = run.trace && tracedAfterwards(run, resolved);
-  const draws = new Draws(run.plan, resolved);
+  const draws = new MonteCarloSamples(run.plan, resolved);
   const random = randomStream(samples);
   const values = drafts.map(() => [] as number[]);
   for (let i = 0; i < samples; i++) {

@@ -41,11 +41,11 @@ function matchAt(a: Floats, b: Floats, slots: number, dtS: number): Match | unde
   const under = Math.sqrt((n * saa - sa * sa) * (n * sbb - sb * sb));
   if (!(under > 0)) return undefined;
   const correlation = (n * sab - sa * sb) / under;
-  return { correlation, whole: correlation * (n / Math.min(a.length, b.length)) ** OVERLAP_COUNTS };
+  return { correlation, whole: correlation * (n / Math.min(a.length, b.length)) ** OVERLAP_EXPONENT };
 }
 
 /** A quarter of the overlap costs a fifteenth of the match. */
-const OVERLAP_COUNTS = 0.05;
+const OVERLAP_EXPONENT = 0.05;
 
 /** The speed of a trace by which it is laid over another: what the wheels say while the motor does not drive them, for then they cannot spin. */
 function speedToAlign({ fields, count }: Trace, perRpm: number): Floats | undefined {

@@ -3,7 +3,7 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
-import { cappedCycle } from '../ladder/rung';
+import { cappedCycle } from '../ladder/judged-step';
 import type { Segment } from '../predict/profiles';
 import { simulateRun } from '../predict/run';
 import type { RunOptions, RunSample } from '../predict/run-types';
@@ -58,7 +58,7 @@ export interface Day {
   over?: true;
 }
 
-export interface DriveWish {
+export interface DriveRequest {
   plan: PlanFile;
   how: DriveHow;
   capShare?: number | undefined;
@@ -90,7 +90,7 @@ export const wornOf = ({ drives }: Pick<Day, 'drives'>): Wear => drives[drives.l
 function drivingOf(
   hidden: HiddenCar,
   truth: ResolvedPlan,
-  { plan, how, capShare = 1 }: DriveWish,
+  { plan, how, capShare = 1 }: DriveRequest,
 ): Pick<RunOptions, 'segments' | 'cycle'> & { minutes: number } {
   const { minutes } = truth.run;
   const { windMs, grade } = hidden.weather;
@@ -107,10 +107,10 @@ export interface Driven {
 }
 
 /** Drives the hidden car as it is truly fitted and worn, until the drive is over, its pack has ended it or something is lost. Throws PlanError. */
-export function driveHidden(hidden: HiddenCar, wish: DriveWish, from: Temperatures, before: Wear = NEW): Driven {
-  const truth = asFitted(hidden, wish.plan);
+export function driveHidden(hidden: HiddenCar, request: DriveRequest, from: Temperatures, before: Wear = NEW): Driven {
+  const truth = asFitted(hidden, request.plan);
   weaken(truth.motor, before);
-  const { minutes, ...driving } = drivingOf(hidden, truth, wish);
+  const { minutes, ...driving } = drivingOf(hidden, truth, request);
   const samples: RunSample[] = [];
   let [topSpeedMs, windingC, worn] = [0, from.windingC, before];
   let lost: Lost | undefined;

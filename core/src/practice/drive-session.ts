@@ -13,8 +13,8 @@ export interface Session {
 }
 
 /** Drives a session of passes out and back in the day’s wind and slope; `from` is how warm the car is before it. */
-export const driveSession = (truth: ResolvedPlan, { windMs, grade }: Weather, wish: TrackSession, from?: Temperatures): Session =>
-  driveSegments(truth, sessionSegments(wish, { windMs, grade }), from);
+export const driveSession = (truth: ResolvedPlan, { windMs, grade }: Weather, request: TrackSession, from?: Temperatures): Session =>
+  driveSegments(truth, sessionSegments(request, { windMs, grade }), from);
 
 /** A hand is no machine: no straight and no corner is as long as the last time [share]. */
 const HAND_SPREAD = 0.05;

@@ -34,7 +34,7 @@ export interface TypedSession extends SimulatedRun {
   passes: TypedPass[];
 }
 
-export interface SimulatedWish {
+export interface SimulatedRequest {
   seed: number;
   /** So many laps of the plan's course in the place of passes. */
   laps?: number;
@@ -50,7 +50,7 @@ const GPS_HZ = 10;
 const PASS_NOISE = 0.008;
 
 /** A session of passes, logged: `really` is the plan as it was truly fitted, where that is not the one that was noted. */
-export function loggedSession(car: HiddenCar, noted: PlanFile, really: PlanFile, { daySeed, readAfterS, laps }: SimulatedWish): LoggedSession {
+export function loggedSession(car: HiddenCar, noted: PlanFile, really: PlanFile, { daySeed, readAfterS, laps }: SimulatedRequest): LoggedSession {
   const random = randomStream(daySeed);
   const truth = refitted(car, really);
   const session = laps === undefined ? driveSession(truth, car.weather, sessionFor(resolvePlan(noted))) : driveLaps(truth, laps, random);
@@ -71,7 +71,7 @@ export function loggedSession(car: HiddenCar, noted: PlanFile, really: PlanFile,
 }
 
 /** A run that is only typed: two passes of a speed meter, a thermometer, the charger. */
-export function typedSession(car: HiddenCar, plan: PlanFile, { daySeed, readAfterS }: SimulatedWish): TypedSession {
+export function typedSession(car: HiddenCar, plan: PlanFile, { daySeed, readAfterS }: SimulatedRequest): TypedSession {
   const random = randomStream(daySeed);
   const truth = refitted(car, plan);
   const { topSpeedMs } = predictSteady(truth);

@@ -2,7 +2,7 @@ import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bandOf, type Band } from '../math/band';
-import { Draws } from './draws';
+import { MonteCarloSamples } from './monte-carlo-samples';
 import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';
 import type { Run } from './run-types';
@@ -41,14 +41,14 @@ const LEAST_SHARE = 0.03;
  * of `add` drives some more; `bands` sums up what there is. The same seed gives the same samples.
  */
 export class BandSampler {
-  private readonly drawn: Draws;
+  private readonly drawn: MonteCarloSamples;
   private readonly draws: number[][] = [];
   private readonly values = Object.fromEntries(BAND_FIGURES.map((figure) => [figure, [] as number[]])) as Record<BandFigure, number[]>;
 
   private readonly lapsS: number[] = [];
 
   constructor(plan: PlanFile, resolved: ResolvedPlan, seed = 1) {
-    this.drawn = new Draws(plan, resolved, seed);
+    this.drawn = new MonteCarloSamples(plan, resolved, seed);
   }
 
   get samples(): number {
@@ -98,7 +98,7 @@ export class BandSampler {
 
 /** The band of top speed alone, of the same samples: no run is driven for it. */
 export function topSpeedBand(plan: PlanFile, resolved: ResolvedPlan): Band {
-  const draws = new Draws(plan, resolved);
+  const draws = new MonteCarloSamples(plan, resolved);
   return bandOf(Array.from({ length: BAND_SAMPLES }, () => solveTopSpeed(draws.next().resolved).topSpeedMs));
 }
 

@@ -67,17 +67,17 @@ export class Driver {
   }
 
   /**
-   * A driver who holds a speed. Downhill there is a speed at which the wish for force is just none: with less the motor
+   * A driver who holds a speed. Downhill there is a speed at which the demand for force is just none: with less the motor
    * drives, with more it coasts and its drag slows the car. Where that drag is stronger than the slope the car stays at
    * this speed, driving for the share of time that balances the two.
    */
   private hold(target: number, speed: number): void {
     const { at } = this;
     const mass = at.line.movingMassKg;
-    const wishN = at.resistanceN + (mass * (target - speed)) / HOLD_REACTION_S;
-    const wishSlope = at.resistanceSlope - mass / HOLD_REACTION_S;
+    const demandN = at.resistanceN + (mass * (target - speed)) / HOLD_REACTION_S;
+    const demandSlope = at.resistanceSlope - mass / HOLD_REACTION_S;
     if (at.resistanceN >= 0 || speed <= 0) {
-      this.reacting = at.demand(speed, wishN, wishSlope);
+      this.reacting = at.demand(speed, demandN, demandSlope);
       return;
     }
     const noForceMs = target + (at.resistanceN * HOLD_REACTION_S) / mass;
@@ -92,8 +92,8 @@ export class Driver {
         return;
       }
     }
-    this.reacting = at.demand(speed, wishN, wishSlope);
+    this.reacting = at.demand(speed, demandN, demandSlope);
     if (this.reacting && speed < noForceMs) this.untilNoForceS = HOLD_REACTION_S * Math.log((target - speed) / (target - noForceMs));
-    else if (wishN <= 0) this.untilNoForceS = ((speed - noForceMs) * mass) / (at.resistanceN - at.forceN);
+    else if (demandN <= 0) this.untilNoForceS = ((speed - noForceMs) * mass) / (at.resistanceN - at.forceN);
   }
 }

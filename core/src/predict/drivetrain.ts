@@ -2,7 +2,7 @@ import { rootNearZero } from '../math/quadratic';
 import { DrivetrainState } from './drivetrain-state';
 
 /**
- * What a throttle or a wish for force makes of a drivetrain: docs/model.md sections 3 and 4.
+ * What a throttle or a demand for force makes of a drivetrain: docs/model.md sections 3 and 4.
  *
  * It answers by setting its own fields rather than returning an object: it is called a hundred times a
  * millisecond, and each answer is used up before the next question.
@@ -149,21 +149,21 @@ export class Drivetrain extends DrivetrainState {
 
   /**
    * A driver who wants a force: none if that is negative, all there is if out of reach, the tyres' limit
-   * if they give less. True when the driver gets the wish; `wishSlope` is how that changes with speed [N·s/m].
+   * if they give less. True when the driver gets it; `wishSlope` is how that changes with speed [N·s/m].
    */
-  demand(v: number, wishN: number, wishSlope = 0): boolean {
-    if (wishN <= 0) {
+  demand(v: number, demandN: number, demandSlope = 0): boolean {
+    if (demandN <= 0) {
       this.throttle(v, 0);
       return false;
     }
     const { line } = this;
     const growth = line.growthPerV2 * v * v;
     const lever = line.leverAtRest / (1 + growth);
-    const limited = wishN > line.gripN;
+    const limited = demandN > line.gripN;
     const perN = line.slip / (line.gripN - line.easyN);
-    const slip = limited ? line.slip : wishN > line.easyN ? perN * (wishN - line.easyN) : 0;
+    const slip = limited ? line.slip : demandN > line.easyN ? perN * (demandN - line.easyN) : 0;
     this.omega = v * lever * (1 + slip);
-    this.supply(limited ? line.gripN : wishN, lever);
+    this.supply(limited ? line.gripN : demandN, lever);
     if (this.duty > 1 || this.motorA > line.burstA) {
       this.throttle(v, 1);
       return false;
@@ -171,15 +171,15 @@ export class Drivetrain extends DrivetrainState {
     this.packA = line.motors * this.duty * this.motorA;
     this.limited = limited;
     this.spinning = false;
-    this.excessN = wishN - line.gripN;
-    this.forceN = limited ? line.gripN : wishN;
+    this.excessN = demandN - line.gripN;
+    this.forceN = limited ? line.gripN : demandN;
     this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
-    this.excessSlope = wishSlope;
+    this.excessSlope = demandSlope;
     this.excessDutySlope = this.idleA = this.dutySlope = 0;
     if (!limited) {
-      const slipSlope = slip > 0 ? perN * wishSlope : 0;
+      const slipSlope = slip > 0 ? perN * demandSlope : 0;
       const omegaSlope = (lever * (1 - growth) * (1 + slip)) / (1 + growth) + v * lever * slipSlope;
-      this.motorASlope = (wishSlope / (line.motors * lever * line.efficiency) + line.viscousNms * omegaSlope) / this.kt;
+      this.motorASlope = (demandSlope / (line.motors * lever * line.efficiency) + line.viscousNms * omegaSlope) / this.kt;
       this.dutySlope = (this.motorASlope * (this.seriesOhm + line.lag * this.omega) + this.kt * omegaSlope) / this.openCircuitV;
     }
     return !limited;

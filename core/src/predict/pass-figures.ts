@@ -33,14 +33,14 @@ export interface PassFigures {
   toRadioEdgeS: number | undefined;
 }
 
-export interface PassWish {
+export interface PassRequest {
   rampS?: number;
   straightM?: number | undefined;
   radioRangeM?: number | undefined;
 }
 
 /** Takes the figures of a pass while it is driven. */
-export class PassFigureWatch {
+export class PassObserver {
   private readonly wanted: readonly number[];
   private readonly topSpeedMs: number;
   private readonly marks: PassMark[] = [];
@@ -52,9 +52,9 @@ export class PassFigureWatch {
 
   constructor(
     private readonly plan: ResolvedPlan,
-    private readonly wish: PassWish,
+    private readonly request: PassRequest,
   ) {
-    const { straightM } = wish;
+    const { straightM } = request;
     this.topSpeedMs = solveTopSpeed(plan).topSpeedMs;
     this.wanted = [...PASS_MARKS_M.filter((mark) => straightM === undefined || mark < straightM), ...(straightM === undefined ? [] : [straightM])];
   }
@@ -86,7 +86,7 @@ export class PassFigureWatch {
 
   figures(): PassFigures {
     const { plan, topSpeedMs, marks, to50KmHS, peakG, gripLimitedS, to95 } = this;
-    const { radioRangeM } = this.wish;
+    const { radioRangeM } = this.request;
     return {
       marks,
       to50KmHS,

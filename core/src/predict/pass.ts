@@ -1,5 +1,5 @@
 import type { ResolvedPlan } from '../resolve/resolved-plan';
-import { PassFigureWatch, type PassFigures, type PassWish } from './pass-figures';
+import { PassObserver, type PassFigures, type PassRequest } from './pass-figures';
 import { SPIN_S, USUAL_RAMP_S } from './profiles';
 import { RunSimulation } from './run';
 import type { RunSample } from './run-types';
@@ -81,18 +81,18 @@ function drive(plan: ResolvedPlan, rampS: number, watches: readonly Watch[]): vo
 }
 
 /** One pass for its chart (about 240 samples) and its figures together, as one drive gives them. */
-export function drivePass(plan: ResolvedPlan, wish: PassWish = {}): { pass: Pass; figures: PassFigures } {
-  const { rampS = USUAL_RAMP_S } = wish;
+export function drivePass(plan: ResolvedPlan, request: PassRequest = {}): { pass: Pass; figures: PassFigures } {
+  const { rampS = USUAL_RAMP_S } = request;
   const chart = new PassChartWatch(solveTopSpeed(plan).topSpeedMs, rampS);
-  const figures = new PassFigureWatch(plan, wish);
+  const figures = new PassObserver(plan, request);
   drive(plan, rampS, [chart, figures]);
   return { pass: chart.pass(), figures: figures.figures() };
 }
 
 /** The figures of a pass alone. */
-export function passFigures(plan: ResolvedPlan, wish: PassWish = {}): PassFigures {
-  const figures = new PassFigureWatch(plan, wish);
-  drive(plan, wish.rampS ?? USUAL_RAMP_S, [figures]);
+export function passFigures(plan: ResolvedPlan, request: PassRequest = {}): PassFigures {
+  const figures = new PassObserver(plan, request);
+  drive(plan, request.rampS ?? USUAL_RAMP_S, [figures]);
   return figures.figures();
 }
 

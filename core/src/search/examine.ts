@@ -8,7 +8,7 @@ import { lineConstants, type LineConstants } from '../predict/line-constants';
 import { motorLoad } from '../predict/steady';
 import { balance, warmUp, type TopSpeed } from '../predict/top-speed';
 import type { GearChoice, GearRow, Group, SearchSpace } from './space';
-import { ABOUT_SHARE, climbPctOf, type SearchWish, type Target } from './wish';
+import { ABOUT_SHARE, climbPctOf, type SearchQuery, type Target } from './query';
 
 /** What is known of a combination before its run. */
 export interface Candidate {
@@ -158,11 +158,11 @@ export function examine(
   counts: RuleCounts,
   allowMiss: boolean,
 ): Candidate[] {
-  const { wish } = space.task;
+  const { query } = space.task;
   const bench = new Bench(space, group, esc, limits);
   const found: Candidate[] = [];
   for (const row of gears) {
-    const one = examineGear(bench, wish, esc, row, limits, counts, new Misses(allowMiss));
+    const one = examineGear(bench, query, esc, row, limits, counts, new Misses(allowMiss));
     if (one) found.push(one);
   }
   return found;
@@ -171,7 +171,7 @@ export function examine(
 /** The pairs of gears of one ratio, in the order of what costs least to know. All are counted; the one that can be on a front stands for them. */
 function examineGear(
   bench: Bench,
-  wish: SearchWish,
+  query: SearchQuery,
   esc: number,
   { gear, money }: GearRow,
   limits: Limits,
@@ -179,15 +179,15 @@ function examineGear(
   misses: Misses,
 ): Candidate | undefined {
   const { at, line } = bench;
-  const [least, most] = speedWindow(wish);
+  const [least, most] = speedWindow(query);
   const newMoney = bench.money + gear.newMoney;
-  const mostMoney = wish.newMoney ?? Infinity;
+  const mostMoney = query.newMoney ?? Infinity;
   if (newMoney > mostMoney && misses.exceeds('newMoney')) return undefined;
   const alike = mostMoney === Infinity ? money.length : money.filter((one) => bench.money + one <= mostMoney).length;
   counts.money += alike;
   const crawlMs = bench.crawlMs(gear.ratio);
   if (crawlMs >= (limits['sensorless-start'].stop ?? Infinity)) return undefined;
-  if (wish.crawlMs !== undefined && crawlMs > wish.crawlMs && misses.exceeds('crawlMs')) return undefined;
+  if (query.crawlMs !== undefined && crawlMs > query.crawlMs && misses.exceeds('crawlMs')) return undefined;
   counts.start += alike;
   bench.gearTo(gear.ratio);
   if (bench.boundByFreeSpeed && at.freeSpeedMs() < least && misses.exceeds('topSpeed')) return undefined;
@@ -208,14 +208,14 @@ function examineGear(
   }
   counts.drive += alike;
   const climbPct = climbPctOf(pullN, line.gripN, line.weightRolling, line.weightAll);
-  if (wish.pullN !== undefined && pullN < wish.pullN && misses.exceeds('pullN')) return undefined;
-  if (wish.climbPct !== undefined && climbPct < wish.climbPct && misses.exceeds('climbPct')) return undefined;
+  if (query.pullN !== undefined && pullN < query.pullN && misses.exceeds('pullN')) return undefined;
+  if (query.climbPct !== undefined && climbPct < query.climbPct && misses.exceeds('climbPct')) return undefined;
   counts.pull += alike;
   return { esc, gear, topSpeedMs, pullN, climbPct, crawlMs, newMoney, alike, carKg: bench.carKg, missed: misses.missed };
 }
 
-/** Least and most speed that a wish takes. */
-export function speedWindow({ topSpeed }: SearchWish): [number, number] {
+/** Least and most speed that a query takes. */
+export function speedWindow({ topSpeed }: SearchQuery): [number, number] {
   if (!topSpeed) return [0, Infinity];
   const { is, speedMs } = topSpeed;
   return is === 'about' ? [speedMs * (1 - ABOUT_SHARE), speedMs * (1 + ABOUT_SHARE)] : [speedMs, Infinity];

@@ -1,5 +1,5 @@
 import type { Choice } from './choice-plan';
-import type { Aim } from './wish';
+import type { Aim } from './query';
 
 /** What a setup does, as a search knows it. */
 export interface SetupFigures {
@@ -24,7 +24,7 @@ export interface SetupFigures {
   finalDriveRatio: number;
 }
 
-/** A combination that meets a wish. */
+/** A combination that meets a query. */
 export interface Setup {
   key: string;
   choice: Choice;
@@ -52,7 +52,7 @@ function minutesStep(minutes: number): number {
   return minutes < long ? Math.floor(minutes / BOX.minutes) : long / BOX.minutes + Math.floor(Math.log(minutes / long) / Math.log1p(share));
 }
 
-/** `aim` is undefined where a wish is for about a speed: any speed within it is as good. */
+/** `aim` is undefined where a query is for about a speed: any speed within it is as good. */
 export function boxesOf(aim: Aim | undefined, figures: Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'maxCanC' | 'minutes' | 'newMoney'>): Boxes {
   return {
     aim: aim === undefined ? 0 : aim === 'speed' ? Math.floor(figures.topSpeedMs / BOX.speedMs) : Math.floor(figures.pullN / BOX.pullN),

@@ -15,7 +15,7 @@ import { boxesOf, type Setup, type SetupFigures } from './front';
 import type { Choice } from './choice-plan';
 import type { Group, SearchSpace } from './space';
 import { lapTimeS } from './lap-time';
-import { type SearchWish, type Target } from './wish';
+import { type SearchQuery, type Target } from './query';
 
 /** A search drives rougher runs than a plan does. Its stop limits are this much tighter, so that a plan opened from it has no stop. */
 const ROUGH_SHARE = 0.02;
@@ -57,8 +57,8 @@ export interface Hottest {
   hopelessWindingC: number;
 }
 
-export function hottestOf(wish: SearchWish, limits: Limits, ambientC: number): Hottest {
-  const canC = Math.min(wish.canC ?? Infinity, limits['motor-temperature'].stop ?? Infinity);
+export function hottestOf(query: SearchQuery, limits: Limits, ambientC: number): Hottest {
+  const canC = Math.min(query.canC ?? Infinity, limits['motor-temperature'].stop ?? Infinity);
   const windingC = limits['winding-temperature'].stop ?? Infinity;
   const beyond = (limit: number) => limit + HOPELESS_SHARE * Math.max(0, limit - ambientC);
   return { canC, windingC, hopelessCanC: beyond(canC), hopelessWindingC: beyond(windingC) };
@@ -108,8 +108,8 @@ export function driveCandidate(space: SearchSpace, group: Group, candidate: Cand
 }
 
 /** Targets of heat and time that a driven setup misses. */
-export function missedByRun(wish: SearchWish, { maxCanC, minutes, lapS }: Pick<SetupFigures, 'maxCanC' | 'minutes' | 'lapS'>): Target[] {
-  const { canC = Infinity, minutes: least = 0, lapS: most = Infinity } = wish;
+export function missedByRun(query: SearchQuery, { maxCanC, minutes, lapS }: Pick<SetupFigures, 'maxCanC' | 'minutes' | 'lapS'>): Target[] {
+  const { canC = Infinity, minutes: least = 0, lapS: most = Infinity } = query;
   const missed: Target[] = [];
   if (maxCanC > canC) missed.push('canC');
   if (minutes < least) missed.push('minutes');
@@ -132,8 +132,8 @@ function inputOf(space: SearchSpace, limits: Limits, choice: Choice, resolved: R
   return { plan: space.planOf(choice), resolved, steady, run, limits, stock: space.stock };
 }
 
-/** The aim that a wish's front is drawn by; undefined where any speed within “about” is as good. */
-export const aimOf = (wish: SearchWish) => (wish.aim === 'speed' && wish.topSpeed?.is === 'about' ? undefined : wish.aim);
+/** The aim that a query's front is drawn by; undefined where any speed within “about” is as good. */
+export const aimOf = (query: SearchQuery) => (query.aim === 'speed' && query.topSpeed?.is === 'about' ? undefined : query.aim);
 
 export function setupOf(space: SearchSpace, choice: Choice, figures: SetupFigures): Setup {
   return {
@@ -141,7 +141,7 @@ export function setupOf(space: SearchSpace, choice: Choice, figures: SetupFigure
     choice,
     figures,
     ownedParts: ownedParts(space, choice),
-    boxes: boxesOf(aimOf(space.task.wish), figures),
+    boxes: boxesOf(aimOf(space.task.query), figures),
   };
 }
 

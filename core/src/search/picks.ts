@@ -1,5 +1,5 @@
 import type { Boxes, Setup } from './front';
-import type { Standing } from './standing';
+import type { Ranking } from './ranking';
 
 /** What a setup of the front is chosen for, before all of it is looked at. */
 const PICK_WORDS = ['safest', 'balanced', 'best'] as const;
@@ -18,7 +18,7 @@ const MERITS = ['aim', 'cool', 'minutes', 'thrift'] as const satisfies readonly 
  * Up to three setups of a front that are worth looking at first: the safest, whose warmest part uses least of its limit; the balanced one, whose worst answer
  * is nearest to the best there is (max–min over answers scaled from worst to best); and the best at what is aimed for. One that is chosen for several stands once.
  */
-export function threePicks<S extends Setup>(setups: readonly S[], standingOf: (setup: S) => Standing): Pick<S>[] {
+export function threePicks<S extends Setup>(setups: readonly S[], positionOn: (setup: S) => Ranking): Pick<S>[] {
   if (setups.length === 0) return [];
   const range = MERITS.map((merit) => {
     const values = setups.map(({ boxes }) => boxes[merit]);
@@ -30,7 +30,7 @@ export function threePicks<S extends Setup>(setups: readonly S[], standingOf: (s
   const sum = (setup: S): number => shares(setup).reduce((a, b) => a + b, 0);
   const best = (better: (a: S, b: S) => number): S => [...setups].sort((a, b) => better(a, b) || (a.key < b.key ? -1 : 1))[0]!;
   const chosen: Record<PickedAs, S> = {
-    safest: best((a, b) => standingOf(a).warmest.share - standingOf(b).warmest.share),
+    safest: best((a, b) => positionOn(a).warmest.share - positionOn(b).warmest.share),
     balanced: best((a, b) => worst(b) - worst(a) || sum(b) - sum(a)),
     best: best((a, b) => b.boxes.aim - a.boxes.aim || b.boxes.cool - a.boxes.cool),
   };

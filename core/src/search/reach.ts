@@ -1,7 +1,7 @@
 import type { Limits } from '../findings/limits';
 import { gatesOfRun, isOverGates, RUN_AT, RUN_GATES } from '../findings/planned-run-gate';
 import type { PlanFile } from '../plan/plan-file';
-import { Draws } from '../predict/draws';
+import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { resolvePlan } from '../resolve/resolve-plan';
 
 /** Cars drawn, the first of those that Step up judges the planned run by. */
@@ -23,7 +23,7 @@ export function isReachable(plan: PlanFile, limits: Limits): boolean {
   if (isEasy) return true;
   // The middle car is over it, and with it more than one in four.
   if (isOverGates(middle, limits)) return false;
-  const draws = new Draws(plan, resolved);
+  const draws = new MonteCarloSamples(plan, resolved);
   let misses = 0;
   for (let i = 0; i < REACH_DRAWS; i++) {
     if (isOverGates(gatesOfRun(draws.next().resolved, continuousA), limits) && ++misses > MISSES) return false;

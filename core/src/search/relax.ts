@@ -4,8 +4,8 @@ import type { Setup, SetupFigures } from './front';
 import { choiceOf, driveCandidate, hottestOf, missedByRun, placeStops, runStops, searchLimits, setupOf } from './judge';
 import { Search } from './search';
 import { SearchSpace, type Group } from './space';
-import { nearlySureOf, sureFigure, SureJudge } from './sure';
-import { ABOUT_SHARE, targetsOf, type SearchWish, type SureTarget, type Target } from './wish';
+import { nearlySureOf, sureFigure, ConfidenceJudge } from './confidence';
+import { ABOUT_SHARE, targetsOf, type SearchQuery, type SureTarget, type Target } from './query';
 
 /** One target, and how far it must be given up for some setup to meet all the others. */
 export interface Relaxation {
@@ -22,7 +22,7 @@ const MOST_RUNS = 250;
 const MOST_SURE = 12;
 
 /**
- * When nothing meets a wish: for each target, how far it alone would have to be given up. Resumable as `Search` is. A
+ * When nothing meets a query: for each target, how far it alone would have to be given up. Resumable as `Search` is. A
  * target with no answer is missing from the list: giving up that one alone does not help, or not among the 250 nearest.
  */
 export class Relaxing {
@@ -41,10 +41,10 @@ export class Relaxing {
   }
 
   private *pieces(): Generator<undefined, void> {
-    const { wish } = this.space.task;
-    for (const target of targetsOf(wish)) {
-      const asked = askedOf(target, wish);
-      const sure = nearlySureOf(wish).find((one) => one === target);
+    const { query } = this.space.task;
+    for (const target of targetsOf(query)) {
+      const asked = askedOf(target, query);
+      const sure = nearlySureOf(query).find((one) => one === target);
       if (sure) {
         const nearest = yield* this.nearlySure(sure);
         if (nearest) this.found.push({ target, asked, ...nearest });
@@ -58,15 +58,15 @@ export class Relaxing {
   /** The best that nine of ten predictions keep, among the setups of a search without the target that come nearest to it. */
   private *nearlySure(target: SureTarget): Generator<undefined, { setup: Setup; possible: number } | undefined> {
     const { space } = this;
-    const { wish } = space.task;
+    const { query } = space.task;
     const search = yield* this.searchWithout(target);
     const nearest = [...search.front.sorted()]
-      .sort((a, b) => givenUp(target, wish, a.figures) - givenUp(target, wish, b.figures))
+      .sort((a, b) => givenUp(target, query, a.figures) - givenUp(target, query, b.figures))
       .slice(0, MOST_SURE);
     let best: { setup: Setup; possible: number; off: number } | undefined;
     for (const setup of nearest) {
       const possible = sureFigure(search.space.planOf(setup.choice), target);
-      const off = givenUpAt(target, wish, possible);
+      const off = givenUpAt(target, query, possible);
       if (!best || off < best.off) best = { setup, possible, off };
       yield;
     }
@@ -75,9 +75,9 @@ export class Relaxing {
 
   private *searchWithout(target: Target): Generator<undefined, Search> {
     const { space } = this;
-    const { wish } = space.task;
-    const aim = target === 'topSpeed' ? 'speed' : target === 'pullN' || target === 'climbPct' ? 'pull' : wish.aim;
-    const search = new Search(new SearchSpace({ ...space.task, base: space.base, wish: { ...without(wish, target), aim } }));
+    const { query } = space.task;
+    const aim = target === 'topSpeed' ? 'speed' : target === 'pullN' || target === 'climbPct' ? 'pull' : query.aim;
+    const search = new Search(new SearchSpace({ ...space.task, base: space.base, query: { ...without(query, target), aim } }));
     while (search.step()) yield;
     return search;
   }
@@ -87,20 +87,20 @@ export class Relaxing {
    * that value overshoots what was asked: then the nearest candidate is on the other side, or the front is not drawn by this target.
    */
   private *bySearch(target: Target): Generator<undefined, Setup | undefined> {
-    const { wish } = this.space.task;
+    const { query } = this.space.task;
     if (target === 'crawlMs') return undefined;
     const search = yield* this.searchWithout(target);
-    const of = (setup: Setup) => givenUp(target, wish, setup.figures);
+    const of = (setup: Setup) => givenUp(target, query, setup.figures);
     const best = search.front.sorted().reduce<Setup | undefined>((nearest, one) => (nearest && of(nearest) <= of(one) ? nearest : one), undefined);
-    return best && of(best) > 0 && !(target === 'topSpeed' && best.figures.topSpeedMs > wish.topSpeed!.speedMs) ? best : undefined;
+    return best && of(best) > 0 && !(target === 'topSpeed' && best.figures.topSpeedMs > query.topSpeed!.speedMs) ? best : undefined;
   }
 
   /** For targets that are known without a run: candidates are tried from the nearest on, and the first whose run breaks no rule is the answer. */
   private *byFigure(target: Target): Generator<undefined, Setup | undefined> {
     const { space } = this;
-    const { wish } = space.task;
+    const { query } = space.task;
     if (target === 'canC' || target === 'minutes' || target === 'lapS') return undefined;
-    const others = without(wish, target);
+    const others = without(query, target);
     const able: { group: Group; candidate: Candidate }[] = [];
     for (const group of space.groups) {
       for (const esc of space.escsOf(group.pack)) {
@@ -109,9 +109,9 @@ export class Relaxing {
         yield;
       }
     }
-    able.sort((a, b) => givenUp(target, wish, a.candidate) - givenUp(target, wish, b.candidate));
-    const hottest = hottestOf(wish, this.limits, space.base.site.ambientC);
-    const sure = new SureJudge(others);
+    able.sort((a, b) => givenUp(target, query, a.candidate) - givenUp(target, query, b.candidate));
+    const hottest = hottestOf(query, this.limits, space.base.site.ambientC);
+    const sure = new ConfidenceJudge(others);
     for (const { group, candidate } of able.slice(0, MOST_RUNS)) {
       const driven = driveCandidate(space, group, candidate, hottest);
       const choice = choiceOf(group, candidate);
@@ -125,22 +125,22 @@ export class Relaxing {
   }
 }
 
-function without(wish: SearchWish, target: Target): SearchWish {
-  const { [target]: _given, ...others } = wish;
+function without(query: SearchQuery, target: Target): SearchQuery {
+  const { [target]: _given, ...others } = query;
   return others;
 }
 
 type Known = Pick<SetupFigures, 'topSpeedMs' | 'pullN' | 'climbPct' | 'crawlMs' | 'newMoney'> & Partial<SetupFigures>;
 
 /** By how much a setup misses a target, in its unit; 0 when it meets it. */
-const givenUp = (target: Target, wish: SearchWish, figures: Known): number => givenUpAt(target, wish, figureOf(target, figures));
+const givenUp = (target: Target, query: SearchQuery, figures: Known): number => givenUpAt(target, query, figureOf(target, figures));
 
-function givenUpAt(target: Target, wish: SearchWish, value: number): number {
-  const asked = askedOf(target, wish);
+function givenUpAt(target: Target, query: SearchQuery, value: number): number {
+  const asked = askedOf(target, query);
   switch (target) {
     case 'topSpeed': {
-      const slack = wish.topSpeed!.is === 'about' ? asked * ABOUT_SHARE : 0;
-      return wish.topSpeed!.is === 'about' ? Math.max(0, Math.abs(value - asked) - slack) : Math.max(0, asked - value);
+      const slack = query.topSpeed!.is === 'about' ? asked * ABOUT_SHARE : 0;
+      return query.topSpeed!.is === 'about' ? Math.max(0, Math.abs(value - asked) - slack) : Math.max(0, asked - value);
     }
     case 'minutes':
     case 'climbPct':
@@ -155,8 +155,8 @@ function givenUpAt(target: Target, wish: SearchWish, value: number): number {
 }
 
 /** What was asked of a target, in its unit. */
-export function askedOf(target: Target, wish: SearchWish): number {
-  return target === 'topSpeed' ? wish.topSpeed!.speedMs : wish[target]!;
+export function askedOf(target: Target, query: SearchQuery): number {
+  return target === 'topSpeed' ? query.topSpeed!.speedMs : query[target]!;
 }
 
 /** The figure that a target is about. */

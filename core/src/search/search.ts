@@ -3,7 +3,7 @@ import type { Choice } from './choice-plan';
 import { examine, noCounts, type Candidate, type RuleCounts } from './examine';
 import { boxesOf, Front, type Setup } from './front';
 import { segmentsOf } from '../predict/profiles';
-import { HeatSketch } from './heat-sketch';
+import { HeatEnvelope } from './heat-envelope';
 import {
   aimOf,
   choiceOf,
@@ -18,7 +18,7 @@ import {
   type Hottest,
 } from './judge';
 import type { Group, SearchSpace } from './space';
-import { SureJudge } from './sure';
+import { ConfidenceJudge } from './confidence';
 
 /** How far a search has come. */
 export interface SearchProgress {
@@ -60,18 +60,18 @@ export class Search {
   private readonly hottest: Hottest;
   private readonly work: Generator<undefined, void>;
   /** What was driven of each group beforehand. */
-  private readonly sure: SureJudge;
+  private readonly sure: ConfidenceJudge;
   /** A can from which on no setup of a group is nearly surely under the limit, as far as was seen [°C]. */
   private readonly unsureFromC = new Map<Group, number>();
-  private readonly scouted = new Map<Group, { sketch: HeatSketch; esc: number; ratios: number[] }>();
+  private readonly scouted = new Map<Group, { envelope: HeatEnvelope; esc: number; ratios: number[] }>();
 
   constructor(
     readonly space: SearchSpace,
     private readonly share: Share = { worker: 0, of: 1 },
   ) {
     this.limits = searchLimits(space.task.limits);
-    this.hottest = hottestOf(space.task.wish, this.limits, space.base.site.ambientC);
-    this.sure = new SureJudge(space.task.wish);
+    this.hottest = hottestOf(space.task.query, this.limits, space.base.site.ambientC);
+    this.sure = new ConfidenceJudge(space.task.query);
     this.work = this.pieces();
   }
 
@@ -113,9 +113,9 @@ export class Search {
     const esc = space.escsOf(group.pack)[0]!;
     const candidates = examine(space, group, esc, space.gearRowsOf(group.motor), this.limits, noCounts(), false);
     const first = inGoodOrder(candidates).slice(0, SCOUTS);
-    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
-    this.scouted.set(group, { sketch, esc, ratios: first.map((one) => one.gear.ratio) });
-    for (const one of first) this.weigh(group, one, sketch);
+    const envelope = new HeatEnvelope(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
+    this.scouted.set(group, { envelope, esc, ratios: first.map((one) => one.gear.ratio) });
+    for (const one of first) this.weigh(group, one, envelope);
   }
 
   private *group(group: Group): Generator<undefined, void> {
@@ -129,35 +129,35 @@ export class Search {
       yield;
     }
     if (candidates.length === 0) return;
-    const { sketch, esc, ratios } = this.scouted.get(group)!;
+    const { envelope, esc, ratios } = this.scouted.get(group)!;
     for (const candidate of inGoodOrder(candidates)) {
       if (candidate.esc === esc && ratios.includes(candidate.gear.ratio)) continue;
-      if (this.weigh(group, candidate, sketch)) yield;
+      if (this.weigh(group, candidate, envelope)) yield;
     }
     this.scouted.delete(group);
   }
 
   /** Drives a candidate that could matter; false when it need not be driven. */
-  private weigh(group: Group, candidate: Candidate, sketch: HeatSketch): boolean {
-    const matters = !this.cannotMatter(group, candidate, sketch);
+  private weigh(group: Group, candidate: Candidate, envelope: HeatEnvelope): boolean {
+    const matters = !this.cannotMatter(group, candidate, envelope);
     // Other pairs of gears of the same ratio do the same for more money.
     this.spared += candidate.alike - (matters ? 1 : 0);
-    if (matters) this.settle(group, candidate, sketch);
+    if (matters) this.settle(group, candidate, envelope);
     return matters;
   }
 
   /** True when the bounds from driven neighbours show that a setup misses a target, or that a member of the front is at least as good. */
-  private cannotMatter(group: Group, candidate: Candidate, sketch: HeatSketch): boolean {
+  private cannotMatter(group: Group, candidate: Candidate, envelope: HeatEnvelope): boolean {
     const { space } = this;
-    const { wish } = space.task;
-    const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc), candidate.carKg);
+    const { query } = space.task;
+    const bounds = envelope.bounds(candidate.gear.ratio, space.escOf(candidate.esc), candidate.carKg);
     if (!bounds) return false;
     if (bounds.canC > Math.min(this.hottest.canC, this.unsureFromC.get(group) ?? Infinity)) return true;
-    if (wish.minutes !== undefined && bounds.minutes < wish.minutes) return true;
+    if (query.minutes !== undefined && bounds.minutes < query.minutes) return true;
     const { topSpeedMs, pullN, newMoney } = candidate;
     const { canC: maxCanC, minutes } = bounds;
     return this.front.surelyBeats({
-      boxes: boxesOf(aimOf(wish), { topSpeedMs, pullN, maxCanC, minutes, newMoney }),
+      boxes: boxesOf(aimOf(query), { topSpeedMs, pullN, maxCanC, minutes, newMoney }),
       newMoney,
       topSpeedMs,
       maxCanC,
@@ -183,14 +183,14 @@ export class Search {
     return failed === undefined;
   }
 
-  private settle(group: Group, candidate: Candidate, sketch: HeatSketch): void {
+  private settle(group: Group, candidate: Candidate, envelope: HeatEnvelope): void {
     const { space, limits } = this;
     const choice = choiceOf(group, candidate);
     const driven = driveCandidate(space, group, candidate, this.hottest);
     this.driven++;
-    sketch.add(candidate.gear.ratio, driven);
+    envelope.add(candidate.gear.ratio, driven);
     if (driven.tooHot) return;
-    if (missedByRun(space.task.wish, driven.figures).length > 0) return;
+    if (missedByRun(space.task.query, driven.figures).length > 0) return;
     if (driven.figures.maxCanC > (this.unsureFromC.get(group) ?? Infinity)) return;
     if (runStops(space, limits, choice, driven).length > 0) return;
     const setup = setupOf(space, choice, driven.figures);

@@ -19,14 +19,14 @@ import { searchOptions } from './all-options';
 import type { SearchOptions, SearchScope, ShelfPart } from './options';
 import { lapLengthM } from './lap-time';
 import { bearsCells, PairRules } from './pair-rules';
-import type { SearchWish } from './wish';
+import type { SearchQuery } from './query';
 
 /** All that a search is about. `limits` are those a plan is judged by; `stock` the car as bought, where it is known. */
 export interface SearchTask {
   base: PlanFile;
   shelf: readonly ShelfPart[];
   scope: SearchScope;
-  wish: SearchWish;
+  query: SearchQuery;
   limits: Limits;
   stock?: PlanFile | undefined;
 }
@@ -82,9 +82,9 @@ export class SearchSpace {
   private lap: { lengthM: number | undefined } | undefined;
 
   constructor(readonly task: SearchTask) {
-    const { base, shelf, scope, wish, stock } = task;
+    const { base, shelf, scope, query, stock } = task;
     this.options = searchOptions(base, shelf, scope);
-    this.base = { ...base, run: { ...plannedRun(base), ...compact({ minutes: wish.minutes }) } };
+    this.base = { ...base, run: { ...plannedRun(base), ...compact({ minutes: query.minutes }) } };
     this.resolvedBase = resolvePlan(this.base);
     this.massFactor = Math.exp(learnedOf('car.massKg', this.base)?.ln ?? 0);
     this.stock = stock && resolvePlan(stock);

@@ -1,5 +1,5 @@
 import { explainDifference, resolvePlan, solveTopSpeed, type PlanFile } from '@puddler/core';
-import { slipsOf } from '../../src/car/explain-difference';
+import { misreadingsOf } from '../../src/car/explain-difference';
 import { caseNamed } from '../helpers';
 
 const speedOf = (plan: PlanFile) => solveTopSpeed(resolvePlan(plan)).topSpeedMs;
@@ -55,8 +55,8 @@ test('a measured can tells two explanations of the same speed apart', () => {
 });
 
 test('digits slip next to each other and points by one place', () => {
-  expect(slipsOf(2.6, false)).toEqual([6.2, 26, 0.26]);
-  expect(slipsOf(68, false)).toEqual([86, 680, 6.8]);
-  expect(slipsOf(21, true)).toEqual([12]);
-  expect(slipsOf(22, true)).toEqual([]);
+  expect(misreadingsOf(2.6, false)).toEqual([6.2, 26, 0.26]);
+  expect(misreadingsOf(68, false)).toEqual([86, 680, 6.8]);
+  expect(misreadingsOf(21, true)).toEqual([12]);
+  expect(misreadingsOf(22, true)).toEqual([]);
 });

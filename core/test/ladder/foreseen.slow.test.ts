@@ -2,19 +2,19 @@ import {
   cooledTo,
   coolingOf,
   driveStep,
-  gearsOfRung,
+  gearsOfStep,
   ladder,
   limitsWith,
   resolvePlan,
   sameGears,
   sessionMinutes,
   sessionSegments,
-  standingOf,
+  positionOn,
   stepForeseen,
   stepSession,
   USUAL_READY_C,
   type Attempt,
-  type RungGearing,
+  type StepGearing,
   type TypedReading,
 } from '@puddler/core';
 import { plainPlan } from '../helpers';
@@ -124,13 +124,13 @@ describe('where one stands on a ladder', () => {
     pinion: number,
     speedMs: number,
     share?: number,
-  ): { gearing: RungGearing; topSpeedMs: { p10: number; p50: number; p90: number } } => ({
+  ): { gearing: StepGearing; topSpeedMs: { p10: number; p50: number; p90: number } } => ({
     gearing: share === undefined ? { kind: 'gears', pinion, spur: 60, owned: true } : { kind: 'cap', pinion, spur: 60, share },
     topSpeedMs: { p10: speedMs, p50: speedMs, p90: speedMs },
   });
   const steps = [step(14, 10), step(16, 11), step(18, 12, 0.9), step(18, 13)];
   const speedOf = ({ pinion }: { pinion?: number | undefined }) => 0.7 * (pinion ?? 0);
-  const after = (...attempts: Attempt[]) => standingOf(steps, attempts, speedOf);
+  const after = (...attempts: Attempt[]) => positionOn(steps, attempts, speedOf);
 
   test.each<[string, Attempt[], number, string]>([
     ['nothing was driven: the first', [], 0, 'first'],
@@ -148,8 +148,8 @@ describe('where one stands on a ladder', () => {
   test('the same gears are the same whether all of the throttle is said or not', () => {
     expect(sameGears({ pinion: 18, spur: 60 }, { pinion: 18, spur: 60, capShare: 1 })).toBe(true);
     expect(sameGears({ pinion: 18, spur: 60 }, { pinion: 18, spur: 60, capShare: 0.9 })).toBe(false);
-    expect(gearsOfRung(steps[2]!)).toEqual({ pinion: 18, spur: 60, capShare: 0.9 });
-    expect(gearsOfRung(steps[3]!)).toEqual({ pinion: 18, spur: 60 });
+    expect(gearsOfStep(steps[2]!)).toEqual({ pinion: 18, spur: 60, capShare: 0.9 });
+    expect(gearsOfStep(steps[3]!)).toEqual({ pinion: 18, spur: 60 });
   });
 
   test('a ladder goes on from the step that was driven, gears or cap, to the target and no further', () => {
@@ -164,9 +164,9 @@ describe('where one stands on a ladder', () => {
     const whole = ladder(plan, { ...options, report: (share) => shares.push(share) });
     expect(whole.outcome).toBe('reached');
     expect(shares.every((share, i) => share >= 0 && share <= 1 && (i === 0 || share >= shares[i - 1]!))).toBe(true);
-    const from = gearsOfRung(whole.steps[1]!);
+    const from = gearsOfStep(whole.steps[1]!);
     const rest = ladder(plan, { ...options, from });
-    expect(gearsOfRung(rest.steps[0]!)).toEqual(from);
+    expect(gearsOfStep(rest.steps[0]!)).toEqual(from);
     expect(rest.steps.length).toBeLessThan(whole.steps.length + 1);
     const atTop = ladder(plan, { ...options, from: { pinion: 20, spur: 60 } });
     expect([atTop.outcome, atTop.steps.length]).toEqual(['reached', 1]);

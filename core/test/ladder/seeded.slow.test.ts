@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import {
-  gearsOfRung,
+  gearsOfStep,
   isSmall,
   ladder,
   limitsWith,
@@ -62,7 +62,7 @@ test(`a ladder is the same twice, and no shorter for gears that nobody could use
       // A larger pinion than the target’s leads past it.
       const { pinion = 0 } = plan.gearing;
       const more = ladder(plan, { limits: limitsWith(plan.limits), pinions: [...pinionsOf(plan), pinion + 2], spurs: spursOf(plan) });
-      expect(more.steps.map(gearsOfRung)).toEqual(first.steps.map(gearsOfRung));
+      expect(more.steps.map(gearsOfStep)).toEqual(first.steps.map(gearsOfStep));
     }),
     { seed: SEED, numRuns: 8, endOnFailure: true },
   );

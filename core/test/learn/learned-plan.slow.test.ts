@@ -14,14 +14,14 @@ import {
   type Learned,
   type PlanFile,
 } from '@puddler/core';
-import { Draws } from '../../src/predict/draws';
+import { MonteCarloSamples } from '../../src/predict/monte-carlo-samples';
 import { SearchSpace } from '../../src/search/space';
 import { hiddenSession, KINDS } from './hidden-session';
 
 const { run } = hiddenSession(61, KINDS[0]);
 const learned: Learned = learn([run]);
 const taught = withLearned(run.plan, learned);
-const drawsOf = (plan: PlanFile, seed: number) => new Draws(plan, resolvePlan(plan), seed);
+const drawsOf = (plan: PlanFile, seed: number) => new MonteCarloSamples(plan, resolvePlan(plan), seed);
 const spreadOf = (values: number[]) => {
   const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
   return { mean, sigma: Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length) };
@@ -97,7 +97,7 @@ test('a search takes what was learned into every setup, as predicting each by it
     base: taught,
     shelf: [],
     scope: { motor: 'plan', esc: 'plan', pack: 'plan', gears: 'plan', packPairs: false, twoMotors: false, gearbox: false },
-    wish: { aim: 'speed' },
+    query: { aim: 'speed' },
     limits: limitsWith(),
   });
   const choice = { motor: 0, pack: 0, esc: 0 };

@@ -17,7 +17,7 @@ import {
   SET_DAYS,
   type Day,
   type Drive,
-  type DriveWish,
+  type DriveRequest,
   type PlanFile,
   type Reckoning,
 } from '@puddler/core';
@@ -36,7 +36,7 @@ const fresh = (plan: PlanFile, seed: number, set?: 1 | 2 | 3): Day => ({
 });
 
 /** The day after one more drive. */
-function after(day: Day, wish: DriveWish): { day: Day; drive: Drive } {
+function after(day: Day, wish: DriveRequest): { day: Day; drive: Drive } {
   const hidden = carOfDay(day);
   const { capShare } = wish;
   const drive: Drive = {

@@ -8,7 +8,7 @@ import {
   wornOf,
   escLog,
   fastRun,
-  gearsOfRung,
+  gearsOfStep,
   gpsTrack,
   joinLogs,
   ladder,
@@ -22,7 +22,7 @@ import {
   reckoningOf,
   resolvePlan,
   samplesOf,
-  standingOf,
+  positionOn,
   stepForeseen,
   USUAL_READY_C,
   verdictOf,
@@ -187,9 +187,9 @@ export function workDay(
     const canReadings = runs.filter((run) => run.readings?.some((one) => one.of === 'can')).length;
     const way = ladder(plan, { limits: LIMITS, canReadings, ...teeth, ...(from ? { from } : {}) });
     if (way.steps.length === 0) return done(false, true);
-    const at = standingOf(way.steps, attempts, (gears) => (gears.capShare ?? 1) * predictSteady(resolvePlan(withGears(gears))).topSpeedMs);
+    const at = positionOn(way.steps, attempts, (gears) => (gears.capShare ?? 1) * predictSteady(resolvePlan(withGears(gears))).topSpeedMs);
     const step: LadderStep = way.steps[at.at]!;
-    const gears = gearsOfRung(step);
+    const gears = gearsOfStep(step);
     if (at.why === 'top') {
       if (way.outcome === 'reached') return done(true, false);
       // The ladder ends short of the target: the whole run at its last step tells how hot this car truly gets.

@@ -1,5 +1,5 @@
 import { resolvePlan, simulateRun, simulateRunFast, type Segment } from '@puddler/core';
-import { cappedCycle } from '../../src/ladder/rung';
+import { cappedCycle } from '../../src/ladder/judged-step';
 import { segmentsOf } from '../../src/predict/profiles';
 import { plainPlan } from '../helpers';
 

@@ -15,7 +15,7 @@ import {
   type SearchSpace,
   type SearchTask,
 } from '@puddler/core';
-import { Draws } from '../../src/predict/draws';
+import { MonteCarloSamples } from '../../src/predict/monte-carlo-samples';
 
 /** What the plain way knows of a combination that meets a wish. */
 export interface Plain {
@@ -46,7 +46,7 @@ export function bruteForce(space: SearchSpace): Plain[] {
 }
 
 function judge(space: SearchSpace, choice: Choice): Plain | undefined {
-  const { wish, limits: asked, stock } = space.task;
+  const { query, limits: asked, stock } = space.task;
   const limits = searchLimits(asked);
   const plan = space.planOf(choice);
   const { spurMin = 0, spurMax = Infinity } = plan.car.bay ?? {};
@@ -64,39 +64,39 @@ function judge(space: SearchSpace, choice: Choice): Plain | undefined {
   if (steady.outcome !== 'converged' || !(steady.topSpeedMs > 0)) return undefined;
   const parts = space.partsOf(choice);
   const money = space.newMoney(choice);
-  const { topSpeed } = wish;
+  const { topSpeed } = query;
   if (topSpeed?.is === 'at-least' && steady.topSpeedMs < topSpeed.speedMs) return undefined;
   if (topSpeed?.is === 'about' && Math.abs(steady.topSpeedMs - topSpeed.speedMs) > 0.04 * topSpeed.speedMs * (1 + 1e-12)) return undefined;
-  if (wish.newMoney !== undefined && money > wish.newMoney) return undefined;
+  if (query.newMoney !== undefined && money > query.newMoney) return undefined;
   const { at } = solveTopSpeed(resolved);
   at.throttle(0, 1);
   const pullN = Math.max(0, at.forceN);
-  if (wish.pullN !== undefined && pullN < wish.pullN) return undefined;
-  if (wish.climbPct !== undefined) {
+  if (query.pullN !== undefined && pullN < query.pullN) return undefined;
+  if (query.climbPct !== undefined) {
     // The slope that Plan says it starts on.
-    const steep = resolvePlan({ ...plan, site: { ...plan.site, gradePct: wish.climbPct } });
+    const steep = resolvePlan({ ...plan, site: { ...plan.site, gradePct: query.climbPct } });
     const { car, site } = steep;
-    const slope = Math.atan(wish.climbPct / 100);
+    const slope = Math.atan(query.climbPct / 100);
     const heldN = (steady.gripN - 9.80665 * car.massKg * site.rollingResistance) * Math.cos(slope);
     if (solveTopSpeed(steep).outcome === 'no-motion' || heldN < 9.80665 * car.massKg * Math.sin(slope)) return undefined;
   }
   const run = searchRun(resolved);
   const minutes = minutesToCutoff(resolved, run);
-  if (wish.canC !== undefined && run.maxCanC > wish.canC) return undefined;
-  if (wish.minutes !== undefined && minutes < wish.minutes) return undefined;
-  if (wish.lapS !== undefined) {
+  if (query.canC !== undefined && run.maxCanC > query.canC) return undefined;
+  if (query.minutes !== undefined && minutes < query.minutes) return undefined;
+  if (query.lapS !== undefined) {
     // The road of the lap as the plan in hand drives it, at the mean speed of this one.
     const own = searchRun(resolvePlan(space.base));
     const lapM = own.lapS! * (own.distanceM / own.endS);
-    if (lapM / (run.distanceM / run.endS) > wish.lapS) return undefined;
+    if (lapM / (run.distanceM / run.endS) > query.lapS) return undefined;
   }
   const findings = allFindings({ plan, resolved, steady, run, limits, stock: stock && resolvePlan(stock) });
   if (findings.some((one) => one.level === 'stop')) return undefined;
-  if (wish.crawlMs !== undefined && resolved.motor.kind === 'brushless' && !resolved.motor.sensored) {
+  if (query.crawlMs !== undefined && resolved.motor.kind === 'brushless' && !resolved.motor.sensored) {
     const slowest = ((3000 / (resolved.motor.poles / 2) / 60) * Math.PI * resolved.car.tyreDiameterM) / resolved.ratio;
-    if (slowest > wish.crawlMs) return undefined;
+    if (slowest > query.crawlMs) return undefined;
   }
-  if (wish.nearlySure && !keptInNineOfTen(plan, resolved, wish)) return undefined;
+  if (query.nearlySure && !keptInNineOfTen(plan, resolved, query)) return undefined;
   return {
     key: space.keyOf(choice),
     topSpeedMs: steady.topSpeedMs,
@@ -109,27 +109,27 @@ function judge(space: SearchSpace, choice: Choice): Plain | undefined {
 }
 
 /** All 40 draws driven, and the misses of each target counted. */
-function keptInNineOfTen(plan: PlanFile, resolved: ResolvedPlan, wish: SearchTask['wish']): boolean {
-  const draws = new Draws(plan, resolved);
+function keptInNineOfTen(plan: PlanFile, resolved: ResolvedPlan, query: SearchTask['query']): boolean {
+  const draws = new MonteCarloSamples(plan, resolved);
   const runs = Array.from({ length: 40 }, () => draws.next().resolved).map((one) => {
     const run = searchRun(one);
     return { speedMs: solveTopSpeed(one).topSpeedMs, canC: run.carriedOn?.maxCanC ?? run.maxCanC, minutes: minutesToCutoff(one, run) };
   });
-  return wish.nearlySure!.every((target) => {
+  return query.nearlySure!.every((target) => {
     const missed = runs.filter(
       ({ speedMs, canC, minutes }) =>
-        (target === 'topSpeed' && speedMs < wish.topSpeed!.speedMs) ||
-        (target === 'canC' && canC > wish.canC!) ||
-        (target === 'minutes' && minutes < wish.minutes!),
+        (target === 'topSpeed' && speedMs < query.topSpeed!.speedMs) ||
+        (target === 'canC' && canC > query.canC!) ||
+        (target === 'minutes' && minutes < query.minutes!),
     );
     return missed.length <= 4;
   });
 }
 
 /** Those that no other is at least as good as in all four steps, one for each set of steps; by comparing all with all. */
-export function plainFront(all: readonly Plain[], { wish }: SearchTask): string[] {
+export function plainFront(all: readonly Plain[], { query }: SearchTask): string[] {
   const steps = (one: Plain) => [
-    wish.aim === 'pull' ? Math.floor(one.pullN / BOX.pullN) : wish.topSpeed?.is === 'about' ? 0 : Math.floor(one.topSpeedMs / BOX.speedMs),
+    query.aim === 'pull' ? Math.floor(one.pullN / BOX.pullN) : query.topSpeed?.is === 'about' ? 0 : Math.floor(one.topSpeedMs / BOX.speedMs),
     Math.floor(-one.canC / BOX.canK),
     one.minutes < 20 ? Math.floor(one.minutes) : 20 + Math.floor(Math.log(one.minutes / 20) / Math.log1p(0.05)),
     -Math.ceil(one.money / BOX.money),

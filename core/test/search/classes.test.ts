@@ -28,7 +28,7 @@ describe('generic sizes', () => {
       base: plainPlan({ run: { profile: 'race', minutes: 5 } }),
       shelf: [],
       scope: { ...CLASSES, gears: 'plan' },
-      wish: { aim: 'speed', topSpeed: { is: 'about', speedMs: 14 }, canC: 75 },
+      query: { aim: 'speed', topSpeed: { is: 'about', speedMs: 14 }, canC: 75 },
       limits: limitsWith(),
     });
     const search = new Search(space);
@@ -50,7 +50,7 @@ describe('generic sizes', () => {
       base: plainPlan(),
       shelf,
       scope: { ...CLASSES, esc: 'plan', pack: 'plan', gears: 'plan' },
-      wish: { aim: 'speed' },
+      query: { aim: 'speed' },
       limits: limitsWith(),
     });
     const any = space.options.motors.filter((one) => one.name.startsWith('any '));

@@ -5,19 +5,19 @@ import {
   Relaxing,
   Search,
   SearchSpace,
-  standings,
-  wishProblems,
+  rankings,
+  queryProblems,
   type SearchTask,
-  type SearchWish,
+  type SearchQuery,
 } from '@puddler/core';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
 import { plainPlan } from '../helpers';
 
-const task = (wish: SearchWish, change: Partial<SearchTask> = {}): SearchTask => ({
+const task = (query: SearchQuery, change: Partial<SearchTask> = {}): SearchTask => ({
   base: plainPlan({ run: { profile: 'race', minutes: 5 } }),
   shelf: seededShelf(5, { motors: 5, escs: 4, packs: 4, pinions: 5, spurs: 2 }),
   scope: { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false },
-  wish,
+  query,
   limits: limitsWith(),
   ...change,
 });
@@ -28,8 +28,8 @@ function search(space: SearchSpace): Search {
   return whole;
 }
 
-function relaxed(wish: SearchWish) {
-  const space = new SearchSpace(task(wish));
+function relaxed(query: SearchQuery) {
+  const space = new SearchSpace(task(query));
   expect(search(space).front.members).toEqual([]);
   const relaxing = new Relaxing(space);
   while (relaxing.step());
@@ -37,7 +37,7 @@ function relaxed(wish: SearchWish) {
 }
 
 describe('a wish that nothing meets', () => {
-  it.each<[SearchWish, string]>([
+  it.each<[SearchQuery, string]>([
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 60 }, 'canC'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 60 }, 'topSpeed'],
     [{ aim: 'speed', topSpeed: { is: 'about', speedMs: 25 }, canC: 60 }, 'topSpeed'],
@@ -49,13 +49,13 @@ describe('a wish that nothing meets', () => {
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 13 }, crawlMs: 0.2, canC: 90 }, 'crawlMs'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 9 }, canC: 48, nearlySure: ['canC'] }, 'canC'],
     [{ aim: 'speed', topSpeed: { is: 'at-least', speedMs: 26 }, canC: 78, nearlySure: ['topSpeed', 'canC'] }, 'topSpeed'],
-  ])('says how far one target must be given up: %j, %s', (wish, target) => {
-    const { found } = relaxed(wish);
+  ])('says how far one target must be given up: %j, %s', (query, target) => {
+    const { found } = relaxed(query);
     const one = found.find((each) => each.target === target)!;
     expect(one).toBeDefined();
     // Taking the advice leaves an answer …
-    const eased: SearchWish = { ...wish };
-    if (target === 'topSpeed') eased.topSpeed = { is: wish.topSpeed!.is, speedMs: one.possible };
+    const eased: SearchQuery = { ...query };
+    if (target === 'topSpeed') eased.topSpeed = { is: query.topSpeed!.is, speedMs: one.possible };
     // A shorter run ends a little otherwise: whole minutes are advised.
     else eased[target as 'canC'] = target === 'minutes' ? Math.floor(one.possible) : one.possible;
     expect(search(new SearchSpace(task(eased))).front.members.length).toBeGreaterThan(0);
@@ -76,8 +76,8 @@ describe('a wish that nothing meets', () => {
 
 describe('contradictions', () => {
   const limits = limitsWith();
-  const asked = (wish: SearchWish, change = {}) =>
-    wishProblems(wish, plainPlan(change), limits).map(({ target, reason, possible }) => [target, reason, possible]);
+  const asked = (query: SearchQuery, change = {}) =>
+    queryProblems(query, plainPlan(change), limits).map(({ target, reason, possible }) => [target, reason, possible]);
 
   it('finds a can cooler than the air', () => {
     expect(asked({ aim: 'speed', canC: 25 })).toEqual([['canC', 'air', 25]]);
@@ -181,19 +181,19 @@ describe('money', () => {
 });
 
 test('each member of a front says what it is best at, what it gives for it, and what is nearest to failing', () => {
-  const wish: SearchWish = { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 8 }, canC: 80 };
-  const space = new SearchSpace(task(wish));
+  const query: SearchQuery = { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 8 }, canC: 80 };
+  const space = new SearchSpace(task(query));
   const setups = search(space).front.sorted();
-  const standingOf = standings(setups, wish, 25, DEFAULT_LIMITS);
+  const positionOn = rankings(setups, query, 25, DEFAULT_LIMITS);
   const fastest = setups.reduce((a, b) => (b.figures.topSpeedMs > a.figures.topSpeedMs ? b : a));
   const asFast = setups.filter((one) => one.boxes.aim === fastest.boxes.aim);
-  expect(standingOf(fastest).bestAt.includes('aim')).toBe(asFast.length <= 2);
+  expect(positionOn(fastest).bestAt.includes('aim')).toBe(asFast.length <= 2);
   const coolest = Math.max(...setups.map((one) => one.boxes.cool));
   const asCool = setups.filter((one) => one.boxes.cool === coolest);
   // What more than two share tells none of them apart.
-  for (const one of asCool) expect(standingOf(one).bestAt.includes('cool')).toBe(asCool.length <= 2);
+  for (const one of asCool) expect(positionOn(one).bestAt.includes('cool')).toBe(asCool.length <= 2);
   for (const setup of setups) {
-    const { against, tightest } = standingOf(setup);
+    const { against, tightest } = positionOn(setup);
     // On a front nothing is better at everything.
     expect(against!.better.length).toBeGreaterThan(0);
     expect(against!.worse.length).toBeGreaterThan(0);

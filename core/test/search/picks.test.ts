@@ -1,11 +1,11 @@
-import { threePicks, type Setup, type Standing } from '@puddler/core';
+import { threePicks, type Setup, type Ranking } from '@puddler/core';
 
 type Answers = [aim: number, cool: number, minutes: number, thrift: number];
 const setup = (key: string, [aim, cool, minutes, thrift]: Answers) => ({ key, boxes: { aim, cool, minutes, thrift } }) as Setup;
 const warm =
   (shares: Record<string, number>) =>
   ({ key }: Setup) =>
-    ({ warmest: { part: 'can', valueC: 60, share: shares[key]! } }) as Standing;
+    ({ warmest: { part: 'can', valueC: 60, share: shares[key]! } }) as Ranking;
 
 test('safest, balanced and best stand once each, in that order', () => {
   const all = [setup('fast', [10, 0, 0, 0]), setup('cool', [0, 10, 3, 3]), setup('even', [6, 6, 5, 5]), setup('long', [1, 4, 10, 10])];

@@ -7,7 +7,7 @@ import {
   type ProfileName,
   type SearchScope,
   type SearchTask,
-  type SearchWish,
+  type SearchQuery,
 } from '@puddler/core';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
@@ -22,7 +22,7 @@ const SIZE = { motors: 8, escs: 4, packs: 3, pinions: 5, spurs: 3 };
 
 function task(
   seed: number,
-  wish: SearchWish,
+  query: SearchQuery,
   change: { plan?: string; profile?: ProfileName; scope?: Partial<SearchScope>; size?: Partial<typeof SIZE>; cutoffs?: number[] } = {},
 ): SearchTask {
   const base = demo(change.plan ?? '12-ridgeback-sixty');
@@ -43,7 +43,7 @@ function task(
         : one;
     }),
     scope: { ...SHELF, ...change.scope },
-    wish,
+    query,
     limits: limitsWith(),
     stock: demo('10-ridgeback-as-bought'),
   };
@@ -59,7 +59,7 @@ function found(space: SearchSpace, shares = 1): string[] {
   return whole!.front.members.map((one) => one.key).sort();
 }
 
-const SEEDED: [seed: number, wish: SearchWish, change: Parameters<typeof task>[2]][] = [
+const SEEDED: [seed: number, query: SearchQuery, change: Parameters<typeof task>[2]][] = [
   [11, { aim: 'speed', topSpeed: { is: 'about', speedMs: 15 }, canC: 75 }, {}],
   [12, { aim: 'speed', topSpeed: { is: 'at-least', speedMs: 12 }, canC: 70, newMoney: 150 }, { profile: 'bash' }],
   [13, { aim: 'speed' }, { profile: 'race' }],
@@ -95,8 +95,8 @@ const ALIKE: typeof SEEDED = [
   [23, { aim: 'speed' }, { profile: 'crawl', scope: { esc: 'classes' }, size: { motors: 3, packs: 3, pinions: 5 } }],
 ];
 
-test.each([...SEEDED, ...SURE, ...ALIKE])('the front of seeded shelf %i is that of trying every combination', (seed, wish, change) => {
-  const space = new SearchSpace(task(seed, wish, change));
+test.each([...SEEDED, ...SURE, ...ALIKE])('the front of seeded shelf %i is that of trying every combination', (seed, query, change) => {
+  const space = new SearchSpace(task(seed, query, change));
   const all = bruteForce(space);
   expect(space.counts.all).toBeGreaterThan(2000);
   expect(all.length).toBeGreaterThan(1);

@@ -24,7 +24,7 @@ const spaceOf = (change: Partial<SearchTask> = {}) =>
     base: plainPlan(),
     shelf: seededShelf(3, { motors: 6, escs: 4, packs: 4, pinions: 4, spurs: 3 }),
     scope: SHELF,
-    wish: { aim: 'speed' },
+    query: { aim: 'speed' },
     limits: limitsWith(),
     ...change,
   });
@@ -76,7 +76,7 @@ describe('a combination', () => {
 
   it('keeps what was measured of the parts that stay, and drops the rest', () => {
     const base = plainPlan({ measured: ['motor.resistanceOhm', 'packs[0].cellResistanceOhm', 'car.massKg', 'gearing.pinion'] });
-    const own = new SearchSpace({ base, shelf: [], scope: SHELF, wish: { aim: 'speed' }, limits: limitsWith() });
+    const own = new SearchSpace({ base, shelf: [], scope: SHELF, query: { aim: 'speed' }, limits: limitsWith() });
     const [motor, pack] = [own.options.motors.findIndex((one) => one.key === 'plan'), 0];
     expect(own.planOf({ motor, pack, esc: 0, pinion: 0, spur: 0, gearbox: 0 }).measured).toEqual([
       'motor.resistanceOhm',
@@ -87,7 +87,7 @@ describe('a combination', () => {
       base,
       shelf: seededShelf(3, { motors: 1, escs: 0, packs: 0, pinions: 0, spurs: 0 }),
       scope: SHELF,
-      wish: { aim: 'speed' },
+      query: { aim: 'speed' },
       limits: limitsWith(),
     });
     const other = swapped.options.motors.findIndex((one) => one.key !== 'plan');
@@ -237,7 +237,7 @@ describe('rules on parts', () => {
   });
 
   it('judge a run of the minutes wished', () => {
-    expect(spaceOf({ wish: { aim: 'speed', minutes: 33 } }).base.run).toEqual({ profile: 'race', minutes: 33 });
+    expect(spaceOf({ query: { aim: 'speed', minutes: 33 } }).base.run).toEqual({ profile: 'race', minutes: 33 });
     const { run: _run, ...without } = plainPlan();
     expect(spaceOf({ base: without }).base.run).toEqual({ profile: 'race', minutes: 10 });
   });

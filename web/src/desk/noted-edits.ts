@@ -1,5 +1,5 @@
 import { type Part } from '@puddler/core';
-import { NO_CLIMB, NO_FITTING, NO_PURCHASE, type CarRun, type Climb, type Fitting, type Purchase } from '@puddler/contract/shared';
+import { NO_PROGRESS, NO_FITTING, NO_PURCHASE, type CarRun, type LadderProgress, type Fitting, type Purchase } from '@puddler/contract/shared';
 import { type Thunk, commit, stepTo, editNoted } from './commit';
 import { contentAt } from './selectors';
 
@@ -11,18 +11,25 @@ export const editPurchase = (planId: string, change: (noted: Purchase) => Purcha
 export const editFitting = (planId: string, change: (noted: Fitting) => Fitting, label: string, joins?: string): Thunk =>
   editNoted('fitting', NO_FITTING, planId, change, label, joins);
 
-export const editClimb = (planId: string, change: (noted: Climb) => Climb, label: string, joins?: string): Thunk =>
-  editNoted('ladder', NO_CLIMB, planId, change, label, joins);
+export const editLadderProgress = (planId: string, change: (noted: LadderProgress) => LadderProgress, label: string, joins?: string): Thunk =>
+  editNoted('ladder', NO_PROGRESS, planId, change, label, joins);
 
 /** Whether the ladder is made of gears that are owned, or of any that fit. */
 export const stepUpOnOwned = (planId: string, ownedOnly: boolean): Thunk =>
-  editClimb(planId, ({ ownedOnly: _before, ...noted }) => (ownedOnly ? { ...noted, ownedOnly } : noted), 'gears of the ladder');
+  editLadderProgress(planId, ({ ownedOnly: _before, ...noted }) => (ownedOnly ? { ...noted, ownedOnly } : noted), 'gears of the ladder');
 
 /** Begins a step of a ladder: its run stands in the log from now on. One undo. */
-export function beginStep(carId: string, planId: string, change: (noted: Climb) => Climb, runId: string, run: CarRun, label: string): Thunk {
+export function beginStep(
+  carId: string,
+  planId: string,
+  change: (noted: LadderProgress) => LadderProgress,
+  runId: string,
+  run: CarRun,
+  label: string,
+): Thunk {
   return (dispatch, getState) => {
     const state = getState();
-    const before = contentAt(state, 'ladder', planId)?.body ?? NO_CLIMB;
+    const before = contentAt(state, 'ladder', planId)?.body ?? NO_PROGRESS;
     commit(dispatch, label, [stepTo(state, 'run', runId, run, carId), stepTo(state, 'ladder', planId, change(before), planId)]);
   };
 }

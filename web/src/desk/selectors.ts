@@ -1,11 +1,11 @@
 import type { Day, Car, LearnedFigures, Part } from '@puddler/core';
 import {
-  NO_CLIMB,
+  NO_PROGRESS,
   NO_FITTING,
   NO_PURCHASE,
   type Bench,
   type CarRun,
-  type Climb,
+  type LadderProgress,
   type Fitting,
   type KindName,
   type PlanBody,
@@ -34,7 +34,7 @@ export function planOf(state: RootState, id: string): { carId: string; plan: Pla
 export const purchaseOf = (state: RootState, planId: string): Purchase => contentAt(state, 'purchase', planId)?.body ?? NO_PURCHASE;
 /** What runs have taught of a car, once it was taken. */
 export const learnedOf = (state: RootState, carId: string): LearnedFigures | undefined => contentAt(state, 'learned', carId)?.body;
-export const climbOf = (state: RootState, planId: string): Climb => contentAt(state, 'ladder', planId)?.body ?? NO_CLIMB;
+export const progressOf = (state: RootState, planId: string): LadderProgress => contentAt(state, 'ladder', planId)?.body ?? NO_PROGRESS;
 export const fittingOf = (state: RootState, planId: string): Fitting => contentAt(state, 'fitting', planId)?.body ?? NO_FITTING;
 
 /** Whether a car belongs to a practice day: nothing of it is real. */

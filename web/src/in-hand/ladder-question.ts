@@ -1,9 +1,9 @@
-import type { CarRun, Climb, DrivenStep } from '@puddler/contract/shared';
+import type { CarRun, LadderProgress, DrivenStep } from '@puddler/contract/shared';
 import { compact, pinionsUpTo, verdictOf, type AtTrack, type Limits, type Verdict } from '@puddler/core';
 import { useMemo } from 'react';
-import { climbOf, isPracticeCar, runsOfCar, selectShelf } from '../desk/selectors';
+import { progressOf, isPracticeCar, runsOfCar, selectShelf } from '../desk/selectors';
 import { useAppSelector } from '../desk/store';
-import type { LadderWish } from '../workers/ladder-worker';
+import type { LadderRequest } from '../workers/ladder-worker';
 import { figureWords } from './figure-words';
 import { useRunTerms } from './run-terms';
 import type { PlanInHand } from './use-plan';
@@ -53,31 +53,31 @@ function useTeeth({ file, carId }: Pick<PlanInHand, 'file' | 'carId'>, ownedOnly
 
 /** What is asked of the ladder to a plan, and what it is made of; `question` is undefined until the runs of its steps are here. */
 interface LadderQuestion {
-  climb: Climb;
+  progress: LadderProgress;
   driven: Driven[];
   /** Those after which the car has stopped. */
   judged: Driven[];
   /** The last one that was good: the rest of the ladder begins there. */
   stood: DrivenStep | undefined;
   limits: Limits;
-  question: LadderWish | undefined;
+  question: LadderRequest | undefined;
 }
 
 /** The same for every page that shows something of the ladder. */
 export function useLadderQuestion(inHand: Pick<PlanInHand, 'id' | 'carId' | 'file'>): LadderQuestion {
   const { id, carId, file } = inHand;
-  const climb = useAppSelector((state) => climbOf(state, id));
+  const progress = useAppSelector((state) => progressOf(state, id));
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const { limits, stock } = useRunTerms(carId, file.limits);
   const system = useAppSelector((state) => state.prefs.units);
-  const teeth = useTeeth(inHand, climb.ownedOnly === true);
+  const teeth = useTeeth(inHand, progress.ownedOnly === true);
   const driven = useMemo(
     () =>
-      climb.steps.flatMap((step): Driven[] => {
+      progress.steps.flatMap((step): Driven[] => {
         const run = runs.find((one) => one.id === step.runId)?.run;
-        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }, climb.hasPatch), step.foreseen, limits, figureWords(system)) }] : [];
+        return run ? [{ step, run, verdict: verdictOf(foundAt({ step, run }, progress.hasPatch), step.foreseen, limits, figureWords(system)) }] : [];
       }),
-    [climb.steps, climb.hasPatch, runs, limits, system],
+    [progress.steps, progress.hasPatch, runs, limits, system],
   );
   const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);
   const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
@@ -86,9 +86,9 @@ export function useLadderQuestion(inHand: Pick<PlanInHand, 'id' | 'carId' | 'fil
   const isHere = useRunsHere(carId);
   const canReadings = runs.filter(({ run }) => run.readings?.some((one) => one.of === 'can')).length;
   const question = useMemo(
-    (): LadderWish | undefined =>
+    (): LadderRequest | undefined =>
       isHere ? { plan: file, options: { limits, canReadings, ...(stock ? { stock } : {}), ...teeth, ...(from ? { from } : {}) } } : undefined,
     [isHere, file, limits, canReadings, stock, teeth, from],
   );
-  return { climb, driven, judged, stood, limits, question };
+  return { progress, driven, judged, stood, limits, question };
 }

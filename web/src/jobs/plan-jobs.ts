@@ -45,4 +45,4 @@ export const gearsJob = new Job(planClient, 'gears', {
 export const reachJob = new Job(planClient, 'reach', { settleMs: SETTLE_MS });
 export const heatJob = new Job(planClient, 'heat', { settleMs: SETTLE_MS });
 export const sweepJob = new Job(planClient, 'sweep', { settleMs: SETTLE_MS });
-export const housesJob = new Job(planClient, 'houses', { settleMs: SETTLE_MS });
+export const partialsJob = new Job(planClient, 'partials', { settleMs: SETTLE_MS });

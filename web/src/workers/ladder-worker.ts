@@ -15,7 +15,7 @@ import {
 } from '@puddler/core';
 import { serve, type Work } from './serve';
 
-export interface LadderWish {
+export interface LadderRequest {
   plan: PlanFile;
   options: Omit<LadderOptions, 'report'>;
 }
@@ -26,7 +26,7 @@ export interface CoolingCourse extends CoolingDown {
   canC: number[];
 }
 
-export interface CoolingWish {
+export interface CoolingRequest {
   plan: PlanFile;
   readings: readonly TypedReading[];
   guess: Parameters<typeof coolingOf>[2];
@@ -34,7 +34,7 @@ export interface CoolingWish {
 }
 
 /** A car that has stood since its last step. */
-export interface StoodSince extends Omit<CoolingWish, 'readyC'> {
+export interface StoodSince extends Omit<CoolingRequest, 'readyC'> {
   sinceS: number;
 }
 
@@ -59,14 +59,14 @@ const COURSE_POINTS = 80;
 const COURSE_TO_S = 600;
 
 const tasks = {
-  ladder: ({ plan, options }: LadderWish, { progress }: Work): Ladder => ladder(plan, { ...options, report: progress }),
+  ladder: ({ plan, options }: LadderRequest, { progress }: Work): Ladder => ladder(plan, { ...options, report: progress }),
 
   foreseen({ plan, capShare, after }: StepQuestion): StepForeseen {
     const warm = after && warmthOf(after);
     return { foreseen: stepForeseen(plan, capShare, warm), warm };
   },
 
-  cooling({ plan, readings, guess, readyC }: CoolingWish): CoolingCourse {
+  cooling({ plan, readings, guess, readyC }: CoolingRequest): CoolingCourse {
     const resolved = resolvePlan(plan);
     const cooling = coolingOf(resolved, readings, guess, readyC);
     const stepS = Math.max(COURSE_TO_S, cooling.readyS ?? 0) / COURSE_POINTS;

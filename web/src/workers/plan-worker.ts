@@ -6,7 +6,7 @@ import {
   fixesFor,
   gearRun,
   heatCourse,
-  houseOf,
+  partialConversionOf,
   partsList,
   partsOfConversion,
   predictSteady,
@@ -20,7 +20,7 @@ import {
   type Fixes,
   type GearRun,
   type HeatCourse,
-  type House,
+  type PartialConversion,
   type ListLine,
   type PartsList,
   type PartsListOptions,
@@ -87,12 +87,12 @@ export interface SweepAnswer extends Omit<SweepQuestion, 'plan'> {
 }
 
 /** A part of a conversion with what has to be bought for it. */
-export interface PricedHouse {
-  house: House;
+export interface PricedPartial {
+  partial: PartialConversion;
   lines: ListLine[];
 }
 
-export interface HousesQuestion {
+export interface PartialsQuestion {
   plan: PlanFile;
   options: PartsListOptions;
 }
@@ -100,8 +100,8 @@ export interface HousesQuestion {
 /** What has to be bought for a plan; and for every part of the conversion, as far as they are done. */
 export interface BuyAnswer {
   list: PartsList;
-  houses: PricedHouse[];
-  /** Of all houses. */
+  partials: PricedPartial[];
+  /** Of all partial conversions. */
   done: number;
 }
 
@@ -187,20 +187,20 @@ const tasks = {
   },
 
   /** The parts list of a plan at once, then each part of the conversion. */
-  async houses({ plan, options }: HousesQuestion, work: Work<BuyAnswer>): Promise<BuyAnswer> {
+  async partials({ plan, options }: PartialsQuestion, work: Work<BuyAnswer>): Promise<BuyAnswer> {
     const { stock, limits } = options;
     const left = stock ? partsOfConversion(stock, plan) : [];
     const total = left.length;
-    const houses: PricedHouse[] = [];
+    const partials: PricedPartial[] = [];
     const list = partsList(plan, options);
-    const answer = (): BuyAnswer => ({ list, houses: [...houses], done: total === 0 ? 1 : houses.length / total });
+    const answer = (): BuyAnswer => ({ list, partials: [...partials], done: total === 0 ? 1 : partials.length / total });
     work.part(answer());
     await inPieces(work, () => {
       const conversion = left.shift();
       if (conversion === undefined) return true;
-      const house = houseOf(stock!, plan, conversion, limits);
-      houses.push({ house, lines: house.figures ? partsList(house.plan, { ...options, driven: house.figures }).lines : [] });
-      if (houses.length % HOUSES_A_PART === 0) work.part(answer());
+      const partial = partialConversionOf(stock!, plan, conversion, limits);
+      partials.push({ partial, lines: partial.figures ? partsList(partial.plan, { ...options, driven: partial.figures }).lines : [] });
+      if (partials.length % HOUSES_A_PART === 0) work.part(answer());
       return left.length === 0;
     });
     return answer();

@@ -6,7 +6,7 @@ import {
   reckoningOf,
   type Day,
   type Driven,
-  type DriveWish,
+  type DriveRequest,
   type Limits,
   type Reckoning,
   type Temperatures,
@@ -18,7 +18,7 @@ export type DriveOutcome = Driven['outcome'];
 
 const tasks = {
   /** Drives the day’s hidden car from how warm it is now. */
-  drive({ day, wish }: { day: Day; wish: DriveWish }): DriveOutcome {
+  drive({ day, wish }: { day: Day; wish: DriveRequest }): DriveOutcome {
     const hidden = carOfDay(day);
     return driveHidden(hidden, wish, nowOf(day, hidden), wornOf(day)).outcome;
   },

@@ -2,7 +2,7 @@ import type { Foreseen } from '@puddler/core';
 import Joi from 'joi';
 import { checkWith } from '../../joi-problems';
 import { name, number } from '../../schema-words';
-import { MOST_BEGUN_STEPS, MOST_DRIVEN_STEPS, type BegunStep, type Climb, type DrivenStep } from './ladder';
+import { MOST_BEGUN_STEPS, MOST_DRIVEN_STEPS, type BegunStep, type LadderProgress, type DrivenStep } from './ladder';
 
 const gears = { pinion: number('gearing.pinion'), spur: number('gearing.spur'), capShare: number('capShare') };
 const when = Joi.string().isoDate();
@@ -31,7 +31,7 @@ const step = Joi.object<DrivenStep, true>({
   ...gears,
 });
 
-const schema = Joi.object<Climb, true>({
+const schema = Joi.object<LadderProgress, true>({
   steps: Joi.array().items(step).unique('id').max(MOST_DRIVEN_STEPS).required(),
   begun: Joi.array()
     .items(Joi.object<BegunStep, true>({ topSpeedMs: said, canC: said, ...gears }))
@@ -42,4 +42,4 @@ const schema = Joi.object<Climb, true>({
   readyC: number('ladder.readyC'),
 });
 
-export const checkLadder = (body: unknown) => checkWith<Climb>(schema, body);
+export const checkLadder = (body: unknown) => checkWith<LadderProgress>(schema, body);

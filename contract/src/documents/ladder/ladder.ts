@@ -23,7 +23,7 @@ export interface DrivenStep extends StepGears {
 }
 
 /** What is noted of climbing to a plan’s target. It has the id of its plan, so that there is one. */
-export interface Climb {
+export interface LadderProgress {
   steps: DrivenStep[];
   /** A speed to climb to in the place of the plan's own gearing. */
   targetMs?: number;
@@ -38,9 +38,9 @@ export interface Climb {
 
 export const MOST_DRIVEN_STEPS = 60;
 export const MOST_BEGUN_STEPS = 40;
-export const NO_CLIMB: Climb = { steps: [] };
+export const NO_PROGRESS: LadderProgress = { steps: [] };
 
-export const LADDER: Kind<Climb> = {
+export const LADDER: Kind<LadderProgress> = {
   path: 'ladders',
   noun: 'ladder',
   list: 'garage',

@@ -1,4 +1,4 @@
-import { PART_SOURCES, PROFILES, SURE_TARGETS, SURFACES, type SearchScope, type SearchWish } from '@puddler/core';
+import { PART_SOURCES, PROFILES, SURE_TARGETS, SURFACES, type SearchScope, type SearchQuery } from '@puddler/core';
 import Joi from 'joi';
 import { checkWith } from '../../joi-problems';
 import { name, number, oneOf } from '../../schema-words';
@@ -7,7 +7,7 @@ import type { Wish } from './wish';
 const source = oneOf(PART_SOURCES).required();
 const flag = Joi.boolean().required();
 
-const wishSchema = Joi.object<SearchWish, true>({
+const wishSchema = Joi.object<SearchQuery, true>({
   aim: oneOf(['speed', 'pull']).required(),
   topSpeed: Joi.object({ is: oneOf(['at-least', 'about']).required(), speedMs: number('wish.topSpeed.speedMs').required() }),
   minutes: number('wish.minutes'),

@@ -1,10 +1,10 @@
-import type { ProfileName, SearchScope, SearchWish, Surface } from '@puddler/core';
+import type { ProfileName, SearchScope, SearchQuery, Surface } from '@puddler/core';
 import type { Kind } from '../kind';
 
 /** A wish that is kept with its car, and asked again whenever the shelf or the car has changed. */
 export interface Wish {
   name: string;
-  wish: SearchWish;
+  wish: SearchQuery;
   scope: SearchScope;
   /** Ground and driving wished for; left out, those of the plan it is asked of. */
   surface?: Surface;

@@ -14,7 +14,7 @@ import { paidFor, partsProgress } from '../../in-hand/noted/buy-rows';
 import { buyTable } from './buy-table';
 import { BudgetSentence } from './BudgetSentence';
 import { BuyList } from './BuyList';
-import { Houses } from './Houses';
+import { PartialConversions } from './PartialConversions';
 import { Instalments } from './Instalments';
 import { costText } from './path-text';
 import { RadioQuestions } from '../../in-hand/RadioQuestions';
@@ -60,10 +60,10 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
       </div>
       <div className="flex min-w-0 flex-col gap-5 self-start lg:sticky lg:top-3 print:hidden">
         {stock ? (
-          view && view.houses.length > 1 ? (
+          view && view.partials.length > 1 ? (
             <>
               <Guarded what="What runs by itself">
-                <Houses houses={view.houses} done={answer!.done} measuredMs={measuredMs} />
+                <PartialConversions partials={view.partials} done={answer!.done} measuredMs={measuredMs} />
               </Guarded>
               {view.paths && (
                 <Guarded what="The upgrade path">

@@ -108,7 +108,7 @@ function LadderPane({ pane, stages, at: along, top, named, right }: PaneProps) {
       ))}
       <path d={`${steps}H${right}`} fill="none" strokeWidth="2" className={pane.tone} />
       {stages.map((stage, i) => (
-        <g key={stage.house.changes.join('+')}>
+        <g key={stage.partial.changes.join('+')}>
           <path d={`M${along[i]} ${at(pane.of(stage)) - 4.5}l4.5 4.5l-4.5 4.5l-4.5 -4.5z`} className="fill-paper stroke-ink" />
           {named && i > 0 && (
             <text x={names[i]} y={top - 5} textAnchor="middle" className="fill-soft">

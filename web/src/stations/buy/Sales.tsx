@@ -6,7 +6,7 @@ import type { Buying } from './use-buy';
 /** Old parts that bring money once what replaces them runs. */
 export function Sales({ buying }: { buying: Buying }) {
   const { view, purchase, change } = buying;
-  const whole = view?.houses[view.houses.length - 1]?.house;
+  const whole = view?.partials[view.partials.length - 1]?.partial;
   const changes = (whole?.changes ?? []).filter((one) => one !== 'cooling');
   if (changes.length === 0) return null;
   const set = (id: Change, price: number | undefined) =>

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { stepUpOnOwned } from '../../desk/noted-edits';
-import { climbOf } from '../../desk/selectors';
+import { progressOf } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
@@ -9,7 +9,7 @@ import type { Buying } from './use-buy';
 /** What the steps up ask of the list: pinions, or caps on the throttle, which cost nothing. The choice is the one that Step up has. */
 export function StepsNote({ planId, buying: { ladder, steps } }: { planId: string; buying: Buying }) {
   const dispatch = useAppDispatch();
-  const ownedOnly = useAppSelector((state) => climbOf(state, planId).ownedOnly === true);
+  const ownedOnly = useAppSelector((state) => progressOf(state, planId).ownedOnly === true);
   if (ladder.state === 'failed')
     return <Failed what="The pinions for the steps up could not be worked out" reason={ladder.reason} onRetry={ladder.retry} />;
   if (ladder.state !== 'ready' || !steps) return <p className="py-1 text-small text-soft">Working out which pinions the steps up need …</p>;

@@ -52,7 +52,7 @@ export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, on
       <Fold summary="Stage by stage">
         <ol>
           {path.stages.map((stage, i) => (
-            <StageLine key={stage.house.changes.join('+')} stage={stage} before={path.stages[i - 1]} />
+            <StageLine key={stage.partial.changes.join('+')} stage={stage} before={path.stages[i - 1]} />
           ))}
         </ol>
       </Fold>

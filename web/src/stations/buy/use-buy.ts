@@ -9,9 +9,9 @@ import { useRunTerms } from '../../in-hand/run-terms';
 import type { PlanInHand } from '../../in-hand/use-plan';
 import { latest, type Asked } from '../../jobs/asked';
 import { useLadder } from '../../jobs/ladder-jobs';
-import { housesJob } from '../../jobs/plan-jobs';
+import { partialsJob } from '../../jobs/plan-jobs';
 import { useJob } from '../../jobs/use-job';
-import type { BuyAnswer, HousesQuestion } from '../../workers/plan-worker';
+import type { BuyAnswer, PartialsQuestion } from '../../workers/plan-worker';
 import { withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
 import { buyView, type BuyView } from './buy-view';
 import { newId } from '@puddler/contract/shared';
@@ -47,7 +47,7 @@ export function useBuy(inHand: PlanInHand): Buying {
   const shelf = useAppSelector(selectShelf);
   const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
   const purchase = useAppSelector((state) => purchaseOf(state, id));
-  const question = useMemo<HousesQuestion>(
+  const question = useMemo<PartialsQuestion>(
     () => ({
       plan: file,
       options: {
@@ -60,7 +60,7 @@ export function useBuy(inHand: PlanInHand): Buying {
     }),
     [file, stock, limits, shelf, radio],
   );
-  const asked = useJob(housesJob, question);
+  const asked = useJob(partialsJob, question);
   const answer = latest(asked);
   const { question: toLadder } = useLadderQuestion(inHand);
   const ladder = useLadder(toLadder);

@@ -61,7 +61,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
       <div className="grid gap-x-6 gap-y-3 lg:grid-cols-[minmax(0,1fr)_21.5rem]">
         <div className="min-w-0">
           <Guarded what="The three to begin with">
-            <ThreeSets picks={front.picks} standingOf={front.standingOf} wish={wish.wish} selected={held?.key} onSelect={setSelected} onOpen={open} />
+            <ThreeSets picks={front.picks} rankingOf={front.rankingOf} wish={wish.wish} selected={held?.key} onSelect={setSelected} onOpen={open} />
           </Guarded>
           <BeyondReach reach={reach} count={live.setups.length} />
           <Button
@@ -79,7 +79,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
               setup={held}
               isBeyond={reach.beyond.has(held.key)}
               hasStock={hasStock}
-              standing={front.standingOf(held)}
+              ranking={front.rankingOf(held)}
               wish={wish.wish}
               pinned={front.pinned.has(held.key)}
               onOpen={() => open(held)}

@@ -1,5 +1,5 @@
 import { nearlySureOf } from '@puddler/core';
-import type { PlanFile, SearchScope, SearchWish, Target, WishProblem } from '@puddler/core';
+import type { PlanFile, SearchScope, SearchQuery, Target, QueryProblem } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
@@ -12,10 +12,10 @@ import type { FoundRelaxation } from '../../workers/search-worker';
 interface Props {
   live: LiveSearch;
   base: PlanFile;
-  wish: SearchWish;
+  wish: SearchQuery;
   scope: SearchScope;
-  problems: readonly WishProblem[];
-  onWish: (wish: SearchWish, label: string) => void;
+  problems: readonly QueryProblem[];
+  onWish: (wish: SearchQuery, label: string) => void;
   onScope: (scope: SearchScope, label: string) => void;
 }
 
@@ -143,13 +143,13 @@ function possibleOf({ target, possible }: FoundRelaxation): number {
   return Number((round(possible / digits + (round === Math.ceil ? -1e-9 : 1e-9)) * digits).toPrecision(9));
 }
 
-const likelyOnly = ({ nearlySure: _sure, ...wish }: SearchWish): SearchWish => wish;
+const likelyOnly = ({ nearlySure: _sure, ...wish }: SearchQuery): SearchQuery => wish;
 
-function eased(wish: SearchWish, one: FoundRelaxation): SearchWish {
+function eased(wish: SearchQuery, one: FoundRelaxation): SearchQuery {
   return withTarget(wish, one.target, possibleOf(one));
 }
 
-function problemText({ target, asked, possible, reason }: WishProblem, system: 'metric' | 'imperial'): string {
+function problemText({ target, asked, possible, reason }: QueryProblem, system: 'metric' | 'imperial'): string {
   const text = (target: Target, value: number) => targetText(target, value, system);
   switch (reason) {
     case 'air':

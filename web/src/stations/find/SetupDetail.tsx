@@ -1,4 +1,4 @@
-import { notJudged, type SearchWish, type Standing } from '@puddler/core';
+import { notJudged, type SearchQuery, type Ranking } from '@puddler/core';
 import { ArrowRight, Pin, PinOff } from 'lucide-react';
 import { useAppSelector } from '../../desk/store';
 import { Button } from '../../ui/Button';
@@ -14,8 +14,8 @@ interface Props {
   isBeyond: boolean;
   /** What the car was as bought is known. */
   hasStock: boolean;
-  standing: Standing | undefined;
-  wish: SearchWish;
+  ranking: Ranking | undefined;
+  wish: SearchQuery;
   pinned: boolean;
   onOpen: () => void;
   onPin: () => void;
@@ -25,10 +25,10 @@ interface Props {
 const KINDS = { pack: 'Pack', esc: 'ESC', motor: 'Motor', pinion: 'Pinion', spur: 'Spur' } as const;
 
 /** One setup of the front: what it does, why it is there, what is nearest to going wrong, what is to be bought. */
-export function SetupDetail({ setup, isBeyond, hasStock, standing, wish, pinned, onOpen, onPin, nameOf }: Props) {
+export function SetupDetail({ setup, isBeyond, hasStock, ranking, wish, pinned, onOpen, onPin, nameOf }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const { figures, parts, plan } = setup;
-  const tightest = tightestText(standing, wish, system);
+  const tightest = tightestText(ranking, wish, system);
   return (
     <section aria-label="The setup in hand" className="min-w-0 text-small">
       <h2 className="wide text-lead leading-tight font-semibold">
@@ -44,17 +44,17 @@ export function SetupDetail({ setup, isBeyond, hasStock, standing, wish, pinned,
       <NotJudgedList unjudged={notJudged(plan, hasStock)} />
       <dl className="mt-1.5 grid grid-cols-[4.6rem_1fr] gap-x-2 gap-y-0.5">
         <dt className="text-soft">why</dt>
-        <dd>{whyText(setup, standing, wish, system, nameOf)}</dd>
+        <dd>{whyText(setup, ranking, wish, system, nameOf)}</dd>
         {tightest && (
           <>
             <dt className="text-soft">tightest</dt>
             <dd>{tightest}</dd>
           </>
         )}
-        {standing && (
+        {ranking && (
           <>
             <dt className="text-soft">warmest</dt>
-            <dd>{warmestText(standing, system)}</dd>
+            <dd>{warmestText(ranking, system)}</dd>
           </>
         )}
       </dl>

@@ -1,4 +1,4 @@
-import { capitalized, type FrontPick, type PickedAs, type SearchWish } from '@puddler/core';
+import { capitalized, type FrontPick, type PickedAs, type SearchQuery } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { useAppSelector } from '../../desk/store';
 import { heatWords } from '../../in-hand/heat-text';
@@ -8,15 +8,15 @@ import type { FrontInHand } from './use-find';
 
 interface Props {
   picks: FrontInHand['picks'];
-  standingOf: FrontInHand['standingOf'];
-  wish: SearchWish;
+  rankingOf: FrontInHand['rankingOf'];
+  wish: SearchQuery;
   selected: string | undefined;
   onSelect: (key: string) => void;
   onOpen: (setup: FoundSetup) => void;
 }
 
 /** The three setups of a front that are worth looking at first, each with its reason. */
-export function ThreeSets({ picks, standingOf, wish, selected, onSelect, onOpen }: Props) {
+export function ThreeSets({ picks, rankingOf, wish, selected, onSelect, onOpen }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
@@ -39,7 +39,7 @@ export function ThreeSets({ picks, standingOf, wish, selected, onSelect, onOpen 
                 <strong className="block truncate font-semibold">
                   {motorText(setup)} · {parts[0]!.name} · {gearsText(setup)}
                 </strong>
-                <span className="block text-small text-soft">{reasonText(pick, wish, standingOf, system)}</span>
+                <span className="block text-small text-soft">{reasonText(pick, wish, rankingOf, system)}</span>
               </span>
               <span className="text-right text-body whitespace-nowrap max-sm:text-left">
                 <strong className="text-lead font-semibold">{formatIn(figures.topSpeedMs, speed, true)}</strong> {speed.symbol} · can{' '}
@@ -53,21 +53,16 @@ export function ThreeSets({ picks, standingOf, wish, selected, onSelect, onOpen 
   );
 }
 
-const asText = (as: PickedAs, wish: SearchWish): string => (as !== 'best' ? as : wish.aim === 'pull' ? 'strongest' : 'fastest');
+const asText = (as: PickedAs, wish: SearchQuery): string => (as !== 'best' ? as : wish.aim === 'pull' ? 'strongest' : 'fastest');
 
 /** A balanced setup that keeps less of its weakest answer is last in it. */
 const LEAST_KEPT = 0.005;
 
 /** Why it is one of the three. */
-function reasonText(
-  { setup, as, keeps }: FrontPick<FoundSetup>,
-  wish: SearchWish,
-  standingOf: FrontInHand['standingOf'],
-  system: UnitSystem,
-): string {
+function reasonText({ setup, as, keeps }: FrontPick<FoundSetup>, wish: SearchQuery, rankingOf: FrontInHand['rankingOf'], system: UnitSystem): string {
   switch (as[0]!) {
     case 'safest':
-      return `Its warmest part uses least of its limit: ${warmestText(standingOf(setup), system)}.`;
+      return `Its warmest part uses least of its limit: ${warmestText(rankingOf(setup), system)}.`;
     case 'balanced':
       return keeps < LEAST_KEPT
         ? 'Each of them is last in something; over all its answers this one gives up least.'

@@ -1,5 +1,5 @@
 import type { WishOnDesk } from '../../desk/selectors';
-import { canBeSure, hasOwnTiming, plannedRun, PROFILES, SURFACES, type PlanFile, type SearchWish, type Target } from '@puddler/core';
+import { canBeSure, hasOwnTiming, plannedRun, PROFILES, SURFACES, type PlanFile, type SearchQuery, type Target } from '@puddler/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { wordFor } from '../../ui/words';
@@ -23,7 +23,7 @@ const SAID: readonly Exclude<Target, 'topSpeed' | 'minutes'>[] = ['canC', 'lapS'
 export function WishSentence({ search, file, onChange }: Props) {
   const [problem, setProblem] = useState<string>();
   const { wish, scope } = search;
-  const ask = (next: SearchWish, label: string, joins?: string) => onChange({ ...search, wish: next }, label, joins);
+  const ask = (next: SearchQuery, label: string, joins?: string) => onChange({ ...search, wish: next }, label, joins);
   const set = (target: Target) => (value: number) => ask(withTarget(wish, target, value), `wish for ${TARGET_WORDS[target].name}`, `wish.${target}`);
   const drop = (target: Target) => () => {
     setProblem(undefined);
@@ -88,7 +88,7 @@ export function WishSentence({ search, file, onChange }: Props) {
               ['speed', 'fast'],
               ['pull', 'strong'],
             ]}
-            onPick={(aim) => ask({ ...wish, aim: aim as SearchWish['aim'] }, 'what counts beyond the targets')}
+            onPick={(aim) => ask({ ...wish, aim: aim as SearchQuery['aim'] }, 'what counts beyond the targets')}
           />
           , cool, long and cheap.
         </span>
@@ -111,9 +111,9 @@ export function WishSentence({ search, file, onChange }: Props) {
 }
 
 interface WishedSpeedProps {
-  wish: SearchWish;
+  wish: SearchQuery;
   figure: (target: Target, value: number) => ReactNode;
-  onAsk: (wish: SearchWish, label: string) => void;
+  onAsk: (wish: SearchQuery, label: string) => void;
 }
 
 /** The speed that is asked for, or what is wanted most where no speed is. */

@@ -1,4 +1,4 @@
-import { BOX, LONG_RUN, type Aim, type Merit, type SearchWish, type Standing } from '@puddler/core';
+import { BOX, LONG_RUN, type Aim, type Merit, type SearchQuery, type Ranking } from '@puddler/core';
 import { formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
 import { TARGET_WORDS, targetText } from './wish-text';
@@ -40,13 +40,13 @@ export function newMoneyText({ figures, parts }: Pick<FoundSetup, 'figures' | 'p
   return `${some ? '≥ ' : parts.some((part) => part.priceGuessed) ? '≈ ' : ''}${moneyText(figures.newMoney)}`;
 }
 
-const BEST_WORDS: Record<Merit, (wish: SearchWish) => string> = {
+const BEST_WORDS: Record<Merit, (wish: SearchQuery) => string> = {
   aim: (wish) => (wish.aim === 'speed' ? 'fastest' : 'strongest'),
   cool: () => 'coolest',
   minutes: () => 'longest',
   thrift: () => 'cheapest',
 };
-const BETTER_WORDS: Record<Merit, (wish: SearchWish) => string> = {
+const BETTER_WORDS: Record<Merit, (wish: SearchQuery) => string> = {
   aim: (wish) => (wish.aim === 'speed' ? 'faster' : 'stronger'),
   cool: () => 'cooler',
   minutes: () => 'longer',
@@ -58,14 +58,14 @@ const list = (words: readonly string[]) => (words.length < 2 ? words.join('') : 
 /** Why it is on the front: what it is best of all at, else against the setup most like it, with figures. */
 export function whyText(
   setup: FoundSetup,
-  standing: Standing | undefined,
-  wish: SearchWish,
+  ranking: Ranking | undefined,
+  wish: SearchQuery,
   system: UnitSystem,
   nameOf: (key: string) => string | undefined,
 ): string {
-  if (!standing) return '';
-  if (standing.bestAt.length > 0) return `${list(standing.bestAt.map((merit) => BEST_WORDS[merit](wish)))} of all`;
-  const { against } = standing;
+  if (!ranking) return '';
+  if (ranking.bestAt.length > 0) return `${list(ranking.bestAt.map((merit) => BEST_WORDS[merit](wish)))} of all`;
+  const { against } = ranking;
   if (!against) return 'the only one';
   const other = against.setup;
   const better = list(against.better.map((merit) => `${difference(merit, setup, other, wish, system)} ${BETTER_WORDS[merit](wish)}`));
@@ -77,7 +77,7 @@ function difference(
   merit: Merit,
   one: Pick<FoundSetup, 'figures'>,
   other: Pick<FoundSetup, 'figures'>,
-  wish: SearchWish,
+  wish: SearchQuery,
   system: UnitSystem,
 ): string {
   const by = (id: 'topSpeedMs' | 'pullN' | 'maxCanC' | 'minutes' | 'newMoney') => Math.abs(one.figures[id] - other.figures[id]);
@@ -96,8 +96,8 @@ function difference(
 }
 
 /** The target with the least to spare: “slope: 27 %, asked at least 20 %”. */
-export function tightestText(standing: Standing | undefined, { topSpeed }: SearchWish, system: UnitSystem): string | undefined {
-  const tightest = standing?.tightest;
+export function tightestText(ranking: Ranking | undefined, { topSpeed }: SearchQuery, system: UnitSystem): string | undefined {
+  const tightest = ranking?.tightest;
   if (!tightest) return undefined;
   const { target, value, asked } = tightest;
   const { name, bound } = TARGET_WORDS[target];
@@ -107,7 +107,7 @@ export function tightestText(standing: Standing | undefined, { topSpeed }: Searc
 
 const WARM_WORDS = { can: 'motor can', winding: 'winding', esc: 'ESC', pack: 'pack' } as const;
 
-export function warmestText({ warmest }: Standing, system: UnitSystem): string {
+export function warmestText({ warmest }: Ranking, system: UnitSystem): string {
   const warm = unitOf('°C', system);
   return `${WARM_WORDS[warmest.part]} ${heatWords(warmest.valueC, warm)}, ${formatNumber(100 * warmest.share, 0)} % of its stop limit`;
 }

@@ -1,4 +1,4 @@
-import { standings, threePicks, wishProblems, type SearchWish, type PlanFile, type SearchTask } from '@puddler/core';
+import { rankings, threePicks, queryProblems, type SearchQuery, type PlanFile, type SearchTask } from '@puddler/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { selectShelf, type WishOnDesk } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
@@ -19,7 +19,7 @@ import { baseOf } from './wish-text';
 type FigureId = FrontFigure['id'];
 
 /** Where a lap time is asked, the front is drawn by it. */
-const usualAxes = ({ aim, lapS }: SearchWish): Axes => ({
+const usualAxes = ({ aim, lapS }: SearchQuery): Axes => ({
   x: lapS !== undefined ? 'lapS' : aim === 'speed' ? 'topSpeedMs' : 'pullN',
   y: 'maxCanC',
   size: 'minutes',
@@ -36,13 +36,13 @@ export function useFind(inHand: PlanInHand) {
   const taskOf = useCallback(
     (one: WishOnDesk): SearchTask | undefined => {
       const base = baseOf(file, one);
-      if (!shelfLoaded || wishProblems(one.wish, base, limits).length > 0) return undefined;
-      return { base, shelf, scope: one.scope, wish: one.wish, limits, stock };
+      if (!shelfLoaded || queryProblems(one.wish, base, limits).length > 0) return undefined;
+      return { base, shelf, scope: one.scope, query: one.wish, limits, stock };
     },
     [file, shelf, shelfLoaded, limits, stock],
   );
   const base = useMemo(() => baseOf(file, wish), [file, wish]);
-  const problems = useMemo(() => wishProblems(wish.wish, base, limits), [wish.wish, base, limits]);
+  const problems = useMemo(() => queryProblems(wish.wish, base, limits), [wish.wish, base, limits]);
   const live = useSearch(useMemo(() => taskOf(wish), [taskOf, wish]));
   const done = live.progress.finished && !live.stale;
   const others = useMemo(() => all.filter((one) => one.id !== wish.id), [all, wish.id]);
@@ -70,19 +70,19 @@ export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<ty
         : setups,
     [setups, brush, axes],
   );
-  const standingOf = useMemo(() => standings(setups, wish.wish, base.site.ambientC, limits), [setups, wish.wish, base.site.ambientC, limits]);
+  const rankingOf = useMemo(() => rankings(setups, wish.wish, base.site.ambientC, limits), [setups, wish.wish, base.site.ambientC, limits]);
   const names = useMemo(() => new Map(setups.map((one) => [one.key, setupName(one)])), [setups]);
   const nameOf = useCallback((key: string) => names.get(key), [names]);
   const pinned = useMemo(() => new Set(setups.filter((one) => pinOf(pins, one.plan)).map((one) => one.key)), [setups, pins]);
   const also = useMemo(() => [axes.x, axes.y, axes.size], [axes]);
   const whyOf = useCallback(
-    (setup: FoundSetup) => whyText(setup, standingOf(setup), wish.wish, system, nameOf),
-    [standingOf, wish.wish, system, nameOf],
+    (setup: FoundSetup) => whyText(setup, rankingOf(setup), wish.wish, system, nameOf),
+    [rankingOf, wish.wish, system, nameOf],
   );
-  const picks = useMemo(() => threePicks(setups, standingOf), [setups, standingOf]);
+  const picks = useMemo(() => threePicks(setups, rankingOf), [setups, rankingOf]);
   const balanced = picks.find(({ as }) => as.includes('balanced'))?.setup;
   const inHand = setups.find((one) => one.key === selected) ?? balanced;
-  return { axes, setAxes, brush, setBrush, setSelected, inBrush, picks, standingOf, nameOf, pinned, also, whyOf, inHand };
+  return { axes, setAxes, brush, setBrush, setSelected, inBrush, picks, rankingOf, nameOf, pinned, also, whyOf, inHand };
 }
 
 export type FrontInHand = ReturnType<typeof useFront>;

@@ -1,4 +1,4 @@
-import type { ProfileName, PlanFile, SearchWish, PartSource, Target } from '@puddler/core';
+import type { ProfileName, PlanFile, SearchQuery, PartSource, Target } from '@puddler/core';
 import { compact, gearRun, nearlySureOf, PlanError, plannedRun, runAs, SURE_TARGETS } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
 import type { PartOnDesk } from '../../desk/selectors';
@@ -151,7 +151,7 @@ export function wishSummary(search: Pick<Wish, 'wish'>, system: UnitSystem): str
 }
 
 /** A wish with one target set, or taken out with undefined. */
-export function withTarget(wish: SearchWish, target: Target, value: number | undefined): SearchWish {
+export function withTarget(wish: SearchQuery, target: Target, value: number | undefined): SearchQuery {
   const { [target]: before, ...others } = wish;
   if (value === undefined) return withSureness(others, target, false);
   if (target === 'topSpeed') return { ...others, topSpeed: { is: typeof before === 'object' ? before.is : 'at-least', speedMs: value } };
@@ -159,7 +159,7 @@ export function withTarget(wish: SearchWish, target: Target, value: number | und
 }
 
 /** A wish with a target to be kept nearly surely, or by the middle prediction only. */
-export function withSureness(wish: SearchWish, target: Target, sure: boolean): SearchWish {
+export function withSureness(wish: SearchQuery, target: Target, sure: boolean): SearchQuery {
   const { nearlySure = [], ...others } = wish;
   const next = SURE_TARGETS.filter((one) => (one === target ? sure : nearlySure.includes(one)));
   return next.length > 0 ? { ...others, nearlySure: next } : others;

@@ -9,7 +9,7 @@ import { Failed } from '../../ui/Failed';
 import { Busy } from '../../ui/Busy';
 import { useWidth } from '../../ui/useWidth';
 import type { ClockSpeed } from '../../workers/log-clocks';
-import { traceWish } from './trace-wish';
+import { traceRequest } from './trace-wish';
 
 const HEIGHT = 96;
 const PAD = 6;
@@ -21,7 +21,10 @@ const told = (shiftS: number) => Number(shiftS.toFixed(2));
 /** The speed by the first log and by another over each other; the other is dragged, or moved by the arrow keys, until they lie alike. */
 export function ClockDrag({ run, at, shiftS, onSet }: { run: CarRun; at: number; shiftS: number; onSet: (shiftS: number) => void }) {
   const { plan, logs } = run;
-  const wish = useMemo(() => traceWish('clocks', { plan, ...(logs ? { logs: logs.map(({ shiftS: _shift, ...log }) => log) } : {}) }), [plan, logs]);
+  const wish = useMemo(
+    () => traceRequest('clocks', { plan, ...(logs ? { logs: logs.map(({ shiftS: _shift, ...log }) => log) } : {}) }),
+    [plan, logs],
+  );
   const asked = useJob(clocksJob, wish);
   if (asked.state === 'waiting') return <Busy text="Reading the speeds …" />;
   if (asked.state === 'failed') return <Failed what="The speeds could not be read" reason={asked.reason} onRetry={asked.retry} />;

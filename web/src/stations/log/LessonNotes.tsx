@@ -1,4 +1,4 @@
-import type { Learned, SuspectedSlip } from '@puddler/core';
+import type { Learned, InputErrorHypothesis } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { greatest, group } from 'd3-array';
 import type { RunOnDesk } from '../../desk/selectors';
@@ -7,15 +7,15 @@ import { Fold } from '../../ui/Fold';
 import { runName } from './log-text';
 
 /** What may have been noted wrongly, the likeliest in sight, with the measurement that decides; none is applied by itself. */
-export function Slips({ slips: [first, ...others] }: { slips: readonly SuspectedSlip[] }) {
+export function Slips({ slips: [first, ...others] }: { slips: readonly InputErrorHypothesis[] }) {
   if (!first) return null;
   return (
     <div className="border-l-2 border-caution pl-2.5 text-body">
-      <SlipLine slip={first} />
+      <InputErrorLine slip={first} />
       {others.length > 0 && (
         <Fold summary={others.length === 1 ? 'One other thing that would explain it' : `${others.length} other things that would explain it`}>
           {others.map((slip) => (
-            <SlipLine key={slip.id} slip={slip} />
+            <InputErrorLine key={slip.id} slip={slip} />
           ))}
         </Fold>
       )}
@@ -24,7 +24,7 @@ export function Slips({ slips: [first, ...others] }: { slips: readonly Suspected
   );
 }
 
-function SlipLine({ slip: { what, odds, decide } }: { slip: SuspectedSlip }) {
+function InputErrorLine({ slip: { what, odds, decide } }: { slip: InputErrorHypothesis }) {
   return (
     <p>
       Perhaps {what} <span className="text-soft">({odds > 1000 ? 'over 1000' : formatNumber(odds, 0)} times likelier than that all is right).</span>{' '}

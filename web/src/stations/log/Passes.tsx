@@ -12,7 +12,7 @@ import type { PassLine } from '../../workers/log-drawing';
 import { planFileFor } from '../../in-hand/joined-plan';
 import { runName } from './log-text';
 import { passOverlay, type NamedPass } from './pass-overlay';
-import { traceWish } from './trace-wish';
+import { traceRequest } from './trace-wish';
 import { Select } from '../../ui/Select';
 
 const MOST_OVERLAID = 4;
@@ -26,7 +26,7 @@ function useLaidOver(open: RunOnDesk, choice: string): { over: readonly NamedPas
   const runs = useAppSelector((state) => runsOfCar(state, open.carId));
   const plans = usePlanFiles(open.carId);
   const other = runs.find(({ id }) => choice === `run ${id}`);
-  const wish = useMemo(() => (other ? traceWish(other.id, other.run) : undefined), [other]);
+  const wish = useMemo(() => (other ? traceRequest(other.id, other.run) : undefined), [other]);
   const traced = useTrace(wish);
   const asked = useMemo(() => {
     if (choice === 'as predicted') return [{ name: 'as predicted', file: open.run.plan }];

@@ -21,7 +21,7 @@ import { RunEntry } from './RunEntry';
 import { runFileOf } from './run-file';
 import { RunLogs } from './RunLogs';
 import { runName } from './log-text';
-import { traceWish } from './trace-wish';
+import { traceRequest } from './trace-wish';
 import { TraceChart } from './TraceChart';
 import type { AtLog } from './use-log';
 
@@ -37,7 +37,7 @@ export function RunPage({ inHand, open, log, onFiles }: Props) {
   const { id, run } = open;
   const { logs, plan } = run;
   // What is typed of a run does not read its logs again.
-  const wish = useMemo(() => traceWish(id, { plan, ...(logs ? { logs } : {}) }), [id, logs, plan]);
+  const wish = useMemo(() => traceRequest(id, { plan, ...(logs ? { logs } : {}) }), [id, logs, plan]);
   const asked = useTrace(wish);
   const facts = wish && current(asked);
   return (

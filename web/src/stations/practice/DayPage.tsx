@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../desk/store';
-import { climbOf, learnedOf } from '../../desk/selectors';
+import { progressOf, learnedOf } from '../../desk/selectors';
 import { chainView } from '../../jobs/chain-view';
 import { Button } from '../../ui/Button';
 import { DrivePanel } from './DrivePanel';
@@ -75,10 +75,10 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
 
 /** What comes next on the day, one thing at a time. */
 function Guide({ at }: { at: AtDay }) {
-  const climb = useAppSelector((state) => climbOf(state, at.planId));
+  const progress = useAppSelector((state) => progressOf(state, at.planId));
   const learned = useAppSelector((state) => learnedOf(state, at.carId));
   const { openStep, run } = at;
-  const driven = climb.steps.some((step) => step.runId === at.last?.runId);
+  const driven = progress.steps.some((step) => step.runId === at.last?.runId);
   const readings = run?.readings?.length ?? 0;
   const ladder = (
     <Link className="font-semibold text-steel underline underline-offset-2" to={`/plans/${at.planId}/step-up`}>
@@ -92,7 +92,7 @@ function Guide({ at }: { at: AtDay }) {
   );
   return (
     <p role="note" className="mt-2 border-l-2 border-ember pl-3 text-lead">
-      {climb.steps.length === 0 ? (
+      {progress.steps.length === 0 ? (
         <>Look at the ladder first: {ladder} shows the gears to begin with, and “At the track” begins the first step. Then come back and drive it.</>
       ) : openStep ? (
         <>The step is begun: drive it, a pass each way.</>

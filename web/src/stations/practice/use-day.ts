@@ -12,9 +12,9 @@ import {
   type StepGears,
 } from '@puddler/core';
 import { useCallback, useEffect, useState } from 'react';
-import { editClimb } from '../../desk/noted-edits';
+import { editLadderProgress } from '../../desk/noted-edits';
 import { amendDay, editRun, keepRun } from '../../desk/run-edits';
-import { carOf, climbOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../desk/selectors';
+import { carOf, progressOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector, useAppStore } from '../../desk/store';
 import { planFileFor } from '../../in-hand/joined-plan';
 import { askThermometer, NEAR_M, tellDevices } from '../../jobs/instruments';
@@ -37,7 +37,7 @@ export interface AtDay {
   last: Drive | undefined;
   deviceId: string | undefined;
   /** The step that was begun and is not driven yet. */
-  openStep: ReturnType<typeof climbOf>['steps'][number] | undefined;
+  openStep: ReturnType<typeof progressOf>['steps'][number] | undefined;
   run: CarRun | undefined;
   busy: boolean;
   problem: string | undefined;
@@ -63,12 +63,12 @@ export function useDay(carId: string): AtDay | undefined {
   const learned = useAppSelector((state) => learnedOf(state, carId));
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const held = plans[0];
-  const climb = useAppSelector((state) => (held ? climbOf(state, held.id) : undefined));
+  const progress = useAppSelector((state) => (held ? progressOf(state, held.id) : undefined));
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
   const last = day?.drives[day.drives.length - 1];
   const { deviceId, failed } = useDevices(day, last);
-  const openStep = climb?.steps.findLast((step) => step.stoppedAt === undefined && !day?.drives.some((one) => one.runId === step.runId));
+  const openStep = progress?.steps.findLast((step) => step.stoppedAt === undefined && !day?.drives.some((one) => one.runId === step.runId));
   const driving = useCallback(async (work: () => Promise<void>) => {
     setBusy(true);
     setProblem(undefined);
@@ -118,7 +118,7 @@ export function useDay(carId: string): AtDay | undefined {
   const stopStep = (stepId: string, agoS: number) => {
     const stoppedAt = new Date(Date.now() - 1000 * agoS).toISOString();
     dispatch(
-      editClimb(
+      editLadderProgress(
         held.id,
         (noted) => ({ ...noted, steps: noted.steps.map((one) => (one.id === stepId ? { ...one, stoppedAt } : one)) }),
         'the car stopped',
@@ -129,7 +129,7 @@ export function useDay(carId: string): AtDay | undefined {
   const wait = (seconds: number) => {
     const stoodS = Math.min(LONGEST_WAIT_S, day.stoodS + seconds);
     dispatch(amendDay(carId, (known) => ({ ...known, stoodS })));
-    const step = climb?.steps.find((one) => one.runId === last?.runId);
+    const step = progress?.steps.find((one) => one.runId === last?.runId);
     if (step) stopStep(step.id, stoodS);
   };
   return {

@@ -14,7 +14,7 @@ import { useNow } from '../../ui/use-now';
 import { useWidth } from '../../ui/useWidth';
 import type { CoolingCourse } from '../../workers/ladder-worker';
 import { clockText } from './step-text';
-import { guessOf, type AtLadder } from './use-climb';
+import { guessOf, type AtLadder } from './use-ladder-progress';
 import type { Driven } from '../../in-hand/ladder-question';
 
 /** How long until the next run may start: by the cooling of this car since it stopped. The clock goes on while the page is closed. */
@@ -22,7 +22,7 @@ export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Dri
   const system = useAppSelector((state) => state.prefs.units);
   const heat = unitOf('°C', system);
   const { run } = driven;
-  const readyC = at.climb.readyC ?? Math.max(USUAL_READY_C, run.plan.site.ambientC + LEAST_OVER_AIR_K);
+  const readyC = at.progress.readyC ?? Math.max(USUAL_READY_C, run.plan.site.ambientC + LEAST_OVER_AIR_K);
   const { readings } = run;
   const wish = useMemo(() => {
     if (!readings?.some((one) => one.of === 'can')) return undefined;

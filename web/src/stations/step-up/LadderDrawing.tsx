@@ -1,4 +1,4 @@
-import { gearsOfRung, type Ladder, type LadderStep, type Band } from '@puddler/core';
+import { gearsOfStep, type Ladder, type LadderStep, type Band } from '@puddler/core';
 import { formatIn, toShown, unitOf, type Unit } from '@puddler/figures';
 import { scaleBand, scaleLinear, type ScaleBand } from 'd3-scale';
 import { useRef } from 'react';
@@ -8,7 +8,7 @@ import type { LimitTone } from '../../charts/tones';
 import { useAppSelector } from '../../desk/store';
 import { useWidth } from '../../ui/useWidth';
 import { gearsText } from './step-text';
-import { isAt, type AtLadder } from './use-climb';
+import { isAt, type AtLadder } from './use-ladder-progress';
 import type { Driven } from '../../in-hand/ladder-question';
 
 const LEFT = 40;
@@ -31,8 +31,8 @@ interface ColumnOfLadder {
   begun: { topSpeedMs: number; canC: number } | undefined;
 }
 
-function columnsOf({ driven, climb }: AtLadder, ladder: Ladder): ColumnOfLadder[] {
-  const begunOf = (gears: ReturnType<typeof gearsOfRung>) => climb.begun?.find((one) => gearsText(one) === gearsText(gears));
+function columnsOf({ driven, progress }: AtLadder, ladder: Ladder): ColumnOfLadder[] {
+  const begunOf = (gears: ReturnType<typeof gearsOfStep>) => progress.begun?.find((one) => gearsText(one) === gearsText(gears));
   const gone = driven.filter((one) => !ladder.steps.some((step) => isAt(step, one.step)));
   const latest = gone.filter((one, i) => gone.findLastIndex((other) => gearsText(other.step) === gearsText(one.step)) === i);
   return [
@@ -44,7 +44,7 @@ function columnsOf({ driven, climb }: AtLadder, ladder: Ladder): ColumnOfLadder[
       begun: begunOf(one.step),
     })),
     ...ladder.steps.map((step) => {
-      const gears = gearsOfRung(step);
+      const gears = gearsOfStep(step);
       return { key: gearsText(gears), label: gearsText(gears), step, driven: driven.findLast((one) => isAt(step, one.step)), begun: begunOf(gears) };
     }),
   ];
@@ -123,14 +123,14 @@ export function LadderDrawing({ at, ladder, name }: { at: AtLadder; ladder: Ladd
       </svg>
       <p className="pl-10 text-small text-soft">
         Bars: eight of ten cars like this. <span className="text-ink">▌</span> measured at the track
-        {at.climb.begun ? ', ┄ as it was foreseen when the ladder was begun' : ''}.
+        {at.progress.begun ? ', ┄ as it was foreseen when the ladder was begun' : ''}.
       </p>
     </figure>
   );
 }
 
-const shownAt = ({ standing }: AtLadder, ladder: Ladder, columns: readonly ColumnOfLadder[]) =>
-  standing ? columns.length - ladder.steps.length + standing.at : -1;
+const shownAt = ({ position }: AtLadder, ladder: Ladder, columns: readonly ColumnOfLadder[]) =>
+  position ? columns.length - ladder.steps.length + position.at : -1;
 
 const meanOf = (values: number[] | undefined) =>
   values && values.length > 0 ? values.reduce((sum, one) => sum + one, 0) / values.length : undefined;

@@ -2,9 +2,9 @@ import type { Ladder, LadderStep, Band } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { useAppSelector } from '../../desk/store';
 import { SideScroll } from '../../ui/SideScroll';
-import { gearsOfRung } from '@puddler/core';
+import { gearsOfStep } from '@puddler/core';
 import { gearsText } from './step-text';
-import { isAt, type AtLadder } from './use-climb';
+import { isAt, type AtLadder } from './use-ladder-progress';
 import { heatRange } from '../../in-hand/heat-text';
 
 /** Every step with its figures and the metres it needs; on paper with room to write what was read. */
@@ -44,9 +44,9 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
         </thead>
         <tbody>
           {ladder.steps.map((step, i) => (
-            <tr key={gearsText(gearsOfRung(step))} className={`border-b border-rule ${i === at.standing?.at ? 'bg-wash' : ''}`}>
+            <tr key={gearsText(gearsOfStep(step))} className={`border-b border-rule ${i === at.position?.at ? 'bg-wash' : ''}`}>
               <th scope="row" className="py-1 pr-2 text-left font-medium">
-                {gearsText(gearsOfRung(step))}
+                {gearsText(gearsOfStep(step))}
                 <StepNote step={step} ladder={ladder} at={at} />
               </th>
               <td className="pr-2 whitespace-nowrap">
@@ -101,8 +101,8 @@ function Blanks({ steps }: { steps: readonly LadderStep[] }) {
       </thead>
       <tbody>
         {steps.map((step) => (
-          <tr key={gearsText(gearsOfRung(step))} className="h-9 border-b border-edge">
-            <td>{gearsText(gearsOfRung(step))}</td>
+          <tr key={gearsText(gearsOfStep(step))} className="h-9 border-b border-edge">
+            <td>{gearsText(gearsOfStep(step))}</td>
             {Array.from({ length: 8 }, (_, i) => (
               <td key={i} className="border-l border-rule" />
             ))}

@@ -10,11 +10,11 @@ import { Choice } from '../../ui/Choice';
 import { latePart } from '../../ui/late-part';
 import { LadderDrawing } from './LadderDrawing';
 import { LearnFromSteps } from './LearnFromSteps';
-import { StandingNote } from './StandingNote';
+import { PositionNote } from './PositionNote';
 import { StepTable } from './StepTable';
 import { outcomeText } from './step-text';
 import { TargetField } from './TargetField';
-import { useClimb, type AtLadder } from './use-climb';
+import { useLadderProgress, type AtLadder } from './use-ladder-progress';
 import { useTarget } from './use-target';
 import { Guarded } from '../../ui/Guarded';
 
@@ -28,7 +28,7 @@ export default function StepUpStation() {
 function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
   const dispatch = useAppDispatch();
   const target = useTarget(inHand);
-  const at = useClimb(target.inHand);
+  const at = useLadderProgress(target.inHand);
   const [isTrack, setTrack] = useState(false);
   return (
     <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-24 print:block">
@@ -40,13 +40,13 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
           </span>
         </h1>
         <span className="flex items-center gap-1 print:hidden">
-          <Choice on={at.climb.ownedOnly === true} onClick={() => dispatch(stepUpOnOwned(inHand.id, at.climb.ownedOnly !== true))}>
+          <Choice on={at.progress.ownedOnly === true} onClick={() => dispatch(stepUpOnOwned(inHand.id, at.progress.ownedOnly !== true))}>
             Only gears I own
           </Choice>
           <Button tone="quiet" icon={<Printer size={14} />} onClick={() => window.print()}>
             Print
           </Button>
-          <Button tone="action" icon={<Flag size={14} />} disabled={at.standing === undefined} onClick={() => setTrack(true)}>
+          <Button tone="action" icon={<Flag size={14} />} disabled={at.position === undefined} onClick={() => setTrack(true)}>
             At the track
           </Button>
         </span>
@@ -64,7 +64,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
             </Guarded>
           </div>
           <div className="flex min-w-0 flex-col gap-4 max-lg:order-first print:hidden">
-            <StandingNote at={at} inHand={target.inHand} steps={at.state.value.steps} onTrack={() => setTrack(true)} />
+            <PositionNote at={at} inHand={target.inHand} steps={at.state.value.steps} onTrack={() => setTrack(true)} />
             <Guarded what="What the steps teach">
               <LearnFromSteps inHand={inHand} driven={at.driven} />
             </Guarded>

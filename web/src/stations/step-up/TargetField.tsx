@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useAppSelector } from '../../desk/store';
 import { FigureField } from '../../in-hand/FigureField';
 import type { PlanInHand } from '../../in-hand/use-plan';
-import type { AtLadder } from './use-climb';
+import type { AtLadder } from './use-ladder-progress';
 import type { Target } from './use-target';
 
 interface Props {
@@ -28,7 +28,7 @@ export function TargetField({ inHand: { file }, target: { typed }, at }: Props) 
         named
         label="to"
         path="today.topSpeedMs"
-        value={at.climb.targetMs}
+        value={at.progress.targetMs}
         placeholder={formatIn(ownMs, speed, true)}
         className="w-14"
         onSet={(targetMs) => at.change((noted) => amend(noted, { targetMs }), 'target of the ladder')}

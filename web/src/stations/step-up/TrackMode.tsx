@@ -1,4 +1,4 @@
-import { gearsOfRung, sameGears, type Foreseen, type LadderStep } from '@puddler/core';
+import { gearsOfStep, sameGears, type Foreseen, type LadderStep } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { TriangleAlert, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
@@ -14,7 +14,7 @@ import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
 import { TrackPasses } from './TrackPasses';
 import { TrackReadings } from './TrackReadings';
-import { isToRead, stoodSince, type AtLadder } from './use-climb';
+import { isToRead, stoodSince, type AtLadder } from './use-ladder-progress';
 import type { Driven } from '../../in-hand/ladder-question';
 import { VerdictView } from './VerdictView';
 import { heatRange } from '../../in-hand/heat-text';
@@ -24,11 +24,11 @@ import { nowMs } from '../../ui/clock';
 export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHand: PlanInHand; onClose: () => void }) {
   useAwake();
   const [looking, setLooking] = useState(() => (at.last && isToRead(at.last, nowMs()) ? at.last.step.id : undefined));
-  const { last, standing, state } = at;
+  const { last, position, state } = at;
   const isJudged = last?.step.stoppedAt !== undefined;
   // What was just driven stays until one goes on; one that is opened again, after a reload or on another device, is still to be read.
   const shown = last && (!isJudged || looking === last.step.id) ? last : undefined;
-  const next = !shown && standing && state.state === 'ready' ? state.value.steps[standing.at] : undefined;
+  const next = !shown && position && state.state === 'ready' ? state.value.steps[position.at] : undefined;
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -58,7 +58,7 @@ const LARGE = 'h-16 w-full rounded-md bg-ember text-head font-semibold text-pape
 
 /** The step that is next: what to fit, what to expect, and the cautions. */
 function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
-  const gears = gearsOfRung(step);
+  const gears = gearsOfStep(step);
   const [now] = useState(nowMs);
   const asked = useForeseen({ plan: step.plan, capShare: gears.capShare ?? 1, after: stoodSince(at.last, now) });
   return (
@@ -96,7 +96,7 @@ function Expect({ foreseen, step }: { foreseen: Foreseen; step: LadderStep }) {
     ReturnType<typeof unitOf>,
     ReturnType<typeof unitOf>,
   ];
-  const { capShare } = gearsOfRung(step);
+  const { capShare } = gearsOfStep(step);
   const rows: [string, string][] = [
     [
       capShare === undefined ? 'Top speed' : `At ${Math.round(100 * capShare)} % of the throttle`,
@@ -160,7 +160,7 @@ function OnStep({
   const { stoppedAt } = step;
   // While the ladder is found again with what was just read, its target is still the same.
   const target = latest(at.state)?.target;
-  const isTop = at.standing ? at.standing.why === 'top' : target !== undefined && sameGears(step, gearsOfRung(target));
+  const isTop = at.position ? at.position.why === 'top' : target !== undefined && sameGears(step, gearsOfStep(target));
   const isLast = verdict.verdict === 'go' && isTop;
   return (
     <>

@@ -1,6 +1,6 @@
 import { AmountFields, PassFields } from '../../in-hand/RunFields';
 import { Choice } from '../../ui/Choice';
-import { withStep, type AtLadder } from './use-climb';
+import { withStep, type AtLadder } from './use-ladder-progress';
 import type { Driven } from '../../in-hand/ladder-question';
 
 const FLAGS = [

@@ -5,7 +5,7 @@ import { Choice } from '../../ui/Choice';
 import { nowMs } from '../../ui/clock';
 import { useNow } from '../../ui/use-now';
 import { clockText } from './step-text';
-import type { AtLadder } from './use-climb';
+import type { AtLadder } from './use-ladder-progress';
 import type { Driven } from '../../in-hand/ladder-question';
 
 const FIRST = [
@@ -35,7 +35,7 @@ export function TrackReadings({ at, driven, stoppedAt }: { at: AtLadder; driven:
     at.changeRun(driven, (known) => withOne(known, before, c === undefined ? undefined : { of, c, afterStopS }), what, `reading ${what}`);
   };
   const [can, highest] = [firstOf(run, 'can'), highestOf(run)];
-  const { hasPatch } = at.climb;
+  const { hasPatch } = at.progress;
   return (
     <section aria-label="Temperatures" className="mt-3 border-t border-rule pt-3">
       <p className="flex items-baseline gap-3">

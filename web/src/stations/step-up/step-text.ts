@@ -1,5 +1,5 @@
 import { capitalized } from '@puddler/core';
-import type { Ladder, LadderStep, RungStop, StepGears, VerdictLevel } from '@puddler/core';
+import type { Ladder, LadderStep, StepStop, StepGears, VerdictLevel } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { isBurnt } from '../../in-hand/heat-text';
 
@@ -16,7 +16,7 @@ export const VERDICT_WORDS: Record<VerdictLevel, { word: string; tone: 'good' | 
 };
 export const TONE_TEXT = { good: 'text-good', caution: 'text-caution', stop: 'text-stop' } as const;
 
-const STOP_WORDS: Record<RungStop['id'], { what: string; unit: string }> = {
+const STOP_WORDS: Record<StepStop['id'], { what: string; unit: string }> = {
   'motor-temperature': { what: 'the motor', unit: '°C' },
   'winding-temperature': { what: 'the winding inside', unit: '°C' },
   'esc-temperature': { what: 'the ESC', unit: '°C' },
@@ -30,7 +30,7 @@ const STOP_WORDS: Record<RungStop['id'], { what: string; unit: string }> = {
 };
 
 /** What forbids the next step, with its figures. */
-export function stopText({ id, gate, value, limit }: RungStop, system: UnitSystem): string {
+export function stopText({ id, gate, value, limit }: StepStop, system: UnitSystem): string {
   const { what, unit } = STOP_WORDS[id];
   const when = gate === 'passes' ? 'in the two passes' : 'over the planned run';
   if (unit === 'growth')
@@ -48,7 +48,7 @@ export function stopText({ id, gate, value, limit }: RungStop, system: UnitSyste
 }
 
 /** What would have to change for more. */
-const CHANGE_WORDS: Record<RungStop['id'], string> = {
+const CHANGE_WORDS: Record<StepStop['id'], string> = {
   'motor-temperature': 'Shorter runs, a fan, fewer kv or volts, a larger motor; or runs in the log, which make the band narrower.',
   'winding-temperature': 'Shorter runs, fewer kv or volts, a larger motor; or runs in the log, which make the band narrower.',
   'esc-temperature': 'A larger ESC, a fan on it, or shorter runs.',

@@ -1,6 +1,6 @@
 import { pinionsForSpeed, type PinionSpeed } from '@puddler/core';
 import { useMemo } from 'react';
-import { climbOf } from '../../desk/selectors';
+import { progressOf } from '../../desk/selectors';
 import { useAppSelector } from '../../desk/store';
 import type { PlanInHand } from '../../in-hand/use-plan';
 
@@ -14,7 +14,7 @@ export interface Target {
 
 export function useTarget(inHand: PlanInHand): Target {
   const { id, file } = inHand;
-  const speedMs = useAppSelector((state) => climbOf(state, id).targetMs);
+  const speedMs = useAppSelector((state) => progressOf(state, id).targetMs);
   return useMemo(() => {
     if (speedMs === undefined) return { inHand, typed: undefined };
     const { above, below } = pinionsForSpeed(file, speedMs);

@@ -8,7 +8,7 @@ import { resolvePlan } from '../resolve/resolve-plan';
 export type Aim = 'speed' | 'pull';
 
 /** What a builder asks of a setup; what is left out is not asked. Each is a target that a setup meets or misses. */
-export interface SearchWish {
+export interface SearchQuery {
   aim: Aim;
   topSpeed?: { is: 'at-least' | 'about'; speedMs: number };
   /** Runs at least this long; the heat is that of such a run. */
@@ -39,8 +39,8 @@ export type Target = (typeof TARGETS)[number];
 /** “About” a speed is within this share of it: what one tooth of the pinion changes. */
 export const ABOUT_SHARE = 0.04;
 
-/** A wish that cannot be met whatever the parts; where nothing is driven round, nothing is `possible`. */
-export interface WishProblem {
+/** A query that cannot be met whatever the parts; where nothing is driven round, nothing is `possible`. */
+export interface QueryProblem {
   target: Target;
   /** What was asked and what is the most or least possible, in the target's unit. */
   asked: number;
@@ -48,30 +48,31 @@ export interface WishProblem {
   reason: 'air' | 'grip' | 'front' | 'range' | 'no-laps';
 }
 
-/** The targets a wish names. */
-export function targetsOf(wish: SearchWish): Target[] {
-  return TARGETS.filter((target) => wish[target] !== undefined);
+/** The targets a query names. */
+export function targetsOf(query: SearchQuery): Target[] {
+  return TARGETS.filter((target) => query[target] !== undefined);
 }
 
 /** What contradicts the place and the car before any part is tried: a can cooler than the air, a slope beyond the grip. */
-export function wishProblems(wish: SearchWish, base: PlanFile, limits: Limits): WishProblem[] {
+export function queryProblems(query: SearchQuery, base: PlanFile, limits: Limits): QueryProblem[] {
   const plan = resolvePlan(base);
   const { ambientC } = plan.site;
   const { gripN, gripLimit, weightRolling, weightAll } = lineConstants(plan);
-  const found: WishProblem[] = [];
-  if (wish.lapS !== undefined && !hasOwnTiming(plan.run.profile)) found.push({ target: 'lapS', asked: wish.lapS, possible: NaN, reason: 'no-laps' });
-  if (wish.canC !== undefined && wish.canC <= ambientC) found.push({ target: 'canC', asked: wish.canC, possible: ambientC, reason: 'air' });
+  const found: QueryProblem[] = [];
+  if (query.lapS !== undefined && !hasOwnTiming(plan.run.profile))
+    found.push({ target: 'lapS', asked: query.lapS, possible: NaN, reason: 'no-laps' });
+  if (query.canC !== undefined && query.canC <= ambientC) found.push({ target: 'canC', asked: query.canC, possible: ambientC, reason: 'air' });
   const reason = gripLimit === 'grip' ? 'grip' : 'front';
-  if (wish.pullN !== undefined && wish.pullN > gripN) found.push({ target: 'pullN', asked: wish.pullN, possible: gripN, reason });
-  if (wish.climbPct !== undefined) {
+  if (query.pullN !== undefined && query.pullN > gripN) found.push({ target: 'pullN', asked: query.pullN, possible: gripN, reason });
+  if (query.climbPct !== undefined) {
     const possible = climbPctOf(gripN, gripN, weightRolling, weightAll);
-    if (wish.climbPct > possible) found.push({ target: 'climbPct', asked: wish.climbPct, possible, reason });
+    if (query.climbPct > possible) found.push({ target: 'climbPct', asked: query.climbPct, possible, reason });
   }
   const { radioRangeM } = base.site;
   const least = limits['radio-range'].stop;
-  if (wish.topSpeed && radioRangeM !== undefined && least !== undefined) {
+  if (query.topSpeed && radioRangeM !== undefined && least !== undefined) {
     const possible = radioRangeM / least;
-    const asked = wish.topSpeed.speedMs * (wish.topSpeed.is === 'about' ? 1 - ABOUT_SHARE : 1);
+    const asked = query.topSpeed.speedMs * (query.topSpeed.is === 'about' ? 1 - ABOUT_SHARE : 1);
     if (asked >= possible) found.push({ target: 'topSpeed', asked, possible, reason: 'range' });
   }
   return found;

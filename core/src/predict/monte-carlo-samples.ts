@@ -6,7 +6,7 @@ import { normal, randomStream } from '../math/random';
 import { scalableCopy, uncertainFigures, type UncertainFigure } from '../resolve/uncertain-figures';
 
 /** One plan that the uncertain figures of another might just as well stand for. */
-export interface Draw {
+export interface MonteCarloSample {
   /** How many standard deviations each figure lies off, in the order of `figures`. */
   deviations: number[];
   resolved: ResolvedPlan;
@@ -16,7 +16,7 @@ export interface Draw {
  * Draws plans whose uncertain figures vary as docs/model.md section 7 says; those that runs have taught vary together as section 11
  * says: drag and rolling come out nearly opposite, and drawn each by itself the bands would be false. The same seed gives the same draws.
  */
-export class Draws {
+export class MonteCarloSamples {
   readonly figures: UncertainFigure[];
   private readonly random: () => number;
   /** Places among `figures` of what runs have taught, and the triangle of its covariance. */
@@ -35,7 +35,7 @@ export class Draws {
     this.triangle = (plan.learned && cholesky(covarianceOf(plan.learned, places))) ?? [];
   }
 
-  next(): Draw {
+  next(): MonteCarloSample {
     const { figures } = this;
     const resolved = scalableCopy(this.resolved);
     const deviations = figures.map(() => normal(this.random));

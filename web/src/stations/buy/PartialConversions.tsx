@@ -1,4 +1,4 @@
-import { FIT_FINDING_IDS, type Change, type Cost, type House } from '@puddler/core';
+import { FIT_FINDING_IDS, type Change, type Cost, type PartialConversion } from '@puddler/core';
 import { useAppSelector } from '../../desk/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
@@ -8,7 +8,7 @@ import { Fold } from '../../ui/Fold';
 import { useSaid } from '../../in-hand/Said';
 
 interface Props {
-  houses: readonly { house: House; cost: Cost }[];
+  partials: readonly { partial: PartialConversion; cost: Cost }[];
   /** Share of them that is done. */
   done: number;
   /** Top speed of the car as bought, where it was measured [m/s]. */
@@ -16,14 +16,14 @@ interface Props {
 }
 
 /** Every part of the conversion: what the car does with it, or what forbids it. */
-export function Houses({ houses, done, measuredMs }: Props) {
+export function PartialConversions({ partials, done, measuredMs }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const said = useSaid();
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
-  const running = houses.filter(({ house }) => house.figures && house.forbidden === undefined);
-  const forbidden = houses.filter(({ house }) => house.forbidden !== undefined);
-  const fastest = Math.max(...running.map(({ house }) => house.figures!.topSpeedMs), 1e-9);
+  const running = partials.filter(({ partial }) => partial.figures && partial.forbidden === undefined);
+  const forbidden = partials.filter(({ partial }) => partial.forbidden !== undefined);
+  const fastest = Math.max(...running.map(({ partial }) => partial.figures!.topSpeedMs), 1e-9);
   return (
     <section aria-label="Halfway houses" aria-busy={done < 1}>
       <h2 className="eyebrow text-soft">What runs by itself {done < 1 && <span role="status">· {Math.round(100 * done)} %</span>}</h2>
@@ -56,26 +56,26 @@ export function Houses({ houses, done, measuredMs }: Props) {
             </tr>
           </thead>
           <tbody>
-            {running.map(({ house, cost }) => (
-              <tr key={house.changes.join('+')} className="border-b border-rule align-top">
+            {running.map(({ partial, cost }) => (
+              <tr key={partial.changes.join('+')} className="border-b border-rule align-top">
                 <th scope="row" className="py-1 pr-2 text-left font-medium">
-                  {changesText(house.changes, houses)}
-                  {house.findings[0] && (
-                    <span className="ml-1" title={said(`${house.findings[0].figure}: ${house.findings[0].why}`)}>
-                      <VerdictMark level={house.findings[0].level === 'stop' ? 'stop' : 'caution'} />
+                  {changesText(partial.changes, partials)}
+                  {partial.findings[0] && (
+                    <span className="ml-1" title={said(`${partial.findings[0].figure}: ${partial.findings[0].why}`)}>
+                      <VerdictMark level={partial.findings[0].level === 'stop' ? 'stop' : 'caution'} />
                     </span>
                   )}
                 </th>
                 <td className="w-28 pr-2">
                   <span className="flex items-center gap-1.5">
-                    <span className="h-2 bg-ember" style={{ width: `${(58 * house.figures!.topSpeedMs) / fastest}px` }} aria-hidden="true" />
-                    {formatIn(house.figures!.topSpeedMs, speed)}
+                    <span className="h-2 bg-ember" style={{ width: `${(58 * partial.figures!.topSpeedMs) / fastest}px` }} aria-hidden="true" />
+                    {formatIn(partial.figures!.topSpeedMs, speed)}
                   </span>
                 </td>
-                <td className="pr-2 text-right">{formatNumber(house.figures!.peakPackCurrentA, 0)}</td>
-                <td className="pr-2 text-right">{heatFigure(house.figures!.maxCanC, warm)}</td>
-                <td className="pr-2 text-right">{formatNumber(house.figures!.minutes, 0)}</td>
-                <td className="text-right whitespace-nowrap">{house.changes.length === 0 ? '' : costText(cost)}</td>
+                <td className="pr-2 text-right">{formatNumber(partial.figures!.peakPackCurrentA, 0)}</td>
+                <td className="pr-2 text-right">{heatFigure(partial.figures!.maxCanC, warm)}</td>
+                <td className="pr-2 text-right">{formatNumber(partial.figures!.minutes, 0)}</td>
+                <td className="text-right whitespace-nowrap">{partial.changes.length === 0 ? '' : costText(cost)}</td>
               </tr>
             ))}
           </tbody>
@@ -84,14 +84,14 @@ export function Houses({ houses, done, measuredMs }: Props) {
       {forbidden.length > 0 && (
         <Fold className="mt-1" summary={`${forbidden.length} ${forbidden.length === 1 ? 'part' : 'parts'} of it must not be run`}>
           <ul>
-            {forbidden.map(({ house }) => (
-              <li key={house.changes.join('+')} className="border-b border-rule py-1 last:border-0">
-                <strong className="font-medium">{changesText(house.changes, houses)}</strong>{' '}
+            {forbidden.map(({ partial }) => (
+              <li key={partial.changes.join('+')} className="border-b border-rule py-1 last:border-0">
+                <strong className="font-medium">{changesText(partial.changes, partials)}</strong>{' '}
                 <span className="text-soft">
-                  {house.findings.some((one) => one.level === 'stop' && FIT_FINDING_IDS.some((id) => id === one.id))
+                  {partial.findings.some((one) => one.level === 'stop' && FIT_FINDING_IDS.some((id) => id === one.id))
                     ? 'It does not go together. '
                     : ''}
-                  {house.forbidden}
+                  {partial.forbidden}
                 </span>
               </li>
             ))}
@@ -102,8 +102,8 @@ export function Houses({ houses, done, measuredMs }: Props) {
   );
 }
 
-function changesText(changes: readonly Change[], houses: Props['houses']): string {
+function changesText(changes: readonly Change[], partials: Props['partials']): string {
   if (changes.length === 0) return 'as bought';
-  if (changes.length === houses[houses.length - 1]!.house.changes.length && houses.length > 2) return 'the whole plan';
+  if (changes.length === partials[partials.length - 1]!.partial.changes.length && partials.length > 2) return 'the whole plan';
   return changes.map((change) => CHANGE_WORDS[change]).join(', ');
 }

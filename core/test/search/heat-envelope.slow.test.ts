@@ -4,7 +4,7 @@ import path from 'node:path';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
 import { segmentsOf } from '../../src/predict/profiles';
 import { examine, noCounts } from '../../src/search/examine';
-import { HeatSketch } from '../../src/search/heat-sketch';
+import { HeatEnvelope } from '../../src/search/heat-envelope';
 import { driveCandidate, searchLimits } from '../../src/search/judge';
 
 const base = JSON.parse(readFileSync(path.join(__dirname, '../../../demo/plans/12-ridgeback-sixty.json'), 'utf8')) as PlanFile;
@@ -13,7 +13,7 @@ const SCOPE = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', pac
 /** Motors that idle are driven too: at a held speed all else than the motor counts most. */
 const LIMITS = limitsWith({ 'motor-load': { caution: 9, stop: 9 } });
 
-/** Every setup of some groups is driven; before each, the sketch says what it could come to at best. */
+/** Every setup of some groups is driven; before each, the envelope bounds what it could come to at best. */
 function gaps(
   seed: number,
   profile: ProfileName,
@@ -25,22 +25,22 @@ function gaps(
     base: { ...base, car, run: { profile, minutes } },
     shelf: seededShelf(seed, { motors: 8, escs: 6, packs: 5, pinions: 8, spurs: 3 }),
     scope: { ...SCOPE, esc },
-    wish: { aim: 'speed' },
+    query: { aim: 'speed' },
     limits: LIMITS,
   });
   const found: { coolerK: number; longerShare: number }[] = [];
   for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
-    const sketch = new HeatSketch(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
+    const envelope = new HeatEnvelope(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
     const candidates = space
       .escsOf(group.pack)
       .flatMap((esc) => examine(space, group, esc, space.gearRowsOf(group.motor), searchLimits(LIMITS), noCounts(), false));
     // Ends first, so that the others lie between.
     const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);
     for (const candidate of [ordered[0], ordered[ordered.length - 1], ...ordered.slice(1, -1)].filter((one) => one !== undefined)) {
-      const bounds = sketch.bounds(candidate.gear.ratio, space.escOf(candidate.esc), candidate.carKg);
+      const bounds = envelope.bounds(candidate.gear.ratio, space.escOf(candidate.esc), candidate.carKg);
       const driven = driveCandidate(space, group, candidate);
       if (bounds) found.push({ coolerK: bounds.canC - driven.figures.maxCanC, longerShare: driven.figures.minutes / bounds.minutes - 1 });
-      sketch.add(candidate.gear.ratio, driven);
+      envelope.add(candidate.gear.ratio, driven);
     }
   }
   return found;
@@ -103,28 +103,28 @@ describe('what driven setups say of their neighbours', () => {
   });
 
   it('is nothing for gears far from any, or beyond the ends', () => {
-    const sketch = new HeatSketch(0.03, 20, PROFILE_SEGMENTS.race);
+    const envelope = new HeatEnvelope(0.03, 20, PROFILE_SEGMENTS.race);
     const esc = { resistanceOhm: 0.002, burstA: 300, cutoffVPerCell: undefined };
     const driven = {
       run: { maxCanC: 60, maxWindingC: 70, peakMotorCurrentA: 50, stop: 'time' },
       figures: { minutes: 10 },
       resolved: { esc, car: { massKg: 2 } },
       tooHot: false,
-    } as Parameters<HeatSketch['add']>[1];
-    sketch.add(5, driven);
-    expect(sketch.bounds(6, esc, 2)).toBeUndefined();
-    sketch.add(12, driven);
-    expect(sketch.bounds(8, esc, 2)).toBeUndefined();
-    sketch.add(8, driven);
-    expect(sketch.bounds(7, esc, 2)!.canC).toBeGreaterThan(54);
-    expect(sketch.bounds(7, esc, 2)!.canC).toBeLessThan(60);
+    } as Parameters<HeatEnvelope['add']>[1];
+    envelope.add(5, driven);
+    expect(envelope.bounds(6, esc, 2)).toBeUndefined();
+    envelope.add(12, driven);
+    expect(envelope.bounds(8, esc, 2)).toBeUndefined();
+    envelope.add(8, driven);
+    expect(envelope.bounds(7, esc, 2)!.canC).toBeGreaterThan(54);
+    expect(envelope.bounds(7, esc, 2)!.canC).toBeLessThan(60);
     // A winding past burning says nothing.
-    sketch.add(20, { ...driven, run: { ...driven.run, maxWindingC: 400 } });
-    expect(sketch.bounds(20, esc, 2)).toBeUndefined();
+    envelope.add(20, { ...driven, run: { ...driven.run, maxWindingC: 400 } });
+    expect(envelope.bounds(20, esc, 2)).toBeUndefined();
     // A lighter car runs cooler and longer.
-    expect(sketch.bounds(7, esc, 1.9)!.canC).toBeLessThan(sketch.bounds(7, esc, 2)!.canC);
-    expect(sketch.bounds(7, esc, 1.9)!.minutes).toBeGreaterThan(sketch.bounds(7, esc, 2)!.minutes);
+    expect(envelope.bounds(7, esc, 1.9)!.canC).toBeLessThan(envelope.bounds(7, esc, 2)!.canC);
+    expect(envelope.bounds(7, esc, 1.9)!.minutes).toBeGreaterThan(envelope.bounds(7, esc, 2)!.minutes);
     // An ESC whose burst rating would hold the current is another matter.
-    expect(sketch.bounds(7, { ...esc, burstA: 40 }, 2)).toBeUndefined();
+    expect(envelope.bounds(7, { ...esc, burstA: 40 }, 2)).toBeUndefined();
   });
 });

@@ -1,5 +1,5 @@
-import { canBeSure, nearlySureOf, sampleBands, resolvePlan, type SearchWish } from '@puddler/core';
-import { sureFigure, SureJudge, SURE_DRAWS, SURE_MISSES } from '../../src/search/sure';
+import { canBeSure, nearlySureOf, sampleBands, resolvePlan, type SearchQuery } from '@puddler/core';
+import { sureFigure, ConfidenceJudge, SURE_DRAWS, SURE_MISSES } from '../../src/search/confidence';
 import { plainPlan } from '../helpers';
 
 const plan = plainPlan({ run: { profile: 'race', minutes: 5 } });
@@ -19,7 +19,7 @@ describe('nearly sure', () => {
   it('is kept just at its figure, and not beyond it', () => {
     const canC = sureFigure(plan, 'canC');
     const minutes = sureFigure(plan, 'minutes');
-    const judge = (wish: Omit<SearchWish, 'aim'>) => new SureJudge({ aim: 'speed', ...wish }).failedBy(plan);
+    const judge = (query: Omit<SearchQuery, 'aim'>) => new ConfidenceJudge({ aim: 'speed', ...query }).failedBy(plan);
     expect(judge({ canC, nearlySure: ['canC'] })).toBeUndefined();
     expect(judge({ canC: canC - 1, nearlySure: ['canC'] })).toBe('canC');
     expect(judge({ minutes, nearlySure: ['minutes'] })).toBeUndefined();
@@ -30,25 +30,25 @@ describe('nearly sure', () => {
 
   it('says the same of a setup whatever it judged before', () => {
     const hot = plainPlan({ gearing: { pinion: 30, spur: 60 }, run: { profile: 'race', minutes: 5 } });
-    const wish: SearchWish = { aim: 'speed', canC: sureFigure(plan, 'canC'), nearlySure: ['canC'] };
-    const judge = new SureJudge(wish);
+    const query: SearchQuery = { aim: 'speed', canC: sureFigure(plan, 'canC'), nearlySure: ['canC'] };
+    const judge = new ConfidenceJudge(query);
     for (let i = 0; i < 20; i++) judge.failedBy(hot);
-    expect(judge.failedBy(plan)).toBe(new SureJudge(wish).failedBy(plan));
-    expect(judge.failedBy(hot)).toBe(new SureJudge(wish).failedBy(hot));
+    expect(judge.failedBy(plan)).toBe(new ConfidenceJudge(query).failedBy(plan));
+    expect(judge.failedBy(hot)).toBe(new ConfidenceJudge(query).failedBy(hot));
   });
 
   it('is asked of what has a spread and is named', () => {
-    const wish: SearchWish = {
+    const query: SearchQuery = {
       aim: 'speed',
       topSpeed: { is: 'about', speedMs: 15 },
       crawlMs: 0.4,
       canC: 70,
       nearlySure: ['topSpeed', 'canC', 'pullN'],
     };
-    expect(canBeSure(wish, 'topSpeed')).toBe(false);
-    expect(canBeSure(wish, 'crawlMs')).toBe(false);
-    expect(canBeSure(wish, 'canC')).toBe(true);
-    expect(nearlySureOf(wish)).toEqual(['canC']);
-    expect(nearlySureOf({ ...wish, topSpeed: { is: 'at-least', speedMs: 15 } })).toEqual(['topSpeed', 'canC']);
+    expect(canBeSure(query, 'topSpeed')).toBe(false);
+    expect(canBeSure(query, 'crawlMs')).toBe(false);
+    expect(canBeSure(query, 'canC')).toBe(true);
+    expect(nearlySureOf(query)).toEqual(['canC']);
+    expect(nearlySureOf({ ...query, topSpeed: { is: 'at-least', speedMs: 15 } })).toEqual(['topSpeed', 'canC']);
   });
 });

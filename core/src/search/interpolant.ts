@@ -1,7 +1,7 @@
 import { bisector } from 'd3-array';
 
 /** One driven setup, by what its gears change. Logarithms, because figures go with powers of the ratio. */
-export interface StrandPoint {
+export interface InterpolantPoint {
   lnRatio: number;
   lnRise: number;
   lnMinutes: number;
@@ -11,15 +11,15 @@ export interface StrandPoint {
   driven: { canC: number; minutes: number };
 }
 
-/** What a strand says of gears between those that were driven: figures, and how far the true ones may lie below or above. */
+/** Interpolated figures of gears between those that were driven: figures, and how far the true ones may lie below or above. */
 export interface Reading {
-  kind: StrandPoint['kind'];
+  kind: InterpolantPoint['kind'];
   lnRise: number;
   lnMinutes: number;
   riseMargin: number;
   minutesMargin: number;
   /** Where just these gears were driven: what they did. */
-  driven: StrandPoint['driven'] | undefined;
+  driven: InterpolantPoint['driven'] | undefined;
 }
 
 /** Two driven setups whose ratios differ by more than this factor are not used as bounds for those between. */
@@ -40,15 +40,15 @@ const NEAR = 0.06;
 const LEAST = { rise: 0.006, riseByDistance: 0.2, minutes: 0.004, minutesByDistance: 0.1 };
 
 /** Driven setups of one motor, pack and ESC in the order of their gears. */
-export class Strand {
-  private readonly points: StrandPoint[] = [];
+export class Interpolant {
+  private readonly points: InterpolantPoint[] = [];
 
   get size(): number {
     return this.points.length;
   }
 
   /** Gears of a ratio that was driven before change nothing. */
-  add(point: StrandPoint): void {
+  add(point: InterpolantPoint): void {
     const at = this.after(point.lnRatio);
     const [below, above] = [this.points[at - 1], this.points[at]];
     if ((below && point.lnRatio - below.lnRatio <= SAME) || (above && above.lnRatio - point.lnRatio <= SAME)) return;
@@ -56,7 +56,7 @@ export class Strand {
   }
 
   /** The driven setups next to a ratio, on both sides. */
-  around(lnRatio: number): [StrandPoint, StrandPoint] | undefined {
+  around(lnRatio: number): [InterpolantPoint, InterpolantPoint] | undefined {
     const at = this.after(lnRatio);
     const [below, above] = [this.points[at - 1], this.points[at]];
     return below && above ? [below, above] : undefined;
@@ -71,7 +71,7 @@ export class Strand {
     if (above && above.lnRatio - lnRatio <= SAME) return exactly(above);
     if (!below || !above || below.kind !== above.kind || above.lnRatio - below.lnRatio > WIDEST) return undefined;
     const { kind } = below;
-    const alike = (one: StrandPoint | undefined) => (one?.kind === kind ? one : undefined);
+    const alike = (one: InterpolantPoint | undefined) => (one?.kind === kind ? one : undefined);
     const [before, behind] = kind === 'hot' ? [] : [alike(points[at - 2]), alike(points[at + 1])];
     const rise = between(lnRatio, 'lnRise', below, above, before, behind);
     const minutes = between(lnRatio, 'lnMinutes', below, above, before, behind);
@@ -84,7 +84,7 @@ export class Strand {
   }
 }
 
-const exactly = ({ kind, lnRise, lnMinutes, driven }: StrandPoint): Reading => ({
+const exactly = ({ kind, lnRise, lnMinutes, driven }: InterpolantPoint): Reading => ({
   kind,
   lnRise,
   lnMinutes,
@@ -99,10 +99,10 @@ type Figure = 'lnRise' | 'lnMinutes';
 function between(
   x: number,
   figure: Figure,
-  below: StrandPoint,
-  above: StrandPoint,
-  before: StrandPoint | undefined,
-  behind: StrandPoint | undefined,
+  below: InterpolantPoint,
+  above: InterpolantPoint,
+  before: InterpolantPoint | undefined,
+  behind: InterpolantPoint | undefined,
 ): { value: number; margin: number } {
   const span = above.lnRatio - below.lnRatio;
   const apart = above[figure] - below[figure];
@@ -119,10 +119,10 @@ function between(
 }
 
 /** The parabola through three points. */
-function bent(x: number, figure: Figure, a: StrandPoint, b: StrandPoint, c: StrandPoint): number {
+function bent(x: number, figure: Figure, a: InterpolantPoint, b: InterpolantPoint, c: InterpolantPoint): number {
   const [ab, bc] = [(b[figure] - a[figure]) / (b.lnRatio - a.lnRatio), (c[figure] - b[figure]) / (c.lnRatio - b.lnRatio)];
   const turn = (bc - ab) / (c.lnRatio - a.lnRatio);
   return a[figure] + (x - a.lnRatio) * (ab + (x - b.lnRatio) * turn);
 }
 
-const BY_RATIO = bisector(({ lnRatio }: StrandPoint) => lnRatio);
+const BY_RATIO = bisector(({ lnRatio }: InterpolantPoint) => lnRatio);

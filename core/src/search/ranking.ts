@@ -1,7 +1,7 @@
 import type { Limits } from '../findings/limits';
 import type { Boxes, Setup, SetupFigures } from './front';
 import { askedOf, figureOf } from './relax';
-import { ABOUT_SHARE, targetsOf, type SearchWish, type Target } from './wish';
+import { ABOUT_SHARE, targetsOf, type SearchQuery, type Target } from './query';
 
 export type Merit = keyof Boxes;
 const MERITS: readonly Merit[] = ['aim', 'cool', 'minutes', 'thrift'];
@@ -10,7 +10,7 @@ const MERITS: readonly Merit[] = ['aim', 'cool', 'minutes', 'thrift'];
 const MOST_BEST = 2;
 
 /** Why a setup is on the front, and what is nearest to going wrong with it. */
-export interface Standing {
+export interface Ranking {
   /** What it is best at among all setups, unless many share that value. */
   bestAt: Merit[];
   /** The setup most like it, and what this one is better and worse at. */
@@ -22,7 +22,7 @@ export interface Standing {
 }
 
 /** Says of any setup of a front where it stands among the others. What depends on all setups is computed once, here. */
-export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: number, limits: Limits): (setup: Setup) => Standing {
+export function rankings(setups: readonly Setup[], query: SearchQuery, ambientC: number, limits: Limits): (setup: Setup) => Ranking {
   const each = <T>(of: (values: number[]) => T) =>
     Object.fromEntries(MERITS.map((merit) => [merit, of(setups.map((one) => one.boxes[merit]))])) as Record<Merit, T>;
   const most = each((values) => values.reduce((a, b) => Math.max(a, b), -Infinity));
@@ -35,12 +35,12 @@ export function standings(setups: readonly Setup[], wish: SearchWish, ambientC: 
   return (setup) => ({
     bestAt: MERITS.filter((merit) => setup.boxes[merit] === most[merit] && setups.length > 1 && shared[merit] <= MOST_BEST),
     against: nearest(setup, setups, spans),
-    tightest: tightest(setup.figures, wish, ambientC),
+    tightest: tightest(setup.figures, query, ambientC),
     warmest: warmest(setup.figures, limits),
   });
 }
 
-function nearest(setup: Setup, setups: readonly Setup[], spans: Record<Merit, number>): Standing['against'] {
+function nearest(setup: Setup, setups: readonly Setup[], spans: Record<Merit, number>): Ranking['against'] {
   let best: { setup: Setup; distance: number } | undefined;
   for (const other of setups) {
     if (other.key === setup.key) continue;
@@ -57,13 +57,13 @@ function nearest(setup: Setup, setups: readonly Setup[], spans: Record<Merit, nu
 }
 
 /** How much of each target is used up; for temperatures counted from the air. */
-function tightest(figures: SetupFigures, wish: SearchWish, ambientC: number): Standing['tightest'] {
-  const shares = targetsOf(wish).map((target) => {
-    const [asked, value] = [askedOf(target, wish), figureOf(target, figures)];
+function tightest(figures: SetupFigures, query: SearchQuery, ambientC: number): Ranking['tightest'] {
+  const shares = targetsOf(query).map((target) => {
+    const [asked, value] = [askedOf(target, query), figureOf(target, figures)];
     const share = ((): number => {
       switch (target) {
         case 'topSpeed':
-          return wish.topSpeed!.is === 'about' ? Math.abs(value - asked) / (asked * ABOUT_SHARE) : asked / value;
+          return query.topSpeed!.is === 'about' ? Math.abs(value - asked) / (asked * ABOUT_SHARE) : asked / value;
         case 'canC':
           return (value - ambientC) / (asked - ambientC);
         case 'minutes':
@@ -78,10 +78,10 @@ function tightest(figures: SetupFigures, wish: SearchWish, ambientC: number): St
     })();
     return { target, asked, value, share };
   });
-  return shares.reduce<Standing['tightest']>((most, one) => (most && most.share >= one.share ? most : one), undefined);
+  return shares.reduce<Ranking['tightest']>((most, one) => (most && most.share >= one.share ? most : one), undefined);
 }
 
-function warmest(figures: SetupFigures, limits: Limits): Standing['warmest'] {
+function warmest(figures: SetupFigures, limits: Limits): Ranking['warmest'] {
   const parts = [
     ['can', figures.maxCanC, limits['motor-temperature']],
     ['winding', figures.maxWindingC, limits['winding-temperature']],

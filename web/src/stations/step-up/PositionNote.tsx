@@ -1,4 +1,4 @@
-import { gearsOfRung, type LadderStep } from '@puddler/core';
+import { gearsOfStep, type LadderStep } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../desk/store';
@@ -6,7 +6,7 @@ import type { PlanInHand } from '../../in-hand/use-plan';
 import { Button } from '../../ui/Button';
 import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
-import { isToRead, type AtLadder } from './use-climb';
+import { isToRead, type AtLadder } from './use-ladder-progress';
 import { nowMs } from '../../ui/clock';
 import { VerdictView } from './VerdictView';
 
@@ -19,7 +19,7 @@ const WHY = {
 } as const;
 
 /** Where one stands: the last step’s verdict, the wait, and what is driven next. */
-export function StandingNote({
+export function PositionNote({
   at,
   inHand,
   steps,
@@ -32,8 +32,8 @@ export function StandingNote({
 }) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = { ...unitOf('m/s', system), digits: 0 };
-  const { last, standing } = at;
-  const next = standing && steps[standing.at];
+  const { last, position } = at;
+  const next = position && steps[position.at];
   const isOpen = last && last.step.stoppedAt === undefined;
   return (
     <section aria-label="Where you stand" className="flex flex-col gap-3">
@@ -49,10 +49,10 @@ export function StandingNote({
           {last.step.stoppedAt !== undefined && <Countdown at={at} driven={last} stoppedAt={last.step.stoppedAt} />}
         </div>
       )}
-      {next && standing && !isOpen && (
+      {next && position && !isOpen && (
         <div className="border-l-2 border-ember pl-3">
-          <p className="eyebrow text-soft">{WHY[standing.why]}</p>
-          <p className="wide text-head font-semibold">{gearsText(gearsOfRung(next))}</p>
+          <p className="eyebrow text-soft">{WHY[position.why]}</p>
+          <p className="wide text-head font-semibold">{gearsText(gearsOfStep(next))}</p>
           <p className="text-body">
             About{' '}
             <strong className="font-semibold">
@@ -64,7 +64,7 @@ export function StandingNote({
         </div>
       )}
       <Button tone="action" className="self-start" onClick={onTrack}>
-        {isOpen || (last && isToRead(last, nowMs())) ? 'Go on at the track' : standing?.why === 'top' ? 'Drive it once more' : 'Drive this step'}
+        {isOpen || (last && isToRead(last, nowMs())) ? 'Go on at the track' : position?.why === 'top' ? 'Drive it once more' : 'Drive this step'}
       </Button>
     </section>
   );

@@ -2,7 +2,7 @@ import type { ResolvedEsc } from '../chain/esc';
 import { cycleSeconds, type Segment } from '../predict/profiles';
 import { heatOf } from '../predict/run-types';
 import { HOPELESS_SHARE, type Driven } from './judge';
-import { Strand, type Reading } from './strand';
+import { Interpolant, type Reading } from './interpolant';
 
 /** Another ESC in the same gears, beside what its resistance does. */
 const OWN_GEARS = 0.004;
@@ -40,7 +40,7 @@ interface OfEsc {
   esc: EscFigures;
   /** The whole car with this ESC. */
   carKg: number;
-  strand: Strand;
+  interpolant: Interpolant;
   /** Highest peak among its runs. */
   peakA: number;
 }
@@ -50,7 +50,7 @@ interface OfEsc {
  * in the gears, and another ESC adds a known resistance or differs by what was seen of it in other gears. Bounds, not figures:
  * a setup that could matter is driven.
  */
-export class HeatSketch {
+export class HeatEnvelope {
   private readonly driven: OfEsc[] = [];
   private readonly ownOf = new Map<EscFigures, OfEsc | undefined>();
   private readonly cycleMinutes: number;
@@ -74,7 +74,7 @@ export class HeatSketch {
     if (!tooHot && maxWindingC > RUNAWAY_C) return;
     const own = this.ofEsc(resolved.esc, resolved.car.massKg) ?? this.newEsc(resolved.esc, resolved.car.massKg);
     own.peakA = Math.max(own.peakA, run.peakMotorCurrentA);
-    own.strand.add({
+    own.interpolant.add({
       lnRatio: Math.log(ratio),
       lnRise: Math.log(Math.max(LEAST_RISE_K, maxCanC - this.ambientC)),
       lnMinutes: Math.log(Math.max(figures.minutes, 1e-3)),
@@ -87,13 +87,13 @@ export class HeatSketch {
   bounds(ratio: number, esc: EscFigures, carKg: number): HeatBounds | undefined {
     const lnRatio = Math.log(ratio);
     const own = this.ofEsc(esc, carKg);
-    const read = own?.strand.read(lnRatio);
+    const read = own?.interpolant.read(lnRatio);
     // Motor, battery and road cannot tell these two ESCs apart: what was driven is what this one does.
     if (read?.driven && read.kind !== 'hot') return read.driven;
     let bounds = read && this.bound(read, 0, 0);
     for (const other of this.driven) {
       if (other === own || !speaksFor(other, esc)) continue;
-      const seen = other.strand.read(lnRatio);
+      const seen = other.interpolant.read(lnRatio);
       if (!seen) continue;
       if (seen.driven && seen.kind !== 'hot' && isAlike(other, esc, carKg)) return seen.driven;
       bounds = tighter(bounds, this.fromOther(lnRatio, seen, esc, carKg, own, other));
@@ -111,11 +111,11 @@ export class HeatSketch {
     // own, and the ESC's heat is the pack's loss.
     const cooler = OWN_GEARS + lighter + (this.escPower * Math.max(0, more)) / this.motorOhm;
     const longer = OWN_GEARS + lighter + (this.escPower * Math.abs(more)) / this.motorOhm;
-    return tighter(this.bound(read, cooler, longer), own && this.byDifference(lnRatio, read, other.strand, own.strand));
+    return tighter(this.bound(read, cooler, longer), own && this.byDifference(lnRatio, read, other.interpolant, own.interpolant));
   }
 
   /** What the other ESC says, and by how much this one was seen to differ from it in gears on both sides. */
-  private byDifference(lnRatio: number, read: Reading, other: Strand, own: Strand): HeatBounds | undefined {
+  private byDifference(lnRatio: number, read: Reading, other: Interpolant, own: Interpolant): HeatBounds | undefined {
     const around = own.around(lnRatio);
     if (!around) return undefined;
     const [below, above] = around;
@@ -155,7 +155,7 @@ export class HeatSketch {
   }
 
   private newEsc(esc: EscFigures, carKg: number): OfEsc {
-    const fresh: OfEsc = { esc, carKg, strand: new Strand(), peakA: 0 };
+    const fresh: OfEsc = { esc, carKg, interpolant: new Interpolant(), peakA: 0 };
     this.driven.push(fresh);
     this.ownOf.set(esc, fresh);
     return fresh;

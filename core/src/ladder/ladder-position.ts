@@ -1,4 +1,4 @@
-import type { Rung } from './rung';
+import type { JudgedStep } from './judged-step';
 import type { VerdictLevel } from './verdict';
 
 /** What a step is driven with. */
@@ -15,13 +15,13 @@ export interface Attempt extends StepGears {
 }
 
 /** Where one stands on a ladder. */
-export interface LadderStanding {
+export interface LadderPosition {
   /** The step to be driven next, by its place. */
   at: number;
   why: 'first' | 'on' | 'again' | 'down' | 'top';
 }
 
-export const gearsOfRung = ({ gearing }: Pick<Rung, 'gearing'>): StepGears => ({
+export const gearsOfStep = ({ gearing }: Pick<JudgedStep, 'gearing'>): StepGears => ({
   pinion: gearing.pinion,
   spur: gearing.spur,
   ...(gearing.kind === 'cap' && gearing.share < 1 ? { capShare: gearing.share } : {}),
@@ -36,14 +36,14 @@ export const sameGears = (a: StepGears, b: StepGears): boolean =>
  * has been drawn anew may not have that step any more: then the fastest that is no faster is taken for it. `speedOf` says how fast those
  * gears are now.
  */
-export function standingOf(
-  steps: readonly Pick<Rung, 'gearing' | 'topSpeedMs'>[],
+export function positionOn(
+  steps: readonly Pick<JudgedStep, 'gearing' | 'topSpeedMs'>[],
   attempts: readonly Attempt[],
   speedOf: (gears: StepGears) => number,
-): LadderStanding {
+): LadderPosition {
   const last = attempts[attempts.length - 1];
   if (!last) return { at: 0, why: 'first' };
-  const exact = steps.findIndex((step) => sameGears(gearsOfRung(step), last));
+  const exact = steps.findIndex((step) => sameGears(gearsOfStep(step), last));
   const slower = steps.findLastIndex((step) => step.topSpeedMs.p50 <= speedOf(last) + 1e-9);
   const stood = exact >= 0 ? exact : slower;
   if (last.verdict === 'hold') return { at: Math.max(0, stood), why: 'again' };

@@ -1,6 +1,6 @@
 import {
   changesOf,
-  halfwayHouses,
+  partialConversions,
   limitsWith,
   mendOf,
   massOfPartsG,
@@ -8,7 +8,7 @@ import {
   upgradePaths,
   withChanges,
   type Change,
-  type House,
+  type PartialConversion,
 } from '@puddler/core';
 import { plainPlan } from '../helpers';
 
@@ -20,7 +20,7 @@ const stock = plainPlan({
   gearing: { pinion: 21, spur: 58 },
 });
 const plan = plainPlan({ gearing: { pinion: 17, spur: 58 }, run: { profile: 'race', minutes: 1 } });
-const houseOf = (houses: House[], ...changes: Change[]) => houses.find((one) => String(one.changes) === String(changes))!;
+const partialConversionOf = (partials: PartialConversion[], ...changes: Change[]) => partials.find((one) => String(one.changes) === String(changes))!;
 
 test('changes are told link by link, and only where something differs', () => {
   expect(changesOf(stock, stock)).toEqual([]);
@@ -40,45 +40,45 @@ test('gears that become direct drive take the car along, whose ratio means anoth
 });
 
 test('every part of a conversion is predicted, or told what forbids it', () => {
-  const houses = halfwayHouses(stock, plan, limits);
-  expect(houses).toHaveLength(16);
-  expect(houses[0]).toMatchObject({ changes: [] });
-  expect(houses[0]!.forbidden).toBeUndefined();
-  expect(houses.at(-1)!.changes).toEqual(['pack', 'esc', 'motor', 'gears']);
-  expect(houseOf(houses, 'pack').forbidden).toBeUndefined();
-  expect(houseOf(houses, 'motor').forbidden).toBe('Stock box is made for a brushed motor: two wires turn no brushless one.');
-  expect(houseOf(houses, 'esc').forbidden).toBe('Tallow 80 is made for a brushless motor: three wires turn no brushed one.');
-  expect(houseOf(houses, 'esc', 'motor').figures).toBeDefined();
-  for (const { figures, forbidden } of houses) expect(figures !== undefined || forbidden !== undefined).toBe(true);
+  const partials = partialConversions(stock, plan, limits);
+  expect(partials).toHaveLength(16);
+  expect(partials[0]).toMatchObject({ changes: [] });
+  expect(partials[0]!.forbidden).toBeUndefined();
+  expect(partials.at(-1)!.changes).toEqual(['pack', 'esc', 'motor', 'gears']);
+  expect(partialConversionOf(partials, 'pack').forbidden).toBeUndefined();
+  expect(partialConversionOf(partials, 'motor').forbidden).toBe('Stock box is made for a brushed motor: two wires turn no brushless one.');
+  expect(partialConversionOf(partials, 'esc').forbidden).toBe('Tallow 80 is made for a brushless motor: three wires turn no brushed one.');
+  expect(partialConversionOf(partials, 'esc', 'motor').figures).toBeDefined();
+  for (const { figures, forbidden } of partials) expect(figures !== undefined || forbidden !== undefined).toBe(true);
 });
 
-test('a house is what predict says of the car with those parts, driven as the plan is', () => {
-  const pack = houseOf(halfwayHouses(stock, plan, limits), 'pack');
+test('a partial conversion is what predict says of the car with those parts, driven as the plan is', () => {
+  const pack = partialConversionOf(partialConversions(stock, plan, limits), 'pack');
   const made = { ...stock, packs: plan.packs, run: plan.run!, car: { ...stock.car, weighedPartsG: massOfPartsG(stock)! } };
   const predicted = predict(made);
   expect(pack.figures!.topSpeedMs).toBeCloseTo(predicted.steady.topSpeedMs, 6);
   expect(pack.figures!.maxCanC).toBeCloseTo(predicted.run.maxCanC, 0);
 });
 
-test('a part that does not bear the cells forbids the houses that have both', () => {
+test('a part that does not bear the cells forbids those that have both', () => {
   const high = { ...plan, packs: [{ ...plan.packs[0]!, cells: 4 }], motor: { ...plan.motor, maxCells: 3 } };
-  const houses = halfwayHouses(stock, high, limits);
-  expect(houseOf(houses, 'pack', 'esc', 'motor').forbidden).toMatch(/^Cells/);
-  expect(houseOf(houses, 'esc', 'motor').forbidden).toBeUndefined();
+  const partials = partialConversions(stock, high, limits);
+  expect(partialConversionOf(partials, 'pack', 'esc', 'motor').forbidden).toMatch(/^Cells/);
+  expect(partialConversionOf(partials, 'esc', 'motor').forbidden).toBeUndefined();
 });
 
-const costOf = (prices: Partial<Record<Change, number>>) => (house: House) => ({
-  money: house.changes.reduce((sum, change) => sum + (prices[change] ?? 0), 0),
+const costOf = (prices: Partial<Record<Change, number>>) => (partial: PartialConversion) => ({
+  money: partial.changes.reduce((sum, change) => sum + (prices[change] ?? 0), 0),
   unpriced: 0,
 });
 
 test('the path goes only through what runs, in the smallest steps, and ends at the plan', () => {
-  const { paths, stopsShort } = upgradePaths(halfwayHouses(stock, plan, limits), costOf({ pack: 40, esc: 50, motor: 46, gears: 5 }));
+  const { paths, stopsShort } = upgradePaths(partialConversions(stock, plan, limits), costOf({ pack: 40, esc: 50, motor: 46, gears: 5 }));
   expect(stopsShort).toBeUndefined();
   for (const { stages } of paths) {
     expect(stages[0]!.added).toEqual([]);
-    expect(stages.at(-1)!.house.changes).toEqual(['pack', 'esc', 'motor', 'gears']);
-    for (const stage of stages) expect(stage.house.forbidden).toBeUndefined();
+    expect(stages.at(-1)!.partial.changes).toEqual(['pack', 'esc', 'motor', 'gears']);
+    for (const stage of stages) expect(stage.partial.forbidden).toBeUndefined();
     expect(
       stages
         .slice(1)
@@ -95,22 +95,22 @@ test('the path goes only through what runs, in the smallest steps, and ends at t
 });
 
 test('another order is cheapest when the prices say so', () => {
-  const { paths } = upgradePaths(halfwayHouses(stock, plan, limits), costOf({ pack: 1, esc: 5, motor: 5, gears: 90 }));
+  const { paths } = upgradePaths(partialConversions(stock, plan, limits), costOf({ pack: 1, esc: 5, motor: 5, gears: 90 }));
   const cheap = paths.find((path) => path.favours.includes('money'))!;
   expect(cheap.stages.map((stage) => stage.added)).toEqual([[], ['pack'], ['esc', 'motor'], ['gears']]);
 });
 
 test('a plan that must not be run is said to be out of reach, and why; the path goes as far as it may', () => {
   const high = { ...plan, packs: [{ ...plan.packs[0]!, cells: 6 }], esc: { ...plan.esc, maxCells: 4 } };
-  const { paths, stopsShort } = upgradePaths(halfwayHouses(stock, high, limits), costOf({}));
+  const { paths, stopsShort } = upgradePaths(partialConversions(stock, high, limits), costOf({}));
   expect(stopsShort).toMatch(/^Cells/);
-  expect(paths[0]!.stages.at(-1)!.house.changes).toEqual(['esc', 'motor', 'gears']);
+  expect(paths[0]!.stages.at(-1)!.partial.changes).toEqual(['esc', 'motor', 'gears']);
 });
 
 test('what gives first at a stage is mended by the cheapest that is sufficient', () => {
   const hot = { ...plan, gearing: { pinion: 30, spur: 58 }, run: { profile: 'race' as const, minutes: 8 } };
   const mild = limitsWith({ 'motor-temperature': { caution: 50, stop: 300 }, 'winding-temperature': { caution: 400, stop: 500 } });
-  const { paths } = upgradePaths(halfwayHouses(stock, hot, mild), costOf({}));
+  const { paths } = upgradePaths(partialConversions(stock, hot, mild), costOf({}));
   const last = paths[0]!.stages.find((stage) => stage.gives?.id === 'motor-temperature')!;
   const mend = mendOf(last, mild, [], stock)!;
   expect(mend.figures.maxCanC).toBeLessThan(last.figures.maxCanC);

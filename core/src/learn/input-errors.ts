@@ -9,7 +9,7 @@ import { assemble } from './assemble';
 import type { Matrix } from '../math/matrix';
 
 /** Something that may have been noted wrongly, and how likely that is. */
-export interface SuspectedSlip {
+export interface InputErrorHypothesis {
   id: string;
   /** “the pinion has 18 teeth, not 17”. */
   what: string;
@@ -154,17 +154,17 @@ function candidates(runs: readonly LoggedRun[]): Candidate[] {
 }
 
 /** Tries one slip at a time, with the slopes of the fit without any, and weighs them by evidence. None is ever applied by itself. */
-export function weighSlips(
+export function weighInputErrors(
   runs: readonly LoggedRun[],
   evidences: readonly Evidence[],
   base: Fit & { jacobian: Matrix[] },
   report: (share: number) => void = () => undefined,
-): SuspectedSlip[] {
+): InputErrorHypothesis[] {
   const labels = evidences.map(({ features }) => features.map((one) => one.label));
   const all = [...candidates(runs), ...ofOneRun(runs, evidences, base)];
   const share = Math.log((1 - NONE_PRIOR) / Math.max(1, all.length)) - Math.log(NONE_PRIOR);
   return all
-    .flatMap(({ id, what, decide, change, only }, i): SuspectedSlip[] => {
+    .flatMap(({ id, what, decide, change, only }, i): InputErrorHypothesis[] => {
       report(i / all.length);
       const supposed = evidenceFor(
         runs.map((run, place) => (only === undefined || only === place ? change(run) : run)),

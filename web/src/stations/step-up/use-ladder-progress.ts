@@ -1,25 +1,25 @@
-import { RANGES, type CarRun, type Climb, type DrivenStep } from '@puddler/contract/shared';
+import { RANGES, type CarRun, type LadderProgress, type DrivenStep } from '@puddler/contract/shared';
 import {
   amend,
   compact,
-  gearsOfRung,
+  gearsOfStep,
   predictSteady,
   resolvePlan,
   sameGears,
   sessionMinutes,
-  standingOf,
+  positionOn,
   stepSession,
   type Foreseen,
   type Ladder,
   type LadderStep,
   type ReasonId,
-  type LadderStanding,
+  type LadderPosition,
   type Limits,
   type StepGears,
   type Temperatures,
 } from '@puddler/core';
 import { useMemo } from 'react';
-import { beginStep, editClimb } from '../../desk/noted-edits';
+import { beginStep, editLadderProgress } from '../../desk/noted-edits';
 import { editRun } from '../../desk/run-edits';
 import { isPracticeCar } from '../../desk/selectors';
 import { useAppDispatch, useAppSelector } from '../../desk/store';
@@ -34,17 +34,17 @@ import { nowText } from '../../ui/clock';
 
 /** The ladder of a plan, what was driven of it, and everything that can be done. */
 export interface AtLadder {
-  climb: Climb;
+  progress: LadderProgress;
   state: Asked<Ladder>;
   driven: Driven[];
   /** The one that has been begun and is not judged yet, or the last. */
   last: Driven | undefined;
-  standing: LadderStanding | undefined;
+  position: LadderPosition | undefined;
   limits: Limits;
   /** `warm` is how warm the car still is from the step before. */
   begin: (step: LadderStep, foreseen: Foreseen, warm: Temperatures | undefined) => void;
   stop: (step: DrivenStep) => void;
-  change: (change: (noted: Climb) => Climb, label: string, joins?: string) => void;
+  change: (change: (noted: LadderProgress) => LadderProgress, label: string, joins?: string) => void;
   changeRun: (driven: Driven, change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
 }
 
@@ -54,17 +54,17 @@ function speedWith(inHand: PlanInHand, { pinion, spur, capShare = 1 }: StepGears
   return capShare * predictSteady(resolvePlan({ ...inHand.file, gearing })).topSpeedMs;
 }
 
-export function useClimb(inHand: PlanInHand): AtLadder {
+export function useLadderProgress(inHand: PlanInHand): AtLadder {
   const { id, carId } = inHand;
   const dispatch = useAppDispatch();
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  const { climb, driven, judged, limits, question } = useLadderQuestion(inHand);
+  const { progress, driven, judged, limits, question } = useLadderQuestion(inHand);
   const last = driven[driven.length - 1];
   const state = useLadder(question);
-  const standing = useMemo(
+  const position = useMemo(
     () =>
       state.state === 'ready' && state.value.steps.length > 0
-        ? standingOf(
+        ? positionOn(
             state.value.steps,
             judged.map(({ step, verdict }) => ({ ...step, verdict: verdict.verdict })),
             (gears) => speedWith(inHand, gears),
@@ -75,7 +75,7 @@ export function useClimb(inHand: PlanInHand): AtLadder {
   const begin: AtLadder['begin'] = (step, foreseen, warm) => {
     const runId = newId();
     const at = nowText();
-    const gears = gearsOfRung(step);
+    const gears = gearsOfStep(step);
     const session = stepSession(resolvePlan(step.plan), gears.capShare ?? 1);
     const run: CarRun = {
       at,
@@ -89,18 +89,18 @@ export function useClimb(inHand: PlanInHand): AtLadder {
       ...(gears.capShare === undefined ? {} : { capShare: gears.capShare, predicted: bandsOf(foreseen) }),
     };
     const begun =
-      climb.begun ??
-      (state.state === 'ready' ? state.value.steps.map((one) => ({ ...gearsOfRung(one), topSpeedMs: one.topSpeedMs.p50, canC: one.canC.p50 })) : []);
+      progress.begun ??
+      (state.state === 'ready' ? state.value.steps.map((one) => ({ ...gearsOfStep(one), topSpeedMs: one.topSpeedMs.p50, canC: one.canC.p50 })) : []);
     const next: DrivenStep = { id: newId(), at, runId, foreseen, ...compact(gears) };
     dispatch(beginStep(carId, id, (noted) => ({ ...noted, begun: begun.map(compact), steps: [...noted.steps, next] }), runId, run, 'begin a step'));
   };
-  const change: AtLadder['change'] = (make, label, joins) => dispatch(editClimb(id, make, label, joins));
+  const change: AtLadder['change'] = (make, label, joins) => dispatch(editLadderProgress(id, make, label, joins));
   return {
-    climb,
+    progress,
     state,
     driven,
     last,
-    standing,
+    position,
     limits,
     begin,
     change,
@@ -119,12 +119,12 @@ const bandsOf = ({ topSpeedMs, canC, escC, packC, packA }: Foreseen): NonNullabl
   settledA: packA,
 });
 
-export const withStep = (noted: Climb, id: string, change: Parameters<typeof amend<DrivenStep>>[1]): Climb => ({
+export const withStep = (noted: LadderProgress, id: string, change: Parameters<typeof amend<DrivenStep>>[1]): LadderProgress => ({
   ...noted,
   steps: noted.steps.map((step) => (step.id === id ? amend(step, change) : step)),
 });
 
-export const isAt = (step: LadderStep, gears: StepGears): boolean => sameGears(gearsOfRung(step), gears);
+export const isAt = (step: LadderStep, gears: StepGears): boolean => sameGears(gearsOfStep(step), gears);
 
 /** What the cooling of a car goes by where nothing was read. */
 export const guessOf = ({ step: { foreseen } }: Driven) => ({

@@ -12,7 +12,7 @@ import { predictSteady } from '../predict/steady';
 import { changesOf, withChanges, type Change } from './changed-links';
 
 /** What a car does, as far as a purchase is weighed by it. */
-export interface HouseFigures {
+export interface PartialFigures {
   topSpeedMs: number;
   peakPackCurrentA: number;
   maxCanC: number;
@@ -20,12 +20,12 @@ export interface HouseFigures {
 }
 
 /** Part of a conversion: some of its changes, and whether and how the car runs with them. */
-export interface House {
+export interface PartialConversion {
   /** Empty: the car as bought. */
   changes: Change[];
   plan: PlanFile;
   /** Undefined where it cannot run at all. */
-  figures?: HouseFigures;
+  figures?: PartialFigures;
   /** Cautions and stops, what gives first first. */
   findings: Finding[];
   /** Why it must not be run; undefined where it may. */
@@ -45,11 +45,11 @@ export function partsOfConversion(stock: PlanFile, plan: PlanFile): Change[][] {
  * Every part of a conversion that could be driven by itself, from the car as bought to the whole plan, fewest changes first: each
  * predicted where and as the plan is driven, or with what forbids it. Throws PlanError when the car as bought cannot be computed.
  */
-export const halfwayHouses = (stock: PlanFile, plan: PlanFile, limits: Limits): House[] =>
-  partsOfConversion(stock, plan).map((changes) => houseOf(stock, plan, changes, limits));
+export const partialConversions = (stock: PlanFile, plan: PlanFile, limits: Limits): PartialConversion[] =>
+  partsOfConversion(stock, plan).map((changes) => partialConversionOf(stock, plan, changes, limits));
 
 /** One part of a conversion, predicted. */
-export function houseOf(stock: PlanFile, plan: PlanFile, changes: Change[], limits: Limits): House {
+export function partialConversionOf(stock: PlanFile, plan: PlanFile, changes: Change[], limits: Limits): PartialConversion {
   const bought = resolvePlan(stock);
   const made = withChanges(stock, plan, changes);
   const unlike = unlikeEsc(stock, plan, changes);

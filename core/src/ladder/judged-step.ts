@@ -8,33 +8,33 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bandOf, shareBelow, type Band } from '../math/band';
-import { Draws } from '../predict/draws';
+import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { passFigures } from '../predict/pass';
 import { segmentsOf, type Segment } from '../predict/profiles';
 import { drawSteps, driveStep, foreseenOf, stepSession, type DrawnStep, type Foreseen, type Said } from './foreseen';
 
 /** How the car is held on a step: by its gears, or by a cap on the throttle at the radio. */
-export type RungGearing =
+export type StepGearing =
   | { kind: 'gears'; pinion: number; spur: number; owned: boolean }
   | { kind: 'cap'; pinion: number | undefined; spur: number | undefined; share: number };
 
 /** A step that could be driven: what its two passes would do. */
 export interface Candidate extends Foreseen {
-  gearing: RungGearing;
+  gearing: StepGearing;
   plan: PlanFile;
   /** The stop limit that it passes, where it passes one. */
-  stops: RungStop | undefined;
+  stops: StepStop | undefined;
 }
 
 /** A step with the whole planned run beside its passes: it may pass a stop limit at either gate. */
-export interface Rung extends Candidate {
+export interface JudgedStep extends Candidate {
   planned: { canC: Band; escC: Band; packC: Band };
 }
 
 /** The two gates of a step: its own passes, and the whole planned run after it. */
 type Gate = 'passes' | 'planned-run';
 
-export interface RungStop {
+export interface StepStop {
   id: (typeof PASS_GATES | typeof RUN_GATES)[number];
   gate: Gate;
   value: number;
@@ -67,7 +67,7 @@ const LOST_AFTER = 24;
 const LOST_SHARE = 0.6;
 
 /** What decides a step beside its plan and gears. */
-export interface RungTerms {
+export interface StepTerms {
   limits: Limits;
   /** Readings of this car's can in its log. */
   canReadings?: number | undefined;
@@ -100,22 +100,22 @@ function loadsOf(
   };
 }
 
-const shareOf = (gearing: RungGearing): number => (gearing.kind === 'cap' ? gearing.share : 1);
+const shareOf = (gearing: StepGearing): number => (gearing.kind === 'cap' ? gearing.share : 1);
 
 /** What the car as it is planned does in the passes of a step. Throws PlanError. */
-export function plannedPasses(plan: PlanFile, gearing: RungGearing): Said {
+export function plannedPasses(plan: PlanFile, gearing: StepGearing): Said {
   const resolved = resolvePlan(plan);
   return driveStep(resolved, stepSession(resolved, shareOf(gearing)));
 }
 
 /** The first of the stop limits that `at` of the cars are not within. */
-function stopOf<Id extends RungStop['id']>(
+function stopOf<Id extends StepStop['id']>(
   limits: Limits,
   gate: Gate,
   at: number,
   ids: readonly Id[],
   values: Record<Id, number[]>,
-): RungStop | undefined {
+): StepStop | undefined {
   for (const id of ids) {
     const { stop: limit } = limits[id];
     const value = shareBelow(values[id], at);
@@ -127,8 +127,8 @@ function stopOf<Id extends RungStop['id']>(
 /** What the two passes of a step would do, with bands, and the first stop limit that they pass. Throws PlanError. */
 export function candidateOf(
   plan: PlanFile,
-  gearing: RungGearing,
-  { limits, stock }: RungTerms,
+  gearing: StepGearing,
+  { limits, stock }: StepTerms,
   planned: Said = plannedPasses(plan, gearing),
 ): Candidate {
   const resolved = resolvePlan(plan);
@@ -151,11 +151,11 @@ export function candidateOf(
 }
 
 /** A step with its whole planned run, which takes ten times as long as its passes. */
-export function withPlannedRun(candidate: Candidate, { limits, canReadings = 0 }: RungTerms): Rung {
+export function withPlannedRun(candidate: Candidate, { limits, canReadings = 0 }: StepTerms): JudgedStep {
   const { plan, gearing } = candidate;
   const resolved = resolvePlan(plan);
   const share = shareOf(gearing);
-  const draws = new Draws(plan, resolved);
+  const draws = new MonteCarloSamples(plan, resolved);
   const runs: Record<RunGate, number>[] = [];
   while (runs.length < RUN_DRAWS) {
     const drawn = draws.next().resolved;
@@ -172,7 +172,7 @@ export function withPlannedRun(candidate: Candidate, { limits, canReadings = 0 }
 }
 
 /** Metres that a step needs: run-up, timing and stopping, and a third of them to spare. */
-export interface Room {
+export interface TrackLength {
   runUpM: number;
   timingM: number;
   stoppingM: number;
@@ -185,7 +185,7 @@ export interface Room {
 const TIMING_M = 10;
 const SPARE = 4 / 3;
 
-export function roomFor({ plan, gearing, topSpeedMs }: Candidate): Room {
+export function trackLengthFor({ plan, gearing, topSpeedMs }: Candidate): TrackLength {
   const { to95, stopM } = passFigures(resolvePlan(plan));
   const share = shareOf(gearing);
   // A car that is held back is at its speed sooner, and stops from less.
