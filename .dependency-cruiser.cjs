@@ -1,7 +1,7 @@
 /** The order in the house, as docs/contributing.md tells it. `npm test` fails on a circle and on an arrow against the direction. */
 
 /** Rooms of the page, from the ground up: each may use those before it. Stations stand side by side. */
-const GROUND = ['ui', 'api', 'workers', 'desk', 'jobs', 'charts', 'drawings', 'in-hand'];
+const GROUND = ['ui', 'api', 'workers', 'document-store', 'jobs', 'charts', 'drawings', 'active'];
 const SIDE_BY_SIDE = ['garage', 'shelf', 'backup', 'phones', 'words', 'visit', 'stations/[^/]+'];
 
 /** Rooms of the core, from the ground up: each may use those before it, the words for the links, and how fields are left out. */
@@ -58,7 +58,7 @@ const upwards = GROUND.map((name, i) => ({
 const apart = SIDE_BY_SIDE.map((name) => ({
   name: `${name.replace('/[^/]+', '')}-reach-into-no-other`,
   severity: 'error',
-  comment: 'What several stations need stands in in-hand.',
+  comment: 'What several stations need stands in active.',
   from: { path: `^web/src/(${name})/` },
   to: { path: `^web/src/(${[...SIDE_BY_SIDE, 'app'].join('|')})/`, pathNot: '^web/src/$1/' },
 }));

@@ -5,7 +5,7 @@ import { expect, planNamed, saved, settled, test } from './fixtures';
 
 const wish = (page: Page) => page.getByRole('region', { name: 'The wish' });
 const table = (page: Page) => page.getByRole('table', { name: 'Setups on the front' });
-const inHand = (page: Page) => page.getByRole('region', { name: 'The setup in hand' });
+const active = (page: Page) => page.getByRole('region', { name: 'The setup in hand' });
 
 async function openFind(page: Page, address: string, plan?: string): Promise<void> {
   await page.goto(`${address}/plans/${await planNamed(address, plan)}/find`);
@@ -33,10 +33,10 @@ async function openAll(page: Page): Promise<void> {
   if (await all.count()) await all.click();
 }
 
-/** Opens the setup in hand as a plan; returns what it said, and what Plan says. */
+/** Opens the active setup as a plan; returns what it said, and what Plan says. */
 async function opened(page: Page): Promise<{ said: string; plan: string }> {
-  const said = await inHand(page).innerText();
-  await inHand(page).getByRole('button', { name: 'Open as a plan' }).click();
+  const said = await active(page).innerText();
+  await active(page).getByRole('button', { name: 'Open as a plan' }).click();
   await settled(page);
   return { said, plan: await page.getByRole('main').innerText() };
 }
@@ -100,7 +100,7 @@ test.describe('wishes with no answer', () => {
     await expect(reply).toHaveAttribute('aria-busy', 'false', { timeout: 30_000 });
     await reply.getByRole('button', { name: /^can / }).click();
     await found(page);
-    await expect(inHand(page)).toBeVisible();
+    await expect(active(page)).toBeVisible();
     await page.keyboard.press('Control+z');
     await expect(reply).toBeVisible({ timeout: 30_000 });
   });
@@ -125,7 +125,7 @@ test.describe('wishes with no answer', () => {
     const laps = await table(page).getByRole('row').locator('[role=cell]:last-child').allInnerTexts();
     expect(laps.length).toBeGreaterThan(0);
     for (const lap of laps) expect(Number(lap)).toBeLessThanOrEqual(18.5);
-    await expect(inHand(page)).toBeVisible();
+    await expect(active(page)).toBeVisible();
   });
 
   test('a figure out of its range is refused where it stands, and the wish stays', async ({ page, club }) => {
@@ -136,7 +136,7 @@ test.describe('wishes with no answer', () => {
     await wish(page).getByLabel('can', { exact: true }).press('Escape');
     await expect(wish(page).getByLabel('can', { exact: true })).toHaveValue('70');
     await found(page);
-    await expect(inHand(page)).toBeVisible();
+    await expect(active(page)).toBeVisible();
   });
 
   test('an empty shelf says so, tries the plan’s own parts, and generic sizes on a word; one part is enough to search', async ({ page, empty }) => {
@@ -180,18 +180,18 @@ test('a limit is asked as likely or nearly sure; the setup in hand shows its lik
   await wish(page).getByLabel('How sure: can').selectOption('nearly sure');
   await found(page);
   expect(await onFront()).toBeLessThan(likely);
-  const can = inHand(page).getByRole('row', { name: /^can/ });
+  const can = active(page).getByRole('row', { name: /^can/ });
   await expect(can).toContainText(/likely \d+–\d+/);
   // The bands are drawn by 256 predictions, the wish by the first 40 of them.
   expect(figure(await can.innerText(), /likely \d+–(\d+)/)).toBeLessThanOrEqual(64);
-  await expect(inHand(page)).toContainText('€');
+  await expect(active(page)).toContainText('€');
 
   // Nothing is nearly sure of so much: asked as likely, there is an answer again.
   await ask(page, 'top speed', '40 km/h');
   await page.getByRole('button', { name: 'Ask it as likely' }).click();
   await expect(wish(page).getByLabel('How sure: can')).toHaveValue('likely');
   await found(page);
-  await expect(inHand(page)).toBeVisible();
+  await expect(active(page)).toBeVisible();
 
   await page.getByRole('link', { name: 'Garage', exact: true }).click();
   await page.getByRole('link', { name: /^Shelf/ }).click();
@@ -278,18 +278,18 @@ test('the front narrows by a drag, walks by keys, sorts, pins and goes out as CS
   await page.getByRole('button', { name: 'show all' }).click();
   await chart.focus();
   await page.keyboard.press('End');
-  const fastest = await inHand(page).innerText();
+  const fastest = await active(page).innerText();
   await page.keyboard.press('Home');
-  expect(figure(await inHand(page).innerText(), /([\d.]+) km\/h/)).toBeLessThan(figure(fastest, /([\d.]+) km\/h/));
+  expect(figure(await active(page).innerText(), /([\d.]+) km\/h/)).toBeLessThan(figure(fastest, /([\d.]+) km\/h/));
   await table(page)
     .getByRole('button', { name: /^top speed/ })
     .click();
   await table(page).focus();
   await page.keyboard.press('Home');
-  expect(await inHand(page).innerText()).toContain(/([\d.]+) km\/h/.exec(fastest)![0]);
+  expect(await active(page).innerText()).toContain(/([\d.]+) km\/h/.exec(fastest)![0]);
   await page.keyboard.press('p');
   await expect(page.getByRole('link', { name: 'Compare 1' })).toBeVisible();
-  await expect(inHand(page).getByRole('button', { name: 'Unpin' })).toBeVisible();
+  await expect(active(page).getByRole('button', { name: 'Unpin' })).toBeVisible();
 
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'CSV' }).click();

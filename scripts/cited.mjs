@@ -6,7 +6,7 @@ import { filesIn } from './lib/source-files.mjs';
 
 const sources = filesIn('');
 const known = new Set(sources);
-/** Every end of a path by which a file may be named: `desk/sync.ts` for web/src/desk/sync.ts. */
+/** Every end of a path by which a file may be named: `document-store/sync.ts` for web/src/document-store/sync.ts. */
 const ends = new Set(sources.flatMap((file) => file.split('/').map((_, i, parts) => parts.slice(i).join('/'))));
 
 const CITED = /(?<![\w/.@-])(?:\.{1,2}\/)?(?:[\w.-]+\/)+[\w.-]+\.(?:ts|tsx|mts|mjs|cjs|md|json|css|html)\b(?!\/)/g;

@@ -1,7 +1,7 @@
 // Healthy cars of every kind, each climbed by a builder who does what the ladder says: `npm run bench:healthy [-- cars]`.
 import { DEFAULT_LIMITS, PlanError, type PlanFile } from '@puddler/core';
 import { workDay } from '../../core/test/practice/scripted-builder';
-import { carOf, TEMPLATES } from '../../web/src/in-hand/templates/templates';
+import { carOf, TEMPLATES } from '../../web/src/active/templates/templates';
 
 const CARS = Number(process.argv[2] ?? 44);
 const [FIRST, EVERY] = [Number(process.argv[3] ?? 0), Number(process.argv[4] ?? 1)];

@@ -21,7 +21,7 @@ export function currencies(): { code: string; name: string }[] {
 
 export const isCurrency = (code: unknown): code is string => typeof code === 'string' && Intl.supportedValuesOf('currency').includes(code);
 
-// One currency for the whole page, as it has one language; web/src/desk/keep-currency.ts sets it.
+// One currency for the whole page, as it has one language; web/src/document-store/keep-currency.ts sets it.
 let current: Currency = { code: USUAL_CURRENCY, symbol: symbolOf(USUAL_CURRENCY) };
 
 export function setCurrency(code: string): void {

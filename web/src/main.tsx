@@ -5,18 +5,18 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { routes } from './app/routes';
-import { isHere } from './desk/is-here';
-import { loadGarage, loadLog, loadShelf } from './desk/load';
-import { recallPins, storePins } from './desk/keep-pins';
-import { recallPrefs, storePrefs } from './desk/prefs-slice';
-import { createStore } from './desk/store';
-import { startSync } from './desk/sync';
-import { watchPresses } from './desk/press';
-import { keepPage } from './desk/keep-page';
-import { keepCurrency } from './desk/keep-currency';
-import { recallFiles } from './desk/keep-files';
-import { followChanges } from './desk/change-feed';
-import { keepUnsaved, recallUnsaved } from './desk/unsaved';
+import { isHere } from './document-store/is-here';
+import { loadGarage, loadLog, loadShelf } from './document-store/load';
+import { recallPins, storePins } from './document-store/keep-pins';
+import { recallPrefs, storePrefs } from './document-store/prefs-slice';
+import { createStore } from './document-store/store';
+import { startSync } from './document-store/sync';
+import { watchPresses } from './document-store/press';
+import { keepPage } from './document-store/keep-page';
+import { keepCurrency } from './document-store/keep-currency';
+import { recallFiles } from './document-store/keep-files';
+import { followChanges } from './document-store/change-feed';
+import { keepUnsaved, recallUnsaved } from './document-store/unsaved';
 import { freezeBands } from './jobs/freeze-bands';
 import { runClient } from './jobs/use-run';
 import { whenIdle } from './ui/when-idle';
@@ -46,7 +46,7 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
   .then(() => {
     sendNow = startSync(store);
     void recallPins(store);
-    return Promise.all([store.getState().desk.shelfLoaded ? undefined : loadShelf(store), loadLog(store)]);
+    return Promise.all([store.getState().documentStore.shelfLoaded ? undefined : loadShelf(store), loadLog(store)]);
   })
   // The first answers come before what may be opened next.
   .then(() =>

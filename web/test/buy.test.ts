@@ -1,7 +1,7 @@
 import { NO_PURCHASE, type Purchase } from '@puddler/contract/shared';
 import { partialConversions, limitsWith, partsList, type ListLine } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
-import { buyRows, costOfRows, itemsToBuy, paidFor, partsProgress, withNote } from '../src/in-hand/noted/buy-rows';
+import { buyRows, costOfRows, itemsToBuy, paidFor, partsProgress, withNote } from '../src/active/noted/buy-rows';
 import { buyTable } from '../src/stations/buy/buy-table';
 import { buyView } from '../src/stations/buy/buy-view';
 import { dayOfPeriod, isDay, periodOfDay } from '../src/stations/buy/envelopes';

@@ -1,7 +1,7 @@
 import { compareShares, powerBand, powerShares, resolvePlan, solveTopSpeed, type PlanFile } from '@puddler/core';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { broughtFirst, pinned, pinsReducer, putBack, repinned, unpinned, type PinnedSetup } from '../src/desk/pins-slice';
+import { broughtFirst, pinned, pinsReducer, putBack, repinned, unpinned, type PinnedSetup } from '../src/document-store/pins-slice';
 import { differenceText, heatText } from '../src/stations/compare/compare-text';
 import { bandRows } from '../src/stations/compare/band-rows';
 import { overlay } from '../src/stations/compare/overlay';

@@ -1,6 +1,6 @@
 import { NO_FITTING, type Fitting } from '@puddler/contract/shared';
 import type { BenchStep } from '@puddler/core';
-import { fitProgress, fitRows, formerNotes, withStep } from '../src/in-hand/noted/fit-progress';
+import { fitProgress, fitRows, formerNotes, withStep } from '../src/active/noted/fit-progress';
 import { rightReading } from '../src/stations/fit/fit-text';
 
 const stepOf = (id: string, change: Partial<BenchStep> = {}): BenchStep => ({

@@ -1,7 +1,7 @@
 import { BURNT_C, resolvePlan, simulateRun } from '@puddler/core';
 import { unitOf } from '@puddler/figures';
 import { plainPlan } from '../../core/test/helpers';
-import { heatDrawn, heatFigure, heatRange, heatWords, withinMinutes } from '../src/in-hand/heat-text';
+import { heatDrawn, heatFigure, heatRange, heatWords, withinMinutes } from '../src/active/heat-text';
 
 const [warm, us] = [unitOf('°C', 'metric'), unitOf('°C', 'imperial')];
 

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { clientOf, jpeg, startServer } from '../../server/test/helpers';
 import type { Running } from '../../server/src/serve';
-import { fileAddress, keepFile, recallFiles } from '../src/desk/keep-files';
-import { addParts } from '../src/desk/part-edits';
-import { selectSaveStatus, selectWaiting } from '../src/desk/selectors';
-import { createStore, type AppStore } from '../src/desk/store';
-import { startSync } from '../src/desk/sync';
+import { fileAddress, keepFile, recallFiles } from '../src/document-store/keep-files';
+import { addParts } from '../src/document-store/part-edits';
+import { selectSaveStatus, selectWaiting } from '../src/document-store/selectors';
+import { createStore, type AppStore } from '../src/document-store/store';
+import { startSync } from '../src/document-store/sync';
 import type { WaitingBytes } from '../src/workers/waiting-bytes';
 
 /** The browser's own store, which outlives a page; Node has none. */

@@ -2,10 +2,10 @@
 import type { LabelKind, Part } from '@puddler/core';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { unitsSwapped } from '../src/desk/prefs-slice';
-import { createStore } from '../src/desk/store';
-import { LabelField } from '../src/in-hand/labels/LabelField';
-import { useLabel } from '../src/in-hand/labels/use-label';
+import { unitsSwapped } from '../src/document-store/prefs-slice';
+import { createStore } from '../src/document-store/store';
+import { LabelField } from '../src/active/labels/LabelField';
+import { useLabel } from '../src/active/labels/use-label';
 
 const taken: Part[][] = [];
 let store = createStore();

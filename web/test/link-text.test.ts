@@ -1,7 +1,7 @@
 import { DEFAULT_LIMITS, LINK_NAMES, linkUse, powerBand, predictSteady, resolvePlan, simulateRun } from '@puddler/core';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import {} from '../src/in-hand/field-specs';
-import { crossing, detail, headline, short, wordsForUse } from '../src/in-hand/link-text';
+import {} from '../src/active/field-specs';
+import { crossing, detail, headline, short, wordsForUse } from '../src/active/link-text';
 
 const said = (name: string, system: 'metric' | 'imperial') => {
   const file = caseNamed(name);

@@ -1,8 +1,8 @@
 import type { CarRun } from '@puddler/contract/shared';
 import type { TraceFacts } from '../src/workers/log-drawing';
-import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/in-hand/run-entry';
+import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/active/run-entry';
 import { changesBetween, gearingText, insideOf, runName, verdictOf } from '../src/stations/log/log-text';
-import { lacksBands, measuredIn } from '../src/desk/run-figures';
+import { lacksBands, measuredIn } from '../src/document-store/run-figures';
 import { passOverlay } from '../src/stations/log/pass-overlay';
 import { runOfFile } from '../src/stations/log/run-file';
 import { bandsOf, foundIn, layTrace, panned, readAt, withinLog, zoomed, type View } from '../src/stations/log/trace-layout';
@@ -34,10 +34,10 @@ test('a run is held against the bands that are kept with it; those that are miss
   expect(measuredIn(typed).topSpeedMs).toBeCloseTo(15, 9);
   expect(lacksBands(RUN)).toBe(false);
   expect(lacksBands(typed)).toBe(true);
-  const held = { ...typed, predicted: { topSpeedMs: { p10: 13, p50: 14, p90: 14.5 } } };
-  expect(lacksBands(held)).toBe(false);
-  expect(insideOf(held)).toEqual({ inside: 0, of: 1 });
-  expect([12, 14, 15].map((value) => verdictOf(value, held.predicted.topSpeedMs))).toEqual(['below', 'in', 'above']);
+  const entry = { ...typed, predicted: { topSpeedMs: { p10: 13, p50: 14, p90: 14.5 } } };
+  expect(lacksBands(entry)).toBe(false);
+  expect(insideOf(entry)).toEqual({ inside: 0, of: 1 });
+  expect([12, 14, 15].map((value) => verdictOf(value, entry.predicted.topSpeedMs))).toEqual(['below', 'in', 'above']);
 });
 
 test('a run is called by its name or its moment; what changed between two is said in a few words', () => {

@@ -16,9 +16,9 @@ import {
   type PlanFile,
 } from '@puddler/core';
 import { anyPlan } from '../../core/test/any-plan';
-import { firstLink, givesFirstText } from '../src/in-hand/gives-first';
-import { detail, headline, wordsForUse } from '../src/in-hand/link-text';
-import { planText } from '../src/in-hand/sharing/plan-text';
+import { firstLink, givesFirstText } from '../src/active/gives-first';
+import { detail, headline, wordsForUse } from '../src/active/link-text';
+import { planText } from '../src/active/sharing/plan-text';
 import { workingOf } from '../src/stations/plan/working';
 
 const FOLDER = path.join(__dirname, '../../demo/plans');

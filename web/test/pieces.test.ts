@@ -1,10 +1,10 @@
 import { splitPlanFile } from '@puddler/contract';
 import { plainPlan } from '../../core/test/helpers';
-import { received } from '../src/desk/desk-slice';
-import { deleteDocument, editPlan } from '../src/desk/edits';
-import { areRunsHere, planOf, plansOfCar, runsOfCar, selectGarage, selectSaveStatus } from '../src/desk/selectors';
-import { createStore, type AppStore } from '../src/desk/store';
-import { docOf } from './on-desk';
+import { received } from '../src/document-store/document-store-slice';
+import { deleteDocument, editPlan } from '../src/document-store/edits';
+import { areRunsHere, planOf, plansOfCar, runsOfCar, selectGarage, selectSaveStatus } from '../src/document-store/selectors';
+import { createStore, type AppStore } from '../src/document-store/store';
+import { docOf } from './stored';
 
 const { car, plan } = splitPlanFile(plainPlan());
 const carDoc = (id: string) => docOf<'car'>(id, { car: { ...car, name: id }, bench: {} });
@@ -29,7 +29,7 @@ test('all of a car comes ahead of the lists: its plan and runs are here, and of 
   expect(planOf(state(), 'p2')).toBeDefined();
   expect(runsOfCar(state(), 'c2')).toHaveLength(1);
   expect([areRunsHere(state(), 'c2'), areRunsHere(state(), 'c1')]).toEqual([true, false]);
-  expect(state().desk.loaded).toBe('loading');
+  expect(state().documentStore.loaded).toBe('loading');
   expect(selectSaveStatus(state())).toBe('saved');
 });
 
@@ -41,8 +41,8 @@ test('what came ahead takes the place that it has in its list, piece by piece', 
   store.dispatch(received({ documents: { car: [carDoc('c3')] }, setAside: [{ kind: 'wish', id: 'w', why: 'broken' }], complete: 'garage' }));
   expect(names()).toEqual(['c1', 'c2', 'c3']);
   expect(plansOfCar(state(), 'c2').map(({ id }) => id)).toEqual(['p2', 'p2b']);
-  expect(new Set(state().desk.keys).size).toBe(state().desk.keys.length);
-  expect(state().desk).toMatchObject({ loaded: 'ready', setAside: [{ kind: 'wish', id: 'w' }] });
+  expect(new Set(state().documentStore.keys).size).toBe(state().documentStore.keys.length);
+  expect(state().documentStore).toMatchObject({ loaded: 'ready', setAside: [{ kind: 'wish', id: 'w' }] });
 });
 
 test('an edit of a plan that came ahead stays when its list brings what it was, and what the list brings newer is taken', () => {

@@ -1,11 +1,11 @@
 import { splitPlanFile } from '@puddler/contract';
 import { plainPlan } from '../../core/test/helpers';
-import { recallPins, storePins } from '../src/desk/keep-pins';
-import { nameOf, pinOf, togglePin, togglePlanPin, toggleStockPin } from '../src/in-hand/pinning';
-import { repinned, pinned } from '../src/desk/pins-slice';
-import { createStore, type AppStore } from '../src/desk/store';
-import { editPlan } from '../src/desk/edits';
-import { docOf, garage } from './on-desk';
+import { recallPins, storePins } from '../src/document-store/keep-pins';
+import { nameOf, pinOf, togglePin, togglePlanPin, toggleStockPin } from '../src/active/pinning';
+import { repinned, pinned } from '../src/document-store/pins-slice';
+import { createStore, type AppStore } from '../src/document-store/store';
+import { editPlan } from '../src/document-store/edits';
+import { docOf, garage } from './stored';
 
 const file = plainPlan();
 const { car, plan } = splitPlanFile(file);

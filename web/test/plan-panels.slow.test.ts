@@ -14,15 +14,15 @@ import {
   type PlanFile,
 } from '@puddler/core';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import { createStore } from '../src/desk/store';
-import { undone } from '../src/desk/desk-slice';
-import { docOf, garage } from './on-desk';
-import { carOf, planOf, type PartOnDesk } from '../src/desk/selectors';
-import { chainFlow } from '../src/in-hand/chain-flow';
+import { createStore } from '../src/document-store/store';
+import { undone } from '../src/document-store/document-store-slice';
+import { docOf, garage } from './stored';
+import { carOf, planOf, type StoredPart } from '../src/document-store/selectors';
+import { chainFlow } from '../src/active/chain-flow';
 import { headline } from '../src/stations/plan/FindingsPanel';
 import { gearsAround, gearsOnShelf } from '../src/stations/plan/gear-choice';
 import { HEAT_CHANGES } from '../src/stations/plan/heat/heat-changes';
-import { applyEdits, fitParts } from '../src/in-hand/plan-edits';
+import { applyEdits, fitParts } from '../src/active/plan-edits';
 import { workingOf } from '../src/stations/plan/working';
 
 function working(file: PlanFile, system: 'metric' | 'imperial' = 'metric') {
@@ -100,15 +100,15 @@ describe('a fix applied', () => {
   function opened() {
     const store = createStore();
     store.dispatch(garage([docOf<'car'>('c1', { car, bench })], [docOf<'plan'>('p1', plan, 'c1')]));
-    const inHand = { id: 'p1', carId: 'c1', car, plan, asBought: undefined, file: plainPlan() };
-    return { store, inHand };
+    const active = { id: 'p1', carId: 'c1', car, plan, asBought: undefined, file: plainPlan() };
+    return { store, active };
   }
 
   test('changes the plan as one undo', () => {
-    const { store, inHand } = opened();
+    const { store, active } = opened();
     store.dispatch(
       applyEdits(
-        inHand,
+        active,
         [
           { path: 'gearing.pinion', value: 17 },
           { path: 'esc.resistanceOhm', value: undefined },
@@ -122,8 +122,8 @@ describe('a fix applied', () => {
   });
 
   test('a tyre off the shelf is the plan’s, with its weight; the car as bought stays', () => {
-    const { store, inHand } = opened();
-    store.dispatch(fitParts(inHand, [{ kind: 'tyre', name: 'T', status: 'owned', spec: { diameterMm: 104, growthPctAt100KmH: 5, massG: 96 } }]));
+    const { store, active } = opened();
+    store.dispatch(fitParts(active, [{ kind: 'tyre', name: 'T', status: 'owned', spec: { diameterMm: 104, growthPctAt100KmH: 5, massG: 96 } }]));
     expect(planOf(store.getState(), 'p1')!.plan.conversion).toEqual({ tyre: { diameterMm: 104, growthPctAt100KmH: 5 }, wheelMassG: 96 });
     expect(carOf(store.getState(), 'c1')).toEqual(car);
     store.dispatch(undone({ at: 1 }));
@@ -131,10 +131,10 @@ describe('a fix applied', () => {
   });
 
   test('may change the car with it, and leaves its notes', () => {
-    const { store, inHand } = opened();
+    const { store, active } = opened();
     store.dispatch(
       applyEdits(
-        inHand,
+        active,
         [
           { path: 'car.bay.screwPastPlateMm', value: 4 },
           { path: 'gearing.pinion', value: 18 },
@@ -143,7 +143,7 @@ describe('a fix applied', () => {
       ),
     );
     expect(carOf(store.getState(), 'c1')!.bay).toEqual({ screwPastPlateMm: 4 });
-    expect(store.getState().desk.held['car:c1']!.content).toMatchObject({ body: { bench } });
+    expect(store.getState().documentStore.entries['car:c1']!.content).toMatchObject({ body: { bench } });
     store.dispatch(undone({ at: 1 }));
     expect(carOf(store.getState(), 'c1')).toEqual(car);
     expect(planOf(store.getState(), 'p1')!.plan).toEqual(plan);
@@ -152,7 +152,7 @@ describe('a fix applied', () => {
 
 describe('teeth to lay out', () => {
   const file = plainPlan({ gearing: { pinion: 20, spur: 60, moduleMm: 0.8 } });
-  const part = (kind: 'pinion' | 'spur', teeth: number, moduleMm?: number, status: 'owned' | 'worn-out' = 'owned'): PartOnDesk => ({
+  const part = (kind: 'pinion' | 'spur', teeth: number, moduleMm?: number, status: 'owned' | 'worn-out' = 'owned'): StoredPart => ({
     id: `${kind}${teeth}`,
     part: { kind, name: `${teeth}`, status, spec: { teeth, ...(moduleMm === undefined ? {} : { moduleMm }) } },
   });

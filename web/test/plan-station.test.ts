@@ -2,13 +2,13 @@ import { powerBand, predict, resolvePlan, solveTopSpeed } from '@puddler/core';
 import { checkPlanBody, checkPlanFile, splitPlanFile } from '@puddler/contract';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
 import { getField, motorAs, pathParts, setField, whyNeeded, withField, withFigure, withPackAdded, withPackRemoved } from '@puddler/core';
-import { carOf, TEMPLATES } from '../src/in-hand/templates/templates';
-import { bandShapes } from '../src/in-hand/band-path';
-import { chainFlow } from '../src/in-hand/chain-flow';
-import { fieldsOf } from '../src/in-hand/field-specs';
+import { carOf, TEMPLATES } from '../src/active/templates/templates';
+import { bandShapes } from '../src/active/band-path';
+import { chainFlow } from '../src/active/chain-flow';
+import { fieldsOf } from '../src/active/field-specs';
 import { figureOf, stepsOf } from '../src/stations/plan/steps';
 import { chainView } from '../src/jobs/chain-view';
-import { planFileFor } from '../src/in-hand/joined-plan';
+import { planFileFor } from '../src/active/joined-plan';
 
 const { car, plan } = splitPlanFile(plainPlan());
 const LINKS = ['pack', 'esc', 'motor', 'gears', 'tyres', 'road'] as const;

@@ -6,12 +6,12 @@ import { SET_DAYS, type Day, type Drive } from '@puddler/core';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { PracticeBanner } from '../src/app/PracticeBanner';
-import { deleteDocument } from '../src/desk/edits';
-import { addPracticeDay, amendDay } from '../src/desk/run-edits';
-import { dayOf, isPracticeCar, plansOfCar, selectGarage } from '../src/desk/selectors';
-import { undone } from '../src/desk/desk-slice';
-import { createStore } from '../src/desk/store';
-import { splitPlan } from '../src/in-hand/joined-plan';
+import { deleteDocument } from '../src/document-store/edits';
+import { addPracticeDay, amendDay } from '../src/document-store/run-edits';
+import { dayOf, isPracticeCar, plansOfCar, selectGarage } from '../src/document-store/selectors';
+import { undone } from '../src/document-store/document-store-slice';
+import { createStore } from '../src/document-store/store';
+import { splitPlan } from '../src/active/joined-plan';
 import { DrivePanel } from '../src/stations/practice/DrivePanel';
 import type { AtDay, DriveChoice } from '../src/stations/practice/use-day';
 import { dayName } from '../src/stations/practice/use-days';
@@ -59,11 +59,11 @@ describe('a practice day on the desk', () => {
 
   test('what was driven has happened: it is not undone', () => {
     store.dispatch(amendDay(carId, (day) => ({ ...day, drives: [DRIVE], stoodS: 0 })));
-    const past = store.getState().desk.past.length;
+    const past = store.getState().documentStore.past.length;
     expect(past).toBe(1);
     expect(dayOf(store.getState(), carId)!.drives).toHaveLength(1);
     store.dispatch(amendDay('nobody', () => DAY));
-    expect(store.getState().desk.past).toHaveLength(past);
+    expect(store.getState().documentStore.past).toHaveLength(past);
   });
 
   test('goes with its car, and comes back with it', () => {

@@ -5,8 +5,8 @@ import type { CarRun } from '@puddler/contract';
 import { act } from 'react';
 import { Provider } from 'react-redux';
 import { plainPlan } from '../../core/test/helpers';
-import { createStore } from '../src/desk/store';
-import type { RunOnDesk } from '../src/desk/selectors';
+import { createStore } from '../src/document-store/store';
+import type { StoredRun } from '../src/document-store/selectors';
 import { MeasuredAgainst } from '../src/stations/log/MeasuredAgainst';
 import { RunList } from '../src/stations/log/RunList';
 import { Slips } from '../src/stations/log/LessonNotes';
@@ -21,7 +21,7 @@ const run = (name: string, at: string, speedMs: number, more: Partial<CarRun> = 
   predicted: { topSpeedMs: BAND },
   ...more,
 });
-const RUNS: RunOnDesk[] = [
+const RUNS: StoredRun[] = [
   run('Newest', '2027-03-01T10:00:00Z', 12),
   run('Middle', '2027-02-01T10:00:00Z', 14.5, { notes: 'On grass.' }),
   run('Oldest', '2027-01-01T10:00:00Z', 16),

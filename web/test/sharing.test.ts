@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { deflateRawSync } from 'node:zlib';
 import { predictSteady, resolvePlan, type PlanFile } from '@puddler/core';
-import { planLink } from '../src/in-hand/sharing/plan-link';
-import { planText } from '../src/in-hand/sharing/plan-text';
-import { planFromLink } from '../src/in-hand/sharing/read-link';
+import { planLink } from '../src/active/sharing/plan-link';
+import { planText } from '../src/active/sharing/plan-text';
+import { planFromLink } from '../src/active/sharing/read-link';
 
 const demo = (name: string) => JSON.parse(readFileSync(path.join(__dirname, '../../demo/plans', `${name}.json`), 'utf8')) as PlanFile;
 const PLANS = ['12-ridgeback-sixty', '20-pacer-forty-minutes', '31-drover-high', '41-plough-outrunners'];

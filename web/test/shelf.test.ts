@@ -2,13 +2,13 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { PART_FIELDS, type Doc, type KindName } from '@puddler/contract/shared';
 import { PART_KINDS, type Part } from '@puddler/core';
-import { createStore, type AppStore } from '../src/desk/store';
-import { imported, remoteGone, saved, undone } from '../src/desk/desk-slice';
-import { isUnsaved, keyOf } from '../src/desk/held';
-import { docOf, garage, shelfOf } from './on-desk';
-import { addParts, changeParts } from '../src/desk/part-edits';
-import { partOf, selectSaveStatus, selectShelf } from '../src/desk/selectors';
-import { fieldText, headOf, searchText, summary } from '../src/in-hand/part-text';
+import { createStore, type AppStore } from '../src/document-store/store';
+import { imported, remoteGone, saved, undone } from '../src/document-store/document-store-slice';
+import { isUnsaved, keyOf } from '../src/document-store/entry';
+import { docOf, garage, shelfOf } from './stored';
+import { addParts, changeParts } from '../src/document-store/part-edits';
+import { partOf, selectSaveStatus, selectShelf } from '../src/document-store/selectors';
+import { fieldText, headOf, searchText, summary } from '../src/active/part-text';
 import { possibleColumns, usualColumns } from '../src/shelf/use-columns';
 
 const demo = JSON.parse(readFileSync(path.join(__dirname, '../../demo/shelf.json'), 'utf8')) as Part[];
@@ -24,7 +24,7 @@ beforeEach(() => {
 
 describe('the shelf on the desk', () => {
   test('comes in pieces and is saved', () => {
-    expect(store.getState().desk.shelfLoaded).toBe(true);
+    expect(store.getState().documentStore.shelfLoaded).toBe(true);
     expect(selectShelf(store.getState()).map(({ part }) => part)).toEqual(demo);
     expect(selectSaveStatus(store.getState())).toBe('saved');
   });
@@ -43,25 +43,25 @@ describe('the shelf on the desk', () => {
   });
 
   test('nothing to change is no undo', () => {
-    const past = store.getState().desk.past.length;
+    const past = store.getState().documentStore.past.length;
     store.dispatch(changeParts(['s0', 'gone'], (part) => part, 'nothing'));
-    expect(store.getState().desk.past).toHaveLength(past);
+    expect(store.getState().documentStore.past).toHaveLength(past);
   });
 
   test('added, deleted, and what the server says of each', () => {
     const [id] = store.dispatch(addParts([{ kind: 'fan', name: 'New', status: 'owned', spec: {} }]));
-    const held = () => store.getState().desk.held[keyOf('part', id!)]!;
-    expect(isUnsaved(held())).toBe(true);
-    store.dispatch(saved([{ key: keyOf('part', id!), version: 1, content: held().content! }]));
-    expect(isUnsaved(held())).toBe(false);
+    const entry = () => store.getState().documentStore.entries[keyOf('part', id!)]!;
+    expect(isUnsaved(entry())).toBe(true);
+    store.dispatch(saved([{ key: keyOf('part', id!), version: 1, content: entry().content! }]));
+    expect(isUnsaved(entry())).toBe(false);
     store.dispatch(changeParts([id!], () => null, 'delete'));
     expect(partOf(store.getState(), id!)).toBeUndefined();
-    expect(isUnsaved(held())).toBe(true);
+    expect(isUnsaved(entry())).toBe(true);
     store.dispatch(remoteGone([{ key: keyOf('part', id!), version: 2 }]));
-    expect(isUnsaved(held())).toBe(false);
+    expect(isUnsaved(entry())).toBe(false);
     store.dispatch(undone({ at: 1 }));
     expect(partOf(store.getState(), id!)).toMatchObject({ name: 'New' });
-    expect(isUnsaved(held())).toBe(true);
+    expect(isUnsaved(entry())).toBe(true);
   });
 
   test('an import in pieces is one undo', () => {

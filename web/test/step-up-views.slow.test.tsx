@@ -7,16 +7,16 @@ import { limitsWith, SET_DAYS, verdictOf, type Foreseen, type Ladder, type Ladde
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
 import { plainPlan } from '../../core/test/helpers';
-import { createStore } from '../src/desk/store';
+import { createStore } from '../src/document-store/store';
 import { LadderDrawing } from '../src/stations/step-up/LadderDrawing';
 import { PositionNote } from '../src/stations/step-up/PositionNote';
 import { StepTable } from '../src/stations/step-up/StepTable';
 import { TrackPasses } from '../src/stations/step-up/TrackPasses';
 import { TrackReadings } from '../src/stations/step-up/TrackReadings';
-import { foundAt, type Driven } from '../src/in-hand/ladder-question';
+import { foundAt, type Driven } from '../src/active/ladder-question';
 import type { AtLadder } from '../src/stations/step-up/use-ladder-progress';
 import { VerdictView } from '../src/stations/step-up/VerdictView';
-import { unitsSwapped } from '../src/desk/prefs-slice';
+import { unitsSwapped } from '../src/document-store/prefs-slice';
 
 const band = (p50: number) => ({ p10: 0.9 * p50, p50, p90: 1.1 * p50 });
 const FORESEEN: Foreseen = {
@@ -165,7 +165,7 @@ describe('the drawing', () => {
 
 describe('where one stands', () => {
   test('nothing driven: the first step, with speed and metres', () => {
-    draw(<PositionNote at={ladderAt()} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
+    draw(<PositionNote at={ladderAt()} active={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
     expect(screen.getByRole('region', { name: 'Where you stand' }).textContent).toContain('The first step14/58About 36 km/h, on 48 m');
     expect(screen.getByRole('button', { name: 'Drive this step' })).toBeTruthy();
   });
@@ -173,14 +173,14 @@ describe('where one stands', () => {
   test('a step that was begun and not driven is gone on with', () => {
     const { stoppedAt: _stopped, ...open } = drivenWith({}).step;
     const one = { ...drivenWith({}), step: open };
-    draw(<PositionNote at={ladderAt([one])} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
+    draw(<PositionNote at={ladderAt([one])} active={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
     expect(screen.getByText('Begun, and not driven yet.')).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Go on at the track' })).toBeTruthy();
   });
 
   test('at the top it can be driven once more; the run is a link into the log', () => {
     const at = ladderAt([drivenWith({ passes: GOOD.passes! })], { position: { at: 2, why: 'top' } });
-    draw(<PositionNote at={at} inHand={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
+    draw(<PositionNote at={at} active={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
     expect(screen.getByText('The target is reached')).toBeTruthy();
     expect(screen.getByRole('link', { name: 'its run in the log' }).getAttribute('href')).toBe('/plans/p/log?run=r');
     expect(screen.getByText('Read the motor, and the time until it is cool is told here.')).toBeTruthy();

@@ -1,9 +1,9 @@
 import type { CarRun, LadderProgress } from '@puddler/contract/shared';
 import { limitsWith, rmcSentence, verdictOf, type Ladder, type LadderStep, type PlanFile } from '@puddler/core';
-import { learnable } from '../src/in-hand/learnable-runs';
+import { learnable } from '../src/active/learnable-runs';
 import { clockText, gearsText, outcomeText, stopText } from '../src/stations/step-up/step-text';
-import { figureWords } from '../src/in-hand/figure-words';
-import { foundAt, type Driven } from '../src/in-hand/ladder-question';
+import { figureWords } from '../src/active/figure-words';
+import { foundAt, type Driven } from '../src/active/ladder-question';
 import { stoodSince, withStep } from '../src/stations/step-up/use-ladder-progress';
 import { fastestOf, heardFrom } from '../src/stations/practice/nmea-live';
 

@@ -3,8 +3,8 @@ import { RANGES } from '@puddler/contract/shared';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { Provider } from 'react-redux';
-import { unitsSwapped } from '../src/desk/prefs-slice';
-import { createStore, useAppSelector } from '../src/desk/store';
+import { unitsSwapped } from '../src/document-store/prefs-slice';
+import { createStore, useAppSelector } from '../src/document-store/store';
 import { Stepper } from '../src/ui/stepper/Stepper';
 
 // jsdom has no pointer events; a mouse event carries all that the stepper reads of one.

@@ -4,13 +4,13 @@ import type { Part } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { clientOf, startServer } from '../../server/test/helpers';
 import type { Running } from '../../server/src/serve';
-import { conflictSettled, deletionSettled, redone, undone, unsavedRecalled } from '../src/desk/desk-slice';
-import { duplicateCar } from '../src/desk/duplicate-car';
-import { addCar, addPlan, deleteDocument, editCar, editPlan, keepWishes } from '../src/desk/edits';
-import { addParts, changeParts } from '../src/desk/part-edits';
-import { isUnsaved, keyOf } from '../src/desk/held';
-import { readUnsaved } from '../src/desk/read-unsaved';
-import { loadGarage, loadShelf } from '../src/desk/load';
+import { conflictSettled, deletionSettled, redone, undone, unsavedRecalled } from '../src/document-store/document-store-slice';
+import { duplicateCar } from '../src/document-store/duplicate-car';
+import { addCar, addPlan, deleteDocument, editCar, editPlan, keepWishes } from '../src/document-store/edits';
+import { addParts, changeParts } from '../src/document-store/part-edits';
+import { isUnsaved, keyOf } from '../src/document-store/entry';
+import { readUnsaved } from '../src/document-store/read-unsaved';
+import { loadGarage, loadShelf } from '../src/document-store/load';
 import {
   carOf,
   partOf,
@@ -21,9 +21,9 @@ import {
   selectSaveStatus,
   selectShelf,
   wishesOfCar,
-} from '../src/desk/selectors';
-import { createStore, type AppStore } from '../src/desk/store';
-import { startSync } from '../src/desk/sync';
+} from '../src/document-store/selectors';
+import { createStore, type AppStore } from '../src/document-store/store';
+import { startSync } from '../src/document-store/sync';
 
 const { car, plan } = splitPlanFile(plainPlan());
 const fan = (name: string): Part => ({ kind: 'fan', name, status: 'owned', spec: {} });
@@ -117,7 +117,7 @@ test('undone before it was sent leaves nothing to send; after, it is deleted; ma
   mine.dispatch(undone({ at: 2 }));
   await isSaved();
   expect((await listed('shelf')).part).toEqual([]);
-  mine.dispatch({ type: 'desk/redone', payload: { at: 3 } });
+  mine.dispatch({ type: 'documentStore/redone', payload: { at: 3 } });
   await isSaved();
   expect((await listed('shelf')).part).toMatchObject([{ id, version: 3, body: fan('B') }]);
 });
@@ -270,11 +270,11 @@ test('an undo that is on its way is not saved yet when it is made again: the pag
   line.away = true;
   mine.dispatch(redone({ at: 1 }));
   expect(selectSaveStatus(mine.getState())).not.toBe('saved');
-  const left = Object.values(mine.getState().desk.held).filter(isUnsaved);
+  const left = Object.values(mine.getState().documentStore.entries).filter(isUnsaved);
   // The next page: what was kept of this one, and what the server has.
   [line.away, line.loses] = [false, 0];
   const next = createStore();
-  next.dispatch(unsavedRecalled(readUnsaved(left.map((held) => [held.key, JSON.parse(JSON.stringify(held))])).edits));
+  next.dispatch(unsavedRecalled(readUnsaved(left.map((entry) => [entry.key, JSON.parse(JSON.stringify(entry))])).edits));
   await loadGarage(next);
   expect(selectGarage(next.getState())).toEqual([]);
   startSync(next, 20);
@@ -303,7 +303,7 @@ test('a car that the server refuses holds up its own plans, without a pause-less
   const fresh = mine.dispatch(addCar({ ...car, name: longName }, [{ plan }]));
   mine.dispatch(addParts([fan('Other')]));
   await until(async () => (await listed('shelf')).part!.length === 1);
-  await until(() => mine.getState().desk.sync.state === 'idle');
+  await until(() => mine.getState().documentStore.sync.state === 'idle');
   expect(selectRefused(mine.getState())!.refused!.problems[0]!.path).toBe('car.name');
   expect([writesTo('/api/cars'), writesTo('/api/plans')]).toEqual([1, 0]);
   const { carId: newCar } = planOf(mine.getState(), fresh)!;
@@ -335,7 +335,7 @@ test('a disk that is full is told, and what was typed is saved once there is roo
   await pages(1);
   const [id] = mine.dispatch(addParts(Array.from({ length: 40 }, (_, i) => ({ ...fan(`F${i}`), notes: 'n'.repeat(2_000) }))));
   await until(() => selectSaveStatus(mine.getState()) === 'failing');
-  expect(mine.getState().desk.sync).toMatchObject({ message: expect.stringContaining('disk is full') as string });
+  expect(mine.getState().documentStore.sync).toMatchObject({ message: expect.stringContaining('disk is full') as string });
   await pages(1_000_000);
   await isSaved();
   expect((await kept('part', id!)).version).toBe(1);

@@ -1,4 +1,4 @@
-import { TERM_LIST, termIn, type TERMS } from '../src/in-hand/terms';
+import { TERM_LIST, termIn, type TERMS } from '../src/active/terms';
 
 /** What a newcomer must be able to look up. */
 const WANTED = [

@@ -1,14 +1,14 @@
 import { splitPlanFile } from '@puddler/contract';
 import { createStore as createIdb, delMany, entries, setMany, type UseStore } from 'idb-keyval';
 import { plainPlan } from '../../core/test/helpers';
-import { saved } from '../src/desk/desk-slice';
-import { editPlan } from '../src/desk/edits';
-import { isUnsaved, keyOf, type Held } from '../src/desk/held';
-import { planOf } from '../src/desk/selectors';
-import { createStore, type AppStore } from '../src/desk/store';
-import { discardQuarantined, keepUnsaved, recallUnsaved } from '../src/desk/unsaved';
-import { readPrefs } from '../src/desk/read-prefs';
-import { docOf, garage } from './on-desk';
+import { saved } from '../src/document-store/document-store-slice';
+import { editPlan } from '../src/document-store/edits';
+import { isUnsaved, keyOf, type Entry } from '../src/document-store/entry';
+import { planOf } from '../src/document-store/selectors';
+import { createStore, type AppStore } from '../src/document-store/store';
+import { discardQuarantined, keepUnsaved, recallUnsaved } from '../src/document-store/unsaved';
+import { readPrefs } from '../src/document-store/read-prefs';
+import { docOf, garage } from './stored';
 
 // Node has no IndexedDB; a browser's own is used in e2e/keeping.spec.ts. Here it is a map that can be full.
 jest.mock('idb-keyval');
@@ -35,7 +35,7 @@ beforeEach(() => {
   jest.mocked(entries).mockImplementation((idb) => Promise.resolve([...mapOf(idb)] as never));
   jest.mocked(setMany).mockImplementation((all, idb) => {
     if (full) return Promise.reject(new Error('QuotaExceededError'));
-    for (const [key, held] of all) mapOf(idb).set(key as string, structuredClone(held));
+    for (const [key, entries] of all) mapOf(idb).set(key as string, structuredClone(entries));
     return Promise.resolve();
   });
   jest.mocked(delMany).mockImplementation((keys, idb) => {
@@ -54,7 +54,7 @@ test('what is unsaved is kept in the browser until the server has it', async () 
   store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
   await settled();
   expect([...kept.keys()]).toEqual([KEY]);
-  store.dispatch(saved([{ key: KEY, version: 2, content: store.getState().desk.held[KEY]!.content! }]));
+  store.dispatch(saved([{ key: KEY, version: 2, content: store.getState().documentStore.entries[KEY]!.content! }]));
   await settled();
   expect(kept.size).toBe(0);
 });
@@ -68,7 +68,7 @@ test('an earlier visit’s edit comes back, and a garage that is fetched later d
   await recallUnsaved(store);
   store.dispatch(garage([docOf<'car'>('c1', { car, bench: {} })], [docOf<'plan'>('p1', plan, 'c1')]));
   expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(25);
-  expect(isUnsaved(store.getState().desk.held[KEY]!)).toBe(true);
+  expect(isUnsaved(store.getState().documentStore.entries[KEY]!)).toBe(true);
 });
 
 test('what another window keeps is not cleared by this one', async () => {
@@ -78,7 +78,7 @@ test('what another window keeps is not cleared by this one', async () => {
   keepUnsaved(store);
   store.dispatch(editPlan('p1', 'name', 'Mine', 'rename'));
   await settled();
-  store.dispatch(saved([{ key: KEY, version: 2, content: store.getState().desk.held[KEY]!.content! }]));
+  store.dispatch(saved([{ key: KEY, version: 2, content: store.getState().documentStore.entries[KEY]!.content! }]));
   await settled();
   expect([...kept.keys()]).toEqual([theirs]);
 });
@@ -100,7 +100,7 @@ test('a full store is told once, and what was typed stays on the page', async ()
 });
 
 describe('what an earlier release kept', () => {
-  const edit = (more: Partial<Held> & { form?: number }) => ({
+  const edit = (more: Partial<Entry> & { form?: number }) => ({
     key: KEY,
     id: 'p1',
     content: { kind: 'plan', parentId: 'c1', body: { ...plan, name: 'Typed while away' } },
@@ -111,16 +111,16 @@ describe('what an earlier release kept', () => {
   const recalled = async () => {
     const store = createStore();
     await recallUnsaved(store);
-    return store.getState().desk;
+    return store.getState().documentStore;
   };
 
   test('without its form is read by trying; a car with photos by their old ids is brought to today’s', async () => {
     kept.set(KEY, edit({}));
     const body = { car, bench: { radio: { inEsc: true }, photos: [{ id: 'photo-1', caption: 'before' }] } };
     kept.set('car:c1', { ...edit({}), key: 'car:c1', id: 'c1', content: { kind: 'car', body } });
-    const { held, quarantined } = await recalled();
-    expect(held[KEY]!.content!.body).toMatchObject({ name: 'Typed while away' });
-    expect(held[keyOf('car', 'c1')]!.content!.body).toEqual({ car, bench: { radio: { inEsc: true } } });
+    const { entries, quarantined } = await recalled();
+    expect(entries[KEY]!.content!.body).toMatchObject({ name: 'Typed while away' });
+    expect(entries[keyOf('car', 'c1')]!.content!.body).toEqual({ car, bench: { radio: { inEsc: true } } });
     expect(quarantined).toEqual([]);
   });
 
@@ -135,16 +135,16 @@ describe('what an earlier release kept', () => {
   ])('%s is set apart with its words, stops nothing, and is kept until it is thrown away', async (_name, value, why) => {
     kept.set(KEY, value);
     kept.set('plan:p9', { ...edit({}), key: 'plan:p9', id: 'p9' });
-    const { held, quarantined } = await recalled();
-    expect(Object.keys(held)).toEqual(['plan:p9']);
+    const { entries, quarantined } = await recalled();
+    expect(Object.keys(entries)).toEqual(['plan:p9']);
     expect(quarantined).toEqual([{ key: KEY, name: expect.any(String) as string, why: expect.stringMatching(why) as string, kept: value }]);
     expect([...kept.keys()]).toEqual(['plan:p9']);
     // Each start reports it until it is thrown away.
     const store = createStore();
     await recallUnsaved(store);
-    expect(store.getState().desk.quarantined).toHaveLength(1);
+    expect(store.getState().documentStore.quarantined).toHaveLength(1);
     await discardQuarantined(store);
-    expect([apart.size, store.getState().desk.quarantined.length]).toEqual([0, 0]);
+    expect([apart.size, store.getState().documentStore.quarantined.length]).toEqual([0, 0]);
   });
 });
 

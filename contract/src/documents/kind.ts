@@ -33,7 +33,7 @@ interface Reference {
 }
 
 /**
- * One kind of document, as everything but its validator knows it: the server's routes and store, the desk, the sync, merging
+ * One kind of document, as everything but its validator knows it: the server's routes and store, the document store, the sync, merging
  * and the backup read this and nothing else. `Body` is what the builder writes.
  */
 export interface Kind<Body> {

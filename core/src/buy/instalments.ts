@@ -36,7 +36,7 @@ export interface Envelope {
 /** One envelope: what was in hand with it, what is bought, what is carried over. */
 export interface Instalment {
   period: number;
-  inHand: number;
+  available: number;
   bought: string[];
   sold: string[];
   carriedOver: number;
@@ -73,7 +73,7 @@ export function scheduleOf(order: readonly Item[], goals: readonly Goal[], sales
     const selling = sales.filter((sale) => !sold.has(sale.id) && sale.after.some((goal) => (reachedIn[goal] ?? period) < period));
     for (const sale of selling) sold.add(sale.id);
     money += (skipped.includes(period) ? 0 : amount) + selling.reduce((sum, sale) => sum + sale.price, 0);
-    const inHand = money;
+    const available = money;
     const now: Item[] = [];
     const due = waiting.filter((item) => item.buyIn !== undefined && item.buyIn <= period);
     const turn = waiting.filter((item) => item.buyIn === undefined);
@@ -86,7 +86,7 @@ export function scheduleOf(order: readonly Item[], goals: readonly Goal[], sales
     waiting = waiting.filter((item) => !bought.has(item.id));
     instalments.push({
       period,
-      inHand,
+      available,
       bought: now.map((item) => item.id),
       sold: selling.map((sale) => sale.id),
       carriedOver: money,

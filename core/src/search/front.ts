@@ -10,7 +10,7 @@ export interface SetupFigures {
   /** Slowest speed at which it runs smoothly [m/s]; 0 with a sensor or brushes. */
   crawlMs: number;
   minutes: number;
-  /** Time round the lap that the plan in hand drives [s]; null where it drives none. */
+  /** Time round the lap that the active plan drives [s]; null where it drives none. */
   lapS: number | null;
   maxCanC: number;
   maxWindingC: number;

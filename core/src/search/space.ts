@@ -139,7 +139,7 @@ export class SearchSpace {
     this.groups = groups.sort((a, b) => money(a) - money(b) || a.motor - b.motor || a.pack - b.pack);
   }
 
-  /** Metres of the lap that the plan in hand goes round; undefined where it drives none. */
+  /** Metres of the lap that the active plan goes round; undefined where it drives none. */
   get lapM(): number | undefined {
     this.lap ??= { lengthM: lapLengthM(this.resolvedBase) };
     return this.lap.lengthM;

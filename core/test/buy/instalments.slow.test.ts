@@ -18,7 +18,7 @@ const boughtIn = (id: string, { instalments }: ReturnType<typeof scheduleOf>) =>
 test('what is left is carried over, and the first goal is the one that runs earliest', () => {
   const { schedule, way } = bestSchedule(items, ways, [], { amount: 20 })!;
   expect(way.map((goal) => goal.id)).toEqual(['pack', 'all']);
-  expect(schedule.instalments.map((one) => one.inHand)).toEqual([20, 40, 30, 50, 25, 45, 20].map(() => expect.any(Number) as number));
+  expect(schedule.instalments.map((one) => one.available)).toEqual([20, 40, 30, 50, 25, 45, 20].map(() => expect.any(Number) as number));
   expect(schedule.instalments.slice(0, 3).map((one) => [one.bought, one.carriedOver])).toEqual([
     [[], 20],
     [['pack'], 10],
@@ -38,7 +38,7 @@ test('a skipped envelope moves the dates after it by one, and none before', () =
 test('an old part is sold once what replaces it runs, and its money comes in with the next envelope', () => {
   const sales: Sale[] = [{ id: 'old pack', price: 25, after: ['pack', 'all'] }];
   const { schedule } = bestSchedule(items, ways, sales, { amount: 20 })!;
-  expect(schedule.instalments[2]).toMatchObject({ sold: ['old pack'], inHand: 55 });
+  expect(schedule.instalments[2]).toMatchObject({ sold: ['old pack'], available: 55 });
   expect(schedule.reachedIn['all']).toBe(4);
 });
 
@@ -52,7 +52,7 @@ test('an item with a wish of its own waits for it, and then comes before the oth
 
 test('money in hand at the start counts, a price of nothing is bought at once, and an empty envelope buys nothing more', () => {
   const schedule = scheduleOf([...items, { id: 'ties', price: 0 }], [PACK, ALL], [], { amount: 0, start: 35 });
-  expect(schedule.instalments[0]).toMatchObject({ inHand: 35, bought: ['pack'], carriedOver: 5 });
+  expect(schedule.instalments[0]).toMatchObject({ available: 35, bought: ['pack'], carriedOver: 5 });
   expect(schedule.unbought).toEqual(['esc', 'motor', 'ties']);
   expect(schedule.instalments.length).toBeLessThanOrEqual(MOST_PERIODS);
   expect(scheduleOf([], [ALL], [], { amount: 5 }).instalments).toHaveLength(1);

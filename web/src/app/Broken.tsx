@@ -1,6 +1,6 @@
 import { useRouteError } from 'react-router';
 
-/** What is left when a view fails to draw. What was typed is on the desk and in the browser's store. */
+/** What is left when a view fails to draw. What was typed is in the document store and in the browser's store. */
 export function Broken() {
   const error = useRouteError();
   return (

@@ -2,14 +2,14 @@ import { Command } from 'cmdk';
 import { group } from 'd3-array';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { redone } from '../desk/desk-slice';
-import { takeBack } from '../desk/undoable';
-import { isHere } from '../desk/is-here';
-import { selectGarage, selectShelf, type PartOnDesk } from '../desk/selectors';
-import { searchText, summary } from '../in-hand/part-text';
-import { TERM_LIST, termText } from '../in-hand/terms';
-import { themeSwapped, unitsSwapped } from '../desk/prefs-slice';
-import { useAppDispatch, useAppSelector } from '../desk/store';
+import { redone } from '../document-store/document-store-slice';
+import { takeBack } from '../document-store/undoable';
+import { isHere } from '../document-store/is-here';
+import { selectGarage, selectShelf, type StoredPart } from '../document-store/selectors';
+import { searchText, summary } from '../active/part-text';
+import { TERM_LIST, termText } from '../active/terms';
+import { themeSwapped, unitsSwapped } from '../document-store/prefs-slice';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { BENCH_STEPS, type BenchStep } from '../stations/car/car-fields';
 import { addressOf, STATIONS } from './stations';
 import { useWhere } from './use-where';
@@ -166,7 +166,7 @@ function CarItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
   );
 }
 
-/** What is entered at the bench of the car in hand, by step and by figure. */
+/** What is entered at the bench of the active car, by step and by figure. */
 function StepItems({ carId, onOpen }: { carId: string; onOpen: Open }) {
   return (
     <Command.Group heading={<span className="eyebrow px-3 text-soft">At the bench</span>}>
@@ -185,9 +185,9 @@ function StepItems({ carId, onOpen }: { carId: string; onOpen: Open }) {
   );
 }
 
-const found = new WeakMap<PartOnDesk, PartOnDesk & { text: string }>();
+const found = new WeakMap<StoredPart, StoredPart & { text: string }>();
 /** A part with what it is found by, which is put together once. */
-function foundBy(one: PartOnDesk): PartOnDesk & { text: string } {
+function foundBy(one: StoredPart): StoredPart & { text: string } {
   const known = found.get(one) ?? { ...one, text: searchText(one.part) };
   found.set(one, known);
   return known;

@@ -1,25 +1,25 @@
 import { kindOf, leafName, merge, rangeOf, type Clash } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { conflictSettled, deletionSettled } from '../desk/desk-slice';
-import { kindOfKey, nameOf, type Held } from '../desk/held';
-import { useAppDispatch, useAppSelector } from '../desk/store';
+import { conflictSettled, deletionSettled } from '../document-store/document-store-slice';
+import { kindOfKey, nameOf, type Entry } from '../document-store/entry';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { wordFor } from '../ui/words';
 import { formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** Two places changed the same document, and only the builder can say which figures hold. */
-export default function ConflictDialog({ held }: { held: Held }) {
-  const { conflict, content } = held;
+export default function ConflictDialog({ entry }: { entry: Entry }) {
+  const { conflict, content } = entry;
   if (!conflict) return null;
-  if (conflict.deleted || content === null) return <Deleted held={held} />;
-  const base = held.remote.state === 'present' ? held.remote.content.body : undefined;
+  if (conflict.deleted || content === null) return <Deleted entry={entry} />;
+  const base = entry.remote.state === 'present' ? entry.remote.content.body : undefined;
   const { clashes } = merge(base, content.body, conflict.content.body, kindOf(content.kind));
-  return <Clashes key={`${held.key} ${conflict.version}`} held={held} name={nameOf(conflict.content)} clashes={clashes} />;
+  return <Clashes key={`${entry.key} ${conflict.version}`} entry={entry} name={nameOf(conflict.content)} clashes={clashes} />;
 }
 
 /** One side deleted what the other changed. */
-function Deleted({ held: { key, content, conflict, remote } }: { held: Held }) {
+function Deleted({ entry: { key, content, conflict, remote } }: { entry: Entry }) {
   const dispatch = useAppDispatch();
   const settle = (keep: boolean) => dispatch(deletionSettled({ key, keep }));
   const known = content ?? (conflict && !conflict.deleted ? conflict.content : remote.state === 'present' ? remote.content : undefined);
@@ -67,7 +67,7 @@ function shown(value: unknown, path: string, system: UnitSystem): string {
 }
 
 /** The figures that both sides changed, each to be chosen; the others are put together without a question. */
-function Clashes({ held: { key }, name, clashes }: { held: Held; name: string; clashes: readonly Clash[] }) {
+function Clashes({ entry: { key }, name, clashes }: { entry: Entry; name: string; clashes: readonly Clash[] }) {
   const dispatch = useAppDispatch();
   const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());
   const choose = (path: string, newer: boolean) => {

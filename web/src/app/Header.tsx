@@ -1,12 +1,12 @@
 import { capitalized } from '@puddler/core';
 import { Contrast, Moon, Redo2, Search, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
-import { redone } from '../desk/desk-slice';
-import { takeBack } from '../desk/undoable';
+import { redone } from '../document-store/document-store-slice';
+import { takeBack } from '../document-store/undoable';
 import { JobLine } from './JobLine';
-import { nextTheme, themeSwapped, unitsSwapped } from '../desk/prefs-slice';
+import { nextTheme, themeSwapped, unitsSwapped } from '../document-store/prefs-slice';
 import { SaveState } from './SaveState';
-import { useAppDispatch, useAppSelector } from '../desk/store';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { Trail } from './Trail';
 import { useWhere } from './use-where';
 
@@ -25,10 +25,10 @@ function toPage(): void {
 export function Header({ onSearch }: { onSearch: () => void }) {
   const dispatch = useAppDispatch();
   const { units, theme } = useAppSelector((state) => state.prefs);
-  const undoLabel = useAppSelector((state) => state.desk.past[state.desk.past.length - 1]?.label);
+  const undoLabel = useAppSelector((state) => state.documentStore.past[state.documentStore.past.length - 1]?.label);
   const where = useWhere();
   const ThemeIcon = THEME_ICONS[theme];
-  const redoLabel = useAppSelector((state) => state.desk.future[state.desk.future.length - 1]?.label);
+  const redoLabel = useAppSelector((state) => state.documentStore.future[state.documentStore.future.length - 1]?.label);
   return (
     <header className="border-b border-rule print:hidden">
       <button type="button" className="sr-only focus:not-sr-only focus:absolute focus:z-30 focus:bg-sheet focus:px-3 focus:py-2" onClick={toPage}>

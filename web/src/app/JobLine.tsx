@@ -1,7 +1,7 @@
 import type { JourneyStation, Mark } from '@puddler/core';
 import { Link } from 'react-router';
-import { Journeyed } from '../in-hand/journey/Journeyed';
-import { usePlan } from '../in-hand/use-plan';
+import { Journeyed } from '../active/journey/Journeyed';
+import { usePlan } from '../active/use-plan';
 import { addressOf, STATIONS } from './stations';
 import type { Where } from './use-where';
 
@@ -11,10 +11,10 @@ const MARK_WORDS: Record<Mark, string> = { open: 'not yet', begun: 'begun', done
 
 /** The stations of a car in order: the present one stands out, and a mark says of each whether it is done, begun or not yet. */
 export function JobLine({ where }: { where: Where }) {
-  const inHand = usePlan(where.planId ?? '');
+  const active = usePlan(where.planId ?? '');
   if (!where.car) return null;
-  return inHand ? (
-    <Journeyed inHand={inHand}>{(journey) => <Line where={where} marks={journey?.marks} />}</Journeyed>
+  return active ? (
+    <Journeyed active={active}>{(journey) => <Line where={where} marks={journey?.marks} />}</Journeyed>
   ) : (
     <Line where={where} marks={undefined} />
   );

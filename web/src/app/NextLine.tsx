@@ -1,21 +1,21 @@
 import { ArrowRight } from 'lucide-react';
 import { Link } from 'react-router';
 import type { NextStep } from '@puddler/core';
-import { Journeyed } from '../in-hand/journey/Journeyed';
-import { nextPath, nextText } from '../in-hand/journey/next-text';
-import { usePlan, type PlanInHand } from '../in-hand/use-plan';
+import { Journeyed } from '../active/journey/Journeyed';
+import { nextPath, nextText } from '../active/journey/next-text';
+import { usePlan, type ActivePlan } from '../active/use-plan';
 import { STATIONS } from './stations';
 import type { Where } from './use-where';
 
-/** What comes next for the plan in hand, at the foot of every station. */
+/** What comes next for the active plan, at the foot of every station. */
 export function NextLine({ where }: { where: Where }) {
-  const inHand = usePlan(where.planId ?? '');
-  return inHand ? (
-    <Journeyed inHand={inHand}>{(journey) => journey && <Line inHand={inHand} station={where.station.id} next={journey.next} />}</Journeyed>
+  const active = usePlan(where.planId ?? '');
+  return active ? (
+    <Journeyed active={active}>{(journey) => journey && <Line active={active} station={where.station.id} next={journey.next} />}</Journeyed>
   ) : null;
 }
 
-function Line({ inHand, station, next }: { inHand: PlanInHand; station: string; next: NextStep }) {
+function Line({ active, station, next }: { active: ActivePlan; station: string; next: NextStep }) {
   const there = STATIONS.find((one) => one.id === next.station)!;
   const text = nextText(next);
   return (
@@ -26,7 +26,7 @@ function Line({ inHand, station, next }: { inHand: PlanInHand; station: string; 
         </span>
         {station !== next.station && (
           <Link
-            to={nextPath(next, inHand)}
+            to={nextPath(next, active)}
             aria-label={`Next: ${there.name}`}
             className="hit inline-flex shrink-0 items-center gap-1 text-steel max-sm:min-h-thumb max-sm:min-w-thumb underline underline-offset-2"
           >

@@ -1,12 +1,12 @@
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
-import { loadUpdate } from '../desk/keep-page';
-import { takeBack } from '../desk/undoable';
-import { nameOf } from '../desk/held';
-import { selectRefused } from '../desk/selectors';
+import { loadUpdate } from '../document-store/keep-page';
+import { takeBack } from '../document-store/undoable';
+import { nameOf } from '../document-store/entry';
+import { selectRefused } from '../document-store/selectors';
 import { Button } from '../ui/Button';
-import { noticeClosed } from '../desk/notices-slice';
-import { useAppDispatch, useAppSelector } from '../desk/store';
+import { noticeClosed } from '../document-store/notices-slice';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
 
 const SHOWN_MS = 9_000;
 

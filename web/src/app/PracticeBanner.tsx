@@ -1,7 +1,7 @@
 import { FlaskConical } from 'lucide-react';
 import { Link } from 'react-router';
-import { isPracticeCar } from '../desk/selectors';
-import { useAppSelector } from '../desk/store';
+import { isPracticeCar } from '../document-store/selectors';
+import { useAppSelector } from '../document-store/store';
 
 /** Says on every page about a practice car that nothing of it is real, and leads back to its day. */
 export function PracticeBanner({ carId }: { carId: string }) {

@@ -1,9 +1,9 @@
 import { HardDrive } from 'lucide-react';
-import { useAppSelector } from '../desk/store';
+import { useAppSelector } from '../document-store/store';
 
 /** Says on every page that the server cannot save: its disk was full when it started. */
 export function ReadOnlyBanner() {
-  const isReadOnly = useAppSelector((state) => state.desk.isReadOnly);
+  const isReadOnly = useAppSelector((state) => state.documentStore.isReadOnly);
   if (!isReadOnly) return null;
   return (
     <p role="alert" className="border-b border-stop bg-wash px-6 py-1 text-body max-sm:px-3">

@@ -1,5 +1,5 @@
-import { selectSaveStatus, selectWaiting, type SaveStatus } from '../desk/selectors';
-import { useAppSelector } from '../desk/store';
+import { selectSaveStatus, selectWaiting, type SaveStatus } from '../document-store/selectors';
+import { useAppSelector } from '../document-store/store';
 
 const WORDS: Record<SaveStatus, { text: string; tone: string; mark: string }> = {
   saved: { text: 'Saved', tone: 'text-soft', mark: '●' },
@@ -13,7 +13,7 @@ const WORDS: Record<SaveStatus, { text: string; tone: string; mark: string }> = 
 /** Whether what was typed is safe. */
 export function SaveState() {
   const status = useAppSelector(selectSaveStatus);
-  const sync = useAppSelector((state) => state.desk.sync);
+  const sync = useAppSelector((state) => state.documentStore.sync);
   const waiting = useAppSelector(selectWaiting);
   const { text, tone, mark } = WORDS[status];
   const why = status === 'failing' && sync.state === 'failing' ? sync.message : undefined;

@@ -2,16 +2,16 @@ import { useEffect, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
-import { redone } from '../desk/desk-slice';
-import { takeBack } from '../desk/undoable';
-import { selectConflict, selectRefused } from '../desk/selectors';
+import { redone } from '../document-store/document-store-slice';
+import { takeBack } from '../document-store/undoable';
+import { selectConflict, selectRefused } from '../document-store/selectors';
 import { Header } from './Header';
 import { NextLine } from './NextLine';
 import { PracticeBanner } from './PracticeBanner';
 import { ReadOnlyBanner } from './ReadOnlyBanner';
-import { togglePlanPin, toggleStockPin } from '../in-hand/pinning';
-import { unitsSwapped } from '../desk/prefs-slice';
-import { useAppDispatch, useAppSelector } from '../desk/store';
+import { togglePlanPin, toggleStockPin } from '../active/pinning';
+import { unitsSwapped } from '../document-store/prefs-slice';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { useWhere } from './use-where';
 
 const ConflictDialog = latePart('The question', () => import('./ConflictDialog'));
@@ -63,7 +63,7 @@ export function Shell() {
         </div>
         {station.onLine && <NextLine where={where} />}
       </div>
-      {conflict && <ConflictDialog held={conflict} />}
+      {conflict && <ConflictDialog entry={conflict} />}
       {hasNotices && <Notices />}
       {searching && <CommandPalette onClose={() => setSearching(false)} />}
     </>

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useAppSelector } from '../desk/store';
+import { useAppSelector } from '../document-store/store';
 import { STATIONS } from './stations';
 import type { Where } from './use-where';
 

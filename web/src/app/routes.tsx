@@ -1,5 +1,5 @@
 import { useLocation, type RouteObject } from 'react-router';
-import { isHere } from '../desk/is-here';
+import { isHere } from '../document-store/is-here';
 import { Guarded } from '../ui/Guarded';
 import { Broken } from './Broken';
 import { Shell } from './Shell';

@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import { VISIT_PATH } from '../in-hand/sharing/plan-link';
+import { VISIT_PATH } from '../active/sharing/plan-link';
 import { lateView } from '../ui/late-view';
 
 /** The car and plan that the page is about, as far as it is about any. */

@@ -1,6 +1,6 @@
 import { matchPath, useLocation } from 'react-router';
-import { benchOf, carOf, planOf, plansOfCar } from '../desk/selectors';
-import { useAppSelector } from '../desk/store';
+import { benchOf, carOf, planOf, plansOfCar } from '../document-store/selectors';
+import { useAppSelector } from '../document-store/store';
 import { STATIONS, type Station } from './stations';
 
 /** The station, car and plan that the page is about. */
@@ -8,7 +8,7 @@ export interface Where {
   station: Station;
   car: { id: string; name: string } | undefined;
   plan: { id: string; name: string } | undefined;
-  /** The plan that leads on from a car: the one in hand, or its newest that is not the car as bought. */
+  /** The plan that leads on from a car: the active one, or its newest that is not the car as bought. */
   planId: string | undefined;
 }
 
@@ -16,8 +16,8 @@ export function useWhere(): Where {
   const { pathname } = useLocation();
   const found = STATIONS.map((station) => ({ station, match: matchPath(station.path, pathname) })).find(({ match }) => match);
   const { carId, planId } = (found?.match?.params ?? {}) as { carId?: string; planId?: string };
-  const held = useAppSelector((state) => (planId ? planOf(state, planId) : undefined));
-  const ofCar = held?.carId ?? carId;
+  const entry = useAppSelector((state) => (planId ? planOf(state, planId) : undefined));
+  const ofCar = entry?.carId ?? carId;
   const car = useAppSelector((state) => (ofCar ? carOf(state, ofCar) : undefined));
   const next = useAppSelector((state) => {
     if (!ofCar) return undefined;
@@ -28,7 +28,7 @@ export function useWhere(): Where {
   return {
     station: found?.station ?? STATIONS[0]!,
     car: car && ofCar ? { id: ofCar, name: car.name } : undefined,
-    plan: held && planId ? { id: planId, name: held.plan.name } : undefined,
+    plan: entry && planId ? { id: planId, name: entry.plan.name } : undefined,
     planId: planId ?? next,
   };
 }

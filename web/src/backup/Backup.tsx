@@ -1,5 +1,5 @@
 import { Download, FolderInput } from 'lucide-react';
-import { useAppSelector } from '../desk/store';
+import { useAppSelector } from '../document-store/store';
 import { FileButton } from '../ui/FileButton';
 import { PANEL } from '../ui/panel';
 import { CheckPanel } from './CheckPanel';
@@ -68,7 +68,7 @@ export default function Backup() {
         )}
       </div>
       <CheckPanel className={`mt-4 ${PANEL}`} />
-      <SetAsideList setAside={useAppSelector((now) => now.desk.setAside)} />
+      <SetAsideList setAside={useAppSelector((now) => now.documentStore.setAside)} />
       <p className="mt-6 text-small text-soft">
         Beside this, Puddler keeps copies of its database from the last seven days it was used, in the folder backups of its data folder.
       </p>

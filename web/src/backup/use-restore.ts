@@ -2,8 +2,8 @@ import { isTaken, type RestorePreview } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { errorOf } from '../api/request';
 import { checkBackup, restoreBackup } from '../api/server';
-import { loadGarage, loadShelf } from '../desk/load';
-import { useAppStore } from '../desk/store';
+import { loadGarage, loadShelf } from '../document-store/load';
+import { useAppStore } from '../document-store/store';
 
 export type RestoreProgress =
   | { at: 'idle' }

@@ -1,6 +1,6 @@
 import { Download } from 'lucide-react';
-import { noticed } from '../desk/notices-slice';
-import { useAppDispatch } from '../desk/store';
+import { noticed } from '../document-store/notices-slice';
+import { useAppDispatch } from '../document-store/store';
 import { fileName } from '../ui/CsvButton';
 import { download } from '../ui/download';
 import { Menu } from '../ui/Menu';

@@ -1,7 +1,7 @@
 import type { BayDrawing } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import type { ReactNode } from 'react';
-import { useAppSelector } from '../desk/store';
+import { useAppSelector } from '../document-store/store';
 import { layoutBay, rectOf, type BayLayout } from './bay-layout';
 import { PlaceNames, Slot, teeth, Touches, Trays } from './BayParts';
 import { Dimension } from './Dimension';

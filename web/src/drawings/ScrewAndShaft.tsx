@@ -1,5 +1,5 @@
 import type { PressFit, ScrewDepth } from '@puddler/core';
-import { useAppSelector } from '../desk/store';
+import { useAppSelector } from '../document-store/store';
 import { formatIn, unitOf } from '@puddler/figures';
 import { Dimension } from './Dimension';
 import { DrawingFrame } from './DrawingFrame';

@@ -1,6 +1,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
-import type { CarOnDesk } from '../desk/selectors';
+import type { StoredCar } from '../document-store/selectors';
 import { CarRow } from './CarRow';
 
 /** Heights before a car is measured [px]: its head with the gap below, and one plan. */
@@ -10,7 +10,7 @@ const PLAN_PX = 40;
 const BEYOND = 3;
 
 /** The cars that are in sight: a club's garage has more rows than a page can hold. */
-export default function CarList({ cars }: { cars: readonly CarOnDesk[] }) {
+export default function CarList({ cars }: { cars: readonly StoredCar[] }) {
   const list = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
   useLayoutEffect(() => setTop(list.current?.offsetTop ?? 0), []);

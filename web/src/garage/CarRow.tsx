@@ -2,17 +2,17 @@ import type { Car } from '@puddler/core';
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { undoable } from '../desk/undoable';
-import { useAppDispatch, useAppSelector } from '../desk/store';
-import { duplicateCar } from '../desk/duplicate-car';
-import { addPlan, copyName, deleteDocument, editCar } from '../desk/edits';
-import { plansOfCar, runsOfCar, type CarOnDesk } from '../desk/selectors';
+import { undoable } from '../document-store/undoable';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
+import { duplicateCar } from '../document-store/duplicate-car';
+import { addPlan, copyName, deleteDocument, editCar } from '../document-store/edits';
+import { plansOfCar, runsOfCar, type StoredCar } from '../document-store/selectors';
 import { wordFor } from '../ui/words';
 import { Menu } from '../ui/Menu';
 import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
 import { PlanRow } from './PlanRow';
-import { firstPlan } from '../in-hand/templates/templates';
+import { firstPlan } from '../active/templates/templates';
 
 /** Headings for those who cannot see them, and the widths that keep all cars' columns in line. */
 const COLUMNS = [
@@ -25,7 +25,7 @@ const COLUMNS = [
 ] as const;
 
 /** A car, its plans, and what can be done with it. */
-export const CarRow = memo(function CarRow({ id, car, bench, plans }: CarOnDesk) {
+export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);

@@ -1,8 +1,8 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { bringDemo } from '../desk/demo-club';
-import { useAppDispatch } from '../desk/store';
+import { bringDemo } from '../document-store/demo-club';
+import { useAppDispatch } from '../document-store/store';
 import { Button } from '../ui/Button';
 
 /** What stands where cars would: still fetching, no server, or none yet. */

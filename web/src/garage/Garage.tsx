@@ -1,14 +1,14 @@
 import { useMemo, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { Link } from 'react-router';
-import { removeDemo } from '../desk/demo-club';
-import { selectGarage } from '../desk/selectors';
+import { removeDemo } from '../document-store/demo-club';
+import { selectGarage } from '../document-store/selectors';
 import { Button } from '../ui/Button';
-import { useAppDispatch, useAppSelector } from '../desk/store';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { CarRow } from './CarRow';
 import { EmptyGarage } from './EmptyGarage';
 import { GarageHead } from './GarageHead';
-import { importFiles } from '../desk/import-plans';
+import { importFiles } from '../document-store/import-plans';
 import { useDroppedFiles } from '../ui/use-dropped-files';
 import { QuarantineNotice } from './QuarantineNotice';
 
@@ -32,7 +32,7 @@ export default function Garage() {
   const cars = useMemo(() => all.filter(({ bench }) => !bench.practice && !bench.demo), [all]);
   const demo = useMemo(() => all.filter(({ bench }) => bench.demo), [all]);
   const practice = useMemo(() => all.filter(({ bench }) => bench.practice), [all]);
-  const loaded = useAppSelector((state) => state.desk.loaded);
+  const loaded = useAppSelector((state) => state.documentStore.loaded);
   const [adding, setAdding] = useState(false);
   const take = (files: File[]) => files.length > 0 && void dispatch(importFiles(files));
   const { over, zone } = useDroppedFiles(take);
@@ -78,7 +78,7 @@ function summary(cars: number, plans: number): string {
 
 /** Says when documents could not be read, and where to see which. */
 function SetAsideNotice() {
-  const count = useAppSelector((state) => state.desk.setAside.length);
+  const count = useAppSelector((state) => state.documentStore.setAside.length);
   if (count === 0) return null;
   return (
     <p role="alert" className="mb-4 border-l-4 border-caution bg-sheet px-4 py-2">

@@ -1,7 +1,7 @@
 import { Archive, FolderInput, MountainSnow, Plus, Smartphone } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { isHere } from '../desk/is-here';
+import { isHere } from '../document-store/is-here';
 import { Button } from '../ui/Button';
 import { FileButton } from '../ui/FileButton';
 

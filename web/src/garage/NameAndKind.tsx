@@ -1,8 +1,8 @@
 import { LONGEST_NAME } from '@puddler/contract/shared';
 import { capitalized } from '@puddler/core';
-import { useAppSelector } from '../desk/store';
-import type { Template } from '../in-hand/templates/template';
-import { TEMPLATES } from '../in-hand/templates/templates';
+import { useAppSelector } from '../document-store/store';
+import type { Template } from '../active/templates/template';
+import { TEMPLATES } from '../active/templates/templates';
 import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import type { NewCar } from './use-new-car';
 import { Input } from '../ui/Input';

@@ -1,5 +1,5 @@
 import { useNavigate } from 'react-router';
-import { LabelField } from '../in-hand/labels/LabelField';
+import { LabelField } from '../active/labels/LabelField';
 import { Button } from '../ui/Button';
 import { Modal } from '../ui/Modal';
 import { NameAndKind } from './NameAndKind';

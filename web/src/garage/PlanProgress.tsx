@@ -1,13 +1,13 @@
 import { Link } from 'react-router';
-import { Journeyed } from '../in-hand/journey/Journeyed';
-import { nextPath, nextText } from '../in-hand/journey/next-text';
-import type { PlanInHand } from '../in-hand/use-plan';
+import { Journeyed } from '../active/journey/Journeyed';
+import { nextPath, nextText } from '../active/journey/next-text';
+import type { ActivePlan } from '../active/use-plan';
 
 /** How far a plan is and what comes next: “3 of 9 parts · 12 of 21 steps · Next: get the 6 lines of the list that are missing”. */
-export function PlanProgress({ inHand }: { inHand: PlanInHand }) {
-  const { id } = inHand;
+export function PlanProgress({ active }: { active: ActivePlan }) {
+  const { id } = active;
   return (
-    <Journeyed inHand={inHand}>
+    <Journeyed active={active}>
       {(journey) =>
         // Its height is there before it is known.
         journey ? (
@@ -22,7 +22,7 @@ export function PlanProgress({ inHand }: { inHand: PlanInHand }) {
                 {journey.steps.done} of {journey.steps.of} steps
               </Link>
             )}
-            <Link to={nextPath(journey.next, inHand)} className="hit min-w-0 truncate hover:text-ink hover:underline" title={nextText(journey.next)}>
+            <Link to={nextPath(journey.next, active)} className="hit min-w-0 truncate hover:text-ink hover:underline" title={nextText(journey.next)}>
               Next: {nextText(journey.next)}
             </Link>
           </span>

@@ -3,29 +3,29 @@ import type { Car, Run } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { undoable } from '../desk/undoable';
-import { pinOf, togglePlanPin } from '../in-hand/pinning';
-import { useAppDispatch, useAppSelector } from '../desk/store';
-import { addPlan, copyName, deleteDocument, editPlan } from '../desk/edits';
-import { asBoughtOf, learnedOf, type PlanOnDesk } from '../desk/selectors';
+import { undoable } from '../document-store/undoable';
+import { pinOf, togglePlanPin } from '../active/pinning';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
+import { addPlan, copyName, deleteDocument, editPlan } from '../document-store/edits';
+import { asBoughtOf, learnedOf, type StoredPlan } from '../document-store/selectors';
 import { chainView, type ChainView } from '../jobs/chain-view';
-import { planFileFor } from '../in-hand/joined-plan';
-import { useRunTerms } from '../in-hand/run-terms';
+import { planFileFor } from '../active/joined-plan';
+import { useRunTerms } from '../active/run-terms';
 import { latest } from '../jobs/asked';
 import { useRun } from '../jobs/use-run';
-import { headline, short } from '../in-hand/link-text';
+import { headline, short } from '../active/link-text';
 import { Button } from '../ui/Button';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
-import { usePlan } from '../in-hand/use-plan';
+import { usePlan } from '../active/use-plan';
 import { NameField } from './NameField';
 import { PlanProgress } from './PlanProgress';
-import { heatFigure, isBurnt } from '../in-hand/heat-text';
-import { useSaid } from '../in-hand/Said';
+import { heatFigure, isBurnt } from '../active/heat-text';
+import { useSaid } from '../active/Said';
 
 /** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
-export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOnDesk & { car: Car; stock: boolean; twin: boolean }) {
+export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: StoredPlan & { car: Car; stock: boolean; twin: boolean }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const system = useAppSelector((state) => state.prefs.units);
@@ -42,7 +42,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
   const driven = useRun(view.state === 'ready' ? file : undefined, wish);
   const result = latest(driven);
   const worst = result?.findings[0];
-  const inHand = usePlan(id);
+  const active = usePlan(id);
   const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
 
   const remove = () => {
@@ -77,7 +77,7 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: PlanOn
             )}
           </span>
         )}
-        {inHand && <PlanProgress inHand={inHand} />}
+        {active && <PlanProgress active={active} />}
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
         {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-fine">as bought</span>}

@@ -1,11 +1,11 @@
-import { discardQuarantined } from '../desk/unsaved';
-import { useAppSelector, useAppStore } from '../desk/store';
+import { discardQuarantined } from '../document-store/unsaved';
+import { useAppSelector, useAppStore } from '../document-store/store';
 import { Button } from '../ui/Button';
 import { download } from '../ui/download';
 
 /** Edits that this browser kept and this release cannot read: which, why, and the way to save them as a file before they go. */
 export function QuarantineNotice() {
-  const edits = useAppSelector((state) => state.desk.quarantined);
+  const edits = useAppSelector((state) => state.documentStore.quarantined);
   const store = useAppStore();
   if (edits.length === 0) return null;
   const save = () => download('puddler unreadable edits.json', 'application/json', JSON.stringify(edits, undefined, 2));

@@ -1,12 +1,12 @@
 import { RANGES, type PlanBody } from '@puddler/contract/shared';
 import { splitShopLine, withCarField, type Car, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
-import { addCar, type NewPlan } from '../desk/edits';
-import { useAppDispatch } from '../desk/store';
-import { planFileFor } from '../in-hand/joined-plan';
-import { useLabel, type LabelInHand } from '../in-hand/labels/use-label';
-import { stockStart, withParts } from '../in-hand/stock';
-import { carOf, TEMPLATES } from '../in-hand/templates/templates';
+import { addCar, type NewPlan } from '../document-store/edits';
+import { useAppDispatch } from '../document-store/store';
+import { planFileFor } from '../active/joined-plan';
+import { useLabel, type LabelInHand } from '../active/labels/use-label';
+import { stockStart, withParts } from '../active/stock';
+import { carOf, TEMPLATES } from '../active/templates/templates';
 import { parseFigure } from '@puddler/figures';
 
 /** What is on the car today, and what is thought of. */

@@ -1,8 +1,8 @@
 import type { CarRun } from '@puddler/contract/shared';
-import { amendRun } from '../desk/run-edits';
-import { lacksBands } from '../desk/run-figures';
-import { selectRunsByCar, type RunOnDesk } from '../desk/selectors';
-import type { AppStore } from '../desk/store';
+import { amendRun } from '../document-store/run-edits';
+import { lacksBands } from '../document-store/run-figures';
+import { selectRunsByCar, type StoredRun } from '../document-store/selectors';
+import type { AppStore } from '../document-store/store';
 import { logClient } from './log-jobs';
 import { WorkError } from './worker-client';
 
@@ -13,7 +13,7 @@ import { WorkError } from './worker-client';
 export function freezeBands(store: AppStore): void {
   const tried = new WeakSet<CarRun>();
   let isBusy = false;
-  const next = (): RunOnDesk | undefined => {
+  const next = (): StoredRun | undefined => {
     for (const runs of selectRunsByCar(store.getState()).values()) {
       const found = runs.find(({ run }) => lacksBands(run) && !tried.has(run));
       if (found) return found;

@@ -1,12 +1,12 @@
 import { PART_STATUSES, type Part, type PartStatus } from '@puddler/core';
 import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { noticed } from '../desk/notices-slice';
-import { undoable } from '../desk/undoable';
-import { useAppDispatch, useAppSelector } from '../desk/store';
-import { copyName } from '../desk/edits';
-import { addParts, changeParts } from '../desk/part-edits';
-import { partOf } from '../desk/selectors';
+import { noticed } from '../document-store/notices-slice';
+import { undoable } from '../document-store/undoable';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
+import { copyName } from '../document-store/edits';
+import { addParts, changeParts } from '../document-store/part-edits';
+import { partOf } from '../document-store/selectors';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
 import { parseFigure } from '@puddler/figures';

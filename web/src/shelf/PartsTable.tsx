@@ -10,7 +10,7 @@ import {
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
-import type { PartOnDesk } from '../desk/selectors';
+import type { StoredPart } from '../document-store/selectors';
 import { sorted, valueIn } from './order-parts';
 import { PartsTableHead } from './PartsTableHead';
 import { PartsTableRow } from './PartsTableRow';
@@ -31,8 +31,8 @@ const WIDTHS: Record<string, string> = {
   notes: '160px',
 };
 
-const columns: ColumnDef<Features, PartOnDesk>[] = [
-  ...PART_FIELDS.map((field): ColumnDef<Features, PartOnDesk> => ({
+const columns: ColumnDef<Features, StoredPart>[] = [
+  ...PART_FIELDS.map((field): ColumnDef<Features, StoredPart> => ({
     id: field.path,
     accessorFn: ({ part }) => valueIn(part, field),
     sortDescFirst: false,
@@ -41,7 +41,7 @@ const columns: ColumnDef<Features, PartOnDesk>[] = [
 ];
 
 interface Props {
-  parts: PartOnDesk[];
+  parts: StoredPart[];
   shown: readonly string[];
   selected: Record<string, true>;
   onSelect: (selected: Record<string, true>) => void;

@@ -1,14 +1,14 @@
 import type { PartField } from '@puddler/contract/shared';
 import type { CSSProperties } from 'react';
-import { useAppSelector } from '../desk/store';
-import type { PartOnDesk } from '../desk/selectors';
-import { headOf } from '../in-hand/part-text';
+import { useAppSelector } from '../document-store/store';
+import type { StoredPart } from '../document-store/selectors';
+import { headOf } from '../active/part-text';
 import { SortHead } from '../ui/SortHead';
 import type { ShownField } from './PartsTableRow';
 
 interface Props {
   fields: readonly ShownField[];
-  parts: PartOnDesk[];
+  parts: StoredPart[];
   selected: Record<string, true>;
   style: CSSProperties;
   sortedAs: (path: string) => false | 'asc' | 'desc';

@@ -1,8 +1,8 @@
 import type { PartField } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import type { CSSProperties } from 'react';
-import { useAppSelector } from '../desk/store';
-import { fieldText, summary } from '../in-hand/part-text';
+import { useAppSelector } from '../document-store/store';
+import { fieldText, summary } from '../active/part-text';
 
 /** A column that is shown: a field of parts, or the summary of their figures, which is no field. */
 export interface ShownField {

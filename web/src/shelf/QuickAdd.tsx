@@ -1,10 +1,10 @@
 import { LABEL_KINDS, type LabelKind, type PartStatus } from '@puddler/core';
 import { useState } from 'react';
-import { undoable } from '../desk/undoable';
-import { useAppDispatch } from '../desk/store';
-import { addParts } from '../desk/part-edits';
-import { LabelField } from '../in-hand/labels/LabelField';
-import { useLabel } from '../in-hand/labels/use-label';
+import { undoable } from '../document-store/undoable';
+import { useAppDispatch } from '../document-store/store';
+import { addParts } from '../document-store/part-edits';
+import { LabelField } from '../active/labels/LabelField';
+import { useLabel } from '../active/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
 import { Select } from '../ui/Select';

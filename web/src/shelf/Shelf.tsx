@@ -1,8 +1,8 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { useSearchParams } from 'react-router';
-import { useAppSelector } from '../desk/store';
-import { selectShelf } from '../desk/selectors';
+import { useAppSelector } from '../document-store/store';
+import { selectShelf } from '../document-store/selectors';
 import { BulkBar } from './BulkBar';
 import { ColumnMenu } from './ColumnMenu';
 import { PartsTable } from './PartsTable';
@@ -20,7 +20,7 @@ const PartSheet = latePart('The part', () => import('./PartSheet'));
 export default function Shelf() {
   // While a long list comes in, the table may skip what is overtaken.
   const shelf = useDeferredValue(useAppSelector(selectShelf));
-  const loaded = useAppSelector((state) => state.desk.shelfLoaded);
+  const loaded = useAppSelector((state) => state.documentStore.shelfLoaded);
   // Heads and labels write prices with its sign.
   useAppSelector((state) => state.prefs.currency);
   const [params, setParams] = useSearchParams();

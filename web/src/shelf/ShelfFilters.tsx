@@ -1,6 +1,6 @@
 import { PART_KINDS, PART_STATUSES, type PartStatus } from '@puddler/core';
 import { useMemo, type ReactNode } from 'react';
-import type { PartOnDesk } from '../desk/selectors';
+import type { StoredPart } from '../document-store/selectors';
 import { Choice } from '../ui/Choice';
 import { wordFor } from '../ui/words';
 import { countKinds, type ShelfFilter } from './shelf-filter';
@@ -8,7 +8,7 @@ import { Input } from '../ui/Input';
 import { Select } from '../ui/Select';
 
 interface Props {
-  shelf: PartOnDesk[];
+  shelf: StoredPart[];
   filter: ShelfFilter;
   onFilter: (filter: ShelfFilter) => void;
   /** What else stands at the end of the line. */

@@ -1,7 +1,7 @@
 import { Download, FileUp } from 'lucide-react';
-import { currencySet } from '../desk/prefs-slice';
-import type { PartOnDesk } from '../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../desk/store';
+import { currencySet } from '../document-store/prefs-slice';
+import type { StoredPart } from '../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { Button } from '../ui/Button';
 import { download } from '../ui/download';
 import { FileButton } from '../ui/FileButton';
@@ -9,9 +9,9 @@ import { currencies } from '@puddler/figures';
 import { Select } from '../ui/Select';
 
 interface Props {
-  shelf: PartOnDesk[];
+  shelf: StoredPart[];
   /** The parts that go out as CSV. */
-  chosen: PartOnDesk[];
+  chosen: StoredPart[];
   onFile: (file: File) => void;
 }
 

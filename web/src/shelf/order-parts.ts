@@ -1,7 +1,7 @@
 import { PART_FIELDS, partValue, type PartField } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import type { SortingState } from '@tanstack/react-table';
-import type { PartOnDesk } from '../desk/selectors';
+import type { StoredPart } from '../document-store/selectors';
 
 /** What a part has in a column; nothing where its kind has no such figure. */
 export function valueIn(part: Part, field: PartField): unknown {
@@ -11,7 +11,7 @@ export function valueIn(part: Part, field: PartField): unknown {
 const byText = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
 /** Parts in the order of a column; those without the figure come last either way. */
-export function sorted(parts: PartOnDesk[], [sort]: SortingState): PartOnDesk[] {
+export function sorted(parts: StoredPart[], [sort]: SortingState): StoredPart[] {
   const field = sort && PART_FIELDS.find((one) => one.path === sort.id);
   if (!sort || !field) return parts;
   const sign = sort.desc ? -1 : 1;

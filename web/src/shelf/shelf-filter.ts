@@ -1,6 +1,6 @@
 import type { PartKind, PartStatus } from '@puddler/core';
-import type { PartOnDesk } from '../desk/selectors';
-import { searchText } from '../in-hand/part-text';
+import type { StoredPart } from '../document-store/selectors';
+import { searchText } from '../active/part-text';
 
 /** What of the shelf is looked at; empty means everything. */
 export interface ShelfFilter {
@@ -13,7 +13,7 @@ export interface ShelfFilter {
 export const WHOLE_SHELF: ShelfFilter = { kind: '', status: '', text: '' };
 
 /** The parts that pass a filter, in the order of the shelf. */
-export function filtered(shelf: PartOnDesk[], { kind, status, text: sought }: ShelfFilter): PartOnDesk[] {
+export function filtered(shelf: StoredPart[], { kind, status, text: sought }: ShelfFilter): StoredPart[] {
   const words = sought.trim().toLowerCase().split(/\s+/).filter(Boolean);
   return shelf.filter(({ part }) => {
     if ((kind !== '' && part.kind !== kind) || (status !== '' && part.status !== status)) return false;
@@ -24,7 +24,7 @@ export function filtered(shelf: PartOnDesk[], { kind, status, text: sought }: Sh
 }
 
 /** How many parts of each kind there are. */
-export function countKinds(shelf: PartOnDesk[]): Partial<Record<PartKind, number>> {
+export function countKinds(shelf: StoredPart[]): Partial<Record<PartKind, number>> {
   const counts: Partial<Record<PartKind, number>> = {};
   for (const { part } of shelf) counts[part.kind] = (counts[part.kind] ?? 0) + 1;
   return counts;

@@ -1,16 +1,16 @@
 import { useEffect, useState } from 'react';
-import { noticed } from '../desk/notices-slice';
-import { selectShelf } from '../desk/selectors';
+import { noticed } from '../document-store/notices-slice';
+import { selectShelf } from '../document-store/selectors';
 import { PAGE } from '../api/request';
-import { undoable } from '../desk/undoable';
-import { useAppDispatch, useAppStore } from '../desk/store';
-import { imported } from '../desk/desk-slice';
+import { undoable } from '../document-store/undoable';
+import { useAppDispatch, useAppStore } from '../document-store/store';
+import { imported } from '../document-store/document-store-slice';
 import { reasonOf, WorkerClient } from '../jobs/worker-client';
 import type { CheckedRows, CsvTasks, Mapping, Opened } from '../workers/csv-worker';
 import { MOST_CSV_BYTES } from '@puddler/figures/parts-csv';
 import { newId } from '@puddler/contract/shared';
 
-/** Parts put on the desk in one go: some milliseconds. */
+/** Parts put into the document store in one go: some milliseconds. */
 const PIECE = 160;
 
 const makeClient = () =>
@@ -23,7 +23,7 @@ export type CsvProgress =
   | { at: 'review'; opened: Extract<Opened, { ok: true }>; mapping: Mapping; checked: CheckedRows | undefined }
   | { at: 'sending' };
 
-/** Reads a CSV file in a worker, checks it again when a column's meaning changes, and puts its parts on the desk: all or none. */
+/** Reads a CSV file in a worker, checks it again when a column's meaning changes, and puts its parts into the document store: all or none. */
 export function useCsvImport(file: File, onDone: () => void) {
   const dispatch = useAppDispatch();
   const store = useAppStore();

@@ -1,13 +1,13 @@
 import { limitsWith, notJudged, USUAL_RAMP_S, type PlanFile } from '@puddler/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { keepPlanFile } from '../desk/import-plans';
-import { useAppDispatch } from '../desk/store';
-import { NotJudgedList } from '../in-hand/NotJudgedList';
-import { FindingLine } from '../in-hand/FindingLine';
-import { PlanCard } from '../in-hand/sharing/PlanCard';
-import type { VisitingPlan } from '../in-hand/sharing/read-link';
-import { useShared } from '../in-hand/sharing/use-shared';
+import { keepPlanFile } from '../document-store/import-plans';
+import { useAppDispatch } from '../document-store/store';
+import { NotJudgedList } from '../active/NotJudgedList';
+import { FindingLine } from '../active/FindingLine';
+import { PlanCard } from '../active/sharing/PlanCard';
+import type { VisitingPlan } from '../active/sharing/read-link';
+import { useShared } from '../active/sharing/use-shared';
 import { Button } from '../ui/Button';
 
 /** A plan that came in a link: shown, and kept only when that is asked for. */
@@ -17,7 +17,7 @@ export default function Visit() {
   useEffect(() => {
     let isHere = true;
     setVisiting(undefined);
-    void import('../in-hand/sharing/read-link')
+    void import('../active/sharing/read-link')
       .then(({ planFromLink }) => planFromLink(hash))
       .catch((error: unknown): VisitingPlan => ({
         ok: false,

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useLocation } from 'react-router';
-import { TERM_LIST, termText } from '../in-hand/terms';
+import { TERM_LIST, termText } from '../active/terms';
 import { Input } from '../ui/Input';
 
 /** Every word of the trade that Puddler uses, with what it means; the one in the address stands out. */

@@ -90,7 +90,7 @@ const tasks = {
     }
   },
 
-  /** Some of the parts that were sent, for putting on the desk piece by piece. */
+  /** Some of the parts that were sent, for putting into the document store piece by piece. */
   taken({ from, count }: { from: number; count: number }): Doc<'part'>[] {
     return ready.slice(from, from + count);
   },

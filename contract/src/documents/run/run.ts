@@ -12,7 +12,7 @@ export interface KeptLog extends FileRef, Pick<RunLog, 'kind' | 'columns' | 'shi
 
 /** A run of a car with the plan as it was driven: what a run file holds but its series, which stays in the logs. */
 export interface CarRun extends Omit<RunFile, 'format' | 'version' | 'series' | 'photos' | 'logs'> {
-  /** The plan on the desk that it was driven by. */
+  /** The plan in the document store that it was driven by. */
   planId?: string;
   photos?: FileRef[];
   logs?: KeptLog[];

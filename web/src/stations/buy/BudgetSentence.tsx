@@ -1,7 +1,7 @@
 import { amend } from '@puddler/core';
 import { ENVELOPE_EVERY, type Budget } from '@puddler/contract/shared';
 import { Button } from '../../ui/Button';
-import { FigureField } from '../../in-hand/FigureField';
+import { FigureField } from '../../active/FigureField';
 import { isDay, today } from './envelopes';
 import type { Buying } from './use-buy';
 import { Input } from '../../ui/Input';

@@ -1,14 +1,14 @@
 import { LONGEST_NAME } from '@puddler/contract/shared';
 import { MoreHorizontal } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
-import { FigureField } from '../../in-hand/FigureField';
+import { FigureField } from '../../active/FigureField';
 import { Menu } from '../../ui/Menu';
 import { moneyText } from '@puddler/figures';
-import { STATE_KEYS, STATE_WORDS, withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
+import { STATE_KEYS, STATE_WORDS, withNote, type BuyRow, type RowState } from '../../active/noted/buy-rows';
 import { BuyLineMore } from './BuyLineMore';
 import { StateMark } from './StateMark';
 import type { Buying } from './use-buy';
-import { Said } from '../../in-hand/Said';
+import { Said } from '../../active/Said';
 import { Select } from '../../ui/Select';
 import { Input } from '../../ui/Input';
 

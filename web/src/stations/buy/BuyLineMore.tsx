@@ -1,7 +1,7 @@
 import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { FigureField } from '../../in-hand/FigureField';
-import { withNote, type BuyRow } from '../../in-hand/noted/buy-rows';
+import { FigureField } from '../../active/FigureField';
+import { withNote, type BuyRow } from '../../active/noted/buy-rows';
 import { isDay } from './envelopes';
 import type { Buying } from './use-buy';
 import { newId } from '@puddler/contract/shared';

@@ -1,6 +1,6 @@
 import { BUY_GROUPS, type LineNeed } from '@puddler/core';
 import { useRef, type KeyboardEvent } from 'react';
-import { GROUP_WORDS, needOfRow, STATE_KEYS, type BuyRow } from '../../in-hand/noted/buy-rows';
+import { GROUP_WORDS, needOfRow, STATE_KEYS, type BuyRow } from '../../active/noted/buy-rows';
 import { BuyLine } from './BuyLine';
 import { NewLine } from './NewLine';
 import { StepsNote } from './StepsNote';

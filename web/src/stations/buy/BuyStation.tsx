@@ -1,46 +1,46 @@
 import { Printer } from 'lucide-react';
 import { Link } from 'react-router';
-import { OnPlan } from '../../in-hand/OnPlan';
-import { benchOf } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
-import { useLimits } from '../../in-hand/run-terms';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { OnPlan } from '../../active/OnPlan';
+import { benchOf } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { useLimits } from '../../active/run-terms';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { Failed } from '../../ui/Failed';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { moneyText } from '@puddler/figures';
-import { paidFor, partsProgress } from '../../in-hand/noted/buy-rows';
+import { paidFor, partsProgress } from '../../active/noted/buy-rows';
 import { buyTable } from './buy-table';
 import { BudgetSentence } from './BudgetSentence';
 import { BuyList } from './BuyList';
 import { PartialConversions } from './PartialConversions';
 import { Instalments } from './Instalments';
 import { costText } from './path-text';
-import { RadioQuestions } from '../../in-hand/RadioQuestions';
+import { RadioQuestions } from '../../active/RadioQuestions';
 import { UpgradeLadder } from './UpgradeLadder';
 import { useBuy, type Buying } from './use-buy';
 import { Guarded } from '../../ui/Guarded';
-import { Said } from '../../in-hand/Said';
+import { Said } from '../../active/Said';
 
 export default function BuyStation() {
-  return <OnPlan so="no list can be made for it">{(inHand) => <AtTheShop key={inHand.id} inHand={inHand} />}</OnPlan>;
+  return <OnPlan so="no list can be made for it">{(active) => <AtTheShop key={active.id} active={active} />}</OnPlan>;
 }
 
 /** Where the way to the instalments leads. */
 const BUDGET_ID = 'instalments';
 
 /** What to buy for a plan, what each part of it brings by itself, and when there is money for it. */
-function AtTheShop({ inHand }: { inHand: PlanInHand }) {
-  const buying = useBuy(inHand);
-  const limits = useLimits(inHand.plan.limits);
-  const measuredMs = useAppSelector((state) => benchOf(state, inHand.carId)?.today?.topSpeedMs);
+function AtTheShop({ active }: { active: ActivePlan }) {
+  const buying = useBuy(active);
+  const limits = useLimits(active.plan.limits);
+  const measuredMs = useAppSelector((state) => benchOf(state, active.carId)?.today?.topSpeedMs);
   const { view, asked, answer, purchase, stock } = buying;
   return (
     <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,31.5rem)] print:block print:py-0">
       <div className="min-w-0">
-        <BuyHead inHand={inHand} buying={buying} />
-        <RadioQuestions carId={inHand.carId} />
+        <BuyHead active={active} buying={buying} />
+        <RadioQuestions carId={active.carId} />
         {answer?.list.wrong.map((one) => (
           <p key={one.id} role="alert" className="my-1 flex items-baseline gap-2 border-l-4 border-stop bg-sheet px-3 py-1.5 text-body">
             <VerdictMark level="stop" />
@@ -52,7 +52,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
         {asked.state === 'failed' && <Failed what="The list could not be made" reason={asked.reason} onRetry={asked.retry} />}
         {view ? (
           <Guarded what="The list">
-            <BuyList planId={inHand.id} buying={buying} />
+            <BuyList planId={active.id} buying={buying} />
           </Guarded>
         ) : (
           asked.state === 'waiting' && <p className="py-6 text-soft">Making the list …</p>
@@ -82,7 +82,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
         ) : (
           <p className="text-body text-soft">
             What runs by itself on the way is shown once it is known what the car was as bought.{' '}
-            <Link to={`/cars/${inHand.carId}`} className="text-steel underline underline-offset-2">
+            <Link to={`/cars/${active.carId}`} className="text-steel underline underline-offset-2">
               Say it in Car
             </Link>
             .
@@ -103,7 +103,7 @@ function AtTheShop({ inHand }: { inHand: PlanInHand }) {
   );
 }
 
-function BuyHead({ inHand: { plan, car }, buying: { view, purchase } }: { inHand: PlanInHand; buying: Buying }) {
+function BuyHead({ active: { plan, car }, buying: { view, purchase } }: { active: ActivePlan; buying: Buying }) {
   const rows = view?.rows ?? [];
   const { had, of } = partsProgress(rows);
   const onTheWay = rows.filter((row) => row.onTheWay && row.state !== 'not-for-me').length;

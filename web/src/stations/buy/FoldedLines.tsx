@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Button } from '../../ui/Button';
-import type { BuyRow } from '../../in-hand/noted/buy-rows';
+import type { BuyRow } from '../../active/noted/buy-rows';
 
 /** Lines behind one that names them and says how many are still to be had. On paper they stand open. */
 export function FoldedLines({

@@ -3,8 +3,8 @@ import type { Budget, Purchase } from '@puddler/contract/shared';
 import type { Instalment } from '@puddler/core';
 import { X } from 'lucide-react';
 import { moneyText } from '@puddler/figures';
-import type { BuyRow } from '../../in-hand/noted/buy-rows';
-import { withNote } from '../../in-hand/noted/buy-rows';
+import type { BuyRow } from '../../active/noted/buy-rows';
+import { withNote } from '../../active/noted/buy-rows';
 import type { BuyView } from './buy-view';
 import { dayOfPeriod, dayText, periodOfDay } from './envelopes';
 import { Fold } from '../../ui/Fold';
@@ -23,7 +23,7 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
     dates.length > 0 ? Math.min(...dates) : undefined,
     schedule.unbought.length === 0 ? schedule.instalments.length - 1 : undefined,
   ];
-  const most = Math.max(...schedule.instalments.map((one) => one.inHand), 1);
+  const most = Math.max(...schedule.instalments.map((one) => one.available), 1);
   const day = (period: number) => dayOfPeriod(budget, period);
   const move = ({ active, over }: DragEndEvent) => {
     const rows = holds.get(String(active.id));
@@ -122,10 +122,10 @@ function Column({ period, children }: { period: number; children: React.ReactNod
 
 /** What is in hand as an outline, and what is spent of it filled. */
 function Bar({ one, most }: { one: Instalment; most: number }) {
-  const spent = one.inHand - one.carriedOver;
+  const spent = one.available - one.carriedOver;
   return (
-    <svg width="40" height={BAR + 2} role="img" aria-label={`${moneyText(one.inHand)} in hand, ${moneyText(spent)} spent`} className="my-0.5">
-      <rect x="1" y={1 + BAR - (BAR * one.inHand) / most} width="38" height={(BAR * one.inHand) / most} className="fill-wash stroke-edge" />
+    <svg width="40" height={BAR + 2} role="img" aria-label={`${moneyText(one.available)} in hand, ${moneyText(spent)} spent`} className="my-0.5">
+      <rect x="1" y={1 + BAR - (BAR * one.available) / most} width="38" height={(BAR * one.available) / most} className="fill-wash stroke-edge" />
       <rect x="1" y={1 + BAR - (BAR * spent) / most} width="38" height={(BAR * spent) / most} className="fill-ink" />
     </svg>
   );

@@ -5,7 +5,7 @@ import { spreadLabels } from '../../charts/spread-labels';
 import { AcrossAxis, LimitLine, UpAxis } from '../../charts/Axes';
 import { ChartExport } from '../../charts/ChartExport';
 import type { LimitTone } from '../../charts/tones';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { useWidth } from '../../ui/useWidth';
 import { currencySymbol, formatIn, toShown, type Unit, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS } from './path-text';

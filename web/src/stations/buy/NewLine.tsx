@@ -4,7 +4,7 @@ import { LONGEST_NAME } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { Button } from '../../ui/Button';
 import { foreignCurrencyText, moneyText, priceIn } from '@puddler/figures';
-import { GROUP_WORDS } from '../../in-hand/noted/buy-rows';
+import { GROUP_WORDS } from '../../active/noted/buy-rows';
 import type { Buying } from './use-buy';
 import { Input } from '../../ui/Input';
 import { Select } from '../../ui/Select';

@@ -1,11 +1,11 @@
 import { FIT_FINDING_IDS, type Change, type Cost, type PartialConversion } from '@puddler/core';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS, costText } from './path-text';
-import { heatFigure } from '../../in-hand/heat-text';
+import { heatFigure } from '../../active/heat-text';
 import { Fold } from '../../ui/Fold';
-import { useSaid } from '../../in-hand/Said';
+import { useSaid } from '../../active/Said';
 
 interface Props {
   partials: readonly { partial: PartialConversion; cost: Cost }[];

@@ -1,5 +1,5 @@
 import type { Change } from '@puddler/core';
-import { FigureField } from '../../in-hand/FigureField';
+import { FigureField } from '../../active/FigureField';
 import { CHANGE_WORDS } from './path-text';
 import type { Buying } from './use-buy';
 

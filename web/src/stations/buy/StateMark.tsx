@@ -1,4 +1,4 @@
-import type { RowState } from '../../in-hand/noted/buy-rows';
+import type { RowState } from '../../active/noted/buy-rows';
 
 const SHAPES: Record<RowState, { outline: string; fill?: string; tone: string }> = {
   need: { outline: 'M6 1.5a4.5 4.5 0 1 1 0 9a4.5 4.5 0 0 1 0-9z', tone: 'stroke-ink' },

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
-import { stepUpOnOwned } from '../../desk/noted-edits';
-import { progressOf } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { stepUpOnOwned } from '../../document-store/noted-edits';
+import { progressOf } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
 import type { Buying } from './use-buy';

@@ -1,14 +1,14 @@
 import type { Limits, Stage, UpgradePath, UpgradePaths } from '@puddler/core';
 import { useState } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { Choice } from '../../ui/Choice';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, moneyText, unitOf } from '@puddler/figures';
 import { LadderChart } from './LadderChart';
 import { CHANGE_WORDS, costText, favoursText, orderText } from './path-text';
-import { heatFigure, heatWords } from '../../in-hand/heat-text';
+import { heatFigure, heatWords } from '../../active/heat-text';
 import { Fold } from '../../ui/Fold';
-import { useSaid } from '../../in-hand/Said';
+import { useSaid } from '../../active/Said';
 
 interface Props {
   paths: UpgradePaths;

@@ -1,6 +1,6 @@
 import type { Purchase } from '@puddler/contract/shared';
 import { currencySymbol } from '@puddler/figures';
-import { GROUP_WORDS, STATE_WORDS, type BuyRow } from '../../in-hand/noted/buy-rows';
+import { GROUP_WORDS, STATE_WORDS, type BuyRow } from '../../active/noted/buy-rows';
 
 /** The list as a table for a file; what is bought in one place stands together. */
 export function buyTable(rows: readonly BuyRow[], { bundles }: Purchase): { heads: string[]; rows: (string | number | undefined)[][] } {

@@ -15,7 +15,7 @@ import {
   type UpgradePaths,
 } from '@puddler/core';
 import type { BuyAnswer, PricedPartial } from '../../workers/plan-worker';
-import { buyRows, costOfRows, itemsToBuy, type BuyRow } from '../../in-hand/noted/buy-rows';
+import { buyRows, costOfRows, itemsToBuy, type BuyRow } from '../../active/noted/buy-rows';
 import { periodOfDay } from './envelopes';
 
 /** All that the Buy station shows, from what the worker found and what is noted. */

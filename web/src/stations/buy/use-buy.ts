@@ -1,18 +1,18 @@
 import { LINE_STATES, MOST_LINES, type Purchase } from '@puddler/contract/shared';
 import { stepPinions, type BuyGroup, type Ladder, type ListLine, type PlanFile, type StepPinions } from '@puddler/core';
 import { useMemo } from 'react';
-import { editPurchase, partArrived } from '../../desk/noted-edits';
-import { benchOf, partOf, purchaseOf, selectShelf } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { useLadderQuestion } from '../../in-hand/ladder-question';
-import { useRunTerms } from '../../in-hand/run-terms';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { editPurchase, partArrived } from '../../document-store/noted-edits';
+import { benchOf, partOf, purchaseOf, selectShelf } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { useLadderQuestion } from '../../active/ladder-question';
+import { useRunTerms } from '../../active/run-terms';
+import type { ActivePlan } from '../../active/use-plan';
 import { latest, type Asked } from '../../jobs/asked';
 import { useLadder } from '../../jobs/ladder-jobs';
 import { partialsJob } from '../../jobs/plan-jobs';
 import { useJob } from '../../jobs/use-job';
 import type { BuyAnswer, PartialsQuestion } from '../../workers/plan-worker';
-import { withNote, type BuyRow, type RowState } from '../../in-hand/noted/buy-rows';
+import { withNote, type BuyRow, type RowState } from '../../active/noted/buy-rows';
 import { buyView, type BuyView } from './buy-view';
 import { newId } from '@puddler/contract/shared';
 
@@ -39,8 +39,8 @@ export interface Buying {
   isFull: boolean;
 }
 
-export function useBuy(inHand: PlanInHand): Buying {
-  const { id, carId, file, plan, asBought } = inHand;
+export function useBuy(active: ActivePlan): Buying {
+  const { id, carId, file, plan, asBought } = active;
   const dispatch = useAppDispatch();
   const { limits, stock: bought } = useRunTerms(carId, plan.limits);
   const stock = asBought === plan ? undefined : bought;
@@ -62,7 +62,7 @@ export function useBuy(inHand: PlanInHand): Buying {
   );
   const asked = useJob(partialsJob, question);
   const answer = latest(asked);
-  const { question: toLadder } = useLadderQuestion(inHand);
+  const { question: toLadder } = useLadderQuestion(active);
   const ladder = useLadder(toLadder);
   const steps = useMemo(() => (ladder.state === 'ready' ? stepPinions(file, stock, ladder.value, shelf) : undefined), [ladder, file, stock, shelf]);
   const view = useMemo(() => answer && buyView(answer, steps?.lines ?? NO_LINES, purchase), [answer, steps, purchase]);

@@ -1,10 +1,10 @@
 import { bayDrawing, limitsWith } from '@puddler/core';
 import { BayFromAbove } from '../../drawings/BayFromAbove';
 import type { BayLayout, BayPlace } from '../../drawings/bay-layout';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { editCar } from '../../desk/edits';
-import { FigureField } from '../../in-hand/FigureField';
-import type { CarInHand } from '../../in-hand/use-car';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { editCar } from '../../document-store/edits';
+import { FigureField } from '../../active/FigureField';
+import type { ActiveCar } from '../../active/use-car';
 import { BENCH_STEPS } from './car-fields';
 import { Fields } from './Fields';
 
@@ -24,26 +24,26 @@ const ON_DRAWING: Record<BayPlace, string> = {
 export const DRAWN_FROM_PX = 620;
 
 /** The bay from above, each figure typed where it is measured; nothing without a motor to draw. */
-export function BayOfCar({ inHand }: { inHand: CarInHand }) {
-  const { stock, car } = inHand;
+export function BayOfCar({ active }: { active: ActiveCar }) {
+  const { stock, car } = active;
   const limits = useAppSelector((state) => state.prefs.limits);
   if (stock?.view.state !== 'ready') return null;
   return (
     <BayFromAbove
       bay={bayDrawing(stock.file, stock.view.resolved, limitsWith(limits))}
       name={car.name}
-      figures={(layout) => <Figures inHand={inHand} layout={layout} />}
+      figures={(layout) => <Figures active={active} layout={layout} />}
     />
   );
 }
 
 /** The figures of the bay, without those that are typed on its drawing. */
-export function BayStep({ inHand, isDrawn }: { inHand: CarInHand; isDrawn: boolean }) {
+export function BayStep({ active, isDrawn }: { active: ActiveCar; isDrawn: boolean }) {
   const onDrawing = (path: string) => Object.keys(ON_DRAWING).some((place) => path === `car.bay.${place}`);
-  return <Fields inHand={inHand} specs={BENCH_STEPS.motorBay.fields.filter((field) => !isDrawn || !onDrawing(field.path))} />;
+  return <Fields active={active} specs={BENCH_STEPS.motorBay.fields.filter((field) => !isDrawn || !onDrawing(field.path))} />;
 }
 
-function Figures({ inHand: { id, car }, layout }: { inHand: CarInHand; layout: BayLayout }) {
+function Figures({ active: { id, car }, layout }: { active: ActiveCar; layout: BayLayout }) {
   const dispatch = useAppDispatch();
   return (Object.keys(ON_DRAWING) as BayPlace[]).map((place) => (
     <span

@@ -1,21 +1,21 @@
 import { fitFindings, limitsWith, type Car } from '@puddler/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { chainView } from '../../jobs/chain-view';
-import { planFileFor } from '../../in-hand/joined-plan';
+import { planFileFor } from '../../active/joined-plan';
 import { useWidth } from '../../ui/useWidth';
 import { BayOfCar, DRAWN_FROM_PX } from './BayStep';
 import { KnownPanel } from './KnownPanel';
 import { StepLine } from './StepLine';
 import { firstToMeasure, stepsOf } from './steps';
-import { useCar, type CarInHand } from '../../in-hand/use-car';
+import { useCar, type ActiveCar } from '../../active/use-car';
 
 export default function CarStation() {
   const { carId = '' } = useParams();
-  const inHand = useCar(carId);
-  const loaded = useAppSelector((state) => state.desk.loaded);
-  if (!inHand)
+  const active = useCar(carId);
+  const loaded = useAppSelector((state) => state.documentStore.loaded);
+  if (!active)
     return (
       <main className="px-6 py-16 text-center text-soft">
         {loaded === 'ready' ? (
@@ -30,7 +30,7 @@ export default function CarStation() {
         )}
       </main>
     );
-  return <AtTheBench key={carId} inHand={inHand} />;
+  return <AtTheBench key={carId} active={active} />;
 }
 
 /** Which steps are open: that of the address, else the one to measure first. The last that was opened is the address. */
@@ -51,12 +51,12 @@ function useOpenSteps(car: Car): { open: ReadonlySet<string>; toggle: (id: strin
   return { open, toggle };
 }
 
-function AtTheBench({ inHand }: { inHand: CarInHand }) {
-  const { car, plans, stock, learned } = inHand;
+function AtTheBench({ active }: { active: ActiveCar }) {
+  const { car, plans, stock, learned } = active;
   const system = useAppSelector((state) => state.prefs.units);
   const [column, width] = useWidth<HTMLDivElement>();
   const isDrawn = stock?.view.state === 'ready' && width >= DRAWN_FROM_PX;
-  const steps = stepsOf(inHand, system, isDrawn);
+  const steps = stepsOf(active, system, isDrawn);
   const { open, toggle } = useOpenSteps(car);
   const limits = useAppSelector((state) => state.prefs.limits);
   const findings = useMemo(
@@ -80,14 +80,14 @@ function AtTheBench({ inHand }: { inHand: CarInHand }) {
         <h1 className="wide text-head leading-tight font-bold">{car.name}</h1>
         <p className="text-soft">What have I got? Every step may be left out; what is not entered is estimated, and said to be.</p>
         <TypicalLine car={car} />
-        {isDrawn && <BayOfCar inHand={inHand} />}
+        {isDrawn && <BayOfCar active={active} />}
         {steps.map((step, i) => (
           <StepLine key={step.id} step={step} number={i + 1} isOpen={open.has(step.id)} onToggle={() => toggle(step.id)} />
         ))}
       </div>
       <aside aria-label="What is known so far" className="border-rule max-lg:order-first lg:border-l lg:pl-6">
         <div className="lg:sticky lg:top-3">
-          <KnownPanel inHand={inHand} findings={findings} />
+          <KnownPanel active={active} findings={findings} />
         </div>
       </aside>
     </main>

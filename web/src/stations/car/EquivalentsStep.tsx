@@ -1,15 +1,15 @@
 import { equivalents, gearCell, limitsWith, PlanError, type Equivalents, type Limits, type PinionSpeed, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useAppSelector } from '../../desk/store';
-import { planFileFor } from '../../in-hand/joined-plan';
+import { useAppSelector } from '../../document-store/store';
+import { planFileFor } from '../../active/joined-plan';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
-import type { CarInHand } from '../../in-hand/use-car';
+import type { ActiveCar } from '../../active/use-car';
 import { Select } from '../../ui/Select';
 
 /** What the old system and a new one are worth against each other, worked out for this car rather than read off a chart. */
-export function EquivalentsStep({ inHand }: { inHand: CarInHand }) {
-  const { car, plans, stock, bench, learned } = inHand;
+export function EquivalentsStep({ active }: { active: ActiveCar }) {
+  const { car, plans, stock, bench, learned } = active;
   const own = useAppSelector((state) => state.prefs.limits);
   const others = plans.filter((plan) => plan.id !== stock?.id);
   const [chosen, setChosen] = useState<string>();

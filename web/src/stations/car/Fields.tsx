@@ -1,18 +1,18 @@
 import { getField, isOfCar, pathInCar, planFileOf, whyNeeded, type PlanFile } from '@puddler/core';
-import { useAppDispatch } from '../../desk/store';
-import { editCar, replaceCar } from '../../desk/edits';
-import { AskRatio, useDirectAsked } from '../../in-hand/AskRatio';
-import { FieldRow } from '../../in-hand/FieldRow';
-import type { FieldSpec } from '../../in-hand/field-specs';
-import { setFigure, takeFile } from '../../in-hand/plan-edits';
-import { resolvedCar } from '../../in-hand/resolved-car';
-import { firstPlan } from '../../in-hand/templates/templates';
-import type { CarInHand } from '../../in-hand/use-car';
+import { useAppDispatch } from '../../document-store/store';
+import { editCar, replaceCar } from '../../document-store/edits';
+import { AskRatio, useDirectAsked } from '../../active/AskRatio';
+import { FieldRow } from '../../active/FieldRow';
+import type { FieldSpec } from '../../active/field-specs';
+import { setFigure, takeFile } from '../../active/plan-edits';
+import { resolvedCar } from '../../active/resolved-car';
+import { firstPlan } from '../../active/templates/templates';
+import type { ActiveCar } from '../../active/use-car';
 
 /** Rows of figures: the car's own, or those of the plan that is the car as bought. */
-export function Fields({ inHand, specs }: { inHand: CarInHand; specs: readonly FieldSpec[] }) {
+export function Fields({ active, specs }: { active: ActiveCar; specs: readonly FieldSpec[] }) {
   const dispatch = useAppDispatch();
-  const { id, car, stock } = inHand;
+  const { id, car, stock } = active;
   const asPlan = stock && { id: stock.id, carId: id, car, plan: stock.plan, asBought: stock.plan, file: stock.file };
   const source = { car, ...stock?.plan };
   const origins = stock?.view.state === 'ready' ? stock.view.resolved.provenance : resolvedCar(car);

@@ -1,19 +1,19 @@
 import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { useAppDispatch } from '../../desk/store';
-import { editCar } from '../../desk/edits';
+import { useAppDispatch } from '../../document-store/store';
+import { editCar } from '../../document-store/edits';
 import { Button } from '../../ui/Button';
 import { parseFigure } from '@puddler/figures';
 import { BENCH_STEPS, RATIO } from './car-fields';
 import { Fields } from './Fields';
 import { Measured } from './Measured';
-import type { CarInHand } from '../../in-hand/use-car';
+import type { ActiveCar } from '../../active/use-car';
 import { Input } from '../../ui/Input';
 
 /** Teeth counted, or the ratio found by rolling; gears of a shiftable box. */
-export function GearStep({ inHand }: { inHand: CarInHand }) {
+export function GearStep({ active }: { active: ActiveCar }) {
   const dispatch = useAppDispatch();
-  const { id, car, stock } = inHand;
+  const { id, car, stock } = active;
   const [wheelTurns, setWheelTurns] = useState('');
   const read = wheelTurns === '' ? undefined : parseFigure(wheelTurns, RANGES['car.internalRatio'], 'metric');
   const boxes = car.gearboxRatios ?? [];
@@ -21,7 +21,7 @@ export function GearStep({ inHand }: { inHand: CarInHand }) {
   const names = ['Low', 'High', 'Third', 'Fourth'];
   return (
     <>
-      <Fields inHand={inHand} specs={stock ? BENCH_STEPS.gears.fields : [RATIO]} />
+      <Fields active={active} specs={stock ? BENCH_STEPS.gears.fields : [RATIO]} />
       <Measured
         label="Roll test: turns of the spur for one of the wheel"
         placeholder={String(car.internalRatio)}

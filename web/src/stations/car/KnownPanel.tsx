@@ -1,16 +1,16 @@
 import { speedSpread, topSpeedBand, type Finding } from '@puddler/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
-import { FindingLine } from '../../in-hand/FindingLine';
-import type { CarInHand } from '../../in-hand/use-car';
+import { FindingLine } from '../../active/FindingLine';
+import type { ActiveCar } from '../../active/use-car';
 
 const FIGURES_SHOWN = 3;
 
 /** What the steps have brought so far: how sure the car as bought is, and what would make it surer. */
-export function KnownPanel({ inHand, findings }: { inHand: CarInHand; findings: { planId: string; plan: string; findings: Finding[] }[] }) {
-  const { stock, plans } = inHand;
+export function KnownPanel({ active, findings }: { active: ActiveCar; findings: { planId: string; plan: string; findings: Finding[] }[] }) {
+  const { stock, plans } = active;
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const known = useMemo(() => {

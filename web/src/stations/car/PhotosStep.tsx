@@ -1,15 +1,15 @@
 import { LONGEST_NAME, type PhotoRef } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { fileAddress } from '../../desk/keep-files';
-import type { CarInHand } from '../../in-hand/use-car';
-import { LargePhoto } from '../../in-hand/photos/LargePhoto';
-import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
+import { fileAddress } from '../../document-store/keep-files';
+import type { ActiveCar } from '../../active/use-car';
+import { LargePhoto } from '../../active/photos/LargePhoto';
+import { PhotoPickers } from '../../active/photos/PhotoPickers';
 import { usePhotos } from './use-photos';
 import { Input } from '../../ui/Input';
 
 /** Photos of the wiring before it is unplugged; large while working. */
-export function PhotosStep({ inHand }: { inHand: CarInHand }) {
-  const photos = usePhotos(inHand);
+export function PhotosStep({ active }: { active: ActiveCar }) {
+  const photos = usePhotos(active);
   const [large, setLarge] = useState<number>();
   const shown = large === undefined ? undefined : photos.photos[large];
   const remove = (at: number) => {

@@ -1,22 +1,22 @@
 import type { PlanBody } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
-import { useAppDispatch } from '../../desk/store';
-import { editBench, replaceCarAndPlan, replacePlan } from '../../desk/edits';
-import { stockStart, withParts } from '../../in-hand/stock';
-import { LabelField } from '../../in-hand/labels/LabelField';
-import { useLabel, type LabelInHand } from '../../in-hand/labels/use-label';
-import { planFileFor } from '../../in-hand/joined-plan';
+import { useAppDispatch } from '../../document-store/store';
+import { editBench, replaceCarAndPlan, replacePlan } from '../../document-store/edits';
+import { stockStart, withParts } from '../../active/stock';
+import { LabelField } from '../../active/labels/LabelField';
+import { useLabel, type LabelInHand } from '../../active/labels/use-label';
+import { planFileFor } from '../../active/joined-plan';
 import { Button } from '../../ui/Button';
-import { summary } from '../../in-hand/part-text';
-import { useAppSelector } from '../../desk/store';
-import type { CarInHand } from '../../in-hand/use-car';
+import { summary } from '../../active/part-text';
+import { useAppSelector } from '../../document-store/store';
+import type { ActiveCar } from '../../active/use-car';
 import { newId } from '@puddler/contract/shared';
 import { Select } from '../../ui/Select';
 
 /** Motor, ESC and pack as bought, by what is printed on them. */
-export function StockStep({ inHand }: { inHand: CarInHand }) {
+export function StockStep({ active }: { active: ActiveCar }) {
   const dispatch = useAppDispatch();
-  const { id, car, bench, plans, stock } = inHand;
+  const { id, car, bench, plans, stock } = active;
   const take = (field: LabelInHand) => {
     if (field.parts.length === 0) return;
     if (stock) dispatch(replacePlan(stock.id, withParts(stock.file, field.parts), `stock ${field.parts[0]!.kind}`));

@@ -2,15 +2,15 @@ import { RANGES, rangeOf, type PlanBody, type Today } from '@puddler/contract/sh
 import type { Explanation, MeasuredToday, PlanFile } from '@puddler/core';
 import { isOfCar, pathInCar } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { undoable } from '../../desk/undoable';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { editBench, editCar, replacePlan } from '../../desk/edits';
+import { undoable } from '../../document-store/undoable';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { editBench, editCar, replacePlan } from '../../document-store/edits';
 import { setField } from '@puddler/core';
 import { Button } from '../../ui/Button';
 import { formatIn, formatNumber, parseFigure, toShown, unitOf } from '@puddler/figures';
 import { TODAY_FIELDS } from './car-fields';
 import { Fields } from './Fields';
-import type { CarInHand } from '../../in-hand/use-car';
+import type { ActiveCar } from '../../active/use-car';
 import { current } from '../../jobs/asked';
 import { useExplained } from '../../jobs/car-jobs';
 import { useBands } from '../../jobs/use-bands';
@@ -19,8 +19,8 @@ import { Field } from '../../ui/Field';
 import { Input } from '../../ui/Input';
 
 /** What the car does today, and which of its figures that teaches. */
-export function TodayStep({ inHand }: { inHand: CarInHand }) {
-  const { stock, bench } = inHand;
+export function TodayStep({ active }: { active: ActiveCar }) {
+  const { stock, bench } = active;
   const { today } = bench;
   const measured = useMemo(() => (today?.topSpeedMs === undefined ? undefined : { ...today, topSpeedMs: today.topSpeedMs }), [today]);
   const explained = useExplained(stock?.file, measured);
@@ -29,24 +29,24 @@ export function TodayStep({ inHand }: { inHand: CarInHand }) {
   return (
     <>
       <div className="grid gap-x-8 md:grid-cols-2">
-        <TodayField inHand={inHand} field="topSpeedMs" label="Top speed, measured" help="GPS, both directions, average" />
-        <TodayField inHand={inHand} field="canC" label="Motor can after the run" help="Infrared, highest in two minutes" />
+        <TodayField active={active} field="topSpeedMs" label="Top speed, measured" help="GPS, both directions, average" />
+        <TodayField active={active} field="canC" label="Motor can after the run" help="Infrared, highest in two minutes" />
       </div>
-      <Fields inHand={inHand} specs={TODAY_FIELDS} />
+      <Fields active={active} specs={TODAY_FIELDS} />
       <p className="mt-1 text-small text-soft">
         Measure in a closed, empty place with permission, away from people, roads and traffic; follow local rules. The can is hot.
       </p>
-      {measured && <Explained inHand={inHand} today={measured} explained={explained} />}
+      {measured && <Explained active={active} today={measured} explained={explained} />}
       {today?.canC !== undefined && !measured && <CanAlone file={stock.file} canC={today.canC} />}
     </>
   );
 }
 
-function TodayField({ inHand, field, label, help }: { inHand: CarInHand; field: keyof Today; label: string; help: string }) {
+function TodayField({ active, field, label, help }: { active: ActiveCar; field: keyof Today; label: string; help: string }) {
   const dispatch = useAppDispatch();
   const system = useAppSelector((state) => state.prefs.units);
   const [problem, setProblem] = useState<string>();
-  const { today } = inHand.bench;
+  const { today } = active.bench;
   const range = RANGES[`today.${field}`];
   const unit = unitOf(range.unit, system);
   const given = today?.[field] === undefined ? '' : formatIn(today[field], unit);
@@ -55,13 +55,13 @@ function TodayField({ inHand, field, label, help }: { inHand: CarInHand; field: 
     if (text === '') {
       setProblem(undefined);
       const { [field]: _cleared, ...left } = today ?? {};
-      dispatch(editBench(inHand.id, 'today', Object.keys(left).length > 0 ? left : undefined, label));
+      dispatch(editBench(active.id, 'today', Object.keys(left).length > 0 ? left : undefined, label));
       return;
     }
     const read = parseFigure(text, range, system);
     if (!read.ok) return setProblem(read.message);
     setProblem(undefined);
-    dispatch(editBench(inHand.id, 'today', { ...today, [field]: read.value }, label));
+    dispatch(editBench(active.id, 'today', { ...today, [field]: read.value }, label));
   };
   const id = `today-${field}`;
   return (
@@ -112,7 +112,7 @@ function CanAlone({ file, canC }: { file: PlanFile; canC: number }) {
   );
 }
 
-function Explained({ inHand, today, explained }: { inHand: CarInHand; today: MeasuredToday; explained: ReturnType<typeof useExplained> }) {
+function Explained({ active, today, explained }: { active: ActiveCar; today: MeasuredToday; explained: ReturnType<typeof useExplained> }) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   if (explained.state === 'waiting') return <p className="mt-3 text-soft">Comparing with the prediction …</p>;
@@ -134,7 +134,7 @@ function Explained({ inHand, today, explained }: { inHand: CarInHand; today: Mea
           <p className="mt-1 text-soft">One figure alone that would explain it, the likeliest first:</p>
           <ul className="mt-1">
             {explanations.slice(0, SHOWN).map((one) => (
-              <ExplanationRow key={`${one.path}:${one.to}`} inHand={inHand} one={one} measuredCanC={today.canC} />
+              <ExplanationRow key={`${one.path}:${one.to}`} active={active} one={one} measuredCanC={today.canC} />
             ))}
           </ul>
         </>
@@ -143,10 +143,10 @@ function Explained({ inHand, today, explained }: { inHand: CarInHand; today: Mea
   );
 }
 
-function ExplanationRow({ inHand, one, measuredCanC }: { inHand: CarInHand; one: Explanation; measuredCanC: number | undefined }) {
+function ExplanationRow({ active, one, measuredCanC }: { active: ActiveCar; one: Explanation; measuredCanC: number | undefined }) {
   const dispatch = useAppDispatch();
   const system = useAppSelector((state) => state.prefs.units);
-  const { id, stock } = inHand;
+  const { id, stock } = active;
   const unit = unitOf(rangeOf(one.path)?.unit ?? '', system);
   const warm = unitOf('°C', system);
   const show = (value: number) =>

@@ -1,15 +1,15 @@
 import { RANGES } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { editCar } from '../../desk/edits';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { editCar } from '../../document-store/edits';
 import { formatIn, parseFigure, unitOf } from '@puddler/figures';
 import { Measured } from './Measured';
 import { BENCH_STEPS } from './car-fields';
 import { Fields } from './Fields';
-import type { CarInHand } from '../../in-hand/use-car';
+import type { ActiveCar } from '../../active/use-car';
 
 /** The tyre by its diameter, or better by the road of one turn with the car's weight on it. */
-export function TyreStep({ inHand }: { inHand: CarInHand }) {
+export function TyreStep({ active }: { active: ActiveCar }) {
   const dispatch = useAppDispatch();
   const system = useAppSelector((state) => state.prefs.units);
   const [typed, setTyped] = useState('');
@@ -19,17 +19,17 @@ export function TyreStep({ inHand }: { inHand: CarInHand }) {
   const unit = unitOf('mm', system);
   return (
     <>
-      <Fields inHand={inHand} specs={BENCH_STEPS.tyre.fields} />
+      <Fields active={active} specs={BENCH_STEPS.tyre.fields} />
       <Measured
         label="Rolled out, one turn of the wheel"
-        placeholder={formatIn(inHand.car.tyre.diameterMm * Math.PI, unit)}
+        placeholder={formatIn(active.car.tyre.diameterMm * Math.PI, unit)}
         symbol={unit.symbol}
         typed={typed}
         onType={setTyped}
         problem={read?.ok === false ? read.message : undefined}
         result={diameter === undefined ? undefined : `gives ${formatIn(diameter, unit)} ${unit.symbol} diameter`}
         onUse={() => {
-          if (diameter !== undefined) dispatch(editCar(inHand.id, 'tyre.diameterMm', diameter, 'tyre rolled out'));
+          if (diameter !== undefined) dispatch(editCar(active.id, 'tyre.diameterMm', diameter, 'tyre rolled out'));
           setTyped('');
         }}
       />

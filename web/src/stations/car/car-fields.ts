@@ -1,5 +1,5 @@
-import { TERMS } from '../../in-hand/terms';
-import { figure, type FieldSpec } from '../../in-hand/field-specs';
+import { TERMS } from '../../active/terms';
+import { figure, type FieldSpec } from '../../active/field-specs';
 
 /** One step at the bench: what to do, and what it gains. Paths as in the plan file; `car.` is the car's. */
 export interface BenchStep {

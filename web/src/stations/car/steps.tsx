@@ -1,9 +1,9 @@
 import { getField, isOfCar, pathInCar, type Car, type FigurePath } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import type { ReactNode } from 'react';
-import type { FieldSpec } from '../../in-hand/field-specs';
-import { valueText } from '../../in-hand/field-value';
-import type { CarInHand } from '../../in-hand/use-car';
+import type { FieldSpec } from '../../active/field-specs';
+import { valueText } from '../../active/field-value';
+import type { ActiveCar } from '../../active/use-car';
 import { BayStep } from './BayStep';
 import { BENCH_STEPS, RATIO, type BenchStep } from './car-fields';
 import { EquivalentsStep } from './EquivalentsStep';
@@ -31,8 +31,8 @@ export interface Step {
 const isTypical = (car: Car, path: FigurePath): boolean => isOfCar(path) && (car.typical?.includes(pathInCar(path)) ?? false);
 
 /** The steps at the bench, in the order of work, with how far each is; `isDrawn` where figures of the bay are typed on its drawing. */
-export function stepsOf(inHand: CarInHand, system: UnitSystem, isDrawn: boolean): Step[] {
-  const { car, bench, stock } = inHand;
+export function stepsOf(active: ActiveCar, system: UnitSystem, isDrawn: boolean): Step[] {
+  const { car, bench, stock } = active;
   const source = { car, ...stock?.plan };
   const given = (fields: readonly FieldSpec[]) => fields.filter((field) => getField(source, field.path) !== undefined && !isTypical(car, field.path));
   const known = (fields: readonly FieldSpec[]) =>
@@ -44,7 +44,7 @@ export function stepsOf(inHand: CarInHand, system: UnitSystem, isDrawn: boolean)
     given: given(step.fields).length,
     of: step.fields.length,
     known: known(step.fields),
-    body: () => <Fields inHand={inHand} specs={step.fields} />,
+    body: () => <Fields active={active} specs={step.fields} />,
   });
   const asked = (isGiven: boolean) => ({ given: isGiven ? 1 : 0, of: 1 });
   const photos = bench.photos?.length ?? 0;
@@ -55,16 +55,16 @@ export function stepsOf(inHand: CarInHand, system: UnitSystem, isDrawn: boolean)
       ...BENCH_STEPS.photos,
       ...asked(photos > 0),
       known: photos === 0 ? '' : photos === 1 ? 'one photo' : `${photos} photos`,
-      body: () => <PhotosStep inHand={inHand} />,
+      body: () => <PhotosStep active={active} />,
     },
     plain(BENCH_STEPS.chassis),
     plain(BENCH_STEPS.weight),
-    { ...plain(BENCH_STEPS.tyre), ...asked(!isTypical(car, 'car.tyre.diameterMm')), body: () => <TyreStep inHand={inHand} /> },
+    { ...plain(BENCH_STEPS.tyre), ...asked(!isTypical(car, 'car.tyre.diameterMm')), body: () => <TyreStep active={active} /> },
     {
       ...BENCH_STEPS.system,
       ...asked(stock !== undefined),
       known: stock ? [stock.plan.motor, stock.plan.packs[0]!, stock.plan.esc].map(({ name }) => name).join(' · ') : '',
-      body: () => <StockStep inHand={inHand} />,
+      body: () => <StockStep active={active} />,
     },
     {
       ...BENCH_STEPS.gears,
@@ -73,18 +73,18 @@ export function stepsOf(inHand: CarInHand, system: UnitSystem, isDrawn: boolean)
         ...(stock?.plan.gearing.pinion === undefined ? [] : [`${stock.plan.gearing.pinion} / ${stock.plan.gearing.spur}`]),
         ...given([RATIO]).map(() => `${formatNumber(car.internalRatio, 3)} : 1 behind the spur`),
       ].join(' · '),
-      body: () => <GearStep inHand={inHand} />,
+      body: () => <GearStep active={active} />,
     },
     plain(BENCH_STEPS.body),
     plain(BENCH_STEPS.supply),
-    { ...plain(BENCH_STEPS.motorBay), ...(isDrawn ? { known: 'on the drawing' } : {}), body: () => <BayStep inHand={inHand} isDrawn={isDrawn} /> },
+    { ...plain(BENCH_STEPS.motorBay), ...(isDrawn ? { known: 'on the drawing' } : {}), body: () => <BayStep active={active} isDrawn={isDrawn} /> },
     {
       ...BENCH_STEPS.today,
       ...asked(measuredMs !== undefined),
       known: measuredMs === undefined ? '' : `${formatIn(measuredMs, speed)} ${speed.symbol}`,
-      body: () => <TodayStep inHand={inHand} />,
+      body: () => <TodayStep active={active} />,
     },
-    { ...BENCH_STEPS.equivalents, given: 0, of: 0, known: '', body: () => <EquivalentsStep inHand={inHand} /> },
+    { ...BENCH_STEPS.equivalents, given: 0, of: 0, known: '', body: () => <EquivalentsStep active={active} /> },
   ];
 }
 

@@ -1,14 +1,14 @@
 import { MOST_PHOTOS, type PhotoRef } from '@puddler/contract/shared';
-import { editBench } from '../../desk/edits';
-import { useAppDispatch } from '../../desk/store';
-import { undoable } from '../../desk/undoable';
-import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
-import type { CarInHand } from '../../in-hand/use-car';
+import { editBench } from '../../document-store/edits';
+import { useAppDispatch } from '../../document-store/store';
+import { undoable } from '../../document-store/undoable';
+import { useKeepPhotos } from '../../active/photos/use-keep-photos';
+import type { ActiveCar } from '../../active/use-car';
 
 const withoutCaption = ({ caption: _caption, ...photo }: PhotoRef): PhotoRef => photo;
 
 /** A car's photos, and what can be done with them. */
-export function usePhotos({ id, bench }: CarInHand) {
+export function usePhotos({ id, bench }: ActiveCar) {
   const dispatch = useAppDispatch();
   const photos = bench.photos ?? [];
   const { busy, problems, keep } = useKeepPhotos();

@@ -1,9 +1,9 @@
 import type { BandFigure } from '@puddler/core';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { toShown, unitOf, type Unit } from '@puddler/figures';
 import { BandScale } from './BandScale';
 import type { ComparedSetup } from './use-setups';
-import { heatDrawn, heatFigure, isBurnt } from '../../in-hand/heat-text';
+import { heatDrawn, heatFigure, isBurnt } from '../../active/heat-text';
 
 interface AnswerSpec {
   title: string;

@@ -1,10 +1,10 @@
 import { LINK_NAMES, SWAPPED_LINKS, withLinkOf, type LinkName, type SwappedLink } from '@puddler/core';
 import { ArrowLeftRight, ArrowLeftToLine, ArrowRight, RotateCcw, X } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { broughtFirst, putBack, repinned, unpinned } from '../../desk/pins-slice';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { LINK_TITLES } from '../../in-hand/field-specs';
-import { detail, headline } from '../../in-hand/link-text';
+import { broughtFirst, putBack, repinned, unpinned } from '../../document-store/pins-slice';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { LINK_TITLES } from '../../active/field-specs';
+import { detail, headline } from '../../active/link-text';
 import type { ComparedSetup } from './use-setups';
 
 interface Props {

@@ -1,8 +1,8 @@
 import { pinionsForSpeed } from '@puddler/core';
 import { Gauge } from 'lucide-react';
-import { noticed } from '../../desk/notices-slice';
-import { MOST_PINS, repinned } from '../../desk/pins-slice';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { noticed } from '../../document-store/notices-slice';
+import { MOST_PINS, repinned } from '../../document-store/pins-slice';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { formatIn, unitOf } from '@puddler/figures';

@@ -1,4 +1,4 @@
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { differenceText, heatText } from './compare-text';
 import type { ComparedSetup } from './use-setups';
 

@@ -1,13 +1,13 @@
 import { Tabs } from 'radix-ui';
 import { useMemo, useState } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { PaneChart } from '../../charts/PaneChart';
 import { toShown, unitOf } from '@puddler/figures';
 import { plannedRun } from '@puddler/core';
-import { isSameCourse } from '../../in-hand/course-edits';
+import { isSameCourse } from '../../active/course-edits';
 import { overlay } from './overlay';
 import type { ComparedSetup } from './use-setups';
-import { heatDrawn } from '../../in-hand/heat-text';
+import { heatDrawn } from '../../active/heat-text';
 
 const TAB =
   'border-b-2 border-transparent py-1 text-body text-soft hover:text-ink data-[state=active]:border-ember data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:py-2.5';

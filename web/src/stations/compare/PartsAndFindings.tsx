@@ -1,10 +1,10 @@
 import type { PlanFile } from '@puddler/core';
-import { useAppSelector } from '../../desk/store';
-import { selectShelf, type PartOnDesk } from '../../desk/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { selectShelf, type StoredPart } from '../../document-store/selectors';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatNumber, moneyText } from '@puddler/figures';
 import type { ComparedSetup } from './use-setups';
-import { useSaid } from '../../in-hand/Said';
+import { useSaid } from '../../active/Said';
 
 interface BuyLine {
   name: string;
@@ -16,7 +16,7 @@ interface BuyLine {
 }
 
 /** Parts of a setup as the shelf knows them by name. */
-export function partsOf(file: PlanFile, shelf: readonly PartOnDesk[]): BuyLine[] {
+export function partsOf(file: PlanFile, shelf: readonly StoredPart[]): BuyLine[] {
   const count = file.motorCount ?? 1;
   const names: [string, string, number][] = [
     ...[...new Set(file.packs.map((pack) => pack.name))].map((name): [string, string, number] => [

@@ -1,6 +1,6 @@
-import { nameOf, togglePlanPin } from '../../in-hand/pinning';
-import { selectGarage } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { nameOf, togglePlanPin } from '../../active/pinning';
+import { selectGarage } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { Select } from '../../ui/Select';
 
 /** Any plan of any car, to pin it. */

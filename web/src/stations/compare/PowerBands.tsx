@@ -4,9 +4,9 @@ import { ChartHead } from '../../charts/ChartHead';
 import { toCsv } from '../../ui/to-csv';
 import { useWidth } from '../../ui/useWidth';
 import { formatNumber } from '@puddler/figures';
-import { FLOW_FILL } from '../../in-hand/Band';
-import { LINK_TITLES } from '../../in-hand/field-specs';
-import { short } from '../../in-hand/link-text';
+import { FLOW_FILL } from '../../active/Band';
+import { LINK_TITLES } from '../../active/field-specs';
+import { short } from '../../active/link-text';
 import { bandRows, type BandRow } from './band-rows';
 import type { ComparedSetup } from './use-setups';
 

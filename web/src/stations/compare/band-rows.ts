@@ -1,5 +1,5 @@
-import { bandShapes, type BandShape } from '../../in-hand/band-path';
-import { chainFlow } from '../../in-hand/chain-flow';
+import { bandShapes, type BandShape } from '../../active/band-path';
+import { chainFlow } from '../../active/chain-flow';
 import type { PowerBand } from '@puddler/core';
 
 /** One setup's band of power, to be drawn from `top` down. */

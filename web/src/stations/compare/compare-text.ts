@@ -1,6 +1,6 @@
 import type { PowerShares, PowerSink, SetupDifference } from '@puddler/core';
 import { formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
-import { isBurnt } from '../../in-hand/heat-text';
+import { isBurnt } from '../../active/heat-text';
 
 /** What each setup is called on the page: a letter, and how it is drawn. */
 export const LETTERS = ['A', 'B', 'C', 'D'] as const;

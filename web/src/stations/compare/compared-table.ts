@@ -1,6 +1,6 @@
 import { LINK_NAMES } from '@puddler/core';
-import { headline } from '../../in-hand/link-text';
-import { LINK_TITLES } from '../../in-hand/field-specs';
+import { headline } from '../../active/link-text';
+import { LINK_TITLES } from '../../active/field-specs';
 import type { ComparedSetup } from './use-setups';
 
 /** The setups as columns: their links, then what they do; metric, as all files are. */

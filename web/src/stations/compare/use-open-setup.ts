@@ -1,10 +1,10 @@
 import { useNavigate } from 'react-router';
-import { addPlan } from '../../desk/edits';
-import { noticed } from '../../desk/notices-slice';
-import { carOf } from '../../desk/selectors';
-import { useAppDispatch, useAppStore } from '../../desk/store';
-import { undoable } from '../../desk/undoable';
-import { splitPlan } from '../../in-hand/joined-plan';
+import { addPlan } from '../../document-store/edits';
+import { noticed } from '../../document-store/notices-slice';
+import { carOf } from '../../document-store/selectors';
+import { useAppDispatch, useAppStore } from '../../document-store/store';
+import { undoable } from '../../document-store/undoable';
+import { splitPlan } from '../../active/joined-plan';
 import type { ComparedSetup } from './use-setups';
 
 /** Goes to the plan that was pinned; a pin that differs from its plan, or has none, becomes a plan of its car first. */

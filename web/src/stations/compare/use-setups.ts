@@ -1,9 +1,9 @@
 import { compareShares, powerShares, type Bands, type PowerShares, type SetupDifference } from '@puddler/core';
 import { useMemo } from 'react';
-import type { PinnedSetup } from '../../desk/pins-slice';
-import { useAppSelector } from '../../desk/store';
+import type { PinnedSetup } from '../../document-store/pins-slice';
+import { useAppSelector } from '../../document-store/store';
 import { chainView, type ChainView } from '../../jobs/chain-view';
-import { useRunTerms } from '../../in-hand/run-terms';
+import { useRunTerms } from '../../active/run-terms';
 import { current, latest, type Asked } from '../../jobs/asked';
 import { useBands } from '../../jobs/use-bands';
 import { useRun } from '../../jobs/use-run';

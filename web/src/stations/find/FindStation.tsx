@@ -1,10 +1,10 @@
 import type { SearchScope } from '@puddler/core';
 import { max } from 'd3-array';
-import { SpeedCaution } from '../../in-hand/SpeedCaution';
-import { LearnedNote } from '../../in-hand/LearnedNote';
+import { SpeedCaution } from '../../active/SpeedCaution';
+import { LearnedNote } from '../../active/LearnedNote';
 import { Link } from 'react-router';
-import { OnPlan } from '../../in-hand/OnPlan';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { OnPlan } from '../../active/OnPlan';
+import type { ActivePlan } from '../../active/use-plan';
 import { FoundFront } from './FoundFront';
 import { NoAnswer } from './NoAnswer';
 import { SearchLine } from './SearchLine';
@@ -18,21 +18,21 @@ import { Failed } from '../../ui/Failed';
 const PARTS = ['motor', 'esc', 'pack'] as const;
 
 export default function FindStation() {
-  return <OnPlan so="nothing can be found for it">{(inHand) => <Finding key={inHand.carId} inHand={inHand} />}</OnPlan>;
+  return <OnPlan so="nothing can be found for it">{(active) => <Finding key={active.carId} active={active} />}</OnPlan>;
 }
 
 /** A wish for a car, and what answers it. */
-function Finding({ inHand }: { inHand: PlanInHand }) {
-  const { wishes, wish, base, limits, problems, live, done, background, isShelfEmpty } = useFind(inHand);
+function Finding({ active }: { active: ActivePlan }) {
+  const { wishes, wish, base, limits, problems, live, done, background, isShelfEmpty } = useFind(active);
   const reach = useReach(live.setups, limits, done);
   const front = useFront(wish, base, limits, reach.shown);
   const since = useSince(wish, live.setups, done);
   return (
     <main className="mx-auto max-w-page px-6 pt-2.5 pb-6 max-sm:px-3 max-sm:pb-20">
-      <h1 className="sr-only">Find parts and gears for {inHand.car.name}</h1>
-      <SavedWishes wishes={wishes} background={background} carName={inHand.car.name} planName={inHand.plan.name} />
-      <LearnedNote learned={inHand.file.learned} planId={inHand.id} />
-      <WishSentence search={wish} file={inHand.file} onChange={wishes.change} />
+      <h1 className="sr-only">Find parts and gears for {active.car.name}</h1>
+      <SavedWishes wishes={wishes} background={background} carName={active.car.name} planName={active.plan.name} />
+      <LearnedNote learned={active.file.learned} planId={active.id} />
+      <WishSentence search={wish} file={active.file} onChange={wishes.change} />
       {problems.length === 0 && <SearchLine live={live} reach={reach} />}
       {isShelfEmpty && <EmptyShelf scope={wish.scope} />}
       {live.failed !== undefined && <Failed what="The search could not go on" reason={live.failed} onRetry={live.retry} />}
@@ -51,7 +51,7 @@ function Finding({ inHand }: { inHand: PlanInHand }) {
         </div>
       ) : (
         <>
-          <FoundFront inHand={inHand} wish={wish} base={base} live={live} reach={reach} front={front} since={since} />
+          <FoundFront active={active} wish={wish} base={base} live={live} reach={reach} front={front} since={since} />
           <SpeedCaution className="mt-2 text-small text-soft" topSpeedMs={max(live.setups, ({ figures }) => figures.topSpeedMs) ?? 0}>
             Weights are the car’s as noted: a heavier pack makes it slower than said here.
           </SpeedCaution>

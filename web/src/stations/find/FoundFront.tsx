@@ -4,14 +4,14 @@ import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
-import { addPlan } from '../../desk/edits';
-import type { WishOnDesk } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { undoable } from '../../desk/undoable';
-import { useRunTerms } from '../../in-hand/run-terms';
-import { splitPlan } from '../../in-hand/joined-plan';
-import { togglePin } from '../../in-hand/pinning';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { addPlan } from '../../document-store/edits';
+import type { StoredWish } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { undoable } from '../../document-store/undoable';
+import { useRunTerms } from '../../active/run-terms';
+import { splitPlan } from '../../active/joined-plan';
+import { togglePin } from '../../active/pinning';
+import type { ActivePlan } from '../../active/use-plan';
 import type { LiveSearch } from '../../jobs/use-search';
 import type { FoundSetup } from '../../workers/search-worker';
 import { FrontChart } from './FrontChart';
@@ -29,8 +29,8 @@ import { BeyondReach } from './BeyondReach';
 import type { Reach } from './use-reach';
 
 interface Props {
-  inHand: PlanInHand;
-  wish: WishOnDesk;
+  active: ActivePlan;
+  wish: StoredWish;
   base: PlanFile;
   live: LiveSearch;
   reach: Reach;
@@ -38,15 +38,15 @@ interface Props {
   since: SinceSeen | undefined;
 }
 
-/** What a search has found: the front drawn, one setup in hand, and all of them in a table. */
-export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, reach, front, since }: Props) {
+/** What a search has found: the front drawn, one active setup, and all of them in a table. */
+export function FoundFront({ active: { car, carId, plan }, wish, base, live, reach, front, since }: Props) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { stale } = live;
   const setups = reach.shown;
   const [isWhole, setWhole] = useState(false);
   const hasStock = useRunTerms(carId, plan.limits).stock !== undefined;
-  const { inHand: held, setSelected } = front;
+  const { active: held, setSelected } = front;
   const open = (setup: FoundSetup) => {
     // The notes are of the plan that was searched from.
     const { notes: _notes, ...made } = splitPlan(setup.plan);
@@ -131,7 +131,7 @@ export function FoundFront({ inHand: { car, carId, plan }, wish, base, live, rea
 }
 
 interface HeadProps {
-  wish: WishOnDesk;
+  wish: StoredWish;
   count: number;
   front: FrontInHand;
   since: SinceSeen | undefined;

@@ -1,5 +1,5 @@
 import { useMemo, useRef, type ReactNode } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { AcrossAxis, UpAxis } from '../../charts/Axes';
 import { ChartHead } from '../../charts/ChartHead';
 import { useWidth } from '../../ui/useWidth';

@@ -1,6 +1,6 @@
 import { nearlySureOf } from '@puddler/core';
 import type { PlanFile, SearchScope, SearchQuery, Target, QueryProblem } from '@puddler/core';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import type { LiveSearch } from '../../jobs/use-search';
 import { Button } from '../../ui/Button';
 import { formatNumber, unitOf } from '@puddler/figures';

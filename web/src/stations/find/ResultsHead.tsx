@@ -1,5 +1,5 @@
 import type { CSSProperties } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { SortHead } from '../../ui/SortHead';
 import type { FrontFigure } from './figures';
 

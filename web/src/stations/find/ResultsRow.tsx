@@ -1,6 +1,6 @@
 import { Pin } from 'lucide-react';
 import type { CSSProperties } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import type { FoundSetup } from '../../workers/search-worker';
 import { figureText, type FrontFigure } from './figures';
 import { gearsText, newMoneyText, motorText } from './setup-text';

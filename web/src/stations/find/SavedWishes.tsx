@@ -1,7 +1,7 @@
 import { LONGEST_NAME } from '@puddler/contract/shared';
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { useState } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { Choice } from '../../ui/Choice';
 import { Menu } from '../../ui/Menu';
 import type { BackgroundAnswer } from './use-background';
@@ -16,10 +16,10 @@ interface Props {
   planName: string;
 }
 
-/** The wishes kept with the car; those not in hand say what is new for them. */
+/** The wishes kept with the car; those not active say what is new for them. */
 export function SavedWishes({ wishes, background, carName, planName }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
-  const { all, inHand: search, pick, add, remove, change, full } = wishes;
+  const { all, active: search, pick, add, remove, change, full } = wishes;
   const [naming, setNaming] = useState(false);
   const shown = all.length > 0 ? all : [search];
   return (

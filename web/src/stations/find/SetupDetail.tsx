@@ -1,8 +1,8 @@
 import { notJudged, type SearchQuery, type Ranking } from '@puddler/core';
 import { ArrowRight, Pin, PinOff } from 'lucide-react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { Button } from '../../ui/Button';
-import { NotJudgedList } from '../../in-hand/NotJudgedList';
+import { NotJudgedList } from '../../active/NotJudgedList';
 import type { FoundSetup } from '../../workers/search-worker';
 import { SetupFigureList } from './SetupFigureList';
 import { gearsText, newMoneyText, motorText, partMoneyText, tightestText, unpriced, warmestText, whyText } from './setup-text';

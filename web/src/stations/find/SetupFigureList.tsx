@@ -1,10 +1,10 @@
 import type { BandFigure, PlanFile, SetupFigures } from '@puddler/core';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { current } from '../../jobs/asked';
 import { useBands } from '../../jobs/use-bands';
 import { Failed } from '../../ui/Failed';
 import { formatIn, unitOf, type Unit } from '@puddler/figures';
-import { heatFigure, heatRange, isBurnt } from '../../in-hand/heat-text';
+import { heatFigure, heatRange, isBurnt } from '../../active/heat-text';
 
 interface Row {
   what: string;

@@ -1,7 +1,7 @@
 import { capitalized, type FrontPick, type PickedAs, type SearchQuery } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
-import { useAppSelector } from '../../desk/store';
-import { heatWords } from '../../in-hand/heat-text';
+import { useAppSelector } from '../../document-store/store';
+import { heatWords } from '../../active/heat-text';
 import type { FoundSetup } from '../../workers/search-worker';
 import { gearsText, motorText, newMoneyText, warmestText } from './setup-text';
 import type { FrontInHand } from './use-find';

@@ -2,7 +2,7 @@ import { RANGES } from '@puddler/contract/shared';
 import type { Target } from '@puddler/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { formatIn, fromShown, parseFigure, toShown } from '@puddler/figures';
 import { TARGET_WORDS, targetUnit } from './wish-text';
 

@@ -1,4 +1,4 @@
-import type { WishOnDesk } from '../../desk/selectors';
+import type { StoredWish } from '../../document-store/selectors';
 import { canBeSure, hasOwnTiming, plannedRun, PROFILES, SURFACES, type PlanFile, type SearchQuery, type Target } from '@puddler/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -10,10 +10,10 @@ import { WishScope } from './WishScope';
 import { Select } from '../../ui/Select';
 
 interface Props {
-  search: WishOnDesk;
+  search: StoredWish;
   file: PlanFile;
   /** A changed search, what the change is called, and what changes of the same kind in one gesture join by. */
-  onChange: (search: WishOnDesk, label: string, joins?: string) => void;
+  onChange: (search: StoredWish, label: string, joins?: string) => void;
 }
 
 /** Targets in the order of the sentence; those not asked for can be added. */
@@ -54,13 +54,13 @@ export function WishSentence({ search, file, onChange }: Props) {
           label="Ground"
           value={search.surface ?? file.site.surface}
           options={SURFACES.map((one) => [one, wordFor(one)])}
-          onPick={(surface) => onChange({ ...search, surface: surface as NonNullable<WishOnDesk['surface']> }, 'ground of the wish')}
+          onPick={(surface) => onChange({ ...search, surface: surface as NonNullable<StoredWish['surface']> }, 'ground of the wish')}
         />
         <Pick
           label="Driven as"
           value={search.profile ?? plannedRun(file).profile}
           options={PROFILES.map((one) => [one, PROFILE_WORDS[one]])}
-          onPick={(profile) => onChange({ ...search, profile: profile as NonNullable<WishOnDesk['profile']> }, 'driving of the wish')}
+          onPick={(profile) => onChange({ ...search, profile: profile as NonNullable<StoredWish['profile']> }, 'driving of the wish')}
         />
         {wish.minutes === undefined ? (
           <span className="text-soft">for {plannedRun(file).minutes} min as planned,</span>

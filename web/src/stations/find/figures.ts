@@ -1,6 +1,6 @@
 import type { SetupFigures } from '@puddler/core';
 import { currencySymbol, formatIn, type Unit, unitOf, type UnitSystem } from '@puddler/figures';
-import { heatFigure } from '../../in-hand/heat-text';
+import { heatFigure } from '../../active/heat-text';
 
 /** A figure of a setup that can stand on an axis or in a column. */
 export interface FrontFigure {

@@ -1,4 +1,4 @@
-import type { WishOnDesk } from '../../desk/selectors';
+import type { StoredWish } from '../../document-store/selectors';
 
 /** What a search had on its front when it was last looked at, in this browser. */
 interface Seen {
@@ -9,7 +9,7 @@ interface Seen {
 const STORED_AS = 'puddler.seen-searches.v1';
 const MOST_KEPT = 100;
 
-const askedOf = ({ wish, scope, surface, profile }: WishOnDesk) => JSON.stringify([wish, scope, surface, profile]);
+const askedOf = ({ wish, scope, surface, profile }: StoredWish) => JSON.stringify([wish, scope, surface, profile]);
 
 const isSeen = (value: unknown): value is Seen =>
   typeof value === 'object' &&
@@ -34,7 +34,7 @@ export interface SinceSeen {
 }
 
 /** What has come and gone since the same wish was last looked at; undefined when it never was. */
-export function sinceSeen(search: WishOnDesk, keys: readonly string[]): SinceSeen | undefined {
+export function sinceSeen(search: StoredWish, keys: readonly string[]): SinceSeen | undefined {
   const seen = recall()[search.id];
   if (!seen || seen.asked !== askedOf(search)) return undefined;
   const before = new Set(seen.keys);
@@ -43,7 +43,7 @@ export function sinceSeen(search: WishOnDesk, keys: readonly string[]): SinceSee
 }
 
 /** Remembers what is on the front now. */
-export function markSeen(search: WishOnDesk, keys: readonly string[]): void {
+export function markSeen(search: StoredWish, keys: readonly string[]): void {
   const others = Object.entries(recall()).filter(([id]) => id !== search.id);
   const all = [...others.slice(-MOST_KEPT), [search.id, { asked: askedOf(search), keys: [...keys] }] as const];
   try {

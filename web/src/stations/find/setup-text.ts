@@ -2,7 +2,7 @@ import { BOX, LONG_RUN, type Aim, type Merit, type SearchQuery, type Ranking } f
 import { formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
 import type { FoundPart, FoundSetup } from '../../workers/search-worker';
 import { TARGET_WORDS, targetText } from './wish-text';
-import { heatWords } from '../../in-hand/heat-text';
+import { heatWords } from '../../active/heat-text';
 
 const partNamed = (setup: FoundSetup, kind: FoundPart['kind']) => setup.parts.find((part) => part.kind === kind);
 

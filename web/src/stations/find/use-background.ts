@@ -1,4 +1,4 @@
-import type { WishOnDesk } from '../../desk/selectors';
+import type { StoredWish } from '../../document-store/selectors';
 import type { SearchTask } from '@puddler/core';
 import { useEffect, useState } from 'react';
 import { SearchPool } from '../../jobs/search-pool';
@@ -10,12 +10,12 @@ export interface BackgroundAnswer {
 }
 
 /**
- * Asks the searches that are not in hand again, one after the other on one worker, whenever the shelf or the car has
+ * Asks the searches that are not active again, one after the other on one worker, whenever the shelf or the car has
  * changed: what is new on their fronts stands beside their names.
  */
 export function useBackground(
-  searches: readonly WishOnDesk[],
-  taskOf: (search: WishOnDesk) => SearchTask | undefined,
+  searches: readonly StoredWish[],
+  taskOf: (search: StoredWish) => SearchTask | undefined,
   idle: boolean,
 ): Record<string, BackgroundAnswer> {
   const [answers, setAnswers] = useState<Record<string, BackgroundAnswer>>({});

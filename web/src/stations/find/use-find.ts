@@ -1,10 +1,10 @@
 import { rankings, threePicks, queryProblems, type SearchQuery, type PlanFile, type SearchTask } from '@puddler/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { selectShelf, type WishOnDesk } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
-import { pinOf } from '../../in-hand/pinning';
-import { useRunTerms } from '../../in-hand/run-terms';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { selectShelf, type StoredWish } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { pinOf } from '../../active/pinning';
+import { useRunTerms } from '../../active/run-terms';
+import type { ActivePlan } from '../../active/use-plan';
 import { useSearch } from '../../jobs/use-search';
 import type { FoundSetup } from '../../workers/search-worker';
 import { brushed, type Brush } from './front-layout';
@@ -25,16 +25,16 @@ const usualAxes = ({ aim, lapS }: SearchQuery): Axes => ({
   size: 'minutes',
 });
 
-/** The wish in hand and its search; the car's other wishes are asked again behind it. */
-export function useFind(inHand: PlanInHand) {
-  const { carId, file, plan } = inHand;
+/** The active wish and its search; the car's other wishes are asked again behind it. */
+export function useFind(active: ActivePlan) {
+  const { carId, file, plan } = active;
   const shelf = useAppSelector(selectShelf);
-  const shelfLoaded = useAppSelector((state) => state.desk.shelfLoaded);
+  const shelfLoaded = useAppSelector((state) => state.documentStore.shelfLoaded);
   const { limits, stock } = useRunTerms(carId, plan.limits);
   const wishes = useWishes(carId);
-  const { inHand: wish, all } = wishes;
+  const { active: wish, all } = wishes;
   const taskOf = useCallback(
-    (one: WishOnDesk): SearchTask | undefined => {
+    (one: StoredWish): SearchTask | undefined => {
       const base = baseOf(file, one);
       if (!shelfLoaded || queryProblems(one.wish, base, limits).length > 0) return undefined;
       return { base, shelf, scope: one.scope, query: one.wish, limits, stock };
@@ -50,8 +50,8 @@ export function useFind(inHand: PlanInHand) {
   return { wishes, wish, base, limits, problems, live, done, background, isShelfEmpty: shelfLoaded && shelf.length === 0 };
 }
 
-/** What of a front is drawn and marked: axes, brush, the setup in hand, and the words for each. */
-export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<typeof useFind>['limits'], setups: readonly FoundSetup[]) {
+/** What of a front is drawn and marked: axes, brush, the active setup, and the words for each. */
+export function useFront(wish: StoredWish, base: PlanFile, limits: ReturnType<typeof useFind>['limits'], setups: readonly FoundSetup[]) {
   const system = useAppSelector((state) => state.prefs.units);
   const pins = useAppSelector((state) => state.pins);
   const [chosen, setAxes] = useState<Axes>();
@@ -81,14 +81,14 @@ export function useFront(wish: WishOnDesk, base: PlanFile, limits: ReturnType<ty
   );
   const picks = useMemo(() => threePicks(setups, rankingOf), [setups, rankingOf]);
   const balanced = picks.find(({ as }) => as.includes('balanced'))?.setup;
-  const inHand = setups.find((one) => one.key === selected) ?? balanced;
-  return { axes, setAxes, brush, setBrush, setSelected, inBrush, picks, rankingOf, nameOf, pinned, also, whyOf, inHand };
+  const active = setups.find((one) => one.key === selected) ?? balanced;
+  return { axes, setAxes, brush, setBrush, setSelected, inBrush, picks, rankingOf, nameOf, pinned, also, whyOf, active };
 }
 
 export type FrontInHand = ReturnType<typeof useFront>;
 
 /** What is new on a front since it was last looked at; from then on this is what was seen. */
-export function useSince(wish: WishOnDesk, setups: readonly FoundSetup[], done: boolean): SinceSeen | undefined {
+export function useSince(wish: StoredWish, setups: readonly FoundSetup[], done: boolean): SinceSeen | undefined {
   const [since, setSince] = useState<SinceSeen>();
   useEffect(() => {
     if (!done) return;

@@ -1,26 +1,26 @@
 import { MOST_WISHES, type Wish } from '@puddler/contract/shared';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { deleteDocument, keepWishes } from '../../desk/edits';
-import { selectShelf, selectWishes, type WishOnDesk } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { deleteDocument, keepWishes } from '../../document-store/edits';
+import { selectShelf, selectWishes, type StoredWish } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { firstWish } from './wish-text';
 import { newId } from '@puddler/contract/shared';
 
 export interface Wishes {
-  all: readonly WishOnDesk[];
-  /** The one in hand; before the first edit it is not kept yet. */
-  inHand: WishOnDesk;
-  change: (wish: WishOnDesk, label: string) => void;
+  all: readonly StoredWish[];
+  /** The active one; before the first edit it is not kept yet. */
+  active: StoredWish;
+  change: (wish: StoredWish, label: string) => void;
   pick: (id: string) => void;
   add: () => void;
   remove: () => void;
   full: boolean;
 }
 
-const bodyOf = ({ id, carId: _carId, ...wish }: WishOnDesk): { id: string; wish: Wish } => ({ id, wish });
+const bodyOf = ({ id, carId: _carId, ...wish }: StoredWish): { id: string; wish: Wish } => ({ id, wish });
 
-/** The wishes of a car, and the one in hand by the address; every edit is kept and can be undone. */
+/** The wishes of a car, and the active one by the address; every edit is kept and can be undone. */
 export function useWishes(carId: string): Wishes {
   const dispatch = useAppDispatch();
   const everyCars = useAppSelector(selectWishes);
@@ -28,21 +28,21 @@ export function useWishes(carId: string): Wishes {
   const shelf = useAppSelector(selectShelf);
   const [address, setAddress] = useSearchParams();
   const [draftId] = useState(() => newId());
-  const draft = useMemo<WishOnDesk>(() => ({ id: draftId, carId, ...firstWish(shelf) }), [draftId, carId, shelf]);
+  const draft = useMemo<StoredWish>(() => ({ id: draftId, carId, ...firstWish(shelf) }), [draftId, carId, shelf]);
   const id = address.get('wish');
-  const inHand = all.find((one) => one.id === id) ?? all[0] ?? draft;
+  const active = all.find((one) => one.id === id) ?? all[0] ?? draft;
   const pick = (next: string) => setAddress({ wish: next }, { replace: true });
   return {
     all,
-    inHand,
+    active,
     pick,
     full: all.length >= MOST_WISHES,
     change: (next, label) => dispatch(keepWishes(carId, [bodyOf(next)], label)),
     add: () => {
-      const fresh = { ...inHand, id: newId(), name: `Wish ${Math.max(1, all.length) + 1}` };
-      dispatch(keepWishes(carId, [...(all.length > 0 ? [] : [inHand]), fresh].map(bodyOf), 'new wish'));
+      const fresh = { ...active, id: newId(), name: `Wish ${Math.max(1, all.length) + 1}` };
+      dispatch(keepWishes(carId, [...(all.length > 0 ? [] : [active]), fresh].map(bodyOf), 'new wish'));
       pick(fresh.id);
     },
-    remove: () => void dispatch(deleteDocument('wish', inHand.id)),
+    remove: () => void dispatch(deleteDocument('wish', active.id)),
   };
 }

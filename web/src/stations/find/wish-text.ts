@@ -1,7 +1,7 @@
 import type { ProfileName, PlanFile, SearchQuery, PartSource, Target } from '@puddler/core';
 import { compact, gearRun, nearlySureOf, PlanError, plannedRun, runAs, SURE_TARGETS } from '@puddler/core';
 import type { RangePath, Wish } from '@puddler/contract/shared';
-import type { PartOnDesk } from '../../desk/selectors';
+import type { StoredPart } from '../../document-store/selectors';
 import { currencySymbol, formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
 
 /** How each target reads in the sentence, and where its range stands. */
@@ -106,7 +106,7 @@ export const SOURCE_WORDS: Record<PartSource, string> = {
 export const GEAR_SOURCE_WORDS: Record<PartSource, string> = { ...SOURCE_WORDS, classes: 'every size that is cut' };
 
 /** Where a search begins: everything on the shelf, a cool can, and the plan's own driving. */
-export function firstWish(shelf: readonly PartOnDesk[]): Wish {
+export function firstWish(shelf: readonly StoredPart[]): Wish {
   const has = (kind: string) => shelf.some(({ part }) => part.kind === kind && part.status !== 'worn-out');
   const from = (kind: string): PartSource => (has(kind) ? 'shelf' : 'plan');
   return {
@@ -124,7 +124,7 @@ export function firstWish(shelf: readonly PartOnDesk[]): Wish {
   };
 }
 
-/** The plan that a search puts parts into: the one in hand, on the ground and driven as wished. */
+/** The plan that a search puts parts into: the active one, on the ground and driven as wished. */
 export function baseOf(file: PlanFile, { surface, profile, wish }: Pick<Wish, 'surface' | 'profile' | 'wish'>): PlanFile {
   const { grip: _grip, rollingResistance: _rolling, ...site } = file.site;
   const planned = plannedRun(file);

@@ -5,7 +5,7 @@ import { useAwake } from '../../ui/use-awake';
 import { PHASE_WORDS } from './fit-text';
 import { Reading, StepWarnings } from './FitStep';
 import type { AtBench } from './use-fit';
-import { Said } from '../../in-hand/Said';
+import { Said } from '../../active/Said';
 
 /** One step a screen in big type: a thumb or the space bar ticks it and goes on, arrows move. The screen is kept awake. */
 export default function BenchMode({ bench, onClose }: { bench: AtBench; onClose: () => void }) {

@@ -1,5 +1,5 @@
 import { PRESS_MATERIALS, type FitChoices, type PressMaterial } from '@puddler/core';
-import { RadioQuestions } from '../../in-hand/RadioQuestions';
+import { RadioQuestions } from '../../active/RadioQuestions';
 import type { AtBench } from './use-fit';
 import { Select } from '../../ui/Select';
 

@@ -3,10 +3,10 @@ import type { RangePath } from '@puddler/contract/shared';
 import { BayFromAbove } from '../../drawings/BayFromAbove';
 import { ScrewAndShaft } from '../../drawings/ScrewAndShaft';
 import { WiringDrawing } from '../../drawings/WiringDrawing';
-import { useAppDispatch } from '../../desk/store';
-import { FigureField } from '../../in-hand/FigureField';
-import { setFigure } from '../../in-hand/plan-edits';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppDispatch } from '../../document-store/store';
+import { FigureField } from '../../active/FigureField';
+import { setFigure } from '../../active/plan-edits';
+import type { ActivePlan } from '../../active/use-plan';
 import type { AtBench } from './use-fit';
 
 export const WiringPanel = ({ bench, name }: { bench: AtBench; name: string }) => <WiringDrawing wiring={bench.wiring} name={name} />;
@@ -17,7 +17,7 @@ export function BayPanel({ bench, name }: { bench: AtBench; name: string }) {
 }
 
 /** Screw and shaft, with the figures that they are drawn from. */
-export function ScrewPanel({ bench, inHand, name }: { bench: AtBench; inHand: PlanInHand; name: string }) {
+export function ScrewPanel({ bench, active, name }: { bench: AtBench; active: ActivePlan; name: string }) {
   const dispatch = useAppDispatch();
   const { plan, shaftToTurn } = bench.input;
   const { choices } = bench.fitting;
@@ -36,7 +36,7 @@ export function ScrewPanel({ bench, inHand, name }: { bench: AtBench; inHand: Pl
       value={value}
       placeholder="measure"
       className="w-16"
-      onSet={(next) => dispatch(setFigure(inHand, path, next, label))}
+      onSet={(next) => dispatch(setFigure(active, path, next, label))}
     />
   );
   return (

@@ -1,14 +1,14 @@
 import { FIT_PHASES } from '@puddler/core';
 import { Maximize2, Printer } from 'lucide-react';
 import { useState } from 'react';
-import { OnPlan } from '../../in-hand/OnPlan';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { OnPlan } from '../../active/OnPlan';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { latePart } from '../../ui/late-part';
 import { Choices } from './Choices';
 import { BayPanel, ScrewPanel, WiringPanel } from './Drawings';
-import { fitProgress } from '../../in-hand/noted/fit-progress';
+import { fitProgress } from '../../active/noted/fit-progress';
 import { PHASE_WORDS } from './fit-text';
 import { FitSteps } from './FitSteps';
 import { SettingsTable } from './SettingsTable';
@@ -28,14 +28,14 @@ const PANELS = [
 type Panel = (typeof PANELS)[number][0];
 
 export default function FitStation() {
-  return <OnPlan so="no steps can be made for it">{(inHand) => <AtTheBench key={inHand.id} inHand={inHand} />}</OnPlan>;
+  return <OnPlan so="no steps can be made for it">{(active) => <AtTheBench key={active.id} active={active} />}</OnPlan>;
 }
 
 /** The bench: what to do in which order, and beside it what it looks like. */
-function AtTheBench({ inHand }: { inHand: PlanInHand }) {
-  const bench = useFit(inHand);
+function AtTheBench({ active }: { active: ActivePlan }) {
+  const bench = useFit(active);
   const [isBench, setBench] = useState(false);
-  const name = inHand.plan.name;
+  const name = active.plan.name;
   const { done, of } = fitProgress(bench.rows);
   const again = bench.rows.filter((row) => row.state === 'again').length;
   return (
@@ -45,7 +45,7 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
           <h1 className="wide text-head font-semibold">
             At the bench{' '}
             <span className="text-lead font-normal text-soft">
-              with {name}, {inHand.car.name}
+              with {name}, {active.car.name}
             </span>
           </h1>
           <span className="flex items-baseline gap-1 print:hidden">
@@ -75,7 +75,7 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
             </a>
           ))}
         </nav>
-        <Choices bench={bench} carId={inHand.carId} />
+        <Choices bench={bench} carId={active.carId} />
         <Guarded what="The steps">
           <FitSteps bench={bench} />
         </Guarded>
@@ -83,22 +83,22 @@ function AtTheBench({ inHand }: { inHand: PlanInHand }) {
           A conversion ends most warranties. In doubt about a joint, a pack or a rule of the place ask a hobby shop or a licensed electrician.
         </p>
       </div>
-      <Panels bench={bench} inHand={inHand} />
+      <Panels bench={bench} active={active} />
       {isBench && <BenchMode bench={bench} onClose={() => setBench(false)} />}
     </main>
   );
 }
 
 /** Drawings, the helper and the settings: one at a time on the screen, all that belong to the guide on paper. */
-function Panels({ bench, inHand }: { bench: AtBench; inHand: PlanInHand }) {
+function Panels({ bench, active }: { bench: AtBench; active: ActivePlan }) {
   const [shown, setShown] = useState<Panel>('wiring');
-  const { name } = inHand.plan;
+  const { name } = active.plan;
   const bodies: Record<Panel, React.ReactNode> = {
     wiring: <WiringPanel bench={bench} name={name} />,
     bay: <BayPanel bench={bench} name={name} />,
-    screw: <ScrewPanel bench={bench} inHand={inHand} name={name} />,
+    screw: <ScrewPanel bench={bench} active={active} name={name} />,
     'which-way': <WhichWayHelper bench={bench} />,
-    settings: <SettingsTable bench={bench} carId={inHand.carId} planId={inHand.id} />,
+    settings: <SettingsTable bench={bench} carId={active.carId} planId={active.id} />,
   };
   return (
     <div className="min-w-0 self-start lg:sticky lg:top-3">

@@ -2,14 +2,14 @@ import { capitalized } from '@puddler/core';
 import { LONGEST_NOTES } from '@puddler/contract/shared';
 import { TriangleAlert, X } from 'lucide-react';
 import { useState } from 'react';
-import { fileAddress } from '../../desk/keep-files';
-import { useAppSelector } from '../../desk/store';
-import { FigureField } from '../../in-hand/FigureField';
-import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
-import type { FitRow } from '../../in-hand/noted/fit-progress';
+import { fileAddress } from '../../document-store/keep-files';
+import { useAppSelector } from '../../document-store/store';
+import { FigureField } from '../../active/FigureField';
+import { PhotoPickers } from '../../active/photos/PhotoPickers';
+import type { FitRow } from '../../active/noted/fit-progress';
 import { rightReading } from './fit-text';
 import type { AtBench } from './use-fit';
-import { Said } from '../../in-hand/Said';
+import { Said } from '../../active/Said';
 
 /**
  * One step: a tick, why, what it looks like when it is right, the caution where it can hurt, and what is noted of it. The next one and those to do again stand

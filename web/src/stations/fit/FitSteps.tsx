@@ -1,5 +1,5 @@
 import { FIT_PHASES } from '@puddler/core';
-import { fitProgress, formerNotes } from '../../in-hand/noted/fit-progress';
+import { fitProgress, formerNotes } from '../../active/noted/fit-progress';
 import { PHASE_WORDS } from './fit-text';
 import { FitStep } from './FitStep';
 import type { AtBench } from './use-fit';

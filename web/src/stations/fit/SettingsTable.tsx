@@ -1,10 +1,10 @@
 import { LONGEST_NAME, type SettingNote } from '@puddler/contract/shared';
 import { useMemo } from 'react';
-import { keyOf } from '../../desk/held';
-import { plansOfCar } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
-import { Said } from '../../in-hand/Said';
-import { Glossed } from '../../in-hand/Term';
+import { keyOf } from '../../document-store/entry';
+import { plansOfCar } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { Said } from '../../active/Said';
+import { Glossed } from '../../active/Term';
 import type { AtBench } from './use-fit';
 import { Input } from '../../ui/Input';
 
@@ -95,7 +95,7 @@ function SettingCell({ label, value, on, onSet }: CellProps) {
 
 /** The newest note of each setting on other plans of the car. */
 function useEarlier(carId: string, planId: string): Map<string, SettingNote & { plan: string }> {
-  const held = useAppSelector((state) => state.desk.held);
+  const held = useAppSelector((state) => state.documentStore.entries);
   const plans = useAppSelector((state) => plansOfCar(state, carId));
   return useMemo(() => {
     const found = new Map<string, SettingNote & { plan: string }>();

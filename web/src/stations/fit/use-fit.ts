@@ -2,14 +2,14 @@ import { MOST_PHOTOS, type Fitting, type SettingNote, type StepPhoto } from '@pu
 import { benchSteps, fitInput, settingsSheet, wiringOf, type FitInput, type PlanFile, type Setting, type Wiring } from '@puddler/core';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
-import { editFitting } from '../../desk/noted-edits';
-import { benchOf, fittingOf } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
-import { useRunTerms } from '../../in-hand/run-terms';
-import { withMember } from '../../in-hand/noted/with-member';
-import type { PlanInHand } from '../../in-hand/use-plan';
-import { fitRows, withStep, type FitRow } from '../../in-hand/noted/fit-progress';
+import { editFitting } from '../../document-store/noted-edits';
+import { benchOf, fittingOf } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { useKeepPhotos } from '../../active/photos/use-keep-photos';
+import { useRunTerms } from '../../active/run-terms';
+import { withMember } from '../../active/noted/with-member';
+import type { ActivePlan } from '../../active/use-plan';
+import { fitRows, withStep, type FitRow } from '../../active/noted/fit-progress';
 import { nowMs, nowText } from '../../ui/clock';
 
 /** The bench for a plan: steps with what is noted, drawings’ data, and everything that can be done. */
@@ -27,7 +27,7 @@ export interface AtBench {
   photos: { busy: boolean; problems: string[]; isFull: boolean; take: (row: FitRow, files: File[]) => void; remove: (photo: StepPhoto) => void };
 }
 
-export function useFit({ id, carId, file, plan, asBought }: PlanInHand): AtBench {
+export function useFit({ id, carId, file, plan, asBought }: ActivePlan): AtBench {
   const dispatch = useAppDispatch();
   const { limits, stock: bought } = useRunTerms(carId, plan.limits);
   const stock = asBought === plan ? undefined : bought;

@@ -4,7 +4,7 @@ import { current } from '../../jobs/asked';
 import { useTrace } from '../../jobs/log-jobs';
 import { TraceChart } from './TraceChart';
 import { X } from 'lucide-react';
-import { FigureField } from '../../in-hand/FigureField';
+import { FigureField } from '../../active/FigureField';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
 import { Modal } from '../../ui/Modal';

@@ -1,5 +1,5 @@
 import { useImperativeHandle, type Ref } from 'react';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import type { ActivePlan } from '../../active/use-plan';
 import { latePart } from '../../ui/late-part';
 import type { AtLog } from './use-log';
 import { useTakeFiles } from './use-take-files';
@@ -12,8 +12,8 @@ export interface FileTaker {
 }
 
 /** Where files that were dropped are read and mapped. What it tells of its progress draws nothing else of the page anew. */
-export function DropPlace({ ref, log, inHand, onKept }: { ref: Ref<FileTaker>; log: AtLog; inHand: PlanInHand; onKept: () => void }) {
-  const { take, keep, dropping, problems } = useTakeFiles(log, inHand, onKept);
+export function DropPlace({ ref, log, active, onKept }: { ref: Ref<FileTaker>; log: AtLog; active: ActivePlan; onKept: () => void }) {
+  const { take, keep, dropping, problems } = useTakeFiles(log, active, onKept);
   useImperativeHandle(ref, () => ({ take: (files) => void take(files) }));
   return (
     <>

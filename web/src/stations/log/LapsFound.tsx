@@ -2,21 +2,21 @@ import { RANGES, type CarRun, type NamedCourse } from '@puddler/contract/shared'
 import { cornerGripMs2, hasOwnTiming, plannedRun, resolvePlan, type DrivenCourse, type Leg } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo } from 'react';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { CourseDrawing } from '../../drawings/CourseDrawing';
-import { driveCourse, isSameCourse } from '../../in-hand/course-edits';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { driveCourse, isSameCourse } from '../../active/course-edits';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { runDay } from './log-text';
 
 interface Props {
-  inHand: PlanInHand;
+  active: ActivePlan;
   run: CarRun;
   found: DrivenCourse;
 }
 
 /** The lap that a run repeats: how long it is, how fast it was, and the plan driven round it. */
-export function LapsFound({ inHand, run, found: { legs, laps, lapM, lapS } }: Props) {
+export function LapsFound({ active, run, found: { legs, laps, lapM, lapS } }: Props) {
   const dispatch = useAppDispatch();
   const road = unitOf(
     'm',
@@ -26,7 +26,7 @@ export function LapsFound({ inHand, run, found: { legs, laps, lapM, lapS } }: Pr
   const { drivenAs = plannedRun(run.plan).profile } = run;
   const course: NamedCourse = useMemo(() => ({ name: run.name ?? runDay(run), legs: legs.map(withinRanges) }), [run, legs]);
   if (!hasOwnTiming(drivenAs)) return null;
-  const planned = plannedRun(inHand.file);
+  const planned = plannedRun(active.file);
   return (
     <section aria-label="Laps" className="flex flex-wrap items-center gap-x-6 gap-y-1">
       <div className="flex-1">
@@ -36,10 +36,10 @@ export function LapsFound({ inHand, run, found: { legs, laps, lapM, lapS } }: Pr
           middle <strong className="font-semibold">{formatNumber(lapS, 2, true)} s</strong>.
         </p>
         {isSameCourse(planned.course, course) ? (
-          <p className="mt-1 text-small text-soft">“{inHand.plan.name}” is driven round it, and it is kept with the car.</p>
+          <p className="mt-1 text-small text-soft">“{active.plan.name}” is driven round it, and it is kept with the car.</p>
         ) : (
-          <Button className="mt-1" onClick={() => dispatch(driveCourse(inHand, course, { ...planned, profile: drivenAs }))}>
-            Drive “{inHand.plan.name}” as on {runDay(run)}
+          <Button className="mt-1" onClick={() => dispatch(driveCourse(active, course, { ...planned, profile: drivenAs }))}>
+            Drive “{active.plan.name}” as on {runDay(run)}
           </Button>
         )}
       </div>

@@ -2,14 +2,14 @@ import type { Learned } from '@puddler/core';
 import type { CarRun } from '@puddler/contract/shared';
 import { learnedFigures, setField } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { deleteDocument } from '../../desk/edits';
-import { editRun, takeLearned } from '../../desk/run-edits';
-import { isPracticeCar, learnedOf, type RunOnDesk } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { undoable } from '../../desk/undoable';
-import { learnable } from '../../in-hand/learnable-runs';
-import { runsText } from '../../in-hand/runs-text';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { deleteDocument } from '../../document-store/edits';
+import { editRun, takeLearned } from '../../document-store/run-edits';
+import { isPracticeCar, learnedOf, type StoredRun } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { undoable } from '../../document-store/undoable';
+import { learnable } from '../../active/learnable-runs';
+import { runsText } from '../../active/runs-text';
+import type { ActivePlan } from '../../active/use-plan';
 import type { Learning } from '../../jobs/log-jobs';
 import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
@@ -20,9 +20,9 @@ import type { AtLog } from './use-log';
 import { WhatNext } from './WhatNext';
 
 /** What the runs say about the car’s own figures; taken on a word, forgotten on a word. */
-export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: PlanInHand; learning: Learning }) {
+export function LearningPanel({ log, active, learning }: { log: AtLog; active: ActivePlan; learning: Learning }) {
   const dispatch = useAppDispatch();
-  const { carId, car } = inHand;
+  const { carId, car } = active;
   const taken = useAppSelector((state) => learnedOf(state, carId));
   const { asked, begin, cancel } = learning;
   const result = asked?.state === 'ready' ? asked.value : undefined;
@@ -35,7 +35,7 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
     (result.runs.length !== runs.length || result.runs.some((run, i) => withoutPredicted(run) !== withoutPredicted(runs[i]!)));
   const doubted = (learned?.contradicting ?? []).flatMap((place) => log.runs.find(({ run }) => isSameRun(run, result!.runs[place]!)) ?? []);
   const isDoubted = doubted.length > 1 || (learned?.slips.length ?? 0) > 0;
-  const leaveOut = (one: RunOnDesk) => {
+  const leaveOut = (one: StoredRun) => {
     dispatch(editRun(one.id, (run) => setField(run, 'aside', true), 'leave out of learning'));
     begin(runs.filter((run) => !isSameRun(run, one.run)));
   };
@@ -87,12 +87,12 @@ export function LearningPanel({ log, inHand, learning }: { log: AtLog; inHand: P
           <p className={`text-lead font-semibold ${isDoubted ? 'text-caution' : ''}`}>{verdictText(learned, doubted.length > 1)}</p>
           <Contradiction runs={doubted} onLeaveOut={leaveOut} />
           <Slips slips={learned.slips} />
-          <PlansChange carId={carId} car={car} planId={inHand.id} learned={learned} />
+          <PlansChange carId={carId} car={car} planId={active.id} learned={learned} />
           <LearnedTable learned={learned} all={all} onAll={() => setAll(!all)} />
           <Misfits learned={learned} />
         </>
       )}
-      <WhatNext file={inHand.file} />
+      <WhatNext file={active.file} />
     </section>
   );
 }

@@ -1,7 +1,7 @@
 import type { Learned, InputErrorHypothesis } from '@puddler/core';
 import { formatNumber } from '@puddler/figures';
 import { greatest, group } from 'd3-array';
-import type { RunOnDesk } from '../../desk/selectors';
+import type { StoredRun } from '../../document-store/selectors';
 import { Button } from '../../ui/Button';
 import { Fold } from '../../ui/Fold';
 import { runName } from './log-text';
@@ -34,8 +34,8 @@ function InputErrorLine({ slip: { what, odds, decide } }: { slip: InputErrorHypo
 }
 
 interface ContradictionProps {
-  runs: readonly RunOnDesk[];
-  onLeaveOut: (run: RunOnDesk) => void;
+  runs: readonly StoredRun[];
+  onLeaveOut: (run: StoredRun) => void;
 }
 
 /** Two runs of which one must be wrong: which is to be left out is asked before anything is taken. */

@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { SpeedCaution } from '../../in-hand/SpeedCaution';
+import { SpeedCaution } from '../../active/SpeedCaution';
 import { chainView } from '../../jobs/chain-view';
-import { OnPlan } from '../../in-hand/OnPlan';
-import type { PlanInHand } from '../../in-hand/use-plan';
-import { useRunsHere } from '../../in-hand/use-runs-here';
+import { OnPlan } from '../../active/OnPlan';
+import type { ActivePlan } from '../../active/use-plan';
+import { useRunsHere } from '../../active/use-runs-here';
 import { useLearning } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
@@ -35,14 +35,14 @@ const PANELS = [
 type Panel = (typeof PANELS)[number][0];
 
 export default function LogStation() {
-  return <OnPlan so="no run of it can be held against a prediction">{(inHand) => <AtTheLog key={inHand.carId} inHand={inHand} />}</OnPlan>;
+  return <OnPlan so="no run of it can be held against a prediction">{(active) => <AtTheLog key={active.carId} active={active} />}</OnPlan>;
 }
 
 /** The log of a car: its runs on one side, the open one and what they teach on the other. */
-function AtTheLog({ inHand }: { inHand: PlanInHand }) {
-  const log = useLog(inHand);
-  const view = chainView(inHand.file);
-  const logLoaded = useRunsHere(inHand.carId);
+function AtTheLog({ active }: { active: ActivePlan }) {
+  const log = useLog(active);
+  const view = chainView(active.file);
+  const logLoaded = useRunsHere(active.carId);
   const [panel, setPanel] = useState<Panel>('run');
   // What was learned stays while its runs are looked at.
   const learning = useLearning();
@@ -77,7 +77,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
           <h1 className="wide text-head font-semibold">
             The log{' '}
             <span className="text-lead font-normal text-soft">
-              of {inHand.car.name}, by {inHand.plan.name}
+              of {active.car.name}, by {active.plan.name}
             </span>
           </h1>
         </div>
@@ -97,7 +97,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
             </Guarded>
           </section>
         )}
-        <DropPlace ref={taker} log={log} inHand={inHand} onKept={() => setPanel('run')} />
+        <DropPlace ref={taker} log={log} active={active} onKept={() => setPanel('run')} />
       </div>
       <div className="min-w-0">
         <div className="mb-2 flex flex-wrap gap-1.5 print:hidden" role="group" aria-label="Of the log">
@@ -110,7 +110,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
         {panel === 'run' &&
           (at.open ? (
             <Guarded what="The run">
-              <RunPage key={at.open.id} inHand={inHand} open={at.open} log={at} onFiles={takeFiles} />
+              <RunPage key={at.open.id} active={active} open={at.open} log={at} onFiles={takeFiles} />
             </Guarded>
           ) : (
             <>
@@ -129,12 +129,12 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
           ))}
         {panel === 'learning' && (
           <Guarded what="What the runs teach">
-            <LearningPanel log={at} inHand={inHand} learning={learning} />
+            <LearningPanel log={at} active={active} learning={learning} />
           </Guarded>
         )}
         {panel === 'replay' && (
           <Guarded what="The replay">
-            <ReplayPanel log={at} inHand={inHand} />
+            <ReplayPanel log={at} active={active} />
           </Guarded>
         )}
         {panel === 'time' && (
@@ -144,7 +144,7 @@ function AtTheLog({ inHand }: { inHand: PlanInHand }) {
         )}
         {panel === 'upkeep' && (
           <Guarded what="The upkeep">
-            <UpkeepPanel log={at} inHand={inHand} />
+            <UpkeepPanel log={at} active={active} />
           </Guarded>
         )}
       </div>

@@ -1,7 +1,7 @@
 import { LOG_QUANTITIES, type Column, type LogQuantity } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { CircleHelp } from 'lucide-react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { SideScroll } from '../../ui/SideScroll';
 import type { LogSummary } from '../../workers/log-reading';
 import { QUANTITY_WORDS, unitWord } from './log-text';

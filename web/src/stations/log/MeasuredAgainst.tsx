@@ -3,10 +3,10 @@ import { isHeldBack, RUN_FIGURES, type Band, type RunFigure } from '@puddler/cor
 import { formatIn, unitOf, withMark, type UnitSystem } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { Check, ChevronDown, ChevronUp } from 'lucide-react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { useWidth } from '../../ui/useWidth';
 import { bandOf, FIGURE_WORDS, figureText, verdictOf, type Verdict } from './log-text';
-import { measuredIn } from '../../desk/run-figures';
+import { measuredIn } from '../../document-store/run-figures';
 
 /** Each figure of a run on the scale of its band as it was before the run. */
 export function MeasuredAgainst({ run }: { run: CarRun }) {

@@ -5,11 +5,11 @@ import { line } from 'd3-shape';
 import { useRef } from 'react';
 import { UpAxis } from '../../charts/Axes';
 import { ChartHead } from '../../charts/ChartHead';
-import type { RunOnDesk } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
+import type { StoredRun } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
 import { useWidth } from '../../ui/useWidth';
 import { changesBetween, FIGURE_WORDS, runDay, runName } from './log-text';
-import { measuredIn } from '../../desk/run-figures';
+import { measuredIn } from '../../document-store/run-figures';
 import type { AtLog } from './use-log';
 
 const SHOWN: readonly RunFigure[] = ['topSpeedMs', 'canC', 'settledA'];
@@ -82,7 +82,7 @@ export function OverTime({ log }: { log: AtLog }) {
 
 interface FigureProps {
   figure: RunFigure;
-  runs: readonly RunOnDesk[];
+  runs: readonly StoredRun[];
   x: (id: string) => number;
   top: number;
   right: number;

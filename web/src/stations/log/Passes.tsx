@@ -4,12 +4,12 @@ import type { PlanFile } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo, useState } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
-import { asBoughtOf, carOf, learnedOf, plansOfCar, runsOfCar, type RunOnDesk } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
+import { asBoughtOf, carOf, learnedOf, plansOfCar, runsOfCar, type StoredRun } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
 import { plannedPassesJob, useTrace } from '../../jobs/log-jobs';
 import { useJob } from '../../jobs/use-job';
 import type { PassLine } from '../../workers/log-drawing';
-import { planFileFor } from '../../in-hand/joined-plan';
+import { planFileFor } from '../../active/joined-plan';
 import { runName } from './log-text';
 import { passOverlay, type NamedPass } from './pass-overlay';
 import { traceRequest } from './trace-wish';
@@ -22,7 +22,7 @@ const MOST_PLANS = 3;
 const SHOWN = 12;
 
 /** What can be laid over a run’s passes: another run’s, or what a plan of the car gives. */
-function useLaidOver(open: RunOnDesk, choice: string): { over: readonly NamedPass[]; failed: { reason: string; retry: () => void } | undefined } {
+function useLaidOver(open: StoredRun, choice: string): { over: readonly NamedPass[]; failed: { reason: string; retry: () => void } | undefined } {
   const runs = useAppSelector((state) => runsOfCar(state, open.carId));
   const plans = usePlanFiles(open.carId);
   const other = runs.find(({ id }) => choice === `run ${id}`);
@@ -55,7 +55,7 @@ function usePlanFiles(carId: string): { id: string; name: string; file: PlanFile
 }
 
 /** The passes of a run: what each did, and all of them from the moment of full throttle; another run’s or a plan’s can be laid over them. */
-export function Passes({ passes, open }: { passes: readonly PassLine[]; open: RunOnDesk }) {
+export function Passes({ passes, open }: { passes: readonly PassLine[]; open: StoredRun }) {
   const system = useAppSelector((state) => state.prefs.units);
   const [choice, choose] = useState('');
   const { over, failed } = useLaidOver(open, choice);
@@ -75,7 +75,7 @@ export function Passes({ passes, open }: { passes: readonly PassLine[]; open: Ru
   );
 }
 
-function OverChoice({ open, choice, onChoose }: { open: RunOnDesk; choice: string; onChoose: (choice: string) => void }) {
+function OverChoice({ open, choice, onChoose }: { open: StoredRun; choice: string; onChoose: (choice: string) => void }) {
   const runs = useAppSelector((state) => runsOfCar(state, open.carId)).filter(({ id, run }) => id !== open.id && (run.logs ?? []).length > 0);
   const plans = useAppSelector((state) => plansOfCar(state, open.carId));
   return (

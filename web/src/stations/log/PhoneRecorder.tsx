@@ -1,6 +1,6 @@
 import { formatIn, unitOf } from '@puddler/figures';
 import { LocateFixed } from 'lucide-react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { Button } from '../../ui/Button';
 import { useAwake } from '../../ui/use-awake';
 import { canRecord, useRecord, type Recording } from './use-record';

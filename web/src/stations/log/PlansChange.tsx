@@ -2,9 +2,9 @@ import type { Band, Car, Learned } from '@puddler/core';
 import { learnedFigures, notMet, PlanError, predictSteady, resolvePlan, topSpeedBand, type NotMet, type PlanFile } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo, useState } from 'react';
-import { asBoughtOf, learnedOf, plansOfCar } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
-import { planFileFor } from '../../in-hand/joined-plan';
+import { asBoughtOf, learnedOf, plansOfCar } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { planFileFor } from '../../active/joined-plan';
 
 interface Answer {
   topSpeedMs: number;

@@ -3,10 +3,10 @@ import { formatIn, formatNumber, toShown, unitOf, type UnitSystem } from '@puddl
 import { useMemo, useState } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
 import type { Pane, PaneData } from '../../charts/pane-layout';
-import { asBoughtOf, learnedOf, plansOfCar } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
-import { planFileFor } from '../../in-hand/joined-plan';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { asBoughtOf, learnedOf, plansOfCar } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { planFileFor } from '../../active/joined-plan';
+import type { ActivePlan } from '../../active/use-plan';
 import { replayJob } from '../../jobs/log-jobs';
 import { useJob } from '../../jobs/use-job';
 import { Failed } from '../../ui/Failed';
@@ -26,17 +26,17 @@ const WORDS: Record<ReplayFigure, { name: string; unit: string; digits: number }
 const MOST_POINTS = 900;
 
 /** The logged trigger driven through the model: measured and computed over each other, and the same finger through another plan. */
-export function ReplayPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand }) {
+export function ReplayPanel({ log, active }: { log: AtLog; active: ActivePlan }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const plans = useAppSelector((state) => plansOfCar(state, inHand.carId));
-  const asBought = useAppSelector((state) => asBoughtOf(state, inHand.carId));
-  const learned = useAppSelector((state) => learnedOf(state, inHand.carId));
+  const plans = useAppSelector((state) => plansOfCar(state, active.carId));
+  const asBought = useAppSelector((state) => asBoughtOf(state, active.carId));
+  const learned = useAppSelector((state) => learnedOf(state, active.carId));
   const logged = log.runs.filter(({ run }) => (run.logs ?? []).length > 0);
   const [chosen, choose] = useState<string>();
   const [planId, setPlanId] = useState('own');
   const source = logged.find((one) => one.id === (chosen ?? log.open?.id)) ?? logged[0];
   const plan = plans.find((one) => one.id === planId);
-  const file = useMemo(() => (plan ? planFileFor(inHand.car, plan.plan, asBought, learned) : undefined), [plan, inHand.car, asBought, learned]);
+  const file = useMemo(() => (plan ? planFileFor(active.car, plan.plan, asBought, learned) : undefined), [plan, active.car, asBought, learned]);
   const run = source?.run;
   const question = useMemo(
     () => (run ? { run: planId === 'learned' && learned ? { ...run, plan: { ...run.plan, learned } } : run, plan: file } : undefined),

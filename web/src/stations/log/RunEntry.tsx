@@ -1,8 +1,8 @@
 import type { CarRun } from '@puddler/contract/shared';
 import { PROFILES, setField, SURFACES, wordFor, type PlanFile, type ProfileName, type Surface } from '@puddler/core';
-import { FigureField } from '../../in-hand/FigureField';
-import { AmountFields, PassFields } from '../../in-hand/RunFields';
-import { READ_OF, typedReading, withReading } from '../../in-hand/run-entry';
+import { FigureField } from '../../active/FigureField';
+import { AmountFields, PassFields } from '../../active/RunFields';
+import { READ_OF, typedReading, withReading } from '../../active/run-entry';
 import { RunWords } from './RunWords';
 import type { AtLog } from './use-log';
 import { Select } from '../../ui/Select';

@@ -4,20 +4,20 @@ import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { format } from 'date-fns';
 import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import type { RunOnDesk } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
-import { Term } from '../../in-hand/Term';
+import type { StoredRun } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { Term } from '../../active/Term';
 import { Button } from '../../ui/Button';
 import { CsvButton } from '../../ui/CsvButton';
 import { SortHead } from '../../ui/SortHead';
 import { bandOf, FIGURE_WORDS, gearingText, insideOf, runDay, runName } from './log-text';
-import { measuredIn } from '../../desk/run-figures';
+import { measuredIn } from '../../document-store/run-figures';
 import type { AtLog } from './use-log';
 import { Input } from '../../ui/Input';
 
 type Column = 'at' | 'gearing' | 'topSpeedMs' | 'settledA' | 'canC' | 'inside';
 
-const VALUES: Record<Column, (one: RunOnDesk) => number | string | undefined> = {
+const VALUES: Record<Column, (one: StoredRun) => number | string | undefined> = {
   at: ({ run }) => run.at,
   gearing: ({ run }) => gearingText(run),
   topSpeedMs: ({ run }) => measuredIn(run).topSpeedMs,
@@ -26,7 +26,7 @@ const VALUES: Record<Column, (one: RunOnDesk) => number | string | undefined> = 
   inside: ({ run }) => (insideOf(run).of === 0 ? undefined : insideOf(run).inside / insideOf(run).of),
 };
 
-function sorted(runs: readonly RunOnDesk[], column: Column, way: 'asc' | 'desc'): RunOnDesk[] {
+function sorted(runs: readonly StoredRun[], column: Column, way: 'asc' | 'desc'): StoredRun[] {
   const of = VALUES[column];
   const sign = way === 'asc' ? 1 : -1;
   // What is not known stands last whichever way.
@@ -37,7 +37,7 @@ function sorted(runs: readonly RunOnDesk[], column: Column, way: 'asc' | 'desc')
   });
 }
 
-const text = ({ run }: RunOnDesk) =>
+const text = ({ run }: StoredRun) =>
   [runName(run), runDay(run), gearingText(run), run.plan.name, run.plan.motor.name, run.plan.packs[0]!.name, run.notes, run.broke]
     .join(' ')
     .toLowerCase();
@@ -139,7 +139,7 @@ export function RunList({ log }: { log: AtLog }) {
 }
 
 /** “17 of 21 figures in their bands of 80 %.” */
-function ScoreLine({ runs }: { runs: readonly RunOnDesk[] }) {
+function ScoreLine({ runs }: { runs: readonly StoredRun[] }) {
   const score = useMemo(() => scoreOf(runs.map(({ run }) => ({ measured: measuredIn(run), predicted: run.predicted ?? {} }))), [runs]);
   if (!score) return <p className="text-body text-soft">{runs.length === 0 ? 'No run yet.' : 'Nothing to hold against a prediction yet.'}</p>;
   return (
@@ -157,7 +157,7 @@ function ScoreLine({ runs }: { runs: readonly RunOnDesk[] }) {
 }
 
 /** All runs with their figures and bands, in SI. */
-function tableOf(runs: readonly RunOnDesk[]) {
+function tableOf(runs: readonly StoredRun[]) {
   const figures = RUN_FIGURES.flatMap((figure) => {
     const { unit } = FIGURE_WORDS[figure];
     return [`${FIGURE_WORDS[figure].name} [${unit}]`, `p10 [${unit}]`, `p90 [${unit}]`];

@@ -2,11 +2,11 @@ import type { CarRun, KeptLog } from '@puddler/contract/shared';
 import { GOOD_CORRELATION, setField } from '@puddler/core';
 import { Download, Gauge, MapPin, X } from 'lucide-react';
 import { useState } from 'react';
-import { fileAddress } from '../../desk/keep-files';
-import { FigureField } from '../../in-hand/FigureField';
+import { fileAddress } from '../../document-store/keep-files';
+import { FigureField } from '../../active/FigureField';
 import { Button } from '../../ui/Button';
 import type { TraceFacts } from '../../workers/log-drawing';
-import { withoutEmpty } from '../../in-hand/run-entry';
+import { withoutEmpty } from '../../active/run-entry';
 import { ClockDrag } from './ClockDrag';
 import type { AtLog } from './use-log';
 

@@ -1,8 +1,8 @@
 import { Download, FileUp, Printer, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
-import { noticed } from '../../desk/notices-slice';
-import type { RunOnDesk } from '../../desk/selectors';
-import { useAppDispatch } from '../../desk/store';
+import { noticed } from '../../document-store/notices-slice';
+import type { StoredRun } from '../../document-store/selectors';
+import { useAppDispatch } from '../../document-store/store';
 import { current } from '../../jobs/asked';
 import { logClient, useTrace } from '../../jobs/log-jobs';
 import { reasonOf } from '../../jobs/worker-client';
@@ -13,7 +13,7 @@ import { FileButton } from '../../ui/FileButton';
 import { Busy } from '../../ui/Busy';
 import { Failed } from '../../ui/Failed';
 import { Guarded } from '../../ui/Guarded';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import type { ActivePlan } from '../../active/use-plan';
 import { LapsFound } from './LapsFound';
 import { MeasuredAgainst } from './MeasuredAgainst';
 import { Passes } from './Passes';
@@ -26,14 +26,14 @@ import { TraceChart } from './TraceChart';
 import type { AtLog } from './use-log';
 
 interface Props {
-  inHand: PlanInHand;
-  open: RunOnDesk;
+  active: ActivePlan;
+  open: StoredRun;
   log: AtLog;
   onFiles: (files: File[]) => void;
 }
 
 /** One run: what is typed of it, its logs, and what was found in them. */
-export function RunPage({ inHand, open, log, onFiles }: Props) {
+export function RunPage({ active, open, log, onFiles }: Props) {
   const { id, run } = open;
   const { logs, plan } = run;
   // What is typed of a run does not read its logs again.
@@ -69,14 +69,14 @@ export function RunPage({ inHand, open, log, onFiles }: Props) {
       {wish && !facts && asked.state === 'waiting' && <Busy text="Reading the log …" />}
       {asked.state === 'failed' && <Failed what="The log could not be read" reason={asked.reason} onRetry={asked.retry} />}
       {wish && facts && <TraceChart key={`${open.id} ${facts.durationS}`} trace={wish} facts={facts} name={runName(run)} />}
-      {facts?.course && <LapsFound inHand={inHand} run={run} found={facts.course} />}
+      {facts?.course && <LapsFound active={active} run={run} found={facts.course} />}
       {facts && <Passes passes={facts.passes} open={open} />}
     </article>
   );
 }
 
 /** The run as files: the run file with its series, its logs on one clock as CSV, its places as GPX. */
-function RunExports({ open: { run } }: { open: RunOnDesk }) {
+function RunExports({ open: { run } }: { open: StoredRun }) {
   const dispatch = useAppDispatch();
   const name = fileName(`${run.plan.car.name} ${runName(run)}`);
   const write = async (form: 'run' | 'csv' | 'gpx') => {

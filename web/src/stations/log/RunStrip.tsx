@@ -1,7 +1,7 @@
 import { formatIn, unitOf } from '@puddler/figures';
 import { Plus, Rows3 } from 'lucide-react';
-import { useAppSelector } from '../../desk/store';
-import { measuredIn } from '../../desk/run-figures';
+import { useAppSelector } from '../../document-store/store';
+import { measuredIn } from '../../document-store/run-figures';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { runDay, runName } from './log-text';

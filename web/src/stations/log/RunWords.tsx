@@ -2,9 +2,9 @@ import { LONGEST_NAME, LONGEST_NOTES, MOST_RUN_PHOTOS, type CarRun } from '@pudd
 import { isHeldBack, setField } from '@puddler/core';
 import { format } from 'date-fns';
 import { X } from 'lucide-react';
-import { fileAddress } from '../../desk/keep-files';
-import { PhotoPickers } from '../../in-hand/photos/PhotoPickers';
-import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
+import { fileAddress } from '../../document-store/keep-files';
+import { PhotoPickers } from '../../active/photos/PhotoPickers';
+import { useKeepPhotos } from '../../active/photos/use-keep-photos';
 import { Choice } from '../../ui/Choice';
 import type { AtLog } from './use-log';
 import { Input } from '../../ui/Input';

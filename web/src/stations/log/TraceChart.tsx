@@ -6,7 +6,7 @@ import { useMemo, useRef } from 'react';
 import { AcrossAxis } from '../../charts/Axes';
 import { ChartHead } from '../../charts/ChartHead';
 import { Readout } from '../../charts/Readout';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { Failed } from '../../ui/Failed';
 import { useWidth } from '../../ui/useWidth';
 import type { TraceFacts } from '../../workers/log-drawing';

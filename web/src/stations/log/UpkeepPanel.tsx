@@ -2,18 +2,18 @@ import { plannedRun, upkeep, type UpkeepItem, type UpkeepRun } from '@puddler/co
 import { formatDistanceToNow } from 'date-fns';
 import { Check, Clock } from 'lucide-react';
 import { useMemo } from 'react';
-import { editBench } from '../../desk/edits';
-import { benchOf } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { editBench } from '../../document-store/edits';
+import { benchOf } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import type { AtLog } from './use-log';
 import { nowText } from '../../ui/clock';
 
 /** What comes round with the minutes run: due or done, and no more than that. */
-export function UpkeepPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand }) {
+export function UpkeepPanel({ log, active }: { log: AtLog; active: ActivePlan }) {
   const dispatch = useAppDispatch();
-  const bench = useAppSelector((state) => benchOf(state, inHand.carId));
+  const bench = useAppSelector((state) => benchOf(state, active.carId));
   const noted = bench?.upkeep;
   const runs = useMemo(
     () =>
@@ -22,11 +22,11 @@ export function UpkeepPanel({ log, inHand }: { log: AtLog; inHand: PlanInHand })
         .map(({ run }): UpkeepRun => ({ at: run.at, minutes: run.minutes ?? plannedRun(run.plan).minutes, surface: run.plan.site.surface })),
     [log.runs],
   );
-  const items = useMemo(() => upkeep(inHand.file, runs, Object.fromEntries((noted ?? []).map(({ id, at }) => [id, at]))), [inHand.file, runs, noted]);
+  const items = useMemo(() => upkeep(active.file, runs, Object.fromEntries((noted ?? []).map(({ id, at }) => [id, at]))), [active.file, runs, noted]);
   const minutes = runs.reduce((sum, run) => sum + run.minutes, 0);
   const done = ({ id, what }: UpkeepItem) =>
     dispatch(
-      editBench(inHand.carId, 'upkeep', [...(noted ?? []).filter((one) => one.id !== id), { id, at: nowText() }], `done: ${what.toLowerCase()}`),
+      editBench(active.carId, 'upkeep', [...(noted ?? []).filter((one) => one.id !== id), { id, at: nowText() }], `done: ${what.toLowerCase()}`),
     );
   return (
     <section aria-label="Upkeep">

@@ -2,7 +2,7 @@ import type { CarRun } from '@puddler/contract/shared';
 import { RUN_FIGURES, SERIES_WORDS, type LogQuantity, type Band, type RunFigure } from '@puddler/core';
 import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import { format } from 'date-fns';
-import { measuredIn } from '../../desk/run-figures';
+import { measuredIn } from '../../document-store/run-figures';
 
 /** What each figure of a run is called, the unit it is kept in, and its tone on a scale. */
 export const FIGURE_WORDS: Record<RunFigure, { name: string; unit: string; digits: number; tone: 'amps' | 'heat' }> = {

@@ -2,9 +2,9 @@ import { LONGEST_FILE_NAME, MOST_LOG_BYTES, type FileRef, type KeptLog } from '@
 import { compact } from '@puddler/core';
 import type { Column, LogQuantity, PlanFile } from '@puddler/core';
 import { startTransition, useCallback, useState } from 'react';
-import { keepFile, whyNotKept } from '../../desk/keep-files';
-import { logColumnsChosen, type LogChoice } from '../../desk/prefs-slice';
-import { useAppDispatch, useAppStore } from '../../desk/store';
+import { keepFile, whyNotKept } from '../../document-store/keep-files';
+import { logColumnsChosen, type LogChoice } from '../../document-store/prefs-slice';
+import { useAppDispatch, useAppStore } from '../../document-store/store';
 import { logClient } from '../../jobs/log-jobs';
 import { reasonOf } from '../../jobs/worker-client';
 import type { LogSummary } from '../../workers/log-reading';

@@ -2,27 +2,27 @@ import { MOST_RUN_LOGS, type CarRun } from '@puddler/contract/shared';
 import { isHeldBack, plannedRun, type PlanFile } from '@puddler/core';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
-import { deleteDocument } from '../../desk/edits';
-import { dropBareRun, editRun, keepRun, NEW_RUN } from '../../desk/run-edits';
-import { runsOfCar, type RunOnDesk } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { undoable } from '../../desk/undoable';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { deleteDocument } from '../../document-store/edits';
+import { dropBareRun, editRun, keepRun, NEW_RUN } from '../../document-store/run-edits';
+import { runsOfCar, type StoredRun } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { undoable } from '../../document-store/undoable';
+import type { ActivePlan } from '../../active/use-plan';
 import { runName } from './log-text';
 import { newId } from '@puddler/contract/shared';
 import { nowText } from '../../ui/clock';
 
 /** The log of a car: its runs, the one that is open, and everything that can be done. */
 export interface AtLog {
-  runs: readonly RunOnDesk[];
-  open: RunOnDesk | undefined;
+  runs: readonly StoredRun[];
+  open: StoredRun | undefined;
   show: (id: string | undefined) => void;
-  /** Begins a run of the plan in hand; the ground, air and kind of driving of the last one are taken over. */
+  /** Begins a run of the active plan; the ground, air and kind of driving of the last one are taken over. */
   begin: (more?: Partial<CarRun>) => string;
   change: (change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
   /** Changes what the bands were computed from: they are computed anew by the run’s own plan. */
   changeTerms: (change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
-  remove: (run: RunOnDesk) => void;
+  remove: (run: StoredRun) => void;
 }
 
 /** A run that begins now. */
@@ -43,7 +43,7 @@ function withoutBands(run: CarRun): CarRun {
   return rest;
 }
 
-export function useLog({ id: planId, carId, file }: PlanInHand): AtLog {
+export function useLog({ id: planId, carId, file }: ActivePlan): AtLog {
   const dispatch = useAppDispatch();
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const [params, setParams] = useSearchParams();

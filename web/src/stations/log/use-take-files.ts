@@ -1,15 +1,15 @@
 import { LONGEST_FILE_NAME, MOST_LOG_BYTES, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from '@puddler/contract/shared';
 import { useState } from 'react';
-import { keepFile } from '../../desk/keep-files';
-import { keepRun } from '../../desk/run-edits';
-import { useAppDispatch, useAppStore } from '../../desk/store';
-import { undoable } from '../../desk/undoable';
-import { useKeepPhotos } from '../../in-hand/photos/use-keep-photos';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { keepFile } from '../../document-store/keep-files';
+import { keepRun } from '../../document-store/run-edits';
+import { useAppDispatch, useAppStore } from '../../document-store/store';
+import { undoable } from '../../document-store/undoable';
+import { useKeepPhotos } from '../../active/photos/use-keep-photos';
+import type { ActivePlan } from '../../active/use-plan';
 import type { TraceFacts } from '../../workers/log-drawing';
 import { logClient } from '../../jobs/log-jobs';
 import { reasonOf } from '../../jobs/worker-client';
-import { withLogged, withoutEmpty } from '../../in-hand/run-entry';
+import { withLogged, withoutEmpty } from '../../active/run-entry';
 import { runName } from './log-text';
 import { runOfFile } from './run-file';
 import { useDrop } from './use-drop';
@@ -20,10 +20,10 @@ import { newId } from '@puddler/contract/shared';
  * What comes of files that are dropped on the log: pictures go to the open run, run files become runs, logs are mapped first and then
  * kept with the open run, or with a new one. What a log says is written into the run where nothing was typed.
  */
-export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void) {
+export function useTakeFiles(log: AtLog, active: ActivePlan, onShown: () => void) {
   const dispatch = useAppDispatch();
   const store = useAppStore();
-  const dropping = useDrop(log.open?.run.plan ?? inHand.file);
+  const dropping = useDrop(log.open?.run.plan ?? active.file);
   const photos = useKeepPhotos();
   const [problems, setProblems] = useState<string[]>([]);
 
@@ -39,8 +39,8 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
       kept.push({ ...ref, name: `${file.name.replace(/\.run\.json$|\.json$/, '')}.csv`.slice(-LONGEST_FILE_NAME), kind: 'esc' });
     }
     const id = newId();
-    const body = runOfFile(run, inHand.id);
-    dispatch(keepRun(inHand.carId, id, kept.length > 0 ? { ...body, logs: kept } : body, 'run from a file'));
+    const body = runOfFile(run, active.id);
+    dispatch(keepRun(active.carId, id, kept.length > 0 ? { ...body, logs: kept } : body, 'run from a file'));
     dispatch(undoable(`The run ${runName(body)} is in the log.`));
     log.show(id);
   };
@@ -62,7 +62,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
     const bad: string[] = [];
     for (const file of runFiles) await takeRunFile(file).catch((cause: unknown) => bad.push(`${file.name}: ${reasonOf(cause)}`));
     if (pictures.length > 0) await takePhotos(pictures);
-    const room = log.open ? roomForLogs(log.open.run) : roomForLogs(newRun(inHand.id, inHand.file, undefined));
+    const room = log.open ? roomForLogs(log.open.run) : roomForLogs(newRun(active.id, active.file, undefined));
     if (logs.length > room) bad.push(`A run holds no more logs: ${logs.length - room} of them were left out.`);
     setProblems(bad);
     if (logs.length > 0) dropping.take(logs.slice(0, room));
@@ -72,7 +72,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
   const keep = async (): Promise<void> => {
     const kept = await dropping.keep();
     if (kept.length === 0) return;
-    const before = log.open?.run ?? newRun(inHand.id, inHand.file, log.runs[0]?.run);
+    const before = log.open?.run ?? newRun(active.id, active.file, log.runs[0]?.run);
     const id = log.open?.id ?? newId();
     const known = (before.logs ?? []).filter((one) => !kept.some(({ hash }) => hash === one.hash));
     // An ESC’s clock leads: it knows when the trigger went down.
@@ -85,7 +85,7 @@ export function useTakeFiles(log: AtLog, inHand: PlanInHand, onShown: () => void
       .catch((): TraceFacts['figures'] => ({}));
     dispatch(
       keepRun(
-        inHand.carId,
+        active.carId,
         id,
         withoutEmpty({ ...said, ...next, readings: withLogged(next.readings, said.readings) }),
         kept.length === 1 ? 'log of a run' : 'logs of a run',

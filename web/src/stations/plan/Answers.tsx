@@ -2,12 +2,12 @@ import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@pud
 import { BURNT_C, plannedRun } from '@puddler/core';
 import { min } from 'd3-array';
 import { memo, type ReactNode } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '@puddler/figures';
 import { AnswerScale } from './AnswerScale';
-import { DOES_NOT_MOVE } from '../../in-hand/gives-first';
-import { short } from '../../in-hand/link-text';
-import { BURNS, heatDrawn, heatFigure, heatRange, heatWords, isBurnt, withinMinutes } from '../../in-hand/heat-text';
+import { DOES_NOT_MOVE } from '../../active/gives-first';
+import { short } from '../../active/link-text';
+import { BURNS, heatDrawn, heatFigure, heatRange, heatWords, isBurnt, withinMinutes } from '../../active/heat-text';
 import { lossText } from './working';
 
 interface Figures {

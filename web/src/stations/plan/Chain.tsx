@@ -1,22 +1,22 @@
 import { LINK_NAMES, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { withFigure } from '@puddler/core';
 import { useDeferredValue, useMemo } from 'react';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { setFigure } from '../../in-hand/plan-edits';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { setFigure } from '../../active/plan-edits';
 import { chainView, type ChainView } from '../../jobs/chain-view';
 import { Stepper } from '../../ui/stepper/Stepper';
 import { useWidth } from '../../ui/useWidth';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, fromShown, toShown, unitOf } from '@puddler/figures';
-import { Band } from '../../in-hand/Band';
-import { LINK_TITLES } from '../../in-hand/field-specs';
-import { firstLink } from '../../in-hand/gives-first';
-import { detail, headline, wordsForUse } from '../../in-hand/link-text';
+import { Band } from '../../active/Band';
+import { LINK_TITLES } from '../../active/field-specs';
+import { firstLink } from '../../active/gives-first';
+import { detail, headline, wordsForUse } from '../../active/link-text';
 import { figureOf, stepsOf, type StepSpec } from './steps';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import type { ActivePlan } from '../../active/use-plan';
 
 interface Props {
-  inHand: PlanInHand;
+  active: ActivePlan;
   view: ChainView;
   /** The moment of the pass under the pointer, in place of top speed. */
   moment: PowerMoment | undefined;
@@ -42,16 +42,16 @@ const COLUMNS = { gridTemplateColumns: WEIGHTS.map((weight) => `minmax(0, ${weig
 const PHONE_PX = 700;
 
 /** Six links from pack to road, their figures to step in place, and the band of power that joins them. */
-export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, onOpen }: Props) {
+export function Chain({ active, view, moment, momentS, uses, usesStale, worst, onOpen }: Props) {
   const [ref, width] = useWidth<HTMLElement>(1232);
   const standing = width < PHONE_PX;
   const first = firstLink(worst && [worst], uses);
-  const steps = stepsOf(inHand.file);
+  const steps = stepsOf(active.file);
   const head = (link: LinkName) => (
     <LinkHead
       key={link}
       link={link}
-      inHand={inHand}
+      active={active}
       view={view}
       steps={steps.filter((step) => step.link === link)}
       standing={standing}
@@ -100,7 +100,7 @@ export function Chain({ inHand, view, moment, momentS, uses, usesStale, worst, o
 
 interface HeadProps {
   link: LinkName;
-  inHand: PlanInHand;
+  active: ActivePlan;
   view: ChainView;
   steps: StepSpec[];
   standing: boolean;
@@ -108,7 +108,7 @@ interface HeadProps {
   onOpen: (link: LinkName) => void;
 }
 
-function LinkHead({ link, inHand, view, steps, standing, givesFirst: worst, onOpen }: HeadProps) {
+function LinkHead({ link, active, view, steps, standing, givesFirst: worst, onOpen }: HeadProps) {
   const system = useAppSelector((state) => state.prefs.units);
   const steady = view.state === 'ready' ? view.steady : undefined;
   const marked = worst !== undefined && worst.level !== 'good';
@@ -118,7 +118,7 @@ function LinkHead({ link, inHand, view, steps, standing, givesFirst: worst, onOp
         type="button"
         className="group block w-full text-left max-sm:min-h-thumb"
         onClick={() => onOpen(link)}
-        aria-label={`${LINK_TITLES[link]}: ${headline(link, inHand.file, system)}. All figures`}
+        aria-label={`${LINK_TITLES[link]}: ${headline(link, active.file, system)}. All figures`}
       >
         <span className={`eyebrow flex items-center gap-1.5 ${marked ? 'text-ember' : 'text-soft'}`}>
           {LINK_TITLES[link]}
@@ -130,25 +130,25 @@ function LinkHead({ link, inHand, view, steps, standing, givesFirst: worst, onOp
           )}
         </span>
         <span className="block truncate text-lead leading-6 font-semibold decoration-edge underline-offset-4 group-hover:underline">
-          {headline(link, inHand.file, system)}
+          {headline(link, active.file, system)}
         </span>
       </button>
       <div className={`mt-0.5 flex gap-1.5 ${standing ? 'flex-col' : ''}`}>
         {steps.map((step) => (
           <div key={step.path} className="min-w-0 flex-1">
-            <LinkStepper spec={step} inHand={inHand} view={view} />
+            <LinkStepper spec={step} active={active} view={view} />
           </div>
         ))}
       </div>
-      <p className="truncate text-small text-soft max-sm:hidden">{detail(link, inHand.file, steady, system)}</p>
+      <p className="truncate text-small text-soft max-sm:hidden">{detail(link, active.file, steady, system)}</p>
     </div>
   );
 }
 
-function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHand; view: ChainView }) {
+function LinkStepper({ spec, active, view }: { spec: StepSpec; active: ActivePlan; view: ChainView }) {
   const dispatch = useAppDispatch();
   const system = useAppSelector((state) => state.prefs.units);
-  const { file } = inHand;
+  const { file } = active;
   const step = spec.step(system);
   const value = figureOf(file, spec.path);
   // What a step up or down would do is computed after the step itself has been drawn.
@@ -177,7 +177,7 @@ function LinkStepper({ spec, inHand, view }: { spec: StepSpec; inHand: PlanInHan
       {...(spec.suffix ? { suffix: spec.suffix } : spec.path.endsWith('.cells') ? { suffix: value === 1 ? 'cell' : 'cells' } : {})}
       {...(neighbours ? { neighbours } : {})}
       isTypical={file.gearing.typical?.some((gear) => spec.path === `gearing.${gear}`) ?? false}
-      onChange={(next) => dispatch(setFigure(inHand, spec.path, next, spec.label))}
+      onChange={(next) => dispatch(setFigure(active, spec.path, next, spec.label))}
     />
   );
 }

@@ -1,12 +1,12 @@
 import { COURSES, hasOwnTiming, MOST_LEGS, NEW_CORNER, NEW_LEG, plannedRun, type Course, type Leg } from '@puddler/core';
 import { Plus, X } from 'lucide-react';
-import { FigureField } from '../../in-hand/FigureField';
-import { setFigure } from '../../in-hand/plan-edits';
-import type { PlanInHand } from '../../in-hand/use-plan';
-import { benchOf } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { FigureField } from '../../active/FigureField';
+import { setFigure } from '../../active/plan-edits';
+import type { ActivePlan } from '../../active/use-plan';
+import { benchOf } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { CourseDrawing } from '../../drawings/CourseDrawing';
-import { forgetCourse, isSameCourse } from '../../in-hand/course-edits';
+import { forgetCourse, isSameCourse } from '../../active/course-edits';
 import { Button } from '../../ui/Button';
 import { KeepCourse } from './KeepCourse';
 import { Select } from '../../ui/Select';
@@ -14,12 +14,12 @@ import { Select } from '../../ui/Select';
 const USUAL = 'usual';
 const OWN = 'own';
 /** Where it is driven, for racing and bashing: as is usual, round one of the car's courses or a made-up one, or round one of one's own, a row a leg. */
-export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2: number | undefined }) {
+export function CourseFields({ active, gripMs2 }: { active: ActivePlan; gripMs2: number | undefined }) {
   const dispatch = useAppDispatch();
-  const kept = useAppSelector((state) => benchOf(state, inHand.carId)?.courses) ?? [];
-  const { course, ...run } = plannedRun(inHand.file);
+  const kept = useAppSelector((state) => benchOf(state, active.carId)?.courses) ?? [];
+  const { course, ...run } = plannedRun(active.file);
   if (!hasOwnTiming(run.profile)) return null;
-  const set = (next: Course | undefined) => dispatch(setFigure(inHand, 'run', next ? { ...run, course: next } : run, 'Course'));
+  const set = (next: Course | undefined) => dispatch(setFigure(active, 'run', next ? { ...run, course: next } : run, 'Course'));
   // A course is named by its group too: one of the car's may be called as a made-up one is.
   const known = [...kept.map((one) => ['kept', one] as const), ...COURSES.map((one) => ['made', one] as const)];
   const keyOf = ([group, { name }]: (typeof known)[number]) => `${group} ${name}`;
@@ -49,7 +49,7 @@ export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2:
         >
           <option value={USUAL}>{run.profile === 'race' ? 'usual race' : 'usual bashing'}</option>
           <option value={OWN}>{course?.name && !here ? course.name : 'one of my own'}</option>
-          {kept.length > 0 && <optgroup label={`Of ${inHand.car.name}`}>{options('kept')}</optgroup>}
+          {kept.length > 0 && <optgroup label={`Of ${active.car.name}`}>{options('kept')}</optgroup>}
           <optgroup label="Made up">{options('made')}</optgroup>
         </Select>
       </label>
@@ -58,9 +58,9 @@ export function CourseFields({ inHand, gripMs2 }: { inHand: PlanInHand; gripMs2:
       {course && (
         <Legs legs={course.legs} onChange={(legs) => set({ ...(here?.[0] === 'made' || !course.name ? {} : { name: course.name }), legs })} />
       )}
-      {course && !here && <KeepCourse key={course.name} inHand={inHand} course={course} run={run} />}
+      {course && !here && <KeepCourse key={course.name} active={active} course={course} run={run} />}
       {here?.[0] === 'kept' && (
-        <Button tone="quiet" className="mt-1" onClick={() => dispatch(forgetCourse(inHand.carId, here[1].name))}>
+        <Button tone="quiet" className="mt-1" onClick={() => dispatch(forgetCourse(active.carId, here[1].name))}>
           Forget {here[1].name}
         </Button>
       )}

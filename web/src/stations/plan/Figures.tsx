@@ -1,10 +1,10 @@
 import type { PlanFile, Run, Steady } from '@puddler/core';
 import { plannedRun } from '@puddler/core';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { wordFor } from '../../ui/words';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
-import { short } from '../../in-hand/link-text';
-import { Glossed } from '../../in-hand/Term';
+import { short } from '../../active/link-text';
+import { Glossed } from '../../active/Term';
 
 interface Props {
   file: PlanFile;

@@ -2,27 +2,27 @@ import { capitalized, givesFirst, FIT_FINDING_IDS, notJudged, type Finding, type
 import { SlidersHorizontal } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { latePart } from '../../ui/late-part';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
-import { useRunTerms } from '../../in-hand/run-terms';
-import { DOES_NOT_MOVE } from '../../in-hand/gives-first';
-import { wordsForUse } from '../../in-hand/link-text';
-import { applyEdits } from '../../in-hand/plan-edits';
+import { useRunTerms } from '../../active/run-terms';
+import { DOES_NOT_MOVE } from '../../active/gives-first';
+import { wordsForUse } from '../../active/link-text';
+import { applyEdits } from '../../active/plan-edits';
 import { latest, type Asked } from '../../jobs/asked';
 import type { FixesById } from '../../jobs/plan-jobs';
 import { Failed } from '../../ui/Failed';
-import { NotJudgedList } from '../../in-hand/NotJudgedList';
-import type { PlanInHand } from '../../in-hand/use-plan';
-import { heatWords, isBurnt } from '../../in-hand/heat-text';
+import { NotJudgedList } from '../../active/NotJudgedList';
+import type { ActivePlan } from '../../active/use-plan';
+import { heatWords, isBurnt } from '../../active/heat-text';
 import { Fold } from '../../ui/Fold';
-import { Said } from '../../in-hand/Said';
+import { Said } from '../../active/Said';
 
 const LimitsDialog = latePart('The limits', () => import('./LimitsDialog'));
 
 interface Props {
-  inHand: PlanInHand;
+  active: ActivePlan;
   findings: readonly Finding[] | undefined;
   uses: readonly LinkUse[] | undefined;
   fixes: Asked<FixesById>;
@@ -40,13 +40,13 @@ interface Props {
 export const FINDINGS_ID = 'findings';
 
 /** What fails first, why, and what would mend it, each with its figures before it is taken. */
-export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, canC, topSpeedMs, stale, children }: Props) {
+export function FindingsPanel({ active, findings, uses, fixes: asked, isFailed, canC, topSpeedMs, stale, children }: Props) {
   const [limits, setLimits] = useState(false);
   const fixes = latest(asked) ?? {};
   const system = useAppSelector((state) => state.prefs.units);
   const calm = uses && givesFirst(uses);
   const marking = findings?.filter((one) => one.level !== 'info');
-  const { file, carId, plan } = inHand;
+  const { file, carId, plan } = active;
   const { stock } = useRunTerms(carId, plan.limits);
   const unjudged = useMemo(() => {
     const judged = new Set(findings?.filter((one) => one.level !== 'info').map(({ id }) => id));
@@ -105,7 +105,7 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
             </p>
             <div className="mt-1 flex flex-wrap gap-1.5 pl-5">
               {fixes[finding.id]?.fixes.map((fix) => (
-                <FixChip key={fix.label} fix={fix} inHand={inHand} canC={canC} topSpeedMs={topSpeedMs} system={system} />
+                <FixChip key={fix.label} fix={fix} active={active} canC={canC} topSpeedMs={topSpeedMs} system={system} />
               ))}
               {fixes[finding.id]?.cannot && <p className="text-small">{fixes[finding.id]!.cannot}</p>}
             </div>
@@ -114,20 +114,20 @@ export function FindingsPanel({ inHand, findings, uses, fixes: asked, isFailed, 
       </ul>
       {findings && <NotJudgedList unjudged={unjudged} />}
       {findings && <WorthKnowing findings={findings.filter((one) => one.level === 'info' && one.id !== 'fit-unknown' && !one.unrated)} />}
-      {limits && <LimitsDialog inHand={inHand} onClose={() => setLimits(false)} />}
+      {limits && <LimitsDialog active={active} onClose={() => setLimits(false)} />}
     </section>
   );
 }
 
 function FixChip({
   fix,
-  inHand,
+  active,
   canC,
   topSpeedMs,
   system,
 }: {
   fix: Fix;
-  inHand: PlanInHand;
+  active: ActivePlan;
   canC: number | undefined;
   topSpeedMs: number;
   system: UnitSystem;
@@ -144,7 +144,7 @@ function FixChip({
     <button
       type="button"
       className="min-h-7 rounded-md border border-edge px-2 py-0.5 text-left text-small leading-tight font-medium hover:bg-wash max-sm:min-h-thumb"
-      onClick={() => dispatch(applyEdits(inHand, fix.edits, fix.label))}
+      onClick={() => dispatch(applyEdits(active, fix.edits, fix.label))}
       title={`${fix.clears ? 'Makes it go away' : 'Eases it; alone it is not enough'}${leaves.length > 0 ? `; leaves ${leaves.join(', ')}` : ''}`}
     >
       {fix.label}

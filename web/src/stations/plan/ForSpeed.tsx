@@ -1,12 +1,12 @@
 import { RANGES } from '@puddler/contract/shared';
 import { gearCell, gearRun, PlanError, pinionsForSpeed, type Limits, type PinionSpeed, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { useAppSelector } from '../../desk/store';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../document-store/store';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { formatIn, parseFigure, unitOf, type UnitSystem } from '@puddler/figures';
 import { useTakeGears } from './use-take-gears';
-import { heatWords } from '../../in-hand/heat-text';
+import { heatWords } from '../../active/heat-text';
 import { Input } from '../../ui/Input';
 
 interface Offer extends PinionSpeed {
@@ -16,14 +16,14 @@ interface Offer extends PinionSpeed {
 }
 
 /** “60 km/h”: the pinions on either side of it, how hot each makes the motor, and whether it goes in. */
-export function ForSpeed({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {
+export function ForSpeed({ active, limits }: { active: ActivePlan; limits: Limits }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const take = useTakeGears(inHand);
+  const take = useTakeGears(active);
   const [typed, setTyped] = useState('');
   const unit = unitOf('m/s', system);
   const read = typed.trim() === '' ? undefined : parseFigure(typed, RANGES['today.topSpeedMs'], system);
   const wantedMs = read?.ok ? read.value : undefined;
-  const { file } = inHand;
+  const { file } = active;
   const offers = useMemo(() => (wantedMs === undefined ? undefined : offersFor(file, wantedMs, limits)), [wantedMs, file, limits]);
   return (
     <span className="ml-auto flex flex-wrap items-center gap-1.5 text-small">

@@ -12,19 +12,19 @@ import {
   type PlanFile,
 } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { selectShelf, type PartOnDesk } from '../../desk/selectors';
-import { LabelField } from '../../in-hand/labels/LabelField';
-import { useLabel } from '../../in-hand/labels/use-label';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { selectShelf, type StoredPart } from '../../document-store/selectors';
+import { LabelField } from '../../active/labels/LabelField';
+import { useLabel } from '../../active/labels/use-label';
 import { chainView } from '../../jobs/chain-view';
-import { searchText, summary } from '../../in-hand/part-text';
+import { searchText, summary } from '../../active/part-text';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
-import { fitParts } from '../../in-hand/plan-edits';
-import { useLimits } from '../../in-hand/run-terms';
-import type { PlanInHand } from '../../in-hand/use-plan';
-import { Said } from '../../in-hand/Said';
+import { fitParts } from '../../active/plan-edits';
+import { useLimits } from '../../active/run-terms';
+import type { ActivePlan } from '../../active/use-plan';
+import { Said } from '../../active/Said';
 import { Input } from '../../ui/Input';
 
 const KINDS: Record<LinkName, readonly PartKind[]> = {
@@ -46,7 +46,7 @@ const LABELS: Partial<Record<LinkName, { kind: 'pack' | 'esc' | 'motor' | 'gears
 const SHOWN = 30;
 
 /** Swaps the part of a link: for one typed off its label, or one from the shelf with what it would do and why it would not fit. */
-export function FromShelf({ link, inHand }: { link: LinkName; inHand: PlanInHand }) {
+export function FromShelf({ link, active }: { link: LinkName; active: ActivePlan }) {
   const dispatch = useAppDispatch();
   const kinds = KINDS[link];
   const label = LABELS[link];
@@ -54,7 +54,7 @@ export function FromShelf({ link, inHand }: { link: LinkName; inHand: PlanInHand
   if (kinds.length === 0) return null;
   const take = (parts: readonly Part[]) => {
     if (parts.length === 0) return;
-    dispatch(fitParts(inHand, parts));
+    dispatch(fitParts(active, parts));
     field.setText('');
   };
   return (
@@ -72,14 +72,14 @@ export function FromShelf({ link, inHand }: { link: LinkName; inHand: PlanInHand
           }
         />
       )}
-      <ShelfList kinds={kinds} inHand={inHand} onTake={(part) => take([part])} />
+      <ShelfList kinds={kinds} active={active} onTake={(part) => take([part])} />
     </section>
   );
 }
 
-function ShelfList({ kinds, inHand, onTake }: { kinds: readonly PartKind[]; inHand: PlanInHand; onTake: (part: Part) => void }) {
+function ShelfList({ kinds, active, onTake }: { kinds: readonly PartKind[]; active: ActivePlan; onTake: (part: Part) => void }) {
   const shelf = useAppSelector(selectShelf);
-  const limits = useLimits(inHand.plan.limits);
+  const limits = useLimits(active.plan.limits);
   const [text, setText] = useState('');
   const found = useMemo(() => {
     const words = text.toLowerCase().split(/\s+/).filter(Boolean);
@@ -104,7 +104,7 @@ function ShelfList({ kinds, inHand, onTake }: { kinds: readonly PartKind[]; inHa
       {found.length === 0 && <p className="py-2 text-soft">{text === '' ? 'None of this kind on the shelf.' : 'Nothing of that name.'}</p>}
       <ul>
         {found.slice(0, SHOWN).map((one) => (
-          <ShelfRow key={one.id} one={one} file={inHand.file} limits={limits} onTake={onTake} />
+          <ShelfRow key={one.id} one={one} file={active.file} limits={limits} onTake={onTake} />
         ))}
       </ul>
       {found.length > SHOWN && <p className="py-2 text-soft">{found.length - SHOWN} more: type in Find to narrow them.</p>}
@@ -136,7 +136,7 @@ function judge(file: PlanFile, part: Part, limits: Limits): Verdict {
 }
 
 interface RowProps {
-  one: PartOnDesk;
+  one: StoredPart;
   file: PlanFile;
   limits: Limits;
   onTake: (part: Part) => void;

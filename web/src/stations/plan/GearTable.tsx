@@ -1,21 +1,21 @@
 import { gearCell, sameLapS, type GearCell, type GearRun, type Limits } from '@puddler/core';
 import { useMemo, type ReactNode } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, toShown, unitOf } from '@puddler/figures';
 import { METRICS, type GearChoice, type Metric } from './gear-choice';
 import { gearsKey, type RunsByGears } from '../../jobs/plan-jobs';
 import { useTakeGears } from './use-take-gears';
-import type { PlanInHand } from '../../in-hand/use-plan';
-import { heatFigure } from '../../in-hand/heat-text';
-import { useSaid } from '../../in-hand/Said';
+import type { ActivePlan } from '../../active/use-plan';
+import { heatFigure } from '../../active/heat-text';
+import { useSaid } from '../../active/Said';
 
 /** Ratios this near count as equal: half a tooth on a large spur. */
 const SAME_RATIO = 0.008;
 
 interface Props {
-  inHand: PlanInHand;
+  active: ActivePlan;
   choice: GearChoice;
   metric: Metric;
   runs: RunsByGears | undefined;
@@ -25,11 +25,11 @@ interface Props {
 }
 
 /** Every pair of pinion and spur by one figure; a click takes it. */
-export function GearTable({ inHand, choice, metric, runs, limits, children }: Props) {
-  const { file } = inHand;
+export function GearTable({ active, choice, metric, runs, limits, children }: Props) {
+  const { file } = active;
   const system = useAppSelector((state) => state.prefs.units);
   const said = useSaid();
-  const take = useTakeGears(inHand);
+  const take = useTakeGears(active);
   const { pinion: nowPinion, spur: nowSpur } = file.gearing;
   const ratio = nowSpur! / nowPinion!;
   const cells = useMemo(

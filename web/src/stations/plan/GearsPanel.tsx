@@ -1,9 +1,9 @@
 import { gearCell, hasOwnTiming, plannedRun, sameLapS, coolerBy, type GearRun, type Limits, type PlanFile } from '@puddler/core';
 import { useMemo, useState } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneData } from '../../charts/pane-layout';
-import { selectShelf } from '../../desk/selectors';
+import { selectShelf } from '../../document-store/selectors';
 import { current } from '../../jobs/asked';
 import { gearsJob, gearsKey, type RunsByGears } from '../../jobs/plan-jobs';
 import { useJob } from '../../jobs/use-job';
@@ -16,13 +16,13 @@ import { GearTable } from './GearTable';
 import { startPinion } from './start-pinion';
 import { ForSpeed } from './ForSpeed';
 import { useTakeGears } from './use-take-gears';
-import { TERMS } from '../../in-hand/terms';
-import type { PlanInHand } from '../../in-hand/use-plan';
-import { heatWords, heatDrawn } from '../../in-hand/heat-text';
+import { TERMS } from '../../active/terms';
+import type { ActivePlan } from '../../active/use-plan';
+import { heatWords, heatDrawn } from '../../active/heat-text';
 
 /** Every pair of gears that could go in, by what it does; and the curve of speed and heat over the final drive. */
-export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {
-  const { file } = inHand;
+export function GearsPanel({ active, limits }: { active: ActivePlan; limits: Limits }) {
+  const { file } = active;
   const [metric, setMetric] = useState<Metric>('speed');
   const [fromShelf, setFromShelf] = useState(false);
   const shelf = useAppSelector(selectShelf);
@@ -64,14 +64,14 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
             on the shelf
           </Choice>
         </span>
-        <ForSpeed inHand={inHand} limits={limits} />
+        <ForSpeed active={active} limits={limits} />
       </div>
       {metric === 'rollout' && <p className="mt-1 text-small text-soft">{TERMS.rollout.says}</p>}
       {asked.state === 'failed' && <Failed what="The pairs of gears could not be driven" reason={asked.reason} onRetry={asked.retry} />}
-      <StartWith inHand={inHand} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
+      <StartWith active={active} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
       <Fastest file={file} runs={runs} limits={limits} />
       <Cooler file={file} runs={runs} />
-      <GearTable inHand={inHand} choice={choice} metric={metrics.includes(metric) ? metric : 'speed'} runs={runs} limits={limits}>
+      <GearTable active={active} choice={choice} metric={metrics.includes(metric) ? metric : 'speed'} runs={runs} limits={limits}>
         {all.spurs.length > 1 && all.spurs.includes(spur) && (
           <Choice on={allSpurs} onClick={() => setAllSpurs(!allSpurs)}>
             all {all.spurs.length} spurs
@@ -84,10 +84,10 @@ export function GearsPanel({ inHand, limits }: { inHand: PlanInHand; limits: Lim
 }
 
 /** Which pinion to begin with on the bench, and which two to have beside it. */
-function StartWith({ inHand, runs, limits, isFailed }: { inHand: PlanInHand; runs: RunsByGears | undefined; limits: Limits; isFailed: boolean }) {
+function StartWith({ active, runs, limits, isFailed }: { active: ActivePlan; runs: RunsByGears | undefined; limits: Limits; isFailed: boolean }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const take = useTakeGears(inHand);
-  const start = useMemo(() => startPinion(inHand.file, runs, limits), [inHand.file, runs, limits]);
+  const take = useTakeGears(active);
+  const start = useMemo(() => startPinion(active.file, runs, limits), [active.file, runs, limits]);
   if (!start && isFailed) return null;
   if (!start) return <p className="mt-1 h-5 text-small text-soft">Which pinion to start with is being computed …</p>;
   const { pinion, asPlanned, tooHot } = start;
@@ -105,7 +105,7 @@ function StartWith({ inHand, runs, limits, isFailed }: { inHand: PlanInHand; run
             : 'The planned one comes after a cool run with it.'}
       </span>
       {!asPlanned && (
-        <Button className="!h-7 max-sm:!h-10" onClick={() => take(pinion, inHand.file.gearing.spur!)}>
+        <Button className="!h-7 max-sm:!h-10" onClick={() => take(pinion, active.file.gearing.spur!)}>
           Take {pinion} T
         </Button>
       )}

@@ -3,7 +3,7 @@ import { formatNumber, toShown, unitOf } from '@puddler/figures';
 import { useMemo } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneRegion } from '../../charts/PaneFrame';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { CourseDrawing } from '../../drawings/CourseDrawing';
 
 interface Props {

@@ -1,12 +1,12 @@
 import { capitalized, DEFAULT_LIMITS, FINDING_IDS, type FindingId, type Limit } from '@puddler/core';
 import { useState } from 'react';
-import { limitSet } from '../../desk/prefs-slice';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { replacePlan } from '../../desk/edits';
+import { limitSet } from '../../document-store/prefs-slice';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { replacePlan } from '../../document-store/edits';
 import { Button } from '../../ui/Button';
 import { Choice } from '../../ui/Choice';
 import { Modal } from '../../ui/Modal';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import type { ActivePlan } from '../../active/use-plan';
 import { Input } from '../../ui/Input';
 
 type Own = { caution?: number; stop?: number };
@@ -15,11 +15,11 @@ type Whose = 'builder' | 'plan';
 const CHANGEABLE = FINDING_IDS.filter((id) => 'caution' in DEFAULT_LIMITS[id] || 'stop' in DEFAULT_LIMITS[id]);
 
 /** Where caution and stop begin: the usual, for every plan of this builder, or for this plan alone. */
-export default function LimitsDialog({ inHand, onClose }: { inHand: PlanInHand; onClose: () => void }) {
+export default function LimitsDialog({ active, onClose }: { active: ActivePlan; onClose: () => void }) {
   const dispatch = useAppDispatch();
   const builder = useAppSelector((state) => state.prefs.limits);
   const [whose, setWhose] = useState<Whose>('builder');
-  const plan = (inHand.plan.limits ?? {}) as Partial<Record<FindingId, Own>>;
+  const plan = (active.plan.limits ?? {}) as Partial<Record<FindingId, Own>>;
   const own = whose === 'builder' ? builder : plan;
 
   const set = (id: FindingId, limit: Own | undefined) => {
@@ -29,8 +29,8 @@ export default function LimitsDialog({ inHand, onClose }: { inHand: PlanInHand; 
     }
     const { [id]: _old, ...others } = plan;
     const limits = limit ? { ...others, [id]: limit } : others;
-    const { limits: _limits, ...rest } = inHand.plan;
-    dispatch(replacePlan(inHand.id, Object.keys(limits).length > 0 ? { ...rest, limits } : rest, `limit of ${DEFAULT_LIMITS[id].what}`));
+    const { limits: _limits, ...rest } = active.plan;
+    dispatch(replacePlan(active.id, Object.keys(limits).length > 0 ? { ...rest, limits } : rest, `limit of ${DEFAULT_LIMITS[id].what}`));
   };
 
   return (

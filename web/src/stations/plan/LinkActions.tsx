@@ -1,13 +1,13 @@
 import { MOST_PACKS } from '@puddler/contract/shared';
 import { withPackAdded, withPackRemoved } from '@puddler/core';
-import { useAppDispatch } from '../../desk/store';
-import { replacePlan } from '../../desk/edits';
+import { useAppDispatch } from '../../document-store/store';
+import { replacePlan } from '../../document-store/edits';
 import { Button } from '../../ui/Button';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import type { ActivePlan } from '../../active/use-plan';
 import { Select } from '../../ui/Select';
 
 /** What a pack drawer offers beside its figures. */
-export function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
+export function PackActions({ active: { id, plan } }: { active: ActivePlan }) {
   const dispatch = useAppDispatch();
   const many = plan.packs.length > 1;
   return (
@@ -35,7 +35,7 @@ export function PackActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
 }
 
 /** A trailer hitched or unhitched. */
-export function TowActions({ inHand: { id, plan } }: { inHand: PlanInHand }) {
+export function TowActions({ active: { id, plan } }: { active: ActivePlan }) {
   const dispatch = useAppDispatch();
   return (
     <div className="mt-3">

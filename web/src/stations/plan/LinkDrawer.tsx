@@ -1,6 +1,6 @@
 import { cornerGripMs2, LINK_NAMES, type LinkName, type ResolvedPlan } from '@puddler/core';
-import { LINK_TITLES } from '../../in-hand/field-specs';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { LINK_TITLES } from '../../active/field-specs';
+import type { ActivePlan } from '../../active/use-plan';
 import { Sheet } from '../../ui/Sheet';
 import { CourseFields } from './CourseFields';
 import { FromShelf } from './FromShelf';
@@ -9,7 +9,7 @@ import { LinkFields } from './LinkFields';
 
 interface Props {
   link: LinkName;
-  inHand: PlanInHand;
+  active: ActivePlan;
   resolved: ResolvedPlan | undefined;
   onClose: () => void;
   /** The drawer covers the links at the right: its own row of them leads on. */
@@ -17,7 +17,7 @@ interface Props {
 }
 
 /** All figures of one link, where each came from, and room to change them. */
-export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: Props) {
+export default function LinkDrawer({ link, active, resolved, onClose, onOpen }: Props) {
   return (
     <Sheet open onClose={onClose} title={LINK_TITLES[link]} hint="Figures typed with a unit are understood. Clear one to go back to the estimate.">
       <nav aria-label="Links of the chain" className="-mx-1 mb-2 flex justify-between border-b border-rule">
@@ -33,16 +33,16 @@ export default function LinkDrawer({ link, inHand, resolved, onClose, onOpen }: 
           </button>
         ))}
       </nav>
-      {link === 'road' && <CourseFields inHand={inHand} gripMs2={resolved && cornerGripMs2(resolved.site)} />}
-      <LinkFields key={link} link={link} inHand={inHand} resolved={resolved} />
-      {link === 'pack' && <PackActions inHand={inHand} />}
-      {link === 'road' && <TowActions inHand={inHand} />}
+      {link === 'road' && <CourseFields active={active} gripMs2={resolved && cornerGripMs2(resolved.site)} />}
+      <LinkFields key={link} link={link} active={active} resolved={resolved} />
+      {link === 'pack' && <PackActions active={active} />}
+      {link === 'road' && <TowActions active={active} />}
       {link === 'pack' && (
         <p className="mt-4 text-small text-soft">
           Lithium packs: a charger for that chemistry, never below the cut-off, never unattended, in a fire-safe place.
         </p>
       )}
-      <FromShelf key={`shelf:${link}`} link={link} inHand={inHand} />
+      <FromShelf key={`shelf:${link}`} link={link} active={active} />
     </Sheet>
   );
 }

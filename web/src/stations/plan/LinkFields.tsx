@@ -10,26 +10,26 @@ import {
   type MotorForm,
   type ResolvedPlan,
 } from '@puddler/core';
-import { useAppDispatch } from '../../desk/store';
-import { replacePlan } from '../../desk/edits';
-import { AskRatio, useDirectAsked } from '../../in-hand/AskRatio';
-import { FieldRow } from '../../in-hand/FieldRow';
-import { fieldsOf, type FieldSpec } from '../../in-hand/field-specs';
-import { setFigure, takeFile } from '../../in-hand/plan-edits';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppDispatch } from '../../document-store/store';
+import { replacePlan } from '../../document-store/edits';
+import { AskRatio, useDirectAsked } from '../../active/AskRatio';
+import { FieldRow } from '../../active/FieldRow';
+import { fieldsOf, type FieldSpec } from '../../active/field-specs';
+import { setFigure, takeFile } from '../../active/plan-edits';
+import type { ActivePlan } from '../../active/use-plan';
 import { AsBought } from './AsBought';
 import { Select } from '../../ui/Select';
 
 const FORM_WORDS: Record<MotorForm, string> = { brushed: 'Brushed', inrunner: 'Inrunner', outrunner: 'Outrunner' };
 
 /** The rows of a link's drawer: the plan's own figures, what the conversion makes of the car, and what stays the car's. */
-export function LinkFields({ link, inHand, resolved }: { link: LinkName; inHand: PlanInHand; resolved: ResolvedPlan | undefined }) {
+export function LinkFields({ link, active, resolved }: { link: LinkName; active: ActivePlan; resolved: ResolvedPlan | undefined }) {
   const dispatch = useAppDispatch();
-  const { plan, file, asBought } = inHand;
-  const direct = useDirectAsked(file, (made) => dispatch(takeFile(inHand, made, 'direct drive')));
+  const { plan, file, asBought } = active;
+  const direct = useDirectAsked(file, (made) => dispatch(takeFile(active, made, 'direct drive')));
   const set = (spec: FieldSpec, value: unknown): string | undefined => {
     const needed = value === undefined && !isOfCar(spec.path) ? whyNeeded(plan, spec.path) : undefined;
-    if (needed === undefined && !direct.asks(spec.path, value)) dispatch(setFigure(inHand, spec.path, value, spec.label));
+    if (needed === undefined && !direct.asks(spec.path, value)) dispatch(setFigure(active, spec.path, value, spec.label));
     return needed;
   };
 
@@ -46,13 +46,13 @@ export function LinkFields({ link, inHand, resolved }: { link: LinkName; inHand:
       value={isFollowing(file, spec.path) ? undefined : getField(file, spec.path)}
       origin={resolved?.provenance[spec.path]}
       onSet={(value) => set(spec, value)}
-      note={<AsBought inHand={inHand} spec={spec} />}
+      note={<AsBought active={active} spec={spec} />}
     />
   );
 
   return (
     <>
-      {link === 'motor' && <MotorKind inHand={inHand} />}
+      {link === 'motor' && <MotorKind active={active} />}
       {own.map(row)}
       <AskRatio asked={direct} />
       {converted.length > 0 && (
@@ -72,7 +72,7 @@ export function LinkFields({ link, inHand, resolved }: { link: LinkName; inHand:
   );
 }
 
-function MotorKind({ inHand: { id, plan } }: { inHand: PlanInHand }) {
+function MotorKind({ active: { id, plan } }: { active: ActivePlan }) {
   const dispatch = useAppDispatch();
   return (
     <label className="grid grid-cols-[1fr_9.5rem] items-center gap-3 border-b border-rule py-1.5">

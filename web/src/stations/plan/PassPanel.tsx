@@ -1,6 +1,6 @@
 import type { Pass, PassFigures } from '@puddler/core';
 import { memo, useMemo } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { PaneChart } from '../../charts/PaneChart';
 import type { PaneData } from '../../charts/pane-layout';
 import { formatIn, formatNumber, toShown, unitOf } from '@puddler/figures';

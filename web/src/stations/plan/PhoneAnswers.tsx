@@ -1,10 +1,10 @@
 import type { Finding, Run, Steady } from '@puddler/core';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
 import { FINDINGS_ID } from './FindingsPanel';
-import { short } from '../../in-hand/link-text';
-import { heatFigure, isBurnt } from '../../in-hand/heat-text';
+import { short } from '../../active/link-text';
+import { heatFigure, isBurnt } from '../../active/heat-text';
 
 interface Props {
   steady: Steady;

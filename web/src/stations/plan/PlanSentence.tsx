@@ -2,21 +2,21 @@ import { isHeldBack, predictSteady, resolvePlan, type Run, type Steady } from '@
 import { formatIn, unitOf } from '@puddler/figures';
 import { Share2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { measuredIn } from '../../desk/run-figures';
-import { benchOf, runsOfCar } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
-import { heatWords } from '../../in-hand/heat-text';
-import { useRunTerms } from '../../in-hand/run-terms';
-import { runsText } from '../../in-hand/runs-text';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { measuredIn } from '../../document-store/run-figures';
+import { benchOf, runsOfCar } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { heatWords } from '../../active/heat-text';
+import { useRunTerms } from '../../active/run-terms';
+import { runsText } from '../../active/runs-text';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { latePart } from '../../ui/late-part';
 
 const ShareDialog = latePart('The ways to share', () => import('./ShareDialog'));
 
 /** A plan in one sentence: what the car does today and what it would do, and what of that was measured. */
-export function PlanSentence({ inHand, steady, run }: { inHand: PlanInHand; steady: Steady; run: Run | undefined }) {
-  const { id, carId, plan, asBought } = inHand;
+export function PlanSentence({ active, steady, run }: { active: ActivePlan; steady: Steady; run: Run | undefined }) {
+  const { id, carId, plan, asBought } = active;
   const system = useAppSelector((state) => state.prefs.units);
   const [sharing, setSharing] = useState(false);
   const today = useAppSelector((state) => benchOf(state, carId)?.today?.topSpeedMs);
@@ -46,7 +46,7 @@ export function PlanSentence({ inHand, steady, run }: { inHand: PlanInHand; stea
       <Button tone="quiet" icon={<Share2 size={14} />} className="max-sm:hidden" onClick={() => setSharing(true)}>
         Share
       </Button>
-      {sharing && <ShareDialog inHand={inHand} onClose={() => setSharing(false)} />}
+      {sharing && <ShareDialog active={active} onClose={() => setSharing(false)} />}
     </div>
   );
 }

@@ -2,12 +2,12 @@ import { Pin, PinOff } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import { latePart } from '../../ui/late-part';
 import { useParams } from 'react-router';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { LearnedNote } from '../../in-hand/LearnedNote';
-import { SpeedCaution } from '../../in-hand/SpeedCaution';
-import { NoSuchPlan } from '../../in-hand/NoSuchPlan';
-import { togglePlanPin } from '../../in-hand/pinning';
-import { usePlan, type PlanInHand } from '../../in-hand/use-plan';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { LearnedNote } from '../../active/LearnedNote';
+import { SpeedCaution } from '../../active/SpeedCaution';
+import { NoSuchPlan } from '../../active/NoSuchPlan';
+import { togglePlanPin } from '../../active/pinning';
+import { usePlan, type ActivePlan } from '../../active/use-plan';
 import { current, latest } from '../../jobs/asked';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
@@ -25,26 +25,26 @@ const LinkDrawer = latePart('The figures of the link', () => import('./LinkDrawe
 
 export default function PlanStation() {
   const { planId = '' } = useParams();
-  const inHand = usePlan(planId);
-  const loaded = useAppSelector((state) => state.desk.loaded);
-  if (!inHand) return <NoSuchPlan loaded={loaded} />;
-  return <Planning key={planId} inHand={inHand} />;
+  const active = usePlan(planId);
+  const loaded = useAppSelector((state) => state.documentStore.loaded);
+  if (!active) return <NoSuchPlan loaded={loaded} />;
+  return <Planning key={planId} active={active} />;
 }
 
 /** A plan as a chain, what it answers, what gives, and whatever is looked at closer. */
-function Planning({ inHand }: { inHand: PlanInHand }) {
-  const plan = usePlanView(inHand);
+function Planning({ active }: { active: ActivePlan }) {
+  const plan = usePlanView(active);
   const { view, result, stale, run, link, setLink } = plan;
-  usePlanKeys(inHand);
+  usePlanKeys(active);
   return (
     <main data-wide className="mx-auto max-w-page px-6 pt-3 pb-6 max-sm:px-3 max-sm:pb-20">
       <h1 className="sr-only">
-        {inHand.car.name}: {inHand.plan.name}
+        {active.car.name}: {active.plan.name}
       </h1>
-      {view.state === 'ready' && <PlanSentence inHand={inHand} steady={view.steady} run={result?.driven.run} />}
+      {view.state === 'ready' && <PlanSentence active={active} steady={view.steady} run={result?.driven.run} />}
       <Guarded what="The chain">
         <Chain
-          inHand={inHand}
+          active={active}
           view={view}
           moment={plan.atMoment}
           momentS={plan.sample?.timeS}
@@ -60,11 +60,11 @@ function Planning({ inHand }: { inHand: PlanInHand }) {
         </p>
       )}
       {run.state === 'failed' && <Failed what="The run could not be computed" reason={run.reason} onRetry={run.retry} />}
-      {view.state === 'ready' && <Computed inHand={inHand} plan={plan} view={view} />}
+      {view.state === 'ready' && <Computed active={active} plan={plan} view={view} />}
       {link && (
         <LinkDrawer
           link={link}
-          inHand={inHand}
+          active={active}
           resolved={view.state === 'ready' ? view.resolved : undefined}
           onClose={() => setLink(undefined)}
           onOpen={setLink}
@@ -75,28 +75,28 @@ function Planning({ inHand }: { inHand: PlanInHand }) {
 }
 
 interface ComputedProps {
-  inHand: PlanInHand;
+  active: ActivePlan;
   plan: PlanView;
   view: Extract<PlanView['view'], { state: 'ready' }>;
 }
 
 /** All that stands below the chain of a plan that can be computed. */
-function Computed({ inHand, plan, view }: ComputedProps) {
+function Computed({ active, plan, view }: ComputedProps) {
   const { terms, result, stale, bands, setTab } = plan;
-  const { pin, isPinnedNow, against } = usePinned(inHand, terms);
+  const { pin, isPinnedNow, against } = usePinned(active, terms);
   const why = useCallback(() => setTab('Working'), [setTab]);
   const run = result?.driven.run;
   // Chain and answers follow an edit in the same frame; the panels below them when those are drawn.
   const below = useDeferredValue(
-    useMemo(() => ({ inHand, plan, view, isPinnedNow, hasPin: pin !== undefined }), [inHand, plan, view, isPinnedNow, pin]),
+    useMemo(() => ({ active, plan, view, isPinnedNow, hasPin: pin !== undefined }), [active, plan, view, isPinnedNow, pin]),
   );
   return (
     <>
-      <LearnedNote learned={inHand.file.learned} planId={inHand.id} className="mt-1 text-right" />
+      <LearnedNote learned={active.file.learned} planId={active.id} className="mt-1 text-right" />
       <div className="mt-2 border-y border-rule">
-        <Guarded what="The answers" resetKeys={[inHand.file]}>
+        <Guarded what="The answers" resetKeys={[active.file]}>
           <Answers
-            file={inHand.file}
+            file={active.file}
             steady={view.steady}
             run={run}
             runStale={stale}
@@ -121,15 +121,15 @@ interface BelowProps extends ComputedProps {
 }
 
 /** The panels, and what gives. */
-const Below = memo(function Below({ inHand, plan, view, isPinnedNow, hasPin }: BelowProps) {
+const Below = memo(function Below({ active, plan, view, isPinnedNow, hasPin }: BelowProps) {
   const { result, fixes, stale } = plan;
   return (
     <div className="grid gap-x-6 lg:grid-cols-[minmax(0,1fr)_23.5rem]">
-      <PlanTabs inHand={inHand} plan={plan} view={view} />
+      <PlanTabs active={active} plan={plan} view={view} />
       <div className="border-rule py-2 max-lg:border-t lg:border-l lg:pl-6">
-        <Guarded what="What fails first" resetKeys={[inHand.file]}>
+        <Guarded what="What fails first" resetKeys={[active.file]}>
           <FindingsPanel
-            inHand={inHand}
+            active={active}
             findings={result?.findings}
             uses={result?.uses}
             fixes={fixes}
@@ -138,7 +138,7 @@ const Below = memo(function Below({ inHand, plan, view, isPinnedNow, hasPin }: B
             topSpeedMs={view.steady.topSpeedMs}
             stale={stale}
           >
-            <PinButton planId={inHand.id} isPinnedNow={isPinnedNow} hasPin={hasPin} />
+            <PinButton planId={active.id} isPinnedNow={isPinnedNow} hasPin={hasPin} />
           </FindingsPanel>
         </Guarded>
         <SpeedCaution className="mt-3 text-small text-soft" topSpeedMs={view.steady.topSpeedMs}>

@@ -1,8 +1,8 @@
 import { hasOwnTiming, plannedRun } from '@puddler/core';
 import { Tabs } from 'radix-ui';
 import { latePart } from '../../ui/late-part';
-import { useAppSelector } from '../../desk/store';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../document-store/store';
+import type { ActivePlan } from '../../active/use-plan';
 import { latest } from '../../jobs/asked';
 import type { ChainView } from '../../jobs/chain-view';
 import { Figures } from './Figures';
@@ -28,15 +28,15 @@ const BESIDE: Record<Tab, Tab> = { Pass: 'Heat', Lap: 'Gears', Heat: 'Pass', Gea
 const OF_GEARS: readonly Tab[] = ['Gears', 'Sweep'];
 
 interface Props {
-  inHand: PlanInHand;
+  active: ActivePlan;
   plan: PlanView;
   view: Extract<ChainView, { state: 'ready' }>;
 }
 
 /** A closer look at the plan, one kind at a time. */
-export function PlanTabs({ inHand, plan, view }: Props) {
+export function PlanTabs({ active, plan, view }: Props) {
   // Only racing and bashing go round in laps.
-  const tabs = TABS.filter((one) => one !== 'Lap' || hasOwnTiming(plannedRun(inHand.file).profile));
+  const tabs = TABS.filter((one) => one !== 'Lap' || hasOwnTiming(plannedRun(active.file).profile));
   const { setTab, terms, result, stale, bands } = plan;
   const tab = tabs.includes(plan.tab) ? plan.tab : 'Pass';
   const beside = tabs.includes(BESIDE[tab]) ? BESIDE[tab] : 'Pass';
@@ -58,7 +58,7 @@ export function PlanTabs({ inHand, plan, view }: Props) {
     ),
     Lap: () => (
       <LapPanel
-        file={inHand.file}
+        file={active.file}
         resolved={view.resolved}
         lap={result?.lap}
         run={result?.driven.run}
@@ -69,21 +69,21 @@ export function PlanTabs({ inHand, plan, view }: Props) {
     ),
     Heat: () => (
       <HeatPanel
-        inHand={inHand}
+        active={active}
         limits={limits}
         driven={stale ? undefined : result?.driven}
         isFailed={plan.run.state === 'failed'}
         minutesToCutoff={latest(bands)?.figures.minutes.p50}
       />
     ),
-    Gears: () => <GearsPanel inHand={inHand} limits={limits} />,
-    Sweep: () => <SweepPanel inHand={inHand} limits={limits} />,
+    Gears: () => <GearsPanel active={active} limits={limits} />,
+    Sweep: () => <SweepPanel active={active} limits={limits} />,
     Working: () => {
       const run = result?.driven.run;
-      const blocks = workingOf({ ...view, file: inHand.file, run, bands: latest(bands), system });
+      const blocks = workingOf({ ...view, file: active.file, run, bands: latest(bands), system });
       return (
         <WorkingPanel blocks={blocks}>
-          <Figures file={inHand.file} steady={view.steady} run={run} stale={stale} />
+          <Figures file={active.file} steady={view.steady} run={run} stale={stale} />
         </WorkingPanel>
       );
     },
@@ -108,7 +108,7 @@ export function PlanTabs({ inHand, plan, view }: Props) {
           {name === tab && (
             <div className={isWide ? 'grid grid-cols-2 gap-x-8' : ''}>
               {(isWide ? [tab, beside] : [tab]).map((one) => (
-                <Guarded key={one} what={`The panel “${one}”`} resetKeys={[inHand.file]}>
+                <Guarded key={one} what={`The panel “${one}”`} resetKeys={[active.file]}>
                   <div className="min-w-0">{panels[one]()}</div>
                 </Guarded>
               ))}

@@ -1,19 +1,19 @@
 import { FileDown } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ChartExport } from '../../charts/ChartExport';
-import { useAppSelector } from '../../desk/store';
-import { useRunTerms } from '../../in-hand/run-terms';
-import { CopyField } from '../../in-hand/sharing/CopyField';
-import { PlanCard } from '../../in-hand/sharing/PlanCard';
-import { planLink } from '../../in-hand/sharing/plan-link';
-import { planText } from '../../in-hand/sharing/plan-text';
-import { useShared } from '../../in-hand/sharing/use-shared';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../document-store/store';
+import { useRunTerms } from '../../active/run-terms';
+import { CopyField } from '../../active/sharing/CopyField';
+import { PlanCard } from '../../active/sharing/PlanCard';
+import { planLink } from '../../active/sharing/plan-link';
+import { planText } from '../../active/sharing/plan-text';
+import { useShared } from '../../active/sharing/use-shared';
+import type { ActivePlan } from '../../active/use-plan';
 import { Modal } from '../../ui/Modal';
 
 /** A plan goes out as its file, a link, a text or a card. All of it is made in the page. */
-export default function ShareDialog({ inHand, onClose }: { inHand: PlanInHand; onClose: () => void }) {
-  const { id, carId, plan, file } = inHand;
+export default function ShareDialog({ active, onClose }: { active: ActivePlan; onClose: () => void }) {
+  const { id, carId, plan, file } = active;
   const system = useAppSelector((state) => state.prefs.units);
   const card = useRef<SVGSVGElement>(null);
   const shared = useShared(file, useRunTerms(carId, plan.limits));

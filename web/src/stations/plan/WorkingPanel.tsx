@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Term } from '../../in-hand/Term';
+import { Term } from '../../active/Term';
 import type { WorkingBlock } from './working';
 
 /** The arithmetic of each answer with this plan’s numbers. */

@@ -1,4 +1,4 @@
-import type { PartOnDesk } from '../../desk/selectors';
+import type { StoredPart } from '../../document-store/selectors';
 import type { PlanFile } from '@puddler/core';
 import { SMALLEST_PINION } from '@puddler/core';
 
@@ -30,7 +30,7 @@ export function gearsAround(file: PlanFile): GearChoice {
 }
 
 /** Teeth on the shelf of the module on the car, with those in use; worn-out ones are left out. */
-export function gearsOnShelf(file: PlanFile, shelf: readonly PartOnDesk[]): GearChoice {
+export function gearsOnShelf(file: PlanFile, shelf: readonly StoredPart[]): GearChoice {
   const { pinion, spur, moduleMm = file.car.bay?.moduleMm } = file.gearing;
   const teeth = (kind: 'pinion' | 'spur', present: number | undefined) => {
     const found = shelf.flatMap(({ part }) =>

@@ -1,7 +1,7 @@
 import type { PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
-import { useAppSelector } from '../../desk/store';
-import { selectShelf } from '../../desk/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { selectShelf } from '../../document-store/selectors';
 import type { Asked } from '../../jobs/asked';
 import { fixesJob, type FixesById } from '../../jobs/plan-jobs';
 import { useJob } from '../../jobs/use-job';

@@ -1,10 +1,10 @@
 import { LINK_NAMES, powerMoment, USUAL_RAMP_S, type LinkName } from '@puddler/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
-import { useAppSelector } from '../../desk/store';
-import { pinOf } from '../../in-hand/pinning';
-import { useRunTerms } from '../../in-hand/run-terms';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../document-store/store';
+import { pinOf } from '../../active/pinning';
+import { useRunTerms } from '../../active/run-terms';
+import type { ActivePlan } from '../../active/use-plan';
 import { latest } from '../../jobs/asked';
 import { chainView } from '../../jobs/chain-view';
 import { useBands } from '../../jobs/use-bands';
@@ -47,19 +47,19 @@ function useOpened() {
 }
 
 /** What the Plan station shows of a plan: its chain at once, and its run, bands and fixes as they come in. */
-export function usePlanView(inHand: PlanInHand) {
+export function usePlanView(active: ActivePlan) {
   const { tab, setTab, link, setLink } = useOpened();
   const [rampS, setRampS] = useState(USUAL_RAMP_S);
   const [moment, setMoment] = useState<number>();
-  const view = chainView(inHand.file);
-  const file = view.state === 'ready' ? inHand.file : undefined;
-  const terms = useRunTerms(inHand.carId, inHand.plan.limits, rampS);
+  const view = chainView(active.file);
+  const file = view.state === 'ready' ? active.file : undefined;
+  const terms = useRunTerms(active.carId, active.plan.limits, rampS);
   const run = useRun(file, terms, true);
   const result = latest(run);
   const stale = run.state === 'waiting';
   // When a plan is opened, what gives first comes first; from then on both are asked at once.
   const bands = useBands(result && file);
-  const fixes = useFixes(inHand.file, terms, stale ? undefined : result);
+  const fixes = useFixes(active.file, terms, stale ? undefined : result);
   const sample = tab === 'Pass' && moment !== undefined && !stale ? result?.pass.samples[moment] : undefined;
   const atMoment = useMemo(() => (sample && view.state === 'ready' ? powerMoment(view.resolved, sample) : undefined), [sample, view]);
   return { tab, setTab, rampS, setRampS, setMoment, link, setLink, view, terms, run, result, stale, bands, fixes, sample, atMoment };
@@ -68,14 +68,14 @@ export function usePlanView(inHand: PlanInHand) {
 export type PlanView = ReturnType<typeof usePlanView>;
 
 /** What was pinned last of this plan: its answers are told against it. */
-export function usePinned(inHand: PlanInHand, terms: PlanView['terms']) {
+export function usePinned(active: ActivePlan, terms: PlanView['terms']) {
   const pins = useAppSelector((state) => state.pins);
-  const pin = pins.findLast((one) => one.planId === inHand.id);
+  const pin = pins.findLast((one) => one.planId === active.id);
   const view = pin && chainView(pin.file);
   const run = latest(useRun(pin?.file, terms));
   return {
     pin,
-    isPinnedNow: pinOf(pins, inHand.file) !== undefined,
+    isPinnedNow: pinOf(pins, active.file) !== undefined,
     against: view?.state === 'ready' ? { steady: view.steady, run: run?.driven.run } : undefined,
   };
 }

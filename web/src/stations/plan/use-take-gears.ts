@@ -1,14 +1,14 @@
-import { useAppDispatch } from '../../desk/store';
-import { applyEdits } from '../../in-hand/plan-edits';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppDispatch } from '../../document-store/store';
+import { applyEdits } from '../../active/plan-edits';
+import type { ActivePlan } from '../../active/use-plan';
 
 /** Puts a pair of gears into the plan, as one undo. */
-export function useTakeGears(inHand: PlanInHand) {
+export function useTakeGears(active: ActivePlan) {
   const dispatch = useAppDispatch();
   return (pinion: number, spur: number) =>
     dispatch(
       applyEdits(
-        inHand,
+        active,
         [
           { path: 'gearing.pinion', value: pinion },
           { path: 'gearing.spur', value: spur },

@@ -1,9 +1,9 @@
 import { useHotkeys } from 'react-hotkeys-hook';
-import { togglePlanPin } from '../../in-hand/pinning';
-import { useAppDispatch } from '../../desk/store';
-import { setFigure } from '../../in-hand/plan-edits';
+import { togglePlanPin } from '../../active/pinning';
+import { useAppDispatch } from '../../document-store/store';
+import { setFigure } from '../../active/plan-edits';
 import { figureOf, stepFor } from './steps';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import type { ActivePlan } from '../../active/use-plan';
 import type { FigurePath } from '@puddler/core';
 
 /** What each key steps, by the character typed so that it holds on every keyboard layout. */
@@ -17,7 +17,7 @@ const STEPS: Record<string, { path: FigurePath; by: number }> = {
 };
 
 /** Keys of the Plan station: `[` `]` pinion, `{` `}` spur, `,` `.` cells, `p` pin. */
-export function usePlanKeys(inHand: PlanInHand): void {
+export function usePlanKeys(active: ActivePlan): void {
   const dispatch = useAppDispatch();
 
   useHotkeys(
@@ -25,18 +25,18 @@ export function usePlanKeys(inHand: PlanInHand): void {
     (event) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       if (event.key === 'p') {
-        dispatch(togglePlanPin(inHand.id));
+        dispatch(togglePlanPin(active.id));
         return;
       }
       const key = STEPS[event.key];
-      const step = key && stepFor(inHand.file, key.path);
+      const step = key && stepFor(active.file, key.path);
       if (!key || !step) return;
       event.preventDefault();
-      const next = figureOf(inHand.file, key.path) + key.by;
+      const next = figureOf(active.file, key.path) + key.by;
       if (next < step.range.min || next > step.range.max) return;
-      dispatch(setFigure(inHand, key.path, next, step.label));
+      dispatch(setFigure(active, key.path, next, step.label));
     },
     {},
-    [inHand, dispatch],
+    [active, dispatch],
   );
 }

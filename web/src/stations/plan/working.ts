@@ -1,4 +1,4 @@
-import type { TermName } from '../../in-hand/terms';
+import type { TermName } from '../../active/terms';
 import {
   motorJPerK,
   TRUSTED_SHARE,
@@ -11,7 +11,7 @@ import {
   type Steady,
 } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
-import { short } from '../../in-hand/link-text';
+import { short } from '../../active/link-text';
 
 /** One step of the arithmetic: what, with this plan's numbers, gives. */
 interface WorkingLine {

@@ -1,8 +1,8 @@
 import { byMerit } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { useMemo } from 'react';
-import { useAppSelector } from '../../desk/store';
-import { useLimits } from '../../in-hand/run-terms';
+import { useAppSelector } from '../../document-store/store';
+import { useLimits } from '../../active/run-terms';
 import { reckoningsJob } from '../../jobs/practice-jobs';
 import { useJob } from '../../jobs/use-job';
 import { Failed } from '../../ui/Failed';

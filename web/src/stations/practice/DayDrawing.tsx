@@ -1,7 +1,7 @@
 import type { PlanFile } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { Thermometer } from 'lucide-react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { wordFor } from '../../ui/words';
 
 const [WIDTH, HEIGHT] = [360, 64];

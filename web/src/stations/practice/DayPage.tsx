@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
-import { useAppSelector } from '../../desk/store';
-import { progressOf, learnedOf } from '../../desk/selectors';
+import { useAppSelector } from '../../document-store/store';
+import { progressOf, learnedOf } from '../../document-store/selectors';
 import { chainView } from '../../jobs/chain-view';
 import { Button } from '../../ui/Button';
 import { DrivePanel } from './DrivePanel';

@@ -2,8 +2,8 @@ import { asReading, SPOT_FITS_M, USUAL_READY_C, type Pointing } from '@puddler/c
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { useAppSelector } from '../../desk/store';
-import { withPass } from '../../in-hand/run-entry';
+import { useAppSelector } from '../../document-store/store';
+import { withPass } from '../../active/run-entry';
 import { askDevice, askThermometer, escLogAddress, NEAR_M, trackAddress } from '../../jobs/instruments';
 import { reasonOf } from '../../jobs/worker-client';
 import { Button } from '../../ui/Button';

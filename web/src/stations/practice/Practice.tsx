@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { DayPage } from './DayPage';
 import { StartPage } from './StartPage';
 import { useDay } from './use-day';
@@ -9,7 +9,7 @@ export default function Practice() {
   const [params, setParams] = useSearchParams();
   const carId = params.get('day') ?? '';
   const at = useDay(carId);
-  const loaded = useAppSelector((state) => state.desk.logLoaded);
+  const loaded = useAppSelector((state) => state.documentStore.logLoaded);
   return (
     <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20">
       {at ? (

@@ -1,10 +1,10 @@
 import { SET_DAYS, type Day, type PlanFile, type SetDay } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { useState } from 'react';
-import { addPracticeDay } from '../../desk/run-edits';
-import { selectGarage } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { planFileFor, splitPlan } from '../../in-hand/joined-plan';
+import { addPracticeDay } from '../../document-store/run-edits';
+import { selectGarage } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { planFileFor, splitPlan } from '../../active/joined-plan';
 import { chainView } from '../../jobs/chain-view';
 import { Button } from '../../ui/Button';
 import { BestList } from './BestList';

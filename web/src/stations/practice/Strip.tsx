@@ -1,7 +1,7 @@
 import { formatIn, unitOf } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { useEffect, useState } from 'react';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { liveAddress } from '../../jobs/instruments';
 import { Button } from '../../ui/Button';
 import { useWidth } from '../../ui/useWidth';

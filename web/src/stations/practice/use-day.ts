@@ -12,11 +12,11 @@ import {
   type StepGears,
 } from '@puddler/core';
 import { useCallback, useEffect, useState } from 'react';
-import { editLadderProgress } from '../../desk/noted-edits';
-import { amendDay, editRun, keepRun } from '../../desk/run-edits';
-import { carOf, progressOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector, useAppStore } from '../../desk/store';
-import { planFileFor } from '../../in-hand/joined-plan';
+import { editLadderProgress } from '../../document-store/noted-edits';
+import { amendDay, editRun, keepRun } from '../../document-store/run-edits';
+import { carOf, progressOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector, useAppStore } from '../../document-store/store';
+import { planFileFor } from '../../active/joined-plan';
 import { askThermometer, NEAR_M, tellDevices } from '../../jobs/instruments';
 import { reasonOf } from '../../jobs/worker-client';
 import { practiceClient } from '../../jobs/practice-jobs';
@@ -26,7 +26,7 @@ export interface DriveChoice extends StepGears {
   how: DriveHow;
 }
 
-/** A practice day in hand: where it stands, and everything that can be done. */
+/** The active practice day: where it stands, and everything that can be done. */
 export interface AtDay {
   carId: string;
   day: Day;
@@ -62,8 +62,8 @@ export function useDay(carId: string): AtDay | undefined {
   const plans = useAppSelector((state) => plansOfCar(state, carId));
   const learned = useAppSelector((state) => learnedOf(state, carId));
   const runs = useAppSelector((state) => runsOfCar(state, carId));
-  const held = plans[0];
-  const progress = useAppSelector((state) => (held ? progressOf(state, held.id) : undefined));
+  const entry = plans[0];
+  const progress = useAppSelector((state) => (entry ? progressOf(state, entry.id) : undefined));
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
   const last = day?.drives[day.drives.length - 1];
@@ -79,8 +79,8 @@ export function useDay(carId: string): AtDay | undefined {
     }
     setBusy(false);
   }, []);
-  if (!day || !car || !held) return undefined;
-  const file = planFileFor(car, held.plan, undefined, learned);
+  if (!day || !car || !entry) return undefined;
+  const file = planFileFor(car, entry.plan, undefined, learned);
 
   const drive = (choice: DriveChoice) =>
     driving(async () => {
@@ -96,7 +96,7 @@ export function useDay(carId: string): AtDay | undefined {
         openStep.spur === choice.spur &&
         (openStep.capShare ?? 1) === (capShare ?? 1);
       const runId = isStep ? openStep.runId : newId();
-      if (!isStep) dispatch(keepRun(carId, runId, runOf(plan, choice, held.id, at, now.drives.length + 1), 'a practice run'));
+      if (!isStep) dispatch(keepRun(carId, runId, runOf(plan, choice, entry.id, at, now.drives.length + 1), 'a practice run'));
       const drive: Drive = {
         id: newId(),
         plan,
@@ -119,7 +119,7 @@ export function useDay(carId: string): AtDay | undefined {
     const stoppedAt = new Date(Date.now() - 1000 * agoS).toISOString();
     dispatch(
       editLadderProgress(
-        held.id,
+        entry.id,
         (noted) => ({ ...noted, steps: noted.steps.map((one) => (one.id === stepId ? { ...one, stoppedAt } : one)) }),
         'the car stopped',
         `clock ${stepId}`,
@@ -135,8 +135,8 @@ export function useDay(carId: string): AtDay | undefined {
   return {
     carId,
     day,
-    planId: held.id,
-    plan: held.plan,
+    planId: entry.id,
+    plan: entry.plan,
     file,
     last,
     deviceId,

@@ -1,10 +1,10 @@
 import { SET_DAYS, type Day } from '@puddler/core';
 import { useMemo } from 'react';
-import { selectDays, type DayOnDesk } from '../../desk/selectors';
-import { useAppSelector } from '../../desk/store';
+import { selectDays, type StoredDay } from '../../document-store/selectors';
+import { useAppSelector } from '../../document-store/store';
 
 /** Every practice day there is, the newest first. */
-export function useDays(): DayOnDesk[] {
+export function useDays(): StoredDay[] {
   const days = useAppSelector(selectDays);
   return useMemo(() => [...days].reverse(), [days]);
 }

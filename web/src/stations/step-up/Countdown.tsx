@@ -4,8 +4,8 @@ import { formatIn, unitOf } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useMemo } from 'react';
-import { useAppSelector } from '../../desk/store';
-import { FigureField } from '../../in-hand/FigureField';
+import { useAppSelector } from '../../document-store/store';
+import { FigureField } from '../../active/FigureField';
 import { latest } from '../../jobs/asked';
 import { useCooling } from '../../jobs/ladder-jobs';
 import { Failed } from '../../ui/Failed';
@@ -15,7 +15,7 @@ import { useWidth } from '../../ui/useWidth';
 import type { CoolingCourse } from '../../workers/ladder-worker';
 import { clockText } from './step-text';
 import { guessOf, type AtLadder } from './use-ladder-progress';
-import type { Driven } from '../../in-hand/ladder-question';
+import type { Driven } from '../../active/ladder-question';
 
 /** How long until the next run may start: by the cooling of this car since it stopped. The clock goes on while the page is closed. */
 export function Countdown({ at, driven, stoppedAt }: { at: AtLadder; driven: Driven; stoppedAt: string }) {

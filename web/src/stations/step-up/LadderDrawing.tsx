@@ -5,11 +5,11 @@ import { useRef } from 'react';
 import { LimitLine, UpAxis } from '../../charts/Axes';
 import { ChartHead } from '../../charts/ChartHead';
 import type { LimitTone } from '../../charts/tones';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { useWidth } from '../../ui/useWidth';
 import { gearsText } from './step-text';
 import { isAt, type AtLadder } from './use-ladder-progress';
-import type { Driven } from '../../in-hand/ladder-question';
+import type { Driven } from '../../active/ladder-question';
 
 const LEFT = 40;
 const RIGHT = 8;

@@ -1,21 +1,21 @@
 import { learnedFigures } from '@puddler/core';
 import { useMemo } from 'react';
-import { takeLearned } from '../../desk/run-edits';
-import { isPracticeCar, learnedOf, runsOfCar } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { undoable } from '../../desk/undoable';
-import { learnable } from '../../in-hand/learnable-runs';
-import { runsText } from '../../in-hand/runs-text';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { takeLearned } from '../../document-store/run-edits';
+import { isPracticeCar, learnedOf, runsOfCar } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { undoable } from '../../document-store/undoable';
+import { learnable } from '../../active/learnable-runs';
+import { runsText } from '../../active/runs-text';
+import type { ActivePlan } from '../../active/use-plan';
 import { useLearning } from '../../jobs/log-jobs';
 import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
-import type { Driven } from '../../in-hand/ladder-question';
+import type { Driven } from '../../active/ladder-question';
 
 /** Learns the car from its runs when that is wished, and draws the rest of the ladder anew by it. */
-export function LearnFromSteps({ inHand, driven }: { inHand: PlanInHand; driven: readonly Driven[] }) {
+export function LearnFromSteps({ active, driven }: { active: ActivePlan; driven: readonly Driven[] }) {
   const dispatch = useAppDispatch();
-  const { carId, car } = inHand;
+  const { carId, car } = active;
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
   const taken = useAppSelector((state) => learnedOf(state, carId));

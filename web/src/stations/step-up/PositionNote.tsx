@@ -1,8 +1,8 @@
 import { gearsOfStep, type LadderStep } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
-import { useAppSelector } from '../../desk/store';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../document-store/store';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
@@ -21,12 +21,12 @@ const WHY = {
 /** Where one stands: the last step’s verdict, the wait, and what is driven next. */
 export function PositionNote({
   at,
-  inHand,
+  active,
   steps,
   onTrack,
 }: {
   at: AtLadder;
-  inHand: PlanInHand;
+  active: ActivePlan;
   steps: readonly LadderStep[];
   onTrack: () => void;
 }) {
@@ -41,7 +41,7 @@ export function PositionNote({
         <div>
           <h2 className="eyebrow text-soft">
             {last.run.name ?? gearsText(last.step)}{' '}
-            <Link className="hit font-normal text-steel normal-case hover:underline" to={`/plans/${inHand.id}/log?run=${last.step.runId}`}>
+            <Link className="hit font-normal text-steel normal-case hover:underline" to={`/plans/${active.id}/log?run=${last.step.runId}`}>
               its run in the log
             </Link>
           </h2>

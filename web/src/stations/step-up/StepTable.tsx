@@ -1,11 +1,11 @@
 import type { Ladder, LadderStep, Band } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
-import { useAppSelector } from '../../desk/store';
+import { useAppSelector } from '../../document-store/store';
 import { SideScroll } from '../../ui/SideScroll';
 import { gearsOfStep } from '@puddler/core';
 import { gearsText } from './step-text';
 import { isAt, type AtLadder } from './use-ladder-progress';
-import { heatRange } from '../../in-hand/heat-text';
+import { heatRange } from '../../active/heat-text';
 
 /** Every step with its figures and the metres it needs; on paper with room to write what was read. */
 export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {

@@ -1,9 +1,9 @@
 import { Flag, Printer } from 'lucide-react';
 import { useState } from 'react';
-import { stepUpOnOwned } from '../../desk/noted-edits';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { OnPlan } from '../../in-hand/OnPlan';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { stepUpOnOwned } from '../../document-store/noted-edits';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { OnPlan } from '../../active/OnPlan';
+import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
 import { Choice } from '../../ui/Choice';
@@ -21,14 +21,14 @@ import { Guarded } from '../../ui/Guarded';
 const TrackMode = latePart('The track', () => import('./TrackMode'));
 
 export default function StepUpStation() {
-  return <OnPlan so="no ladder leads to it">{(inHand) => <OnTheLadder key={inHand.id} inHand={inHand} />}</OnPlan>;
+  return <OnPlan so="no ladder leads to it">{(active) => <OnTheLadder key={active.id} active={active} />}</OnPlan>;
 }
 
 /** The way from a gentle start to the target, what was driven of it, and the step that is next. */
-function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
+function OnTheLadder({ active }: { active: ActivePlan }) {
   const dispatch = useAppDispatch();
-  const target = useTarget(inHand);
-  const at = useLadderProgress(target.inHand);
+  const target = useTarget(active);
+  const at = useLadderProgress(target.active);
   const [isTrack, setTrack] = useState(false);
   return (
     <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-24 print:block">
@@ -36,11 +36,11 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
         <h1 className="wide text-head font-semibold">
           Step up{' '}
           <span className="text-lead font-normal text-soft">
-            to {inHand.plan.name}, {inHand.car.name}
+            to {active.plan.name}, {active.car.name}
           </span>
         </h1>
         <span className="flex items-center gap-1 print:hidden">
-          <Choice on={at.progress.ownedOnly === true} onClick={() => dispatch(stepUpOnOwned(inHand.id, at.progress.ownedOnly !== true))}>
+          <Choice on={at.progress.ownedOnly === true} onClick={() => dispatch(stepUpOnOwned(active.id, at.progress.ownedOnly !== true))}>
             Only gears I own
           </Choice>
           <Button tone="quiet" icon={<Printer size={14} />} onClick={() => window.print()}>
@@ -51,22 +51,22 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
           </Button>
         </span>
       </div>
-      <TargetField inHand={inHand} target={target} at={at} />
+      <TargetField active={active} target={target} at={at} />
       <Outcome at={at} />
       {at.state.state === 'ready' && at.state.value.steps.length > 0 && (
         <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] print:block">
           <div className="min-w-0">
             <Guarded what="The drawing of the ladder">
-              <LadderDrawing at={at} ladder={at.state.value} name={inHand.plan.name} />
+              <LadderDrawing at={at} ladder={at.state.value} name={active.plan.name} />
             </Guarded>
             <Guarded what="The table of steps">
               <StepTable at={at} ladder={at.state.value} />
             </Guarded>
           </div>
           <div className="flex min-w-0 flex-col gap-4 max-lg:order-first print:hidden">
-            <PositionNote at={at} inHand={target.inHand} steps={at.state.value.steps} onTrack={() => setTrack(true)} />
+            <PositionNote at={at} active={target.active} steps={at.state.value.steps} onTrack={() => setTrack(true)} />
             <Guarded what="What the steps teach">
-              <LearnFromSteps inHand={inHand} driven={at.driven} />
+              <LearnFromSteps active={active} driven={at.driven} />
             </Guarded>
             <p className="border-t border-rule pt-2 text-small text-soft">
               Step up only in a closed, empty place with permission, away from people, roads and traffic; follow local rules. Wear eye protection,
@@ -75,7 +75,7 @@ function OnTheLadder({ inHand }: { inHand: PlanInHand }) {
           </div>
         </div>
       )}
-      {isTrack && <TrackMode at={at} inHand={target.inHand} onClose={() => setTrack(false)} />}
+      {isTrack && <TrackMode at={at} active={target.active} onClose={() => setTrack(false)} />}
     </main>
   );
 }

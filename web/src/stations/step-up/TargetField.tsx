@@ -1,21 +1,21 @@
 import { amend, predictSteady, resolvePlan } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { useMemo } from 'react';
-import { useAppSelector } from '../../desk/store';
-import { FigureField } from '../../in-hand/FigureField';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../document-store/store';
+import { FigureField } from '../../active/FigureField';
+import type { ActivePlan } from '../../active/use-plan';
 import type { AtLadder } from './use-ladder-progress';
 import type { Target } from './use-target';
 
 interface Props {
   /** The plan as it is. */
-  inHand: PlanInHand;
+  active: ActivePlan;
   target: Target;
   at: AtLadder;
 }
 
 /** Where the ladder leads: empty it is the plan's own gearing, a speed typed here finds the gears for it. */
-export function TargetField({ inHand: { file }, target: { typed }, at }: Props) {
+export function TargetField({ active: { file }, target: { typed }, at }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const ownMs = useMemo(() => predictSteady(resolvePlan(file)).topSpeedMs, [file]);

@@ -3,8 +3,8 @@ import { formatIn, unitOf } from '@puddler/figures';
 import { TriangleAlert, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { useAppSelector } from '../../desk/store';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { useAppSelector } from '../../document-store/store';
+import type { ActivePlan } from '../../active/use-plan';
 import { latest } from '../../jobs/asked';
 import { useForeseen } from '../../jobs/ladder-jobs';
 import { Busy } from '../../ui/Busy';
@@ -15,13 +15,13 @@ import { gearsText } from './step-text';
 import { TrackPasses } from './TrackPasses';
 import { TrackReadings } from './TrackReadings';
 import { isToRead, stoodSince, type AtLadder } from './use-ladder-progress';
-import type { Driven } from '../../in-hand/ladder-question';
+import type { Driven } from '../../active/ladder-question';
 import { VerdictView } from './VerdictView';
-import { heatRange } from '../../in-hand/heat-text';
+import { heatRange } from '../../active/heat-text';
 import { nowMs } from '../../ui/clock';
 
 /** At the track: one step a screen, sized for a thumb. The screen is kept awake. */
-export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHand: PlanInHand; onClose: () => void }) {
+export default function TrackMode({ at, active, onClose }: { at: AtLadder; active: ActivePlan; onClose: () => void }) {
   useAwake();
   const [looking, setLooking] = useState(() => (at.last && isToRead(at.last, nowMs()) ? at.last.step.id : undefined));
   const { last, position, state } = at;
@@ -34,7 +34,7 @@ export default function TrackMode({ at, inHand, onClose }: { at: AtLadder; inHan
       <Dialog.Portal>
         <Dialog.Content aria-describedby={undefined} className="fixed inset-0 z-50 flex flex-col bg-paper">
           <div className="flex items-center justify-between border-b border-rule px-4 py-2">
-            <Dialog.Title className="eyebrow text-soft">At the track · {inHand.car.name}</Dialog.Title>
+            <Dialog.Title className="eyebrow text-soft">At the track · {active.car.name}</Dialog.Title>
             <Dialog.Close className="grid size-thumb place-items-center rounded-md hover:bg-wash" aria-label="Leave the track">
               <X size={20} />
             </Dialog.Close>

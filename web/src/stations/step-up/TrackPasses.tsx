@@ -1,7 +1,7 @@
-import { AmountFields, PassFields } from '../../in-hand/RunFields';
+import { AmountFields, PassFields } from '../../active/RunFields';
 import { Choice } from '../../ui/Choice';
 import { withStep, type AtLadder } from './use-ladder-progress';
-import type { Driven } from '../../in-hand/ladder-question';
+import type { Driven } from '../../active/ladder-question';
 
 const FLAGS = [
   ['cutOff', 'The ESC cut off'],

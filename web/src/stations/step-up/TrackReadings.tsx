@@ -1,12 +1,12 @@
 import { RANGES, type CarRun } from '@puddler/contract/shared';
 import { HIGHEST_BY_S, READ_BY_S, type TypedReading } from '@puddler/core';
-import { FigureField } from '../../in-hand/FigureField';
+import { FigureField } from '../../active/FigureField';
 import { Choice } from '../../ui/Choice';
 import { nowMs } from '../../ui/clock';
 import { useNow } from '../../ui/use-now';
 import { clockText } from './step-text';
 import type { AtLadder } from './use-ladder-progress';
-import type { Driven } from '../../in-hand/ladder-question';
+import type { Driven } from '../../active/ladder-question';
 
 const FIRST = [
   ['can', 'Motor'],

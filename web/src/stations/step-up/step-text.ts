@@ -1,7 +1,7 @@
 import { capitalized } from '@puddler/core';
 import type { Ladder, LadderStep, StepStop, StepGears, VerdictLevel } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
-import { isBurnt } from '../../in-hand/heat-text';
+import { isBurnt } from '../../active/heat-text';
 
 /** “15/58”, with what is left of full throttle where it is held back. */
 export function gearsText({ pinion, spur, capShare }: StepGears): string {

@@ -19,12 +19,12 @@ import {
   type Temperatures,
 } from '@puddler/core';
 import { useMemo } from 'react';
-import { beginStep, editLadderProgress } from '../../desk/noted-edits';
-import { editRun } from '../../desk/run-edits';
-import { isPracticeCar } from '../../desk/selectors';
-import { useAppDispatch, useAppSelector } from '../../desk/store';
-import { useLadderQuestion, type Driven } from '../../in-hand/ladder-question';
-import type { PlanInHand } from '../../in-hand/use-plan';
+import { beginStep, editLadderProgress } from '../../document-store/noted-edits';
+import { editRun } from '../../document-store/run-edits';
+import { isPracticeCar } from '../../document-store/selectors';
+import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { useLadderQuestion, type Driven } from '../../active/ladder-question';
+import type { ActivePlan } from '../../active/use-plan';
 import type { Asked } from '../../jobs/asked';
 import { useLadder } from '../../jobs/ladder-jobs';
 import type { StoodSince } from '../../workers/ladder-worker';
@@ -49,16 +49,16 @@ export interface AtLadder {
 }
 
 /** The speed of the plan with other gears, by its figures as they are known now. */
-function speedWith(inHand: PlanInHand, { pinion, spur, capShare = 1 }: StepGears): number {
-  const gearing = { ...inHand.file.gearing, ...compact({ pinion, spur }) };
-  return capShare * predictSteady(resolvePlan({ ...inHand.file, gearing })).topSpeedMs;
+function speedWith(active: ActivePlan, { pinion, spur, capShare = 1 }: StepGears): number {
+  const gearing = { ...active.file.gearing, ...compact({ pinion, spur }) };
+  return capShare * predictSteady(resolvePlan({ ...active.file, gearing })).topSpeedMs;
 }
 
-export function useLadderProgress(inHand: PlanInHand): AtLadder {
-  const { id, carId } = inHand;
+export function useLadderProgress(active: ActivePlan): AtLadder {
+  const { id, carId } = active;
   const dispatch = useAppDispatch();
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  const { progress, driven, judged, limits, question } = useLadderQuestion(inHand);
+  const { progress, driven, judged, limits, question } = useLadderQuestion(active);
   const last = driven[driven.length - 1];
   const state = useLadder(question);
   const position = useMemo(
@@ -67,10 +67,10 @@ export function useLadderProgress(inHand: PlanInHand): AtLadder {
         ? positionOn(
             state.value.steps,
             judged.map(({ step, verdict }) => ({ ...step, verdict: verdict.verdict })),
-            (gears) => speedWith(inHand, gears),
+            (gears) => speedWith(active, gears),
           )
         : undefined,
-    [state, judged, inHand],
+    [state, judged, active],
   );
   const begin: AtLadder['begin'] = (step, foreseen, warm) => {
     const runId = newId();

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
-import { useAppSelector } from '../../../desk/store';
+import { useAppSelector } from '../../../document-store/store';
 import { formatNumber, unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
 import type { HeatChoices } from './use-heat';
-import { heatFigure, heatWords } from '../../../in-hand/heat-text';
+import { heatFigure, heatWords } from '../../../active/heat-text';
 import { Select } from '../../../ui/Select';
 
 const READY_STEPS_C = [30, 35, 40, 45, 50];

@@ -1,14 +1,14 @@
 import type { PlanFile } from '@puddler/core';
-import { useAppDispatch, useAppSelector } from '../../../desk/store';
-import { applyEdits } from '../../../in-hand/plan-edits';
-import type { PlanInHand } from '../../../in-hand/use-plan';
+import { useAppDispatch, useAppSelector } from '../../../document-store/store';
+import { applyEdits } from '../../../active/plan-edits';
+import type { ActivePlan } from '../../../active/use-plan';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
 import { HEAT_CHANGES } from './heat-changes';
 import type { HeatChoices } from './use-heat';
-import { heatFigure, heatWords } from '../../../in-hand/heat-text';
+import { heatFigure, heatWords } from '../../../active/heat-text';
 
 /** What the heat may be compared with: one thing changed. */
 export function CompareChoices({ file, choices: { change, compareWith } }: { file: PlanFile; choices: HeatChoices }) {
@@ -26,7 +26,7 @@ export function CompareChoices({ file, choices: { change, compareWith } }: { fil
 }
 
 /** What the compared change does, and a word that takes it. */
-export function ComparedLine({ inHand, choices, answer }: { inHand: PlanInHand; choices: HeatChoices; answer: HeatAnswer }) {
+export function ComparedLine({ active, choices, answer }: { active: ActivePlan; choices: HeatChoices; answer: HeatAnswer }) {
   const dispatch = useAppDispatch();
   const system = useAppSelector((state) => state.prefs.units);
   const warm = unitOf('°C', system);
@@ -34,7 +34,7 @@ export function ComparedLine({ inHand, choices, answer }: { inHand: PlanInHand; 
   const { course, compared } = answer;
   if (!change || !compared) return null;
   const take = () => {
-    if (change.edits) dispatch(applyEdits(inHand, change.edits(inHand.file), change.words(system)));
+    if (change.edits) dispatch(applyEdits(active, change.edits(active.file), change.words(system)));
     compareWith(undefined);
   };
   return (

@@ -1,8 +1,8 @@
 import type { DrivenRun, Limits } from '@puddler/core';
 import { useMemo } from 'react';
 import { PaneChart } from '../../../charts/PaneChart';
-import { useAppSelector } from '../../../desk/store';
-import type { PlanInHand } from '../../../in-hand/use-plan';
+import { useAppSelector } from '../../../document-store/store';
+import type { ActivePlan } from '../../../active/use-plan';
 import { formatNumber, unitOf } from '@puddler/figures';
 import { latest } from '../../../jobs/asked';
 import { Failed } from '../../../ui/Failed';
@@ -10,7 +10,7 @@ import { AfterTheRun } from './AfterTheRun';
 import { CompareChoices, ComparedLine } from './Compared';
 import { heatChart } from './heat-chart-data';
 import { useHeat } from './use-heat';
-import { BURNS, firstBurntS, withinMinutes } from '../../../in-hand/heat-text';
+import { BURNS, firstBurntS, withinMinutes } from '../../../active/heat-text';
 
 /** Words for the moment a store goes over its caution. */
 const CROSSED = [
@@ -22,7 +22,7 @@ const CROSSED = [
 const ENDS = { time: 'standing', cutoff: 'cut-off', empty: 'empty', 'max-steps': 'empty' } as const;
 
 interface Props {
-  inHand: PlanInHand;
+  active: ActivePlan;
   limits: Limits;
   /** The run as it was driven for the answers; undefined while it is on its way. */
   driven: DrivenRun | undefined;
@@ -32,12 +32,12 @@ interface Props {
 }
 
 /** Heat over the minutes of the run and after it: limits, the moment one is crossed, the wait until the next run, and what would cool it. */
-export function HeatPanel({ inHand, limits, driven, isFailed, minutesToCutoff }: Props) {
+export function HeatPanel({ active, limits, driven, isFailed, minutesToCutoff }: Props) {
   const warm = unitOf(
     '°C',
     useAppSelector((state) => state.prefs.units),
   );
-  const { choices, asked } = useHeat(inHand.file, driven);
+  const { choices, asked } = useHeat(active.file, driven);
   const value = latest(asked);
   const data = useMemo(() => value && heatChart(value, limits, warm), [value, limits, warm]);
   if (asked.state === 'failed') return <Failed what="The heat could not be computed" reason={asked.reason} onRetry={asked.retry} />;
@@ -62,9 +62,9 @@ export function HeatPanel({ inHand, limits, driven, isFailed, minutesToCutoff }:
           }),
         ]}
       >
-        <CompareChoices file={inHand.file} choices={choices} />
+        <CompareChoices file={active.file} choices={choices} />
       </PaneChart>
-      <ComparedLine inHand={inHand} choices={choices} answer={value} />
+      <ComparedLine active={active} choices={choices} answer={value} />
       {burntS === undefined && <AfterTheRun choices={choices} answer={value} minutesToCutoff={minutesToCutoff} />}
       <p className="mt-1 text-small text-soft">
         Parts are hot after a run. Charge a pack only once it is cool, with a charger for its kind, never unattended.

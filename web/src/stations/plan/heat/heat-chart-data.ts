@@ -2,7 +2,7 @@ import type { HeatCourse, Limits } from '@puddler/core';
 import type { Pane, PaneData } from '../../../charts/pane-layout';
 import { formatNumber, toShown, type Unit } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
-import { heatDrawn, firstBurntS } from '../../../in-hand/heat-text';
+import { heatDrawn, firstBurntS } from '../../../active/heat-text';
 
 function pointsOf(course: HeatCourse): { x: number[]; of: (store: 'windingC' | 'canC' | 'escC' | 'packC', unit: Unit) => number[] } {
   const after = course.cool.samples.map((sample) => ({ ...sample, timeS: sample.timeS + course.run.endS }));

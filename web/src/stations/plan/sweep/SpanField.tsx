@@ -1,6 +1,6 @@
 import type { Swept } from '@puddler/core';
 import { useState } from 'react';
-import { useAppSelector } from '../../../desk/store';
+import { useAppSelector } from '../../../document-store/store';
 import { formatIn, parseFigure, unitOf } from '@puddler/figures';
 import { SWEPT_WORDS, sweptRange } from './sweep-specs';
 import { Input } from '../../../ui/Input';

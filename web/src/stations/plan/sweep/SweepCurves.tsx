@@ -1,6 +1,6 @@
 import { sweptValue, type Limits, type PlanFile } from '@puddler/core';
 import { PaneChart } from '../../../charts/PaneChart';
-import { useAppSelector } from '../../../desk/store';
+import { useAppSelector } from '../../../document-store/store';
 import { toShown } from '@puddler/figures';
 import { axisUnit, shownAxis, sweepPane } from './sweep-data';
 import { SWEPT_WORDS, type SweepAnswerId } from './sweep-specs';

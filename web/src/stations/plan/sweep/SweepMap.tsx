@@ -1,6 +1,6 @@
 import { sweptValue, type Limits, type PlanFile, type SweepAnswers } from '@puddler/core';
 import { ContourChart } from '../../../charts/ContourChart';
-import { useAppSelector } from '../../../desk/store';
+import { useAppSelector } from '../../../document-store/store';
 import { toShown } from '@puddler/figures';
 import type { SweepAnswer, SweepAxis } from '../../../workers/plan-worker';
 import { axisUnit, shownAxis, sweepCsv } from './sweep-data';

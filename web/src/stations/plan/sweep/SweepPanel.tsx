@@ -1,7 +1,7 @@
 import { sweepEdits, type Limits } from '@puddler/core';
-import { useAppDispatch } from '../../../desk/store';
-import { applyEdits } from '../../../in-hand/plan-edits';
-import type { PlanInHand } from '../../../in-hand/use-plan';
+import { useAppDispatch } from '../../../document-store/store';
+import { applyEdits } from '../../../active/plan-edits';
+import type { ActivePlan } from '../../../active/use-plan';
 import type { SweepAxis } from '../../../workers/plan-worker';
 import { Failed } from '../../../ui/Failed';
 import { SweepControls } from './SweepControls';
@@ -11,14 +11,14 @@ import { SWEPT_WORDS, thirdOf } from './sweep-specs';
 import { ALWAYS, useSweep } from './use-sweep';
 
 /** One or two figures over a range: curves of what they change, or a map with the limits as borders. A click takes a point into the plan. */
-export function SweepPanel({ inHand, limits }: { inHand: PlanInHand; limits: Limits }) {
+export function SweepPanel({ active, limits }: { active: ActivePlan; limits: Limits }) {
   const dispatch = useAppDispatch();
-  const { file } = inHand;
+  const { file } = active;
   const sweep = useSweep(file);
   const { shown, asked, choice } = sweep;
   const take = (...places: [SweepAxis, number][]) => {
     const edits = places.flatMap(([{ swept, values }, place]) => sweepEdits(file, swept, values[place]!));
-    dispatch(applyEdits(inHand, edits, `${places.map(([{ swept }]) => SWEPT_WORDS[swept]).join(' and ')} from the sweep`));
+    dispatch(applyEdits(active, edits, `${places.map(([{ swept }]) => SWEPT_WORDS[swept]).join(' and ')} from the sweep`));
   };
   const shared = { file, limits, stale: asked.state !== 'ready' };
   return (

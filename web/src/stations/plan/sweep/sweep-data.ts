@@ -4,7 +4,7 @@ import { toCsv } from '../../../ui/to-csv';
 import { formatNumber, toShown, unitOf, type UnitSystem } from '@puddler/figures';
 import type { SweepAnswer, SweepAxis } from '../../../workers/plan-worker';
 import { ANSWER_SPECS, linesOf, SWEEP_ANSWERS, SWEPT_WORDS, sweptRange, type SweepAnswerId } from './sweep-specs';
-import { heatDrawn } from '../../../in-hand/heat-text';
+import { heatDrawn } from '../../../active/heat-text';
 
 /** A limit further beyond a curve than this would only flatten it. */
 const NEAR_TIMES = 1.35;

@@ -1,0 +1,50 @@
+import {
+  asBoughtAgain,
+  editedApart,
+  madeGeared,
+  takenApart,
+  withFigure,
+  withPart,
+  type FigurePath,
+  type Part,
+  type PlanEdit,
+  type PlanFile,
+} from '@puddler/core';
+import type { AppDispatch, RootState } from '../document-store/store';
+import { replaceCarAndPlan, replacePlan } from '../document-store/edits';
+import { benchOf } from '../document-store/selectors';
+import type { ActivePlan } from './use-plan';
+
+type Thunk = (dispatch: AppDispatch, getState: () => RootState) => void;
+
+/** What a plan and its car are to be, as one undo. Edits that `joins` names alike and that belong to one gesture are one. */
+const takeUp =
+  ({ id, carId, car }: ActivePlan, next: ReturnType<typeof takenApart>, label: string, joins?: string): Thunk =>
+  (dispatch, getState) => {
+    if (next.car === car) dispatch(replacePlan(id, next.plan, label, joins));
+    else dispatch(replaceCarAndPlan(carId, next.car, benchOf(getState(), carId) ?? {}, id, next.plan, label, joins));
+  };
+
+/** A changed plan file in the place of the plan: what a conversion changes on the car is the plan's own from then on. */
+export const takeFile = (active: ActivePlan, file: PlanFile, label: string, joins?: string): Thunk =>
+  takeUp(active, takenApart(active, file), label, joins);
+
+/** Sets a figure of a plan or of its car, and what must follow it. */
+export function setFigure(active: ActivePlan, path: FigurePath, value: unknown, label: string): Thunk {
+  const { id, file, plan } = active;
+  if (path === 'car.massKg' && value === undefined) return (dispatch) => dispatch(replacePlan(id, asBoughtAgain(plan, path), label));
+  const isTeeth = (path === 'gearing.pinion' || path === 'gearing.spur') && typeof value === 'number';
+  return takeFile(active, isTeeth ? madeGeared(file, path, value) : withFigure(file, path, value), label, `${id}:${path}`);
+}
+
+/** A figure of the car as it was bought again. */
+export const setAsBought = ({ id, plan }: ActivePlan, path: FigurePath, label: string): Thunk => {
+  return (dispatch) => dispatch(replacePlan(id, asBoughtAgain(plan, path), `${label} as bought`));
+};
+
+/** Makes the edits of a fix as one undo, whether they are the plan's or its car's. */
+export const applyEdits = (active: ActivePlan, edits: readonly PlanEdit[], label: string): Thunk => takeUp(active, editedApart(active, edits), label);
+
+/** Puts parts in the place of what is there, as one undo. */
+export const fitParts = (active: ActivePlan, parts: readonly Part[]): Thunk =>
+  takeFile(active, parts.reduce(withPart, active.file), parts.map((part) => part.name).join(' and '));

@@ -1,0 +1,146 @@
+/** How one document stands in the document store: put, received, taken back, answered. */
+import { KIND_NAMES, type Doc, type DocList, type KindName, type ListName, type SetAside } from '@puddler/contract/shared';
+import { freeze, original } from '@reduxjs/toolkit';
+import { contentOf, isUnsaved, keyOf, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
+import { reverted, type Change } from './history';
+import type { UnreadableEdit } from './read-unsaved';
+
+/** `failing` with the reason that the server or its disk gives. */
+export type SyncState = { state: 'idle' | 'saving' | 'offline' } | { state: 'failing'; message: string };
+
+/** @public Named in the types of the store. */
+export interface DocumentStoreState {
+  loaded: 'loading' | 'ready' | 'failed';
+  /** The shelf comes after the garage. */
+  shelfLoaded: boolean;
+  /** And the log after that. */
+  logLoaded: boolean;
+  /** Cars of which everything is here, before all the others are. */
+  wholeCars: Record<string, true>;
+  /** What came ahead of its list. */
+  early: Record<Key, true>;
+  /** In the order they are shown. */
+  keys: Key[];
+  entries: Record<Key, Entry>;
+  /** Documents that the server has and cannot read. */
+  setAside: SetAside[];
+  /** Edits that this browser kept and this release cannot read. */
+  quarantined: UnreadableEdit[];
+  past: Change[];
+  future: Change[];
+  sync: SyncState;
+  /** Photos and logs that wait for the server. */
+  filesWaiting: number;
+  /** The server’s disk was full when it started: it saves nothing before it is started again. */
+  isReadOnly: boolean;
+}
+
+export function put(state: DocumentStoreState, key: Key, id: string, content: Content | null, at: string): void {
+  const entry = state.entries[key];
+  if (entry) {
+    entry.content = content;
+    entry.updatedAt = at;
+    delete entry.refused;
+  } else {
+    state.keys.push(key);
+    state.entries[key] = { key, id, content, remote: { state: 'absent' }, updatedAt: at };
+  }
+}
+
+/** What a document is in the document store once the server has said how it has it: the same object where that changes nothing. */
+function asOfServer(known: Entry | undefined, doc: Doc, content: Content, orphan: boolean): Entry {
+  const shown = orphan ? null : content;
+  const remote: Remote = { state: 'present', version: doc.version, content };
+  if (!known) return { key: keyOf(content.kind, doc.id), id: doc.id, content: shown, remote, updatedAt: doc.updatedAt };
+  // What was typed and not yet saved stays; the next write finds out whether it conflicts.
+  const isKnown = known.remote.state !== 'absent' && known.remote.version >= doc.version;
+  return isKnown || isUnsaved(known) ? known : { ...known, content: shown, remote, updatedAt: doc.updatedAt };
+}
+
+export function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc): void {
+  const key = keyOf(kind, doc.id);
+  const content = contentOf(kind, doc);
+  const entry = state.entries[key];
+  const known = entry && (original(entry) ?? entry);
+  const next = asOfServer(known, doc, content, isOrphan(state.entries, content));
+  if (next === known) return;
+  if (!known) state.keys.push(key);
+  state.entries[key] = next;
+}
+
+/** What a document belongs to was deleted here, before the server handed the document out. */
+function isOrphan(entries: DocumentStoreState['entries'], content: Content): boolean {
+  const parent = parentKeyOf(content);
+  return parent !== undefined && entries[parent]?.content === null;
+}
+
+export type Received = Pick<DocList, 'documents'> & { setAside?: SetAside[]; complete?: ListName; wholeCar?: true };
+
+/**
+ * The document store with documents as the server has them: a piece of a list, the last with what is set aside of all its kinds, or all of a car ahead of the lists.
+ * It makes no drafts: of a store with thousands of documents they would take longer than all the rest.
+ */
+export function withReceived(state: DocumentStoreState, { documents, setAside, complete, wholeCar }: Received): DocumentStoreState {
+  const entries = { ...state.entries };
+  const early = { ...state.early };
+  const moved = new Set<Key>();
+  const placed: Key[] = [];
+  // Parents before what belongs to them.
+  for (const kind of KIND_NAMES)
+    for (const doc of documents[kind] ?? []) {
+      const key = keyOf(kind, doc.id);
+      const content = contentOf(kind, doc);
+      if (!entries[key]) {
+        placed.push(key);
+        if (wholeCar) early[key] = true;
+      } else if (early[key] && !wholeCar) {
+        // What came ahead of its list takes the place that it has in there.
+        moved.add(key);
+        placed.push(key);
+        delete early[key];
+      }
+      // What is frozen is not gone through by the drafts of later edits.
+      entries[key] = freeze(asOfServer(entries[key], doc, content, isOrphan(entries, content)), true);
+    }
+  return {
+    ...state,
+    entries,
+    early,
+    wholeCars: { ...state.wholeCars, ...(wholeCar ? Object.fromEntries((documents.car ?? []).map(({ id }) => [id, true as const])) : {}) },
+    keys: [...(moved.size > 0 ? state.keys.filter((key) => !moved.has(key)) : state.keys), ...placed],
+    setAside: setAside ? [...state.setAside.filter(({ kind }) => !(kind in documents)), ...setAside] : state.setAside,
+    loaded: complete === 'garage' ? 'ready' : state.loaded,
+    shelfLoaded: state.shelfLoaded || complete === 'shelf',
+    logLoaded: state.logLoaded || complete === 'log',
+  };
+}
+
+/** Takes a change back, or makes it again. */
+export function turn(state: DocumentStoreState, change: Change, way: 'back' | 'forth', at: number): void {
+  const when = new Date(at).toISOString();
+  // Whether a document is still as the change left it is detected by identity, which drafts do not have.
+  const { entries } = original(state);
+  for (const { key, id, before, after } of change.steps) {
+    const now = entries[key]?.content ?? null;
+    put(state, key, id, way === 'back' ? reverted(now, after, before) : reverted(now, before, after), when);
+  }
+}
+
+export function childrenOf(state: DocumentStoreState, key: Key): Entry[] {
+  return Object.values(state.entries).filter((entry) => {
+    const content = entry.content ?? (entry.remote.state === 'present' ? entry.remote.content : undefined);
+    return content !== undefined && parentKeyOf(content) === key;
+  });
+}
+
+export const gone = (entry: Entry, version: number): Remote => ({
+  state: 'deleted',
+  version,
+  was: entry.remote.state === 'present' ? entry.remote.content : entry.remote.state === 'deleted' ? entry.remote.was : undefined,
+});
+
+/** What became of a document that was sent is known. */
+export function answered(entry: Entry): Entry {
+  delete entry.sent;
+  return entry;
+}

@@ -1,8 +1,0 @@
-import type { ReactNode } from 'react';
-import type { PlanInHand } from '../use-plan';
-import { useJourney, type Journey } from './use-journey';
-
-/** Whatever shows how far a plan is: its code comes with the rules of Buy and Fit, once the page stands. */
-export default function WithJourney({ inHand, children }: { inHand: PlanInHand; children: (journey: Journey | undefined) => ReactNode }) {
-  return children(useJourney(inHand));
-}

@@ -1,0 +1,21 @@
+import type { BodyOf, Doc, KindName } from '@puddler/contract';
+import { received } from '../src/document-store/document-store-slice';
+
+const times = { createdAt: '2026-11-24T08:00:00.000Z', updatedAt: '2026-11-24T08:00:00.000Z' };
+
+/** A document as the server hands it out. */
+export const docOf = <K extends KindName>(id: string, body: BodyOf<K>, parentId?: string, version = 1): Doc<K> => ({
+  id,
+  version,
+  ...(parentId === undefined ? {} : { parentId }),
+  body,
+  ...times,
+});
+
+/** The garage as it comes from the server. */
+export const garage = (cars: Doc<'car'>[], plans: Doc<'plan'>[]) =>
+  received({ documents: { car: cars, plan: plans }, setAside: [], complete: 'garage' });
+
+/** Part of the shelf as it comes from the server; `last` when it is all there. */
+export const shelfOf = (parts: Doc<'part'>[], last = true) =>
+  received({ documents: { part: parts }, setAside: [], ...(last ? { complete: 'shelf' as const } : {}) });
