@@ -1,4 +1,4 @@
-import { partialConversions, limitsWith, mendOf, partsList, upgradePaths, type Cost, type PartialConversion } from '@puddler/core';
+import { partialConversions, limitsWith, fixOf, partsList, upgradePaths, type Cost, type PartialConversion } from '@puddler/core';
 import { orProblems, readArguments, readPlan, readShelf } from './files';
 
 const USAGE = `usage: npm run -s puddler -- upgrade [--shelf shelf.csv] stock.json plan.json
@@ -42,7 +42,7 @@ export const upgrade = (args: string[], out: (text: string) => void, err: (text:
         favours,
         stages: stages.map((stage) => {
           const { partial, ...told } = stage;
-          const mend = mendOf(stage, limits, shelf, stock);
+          const mend = fixOf(stage, limits, shelf, stock);
           return { changes: partial.changes, ...told, mend: mend && { label: mend.label, clears: mend.clears, figures: mend.figures } };
         }),
       })),

@@ -3,7 +3,7 @@ export type Compact<T> = { [K in keyof T as undefined extends T[K] ? never : K]:
   [K in keyof T as undefined extends T[K] ? K : never]?: Exclude<T[K], undefined>;
 };
 
-/** A copy without the fields that are undefined: what nobody gave is not there. */
+/** A copy without the properties whose value is undefined: `exactOptionalPropertyTypes` tells a missing property from an undefined one. */
 export function compact<T extends object>(value: T): Compact<T> {
   const given: Record<string, unknown> = {};
   for (const [name, one] of Object.entries(value)) if (one !== undefined) given[name] = one;

@@ -118,7 +118,7 @@ export { stepPinions, type StepPinions } from './buy/step-pinions';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
 export { partialConversions, partialConversionOf, partsOfConversion, type PartialConversion } from './buy/partial-conversion';
-export { FAVOURS, mendOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
+export { FAVOURS, fixOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
 export {
   bestSchedule,
   MOST_PERIODS,

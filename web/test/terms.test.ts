@@ -27,8 +27,8 @@ test('every word that a newcomer must be able to look up has one entry of one or
   const words = TERM_LIST.map(({ word }) => word);
   expect(WANTED.filter((word) => !words.includes(word))).toEqual([]);
   expect(new Set(words).size).toBe(words.length);
-  for (const { word, says } of TERM_LIST)
-    expect([word, says.split(/[.:](?:\s|$)/).filter(Boolean).length <= 4, /[.…]$/.test(says)]).toEqual([word, true, true]);
+  for (const { word, definition } of TERM_LIST)
+    expect([word, definition.split(/[.:](?:\s|$)/).filter(Boolean).length <= 4, /[.…]$/.test(definition)]).toEqual([word, true, true]);
   expect(words).toEqual([...words].sort((a, b) => a.localeCompare(b, 'en')));
 });
 

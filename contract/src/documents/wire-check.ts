@@ -43,7 +43,7 @@ export function checkWriteList(input: unknown): Checked<unknown[]> {
   return { ok: false, problems: [problem('writes', Array.isArray(writes) ? writes.length : undefined, `a list of 1 to ${MOST_PARTS} writes`)] };
 }
 
-/** Checks the envelopes of a list of writes one after the other: their form, and that no id stands twice. Bodies are checked by `checkBody`. */
+/** Returns a check of the envelopes of a list of writes, called for each in order: their form, and that no id occurs twice. `checkBody` checks the bodies. */
 export function envelopeCheck(kind: KindName): (write: unknown, place: number) => Checked<DocWrite> {
   const schema = Joi.object({ id: uuid.required(), base, ...parentKey(kind), body: body.allow(null).required() });
   const seen = new Map<string, number>();

@@ -23,9 +23,9 @@ export interface Stage {
   added: Change[];
   cost: Cost;
   /** Findings of the stage before that are gone. */
-  mended: Finding[];
-  /** What gives first now; undefined where nothing is over a limit. */
-  gives: Finding | undefined;
+  fixed: Finding[];
+  /** The most severe finding of this stage; undefined where nothing is over a limit. */
+  worst: Finding | undefined;
 }
 
 /** What an order of upgrades is good for. */
@@ -103,15 +103,15 @@ function stagesOf(chain: readonly Runs[], costs: ReadonlyMap<Runs, Cost>): Stage
       figures: partial.figures,
       added: partial.changes.filter((change) => !before?.changes.includes(change)),
       cost: costs.get(partial)!,
-      mended: before ? before.findings.filter((one) => !partial.findings.some((other) => other.id === one.id)) : [],
-      gives: partial.findings[0],
+      fixed: before ? before.findings.filter((one) => !partial.findings.some((other) => other.id === one.id)) : [],
+      worst: partial.findings[0],
     };
   });
 }
 
 /** What would mend what gives first at a stage, the cheapest that is sufficient; undefined where nothing gives, or nothing mends it. */
-export function mendOf({ partial, gives }: Stage, limits: Limits, shelf: readonly Part[], stock: PlanFile): Fix | undefined {
-  if (!gives) return undefined;
+export function fixOf({ partial, worst }: Stage, limits: Limits, shelf: readonly Part[], stock: PlanFile): Fix | undefined {
+  if (!worst) return undefined;
   const resolved = resolvePlan(partial.plan);
   const input = {
     plan: partial.plan,
@@ -121,6 +121,6 @@ export function mendOf({ partial, gives }: Stage, limits: Limits, shelf: readonl
     limits,
     stock: resolvePlan(stock),
   };
-  const { fixes } = fixesFor(gives, input, shelf);
+  const { fixes } = fixesFor(worst, input, shelf);
   return fixes.find((fix) => fix.clears) ?? fixes[0];
 }

@@ -231,6 +231,7 @@ export function resolveMotor(motor: Motor, log: ProvenanceLog): ResolvedMotor {
   };
 }
 
+/** The torque that a motor takes without load: from its no-load point where one is given, else by its size. Throws PlanError. */
 function lossTorque(
   motor: Motor,
   size: SizeEstimate,

@@ -35,7 +35,7 @@ const STEP_S = 0.02;
 export const stepSession = (plan: ResolvedPlan, capShare: number): TrackSession => ({ ...sessionFor(plan, STEP_PASSES), capShare });
 
 /** What is read of a session. */
-export interface Said extends Temperatures {
+export interface StepOutcome extends Temperatures {
   topSpeedMs: number;
   packA: number;
   stopped: Temperatures;
@@ -44,7 +44,7 @@ export interface Said extends Temperatures {
 }
 
 /** Drives the session, and says what is read of it: the highest speed, the amps before the last lift, the temperatures after the stop. */
-export function driveStep(plan: ResolvedPlan, session: TrackSession, from?: Temperatures): Said {
+export function driveStep(plan: ResolvedPlan, session: TrackSession, from?: Temperatures): StepOutcome {
   let packA = 0;
   let last: RunSample | undefined;
   const share = session.capShare ?? 1;
@@ -64,7 +64,7 @@ export function driveStep(plan: ResolvedPlan, session: TrackSession, from?: Temp
 /** A car that this one might just as well be, and what it does in the session of a step. */
 export interface DrawnStep {
   resolved: ResolvedPlan;
-  said: Said;
+  outcome: StepOutcome;
 }
 
 export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: number, from?: Temperatures): DrawnStep[] {
@@ -72,7 +72,7 @@ export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: numb
   const draws = new MonteCarloSamples(plan, resolved);
   return Array.from({ length: STEP_DRAWS }, () => {
     const drawn = draws.next().resolved;
-    return { resolved: drawn, said: driveStep(drawn, session, from) };
+    return { resolved: drawn, outcome: driveStep(drawn, session, from) };
   });
 }
 
@@ -80,8 +80,8 @@ export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: numb
  * The bands of what drawn cars do in a session. The middle of the speed is that of the car as it is planned, as Plan shows it: of two
  * dozen draws the median lies off by a third of the band.
  */
-export function foreseenOf(plan: PlanFile, steps: readonly DrawnStep[], planned: Said): Foreseen {
-  const band = (of: (one: Said) => number): Band => bandOf(steps.map(({ said }) => of(said)));
+export function foreseenOf(plan: PlanFile, steps: readonly DrawnStep[], planned: StepOutcome): Foreseen {
+  const band = (of: (one: StepOutcome) => number): Band => bandOf(steps.map(({ outcome }) => of(outcome)));
   const { p10, p90 } = band((one) => one.topSpeedMs);
   const { topSpeedMs: p50 } = planned;
   return {

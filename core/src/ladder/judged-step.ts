@@ -11,7 +11,7 @@ import { bandOf, shareBelow, type Band } from '../math/band';
 import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { passFigures } from '../predict/pass';
 import { segmentsOf, type Segment } from '../predict/profiles';
-import { drawSteps, driveStep, foreseenOf, stepSession, type DrawnStep, type Foreseen, type Said } from './foreseen';
+import { drawSteps, driveStep, foreseenOf, stepSession, type DrawnStep, type Foreseen, type StepOutcome } from './foreseen';
 
 /** How the car is held on a step: by its gears, or by a cap on the throttle at the radio. */
 export type StepGearing =
@@ -88,7 +88,7 @@ export const cappedCycle = (plan: ResolvedPlan, share: number): Segment[] =>
 /** What the passes of a step take of rotor, tyres and pack. */
 function loadsOf(
   plan: PlanFile,
-  { resolved, said: { run } }: DrawnStep,
+  { resolved, outcome: { run } }: DrawnStep,
 ): Record<Exclude<(typeof PASS_GATES)[number], `${string}-temperature` | 'driveline'>, number> {
   const { car, motor, ratio } = resolved;
   const treadMs = ((run.maxMotorRpm / RPM_PER_RAD_S / ratio) * car.tyreDiameterM) / 2;
@@ -103,7 +103,7 @@ function loadsOf(
 const shareOf = (gearing: StepGearing): number => (gearing.kind === 'cap' ? gearing.share : 1);
 
 /** What the car as it is planned does in the passes of a step. Throws PlanError. */
-export function plannedPasses(plan: PlanFile, gearing: StepGearing): Said {
+export function plannedPasses(plan: PlanFile, gearing: StepGearing): StepOutcome {
   const resolved = resolvePlan(plan);
   return driveStep(resolved, stepSession(resolved, shareOf(gearing)));
 }
@@ -129,7 +129,7 @@ export function candidateOf(
   plan: PlanFile,
   gearing: StepGearing,
   { limits, stock }: StepTerms,
-  planned: Said = plannedPasses(plan, gearing),
+  planned: StepOutcome = plannedPasses(plan, gearing),
 ): Candidate {
   const resolved = resolvePlan(plan);
   const share = shareOf(gearing);
@@ -137,10 +137,10 @@ export function candidateOf(
   const loads = steps.map((step) => loadsOf(plan, step));
   const stockNm = stock ? launchTorqueNm(resolvePlan(stock), false) : 0;
   const stops = stopOf(limits, 'passes', PASSES_AT, PASS_GATES, {
-    'motor-temperature': steps.map(({ said }) => Math.max(said.canC, said.run.maxCanC)),
-    'winding-temperature': steps.map(({ said }) => said.run.maxWindingC),
-    'esc-temperature': steps.map(({ said }) => said.run.maxEscC),
-    'pack-temperature': steps.map(({ said }) => said.run.maxPackC),
+    'motor-temperature': steps.map(({ outcome }) => Math.max(outcome.canC, outcome.run.maxCanC)),
+    'winding-temperature': steps.map(({ outcome }) => outcome.run.maxWindingC),
+    'esc-temperature': steps.map(({ outcome }) => outcome.run.maxEscC),
+    'pack-temperature': steps.map(({ outcome }) => outcome.run.maxPackC),
     'motor-rpm': loads.map((one) => one['motor-rpm']),
     'electrical-rpm': loads.map((one) => one['electrical-rpm']),
     ballooning: loads.map((one) => one.ballooning),

@@ -1,6 +1,6 @@
 import type { PlanFile } from '../plan/plan-file';
 import { gearsOfStep, type StepGears } from './ladder-position';
-import type { Said } from './foreseen';
+import type { StepOutcome } from './foreseen';
 import {
   candidateOf,
   plannedPasses,
@@ -21,7 +21,7 @@ export class PossibleStep implements WayStep {
   readonly gears: StepGears;
   readonly cost: number;
   readonly speedMs: number;
-  private readonly planned: Said;
+  private readonly planned: StepOutcome;
   private candidate: Candidate | undefined;
   private driven: JudgedStep | undefined;
 

@@ -64,7 +64,7 @@ const RAMP_S = 0.2;
 /** No car that is held by its grip gains less than this [m/s²]. */
 const LEAST_GAIN_MS2 = 0.3;
 
-/** How hard tyres push that spin: the car gains by their grip alone. Read by a GPS, for the wheels run ahead. */
+/** Acceleration while the tyres spin, which depends on their grip alone. The speed is that of a GPS: wheels that spin are faster than the car. */
 export function gripFeatures({ wheelspin }: Stretches, { fields, dtS }: Trace): Traced[] {
   const { speedMs, outputShare } = fields;
   if (!speedMs || !outputShare) return [];

@@ -59,8 +59,9 @@ export class Parameters {
       return { figure, at };
     });
     for (const { figure, at } of placed) {
-      const other = figure.goesWith && placed.find((one) => one.figure.path === figure.goesWith!.path);
-      if (figure.goesWith && other && !this.together.some(([a]) => a === at)) this.together.push([at, other.at, figure.goesWith.correlation]);
+      const other = figure.correlatesWith && placed.find((one) => one.figure.path === figure.correlatesWith!.path);
+      if (figure.correlatesWith && other && !this.together.some(([a]) => a === at))
+        this.together.push([at, other.at, figure.correlatesWith.correlation]);
     }
     return placed;
   }

@@ -130,8 +130,8 @@ function spreadOf(plan: PlanFile, figures: readonly UncertainFigure[]): Matrix {
       if (i === j) spread[i]![i] = a.sigma ** 2;
       else if (plan.learned && a.learnedAt !== undefined && b.learnedAt !== undefined)
         spread[i]![j] = covarianceAt(plan.learned, a.learnedAt, b.learnedAt);
-      else if (a.goesWith?.path === b.path || b.goesWith?.path === a.path)
-        spread[i]![j] = (a.goesWith ?? b.goesWith)!.correlation * a.sigma * b.sigma;
+      else if (a.correlatesWith?.path === b.path || b.correlatesWith?.path === a.path)
+        spread[i]![j] = (a.correlatesWith ?? b.correlatesWith)!.correlation * a.sigma * b.sigma;
     }
   return spread;
 }

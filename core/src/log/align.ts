@@ -138,38 +138,38 @@ export interface LogToJoin {
   shiftS?: number | undefined;
 }
 
-/** How the clock of a log was moved: what was added, how well its speed goes with the first’s, and whether it was told. */
+/** How the clock of a log was moved: what was added, how well its speed correlates with the first’s, and whether the shift was given. */
 export interface ClockShift {
   shiftS: number;
   correlation: number | undefined;
-  told: boolean;
+  isGiven: boolean;
 }
 
 /** Between the end of a log and the beginning of the next [s]. */
 const BETWEEN_S = 1;
 
-/** Lays the logs of one run over each other: by what was told of their clocks, else by their speeds. `perRpm` is m/s for each rpm of the motor. */
+/** Lays the logs of one run over each other: by the shifts that were given, else by correlating their speeds. `perRpm` is m/s for each rpm of the motor. */
 export function joinLogs(logs: readonly LogToJoin[], perRpm: number): { trace: Trace; shifts: ClockShift[] } {
   const traces = logs.map(({ samples }) => traceOf(samples));
   const first = traces.length > 1 ? speedToAlign(traces[0]!, perRpm) : undefined;
   let endS = traces[0] ? traces[0].startS + traces[0].count * traces[0].dtS : 0;
   const shifts = traces.map((trace, i): ClockShift => {
-    const told = logs[i]!.shiftS;
-    if (i === 0) return { shiftS: told ?? 0, correlation: 1, told: told !== undefined };
+    const given = logs[i]!.shiftS;
+    if (i === 0) return { shiftS: given ?? 0, correlation: 1, isGiven: given !== undefined };
     const speed = speedToAlign(trace, perRpm);
     const found = first && speed ? alignSpeeds(first, speed) : undefined;
-    // A second log of the same ESC says nothing new at the same time: it goes on where the first one ended, however alike their passes are.
+    // A second log of the same ESC holds nothing new for the same time: it continues where the first one ended, however alike their passes are.
     const goesOn = trace.fields.motorRpm !== undefined && Object.keys(trace.fields).every((field) => Object.hasOwn(traces[0]!.fields, field));
-    // Speeds that hardly go together are told, not used.
-    const goesWith = !goesOn && found !== undefined && found.correlation >= GOOD_CORRELATION;
-    const used = goesWith ? found.shiftS : goesOn ? endS + BETWEEN_S : 0;
+    // A low correlation is reported, and not used.
+    const correlatesWith = !goesOn && found !== undefined && found.correlation >= GOOD_CORRELATION;
+    const used = correlatesWith ? found.shiftS : goesOn ? endS + BETWEEN_S : 0;
     if (goesOn) endS = used + trace.count * trace.dtS;
-    return { shiftS: told ?? used, correlation: found?.correlation, told: told !== undefined };
+    return { shiftS: given ?? used, correlation: found?.correlation, isGiven: given !== undefined };
   });
   return { shifts, trace: joinTraces(traces.map((trace, i) => ({ trace, shiftS: shifts[i]!.shiftS }))) };
 }
 
-/** One trace of several sources, each moved by its shift: the first that tells a field tells it, the others fill what it lacks. */
+/** One trace of several sources, each moved by its shift: the first that has a field provides it, the others fill its gaps. */
 export function joinTraces(traces: readonly { trace: Trace; shiftS: number }[]): Trace {
   // One log alone is as it is: a long one is not copied.
   const [only, other] = traces;

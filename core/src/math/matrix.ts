@@ -33,7 +33,7 @@ export function solveWith(l: Matrix, b: readonly number[]): number[] {
   return x;
 }
 
-/** The inverse of A, by its triangle. */
+/** The inverse of A = L·Lᵀ, from its Cholesky factor L. */
 export const inverseBy = (l: Matrix): Matrix =>
   l.map((_, i) =>
     solveWith(

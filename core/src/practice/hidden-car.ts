@@ -62,10 +62,12 @@ export function hiddenCar(file: PlanFile, seed: number, { slip = 'any' }: Hidden
   const deviations: Record<string, number> = {};
   const figures = uncertainFigures(plan, believed);
   const standard = figures.map(() => normal(random));
-  for (const [i, { path, sigma, scale, goesWith }] of figures.entries()) {
-    const other = goesWith ? figures.findIndex((one) => one.path === goesWith.path) : -1;
+  for (const [i, { path, sigma, scale, correlatesWith }] of figures.entries()) {
+    const other = correlatesWith ? figures.findIndex((one) => one.path === correlatesWith.path) : -1;
     const value =
-      goesWith && other >= 0 ? goesWith.correlation * standard[other]! + Math.sqrt(1 - goesWith.correlation ** 2) * standard[i]! : standard[i]!;
+      correlatesWith && other >= 0
+        ? correlatesWith.correlation * standard[other]! + Math.sqrt(1 - correlatesWith.correlation ** 2) * standard[i]!
+        : standard[i]!;
     deviations[path] = sigma * value;
     scale(truth, Math.exp(sigma * value));
   }

@@ -20,7 +20,7 @@ export class MonteCarloSamples {
   readonly figures: UncertainFigure[];
   private readonly random: () => number;
   /** Places among `figures` of what runs have taught, and the triangle of its covariance. */
-  private readonly taught: number[];
+  private readonly learnedIndices: number[];
   private readonly triangle: Matrix;
 
   constructor(
@@ -30,8 +30,8 @@ export class MonteCarloSamples {
   ) {
     this.figures = uncertainFigures(plan, resolved);
     this.random = randomStream(seed);
-    this.taught = this.figures.flatMap(({ learnedAt }, i) => (learnedAt === undefined ? [] : [i]));
-    const places = this.taught.map((i) => this.figures[i]!.learnedAt!);
+    this.learnedIndices = this.figures.flatMap(({ learnedAt }, i) => (learnedAt === undefined ? [] : [i]));
+    const places = this.learnedIndices.map((i) => this.figures[i]!.learnedAt!);
     this.triangle = (plan.learned && cholesky(covarianceOf(plan.learned, places))) ?? [];
   }
 
@@ -39,13 +39,13 @@ export class MonteCarloSamples {
     const { figures } = this;
     const resolved = scalableCopy(this.resolved);
     const deviations = figures.map(() => normal(this.random));
-    const standard = this.taught.map((i) => deviations[i]!);
-    for (const [i, { goesWith }] of figures.entries()) {
-      const other = goesWith ? figures.findIndex(({ path }) => path === goesWith.path) : -1;
-      if (goesWith && other >= 0)
-        deviations[i] = goesWith.correlation * deviations[other]! + Math.sqrt(1 - goesWith.correlation ** 2) * deviations[i]!;
+    const standard = this.learnedIndices.map((i) => deviations[i]!);
+    for (const [i, { correlatesWith }] of figures.entries()) {
+      const other = correlatesWith ? figures.findIndex(({ path }) => path === correlatesWith.path) : -1;
+      if (correlatesWith && other >= 0)
+        deviations[i] = correlatesWith.correlation * deviations[other]! + Math.sqrt(1 - correlatesWith.correlation ** 2) * deviations[i]!;
     }
-    for (const [row, i] of this.taught.entries())
+    for (const [row, i] of this.learnedIndices.entries())
       deviations[i] = this.triangle[row] ? this.triangle[row].reduce((sum, value, k) => sum + value * standard[k]!, 0) / figures[i]!.sigma : 0;
     for (const [i, figure] of figures.entries()) figure.scale(resolved, Math.exp(figure.sigma * deviations[i]!));
     return { deviations, resolved };

@@ -16,7 +16,7 @@ export interface SpeedSpread {
 function correlationOf(a: UncertainFigure, b: UncertainFigure, { learned }: PlanFile): number {
   if (a === b) return 0;
   if (learned && a.learnedAt !== undefined && b.learnedAt !== undefined) return covarianceAt(learned, a.learnedAt, b.learnedAt) / (a.sigma * b.sigma);
-  return a.goesWith?.path === b.path ? a.goesWith.correlation : b.goesWith?.path === a.path ? b.goesWith.correlation : 0;
+  return a.correlatesWith?.path === b.path ? a.correlatesWith.correlation : b.correlatesWith?.path === a.path ? b.correlatesWith.correlation : 0;
 }
 
 /** A tenth lies beyond this many standard deviations. */

@@ -17,7 +17,7 @@ export interface UncertainFigure {
   /** How to measure it at the bench. */
   measure: string;
   /** Another figure that it is guessed together with, and the correlation of their logarithms. */
-  goesWith: { path: UncertainPath; correlation: number } | undefined;
+  correlatesWith: { path: UncertainPath; correlation: number } | undefined;
   /** Whether runs may teach it: not how a driver drives, nor what no log can tell apart. */
   learnable: boolean;
   /** Multiplies the figure in a copy of a resolved plan. */
@@ -29,7 +29,7 @@ export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): Uncert
   const sourceOf = (path: UncertainPath) => ((isOfNoPlan(path) ? undefined : givenAs(resolved, path)) ?? 'estimated') as keyof typeof BY_SOURCE;
   const onOwnCourse = resolved.run.course !== undefined;
   return UNCERTAIN_ROWS.filter((row) => row.when?.(plan, resolved) ?? true).map((row): UncertainFigure => {
-    const { path, label, measure, scale, sigma, goesWith, learnable = true } = row;
+    const { path, label, measure, scale, sigma, correlatesWith, learnable = true } = row;
     const source = sourceOf(path);
     const learned = learnedOf(path, plan);
     if (learned)
@@ -42,9 +42,10 @@ export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): Uncert
         source: learned.counts ? 'learned' : source,
         sigma: learned.sigma,
         learnedAt: learned.at,
-        goesWith: undefined,
+        correlatesWith: undefined,
       };
-    const bothGuessed = goesWith && source === 'estimated' && sourceOf(goesWith.path) === 'estimated' && !learnedOf(goesWith.path, plan);
+    const bothGuessed =
+      correlatesWith && source === 'estimated' && sourceOf(correlatesWith.path) === 'estimated' && !learnedOf(correlatesWith.path, plan);
     return {
       path,
       label,
@@ -54,7 +55,7 @@ export function uncertainFigures(plan: PlanFile, resolved: ResolvedPlan): Uncert
       source,
       sigma: (onOwnCourse ? row.sigmaOnCourse : undefined) ?? sigma[source] ?? BY_SOURCE[source],
       learnedAt: undefined,
-      goesWith: bothGuessed ? goesWith : undefined,
+      correlatesWith: bothGuessed ? correlatesWith : undefined,
     };
   });
 }

@@ -37,7 +37,7 @@ interface UncertainRow {
   /** Multiplies the figure in a copy of a resolved plan. */
   scale: (copy: ResolvedPlan, factor: number) => void;
   /** While both are estimated. */
-  goesWith?: { path: UncertainPath; correlation: number };
+  correlatesWith?: { path: UncertainPath; correlation: number };
   learnable?: false;
   when?: (plan: PlanFile, resolved: ResolvedPlan) => boolean;
 }
@@ -73,7 +73,7 @@ export const UNCERTAIN_ROWS: readonly UncertainRow[] = [
     path: 'motor.noLoadCurrentA',
     label: 'no-load losses of the motor',
     sigma: { estimated: 0.4, label: 0.2 },
-    goesWith: { path: 'motor.resistanceOhm', correlation: -0.4 },
+    correlatesWith: { path: 'motor.resistanceOhm', correlation: -0.4 },
     measure: 'Run it free with the pinion off and note amps and volts.',
     scale: (copy, factor) => {
       copy.motor.frictionTorqueNm *= factor;
@@ -125,7 +125,7 @@ export const UNCERTAIN_ROWS: readonly UncertainRow[] = [
     path: 'site.grip',
     label: 'grip',
     sigma: { estimated: 0.2 },
-    goesWith: { path: 'site.rollingResistance', correlation: -0.5 },
+    correlatesWith: { path: 'site.rollingResistance', correlation: -0.5 },
     measure: 'Pull the car with the wheels held: the pull at which it slides, divided by its weight.',
     scale: (copy, factor) => void (copy.site.grip *= factor),
   },

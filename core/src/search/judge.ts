@@ -145,6 +145,7 @@ export function setupOf(space: SearchSpace, choice: Choice, figures: SetupFigure
   };
 }
 
+/** How many parts of a setup are owned already. */
 export function ownedParts(space: SearchSpace, choice: Choice): number {
   return space.partsOf(choice).filter((part) => part.owned).length;
 }

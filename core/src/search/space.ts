@@ -106,15 +106,15 @@ export class SearchSpace {
     );
 
     const rules = (this.rules = new PairRules(this.base, this.resolvedBase, task.limits));
-    const bears = (part: { motor: Motor } | { esc: Esc }, p: number) => {
+    const isRatedFor = (part: { motor: Motor } | { esc: Esc }, p: number) => {
       const source = this.packs[p];
       return source !== undefined && bearsCells(part, packs[p]!.fields.packs, source, task.limits);
     };
     const motorFits = motors.map(({ fields: { motor } }, m) => rules.motorFits(motor, this.motors[m]));
     const escFits = escs.map(({ fields: { esc } }) => rules.escFits(esc));
     const packFits = packs.map((one) => rules.packFits(one.fields.packs));
-    const motorCells = motors.map(({ fields: { motor } }, m) => packs.map((_, p) => bears({ motor }, p) && this.motors[m] !== undefined));
-    const escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => bears({ esc }, p) && this.escs[e] !== undefined));
+    const motorCells = motors.map(({ fields: { motor } }, m) => packs.map((_, p) => isRatedFor({ motor }, p) && this.motors[m] !== undefined));
+    const escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => isRatedFor({ esc }, p) && this.escs[e] !== undefined));
     const bearing = packs.map((_, p) => escs.filter((_esc, e) => escCells[e]![p]).length);
     this.escsOfPack = packs.map((_, p) => escs.flatMap((_esc, e) => (escFits[e] && escCells[e]![p] ? [e] : [])));
     this.pairFits = pinions.map((pinion) => spurs.map((spur) => rules.meshes(pinion, spur)));

@@ -2,7 +2,7 @@ import {
   changesOf,
   partialConversions,
   limitsWith,
-  mendOf,
+  fixOf,
   massOfPartsG,
   predict,
   upgradePaths,
@@ -111,8 +111,8 @@ test('what gives first at a stage is mended by the cheapest that is sufficient',
   const hot = { ...plan, gearing: { pinion: 30, spur: 58 }, run: { profile: 'race' as const, minutes: 8 } };
   const mild = limitsWith({ 'motor-temperature': { caution: 50, stop: 300 }, 'winding-temperature': { caution: 400, stop: 500 } });
   const { paths } = upgradePaths(partialConversions(stock, hot, mild), costOf({}));
-  const last = paths[0]!.stages.find((stage) => stage.gives?.id === 'motor-temperature')!;
-  const mend = mendOf(last, mild, [], stock)!;
+  const last = paths[0]!.stages.find((stage) => stage.worst?.id === 'motor-temperature')!;
+  const mend = fixOf(last, mild, [], stock)!;
   expect(mend.figures.maxCanC).toBeLessThan(last.figures.maxCanC);
-  expect(mendOf({ ...last, gives: undefined }, mild, [], stock)).toBeUndefined();
+  expect(fixOf({ ...last, worst: undefined }, mild, [], stock)).toBeUndefined();
 });

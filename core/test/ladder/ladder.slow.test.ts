@@ -210,10 +210,10 @@ test.each<[string, AtTrack, 'go' | 'hold' | 'back', ReasonId]>([
   ['slow with more amps', withSpeed(12.5, 29), 'back', 'slow-and-thirsty'],
   ['slow and hot at few amps', { ...withSpeed(12.5, 20), readings: withReading('can', 72).readings }, 'hold', 'wrong-kv'],
 ])('%s: the verdict', (_what, found, verdict, reason) => {
-  const said = verdictOf(found, FORESEEN, limitsWith());
-  expect(said.verdict).toBe(verdict);
-  expect(said.reasons.map((one) => one.id)).toContain(reason);
-  for (const { text } of said.reasons) expect(text).toMatch(/[.]$/);
+  const outcome = verdictOf(found, FORESEEN, limitsWith());
+  expect(outcome.verdict).toBe(verdict);
+  expect(outcome.reasons.map((one) => one.id)).toContain(reason);
+  for (const { text } of outcome.reasons) expect(text).toMatch(/[.]$/);
 });
 
 test('a cold car is not held for being warmer than predicted', () => {

@@ -105,10 +105,10 @@ test('a figure taken from the kind of car is less sure than one that was measure
 
 test('what is guessed together varies together: loss torque against resistance, grip against rolling, and only while guessed', () => {
   const plan = plainPlan();
-  const goesWith = (file: PlanFile, path: string) => uncertainFigures(file, resolvePlan(file)).find((one) => one.path === path)!.goesWith;
-  expect(goesWith(plan, 'motor.noLoadCurrentA')).toEqual({ path: 'motor.resistanceOhm', correlation: -0.4 });
-  expect(goesWith(plan, 'site.grip')).toEqual({ path: 'site.rollingResistance', correlation: -0.5 });
-  expect(goesWith({ ...plan, motor: { ...plan.motor, resistanceOhm: 0.02 } }, 'motor.noLoadCurrentA')).toBeUndefined();
+  const correlatesWith = (file: PlanFile, path: string) => uncertainFigures(file, resolvePlan(file)).find((one) => one.path === path)!.correlatesWith;
+  expect(correlatesWith(plan, 'motor.noLoadCurrentA')).toEqual({ path: 'motor.resistanceOhm', correlation: -0.4 });
+  expect(correlatesWith(plan, 'site.grip')).toEqual({ path: 'site.rollingResistance', correlation: -0.5 });
+  expect(correlatesWith({ ...plan, motor: { ...plan.motor, resistanceOhm: 0.02 } }, 'motor.noLoadCurrentA')).toBeUndefined();
 });
 
 test('the driver’s time at full throttle is unsure where profiles leave it to the driver', () => {

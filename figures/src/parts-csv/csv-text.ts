@@ -50,7 +50,7 @@ export function readCsvText(text: string): CsvText {
 /** Lines that the reader passes over because nothing stands in them. */
 const BLANK = /^[\s,;|"]*$/;
 
-/** Says which line a record begins on, from where it ends: quoted fields may span lines, and empty lines are passed over. */
+/** Tracks the line on which each record begins, from where it ends: quoted fields may span lines, and empty lines are skipped. */
 class LineCounter {
   private from = 0;
   private line = 1;

@@ -14,7 +14,7 @@ const LONGEST_PAGE = 64;
 const pageOf = (text: string | string[] | undefined): string | undefined =>
   typeof text === 'string' && text !== '' && text.length <= LONGEST_PAGE ? text : undefined;
 
-/** Every write of a request has its author: the device that is paired, and the page. */
+/** Attributes the writes of a request to the paired device and the page that sent it. */
 export const authorship = (changes: ChangeFeed): Middleware => {
   return async (ctx, next) => {
     const { device } = ctx.state as { device?: string };

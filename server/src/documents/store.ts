@@ -236,7 +236,7 @@ function newerOf(row: DocumentRow): Newer {
   return { deleted: false, doc: docOf(row) };
 }
 
-/** Those of a list that hang on one document, over any number of steps. */
+/** The documents of a list that belong to one document, directly or through others. */
 function descendants(kind: KindName, id: string, all: readonly DoneWithIt[]): WithIt[] {
   if (all.length === 0) return [];
   return all

@@ -17,7 +17,7 @@ export function Term({ name, children }: { name: TermName; children: ReactNode }
           collisionPadding={8}
           className="z-50 max-w-70 rounded-md border border-edge bg-sheet px-3 py-2 text-small leading-snug text-ink shadow-lg"
         >
-          <Said>{TERMS[name].says}</Said>
+          <Said>{TERMS[name].definition}</Said>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -17,8 +17,8 @@ import type { ActivePlan } from './use-plan';
 
 type Thunk = (dispatch: AppDispatch, getState: () => RootState) => void;
 
-/** What a plan and its car are to be, as one undo. Edits that `joins` names alike and that belong to one gesture are one. */
-const takeUp =
+/** Replaces a plan and, where the edit changed it, its car, as one step of undo. Edits with the same `joins` are merged into one step. */
+const applyEdit =
   ({ id, carId, car }: ActivePlan, next: ReturnType<typeof takenApart>, label: string, joins?: string): Thunk =>
   (dispatch, getState) => {
     if (next.car === car) dispatch(replacePlan(id, next.plan, label, joins));
@@ -27,7 +27,7 @@ const takeUp =
 
 /** A changed plan file in the place of the plan: what a conversion changes on the car is the plan's own from then on. */
 export const takeFile = (active: ActivePlan, file: PlanFile, label: string, joins?: string): Thunk =>
-  takeUp(active, takenApart(active, file), label, joins);
+  applyEdit(active, takenApart(active, file), label, joins);
 
 /** Sets a figure of a plan or of its car, and what must follow it. */
 export function setFigure(active: ActivePlan, path: FigurePath, value: unknown, label: string): Thunk {
@@ -43,7 +43,8 @@ export const setAsBought = ({ id, plan }: ActivePlan, path: FigurePath, label: s
 };
 
 /** Makes the edits of a fix as one undo, whether they are the plan's or its car's. */
-export const applyEdits = (active: ActivePlan, edits: readonly PlanEdit[], label: string): Thunk => takeUp(active, editedApart(active, edits), label);
+export const applyEdits = (active: ActivePlan, edits: readonly PlanEdit[], label: string): Thunk =>
+  applyEdit(active, editedApart(active, edits), label);
 
 /** Puts parts in the place of what is there, as one undo. */
 export const fitParts = (active: ActivePlan, parts: readonly Part[]): Thunk =>

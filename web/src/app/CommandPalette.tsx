@@ -20,7 +20,7 @@ const ITEM = 'flex cursor-pointer items-center justify-between gap-3 rounded-sm 
 const MARK = '\u0000';
 const named = (text: string, id: string) => `${text}${MARK}${id}`;
 
-/** Every word typed must stand in the item's text; items that begin with it come first. */
+/** Ranks an item for what was typed: 0 unless its text contains every word, higher where it begins with the first of them. */
 function rank(value: string, search: string): number {
   const text = value.split(MARK)[0]!.toLowerCase();
   const words = wordsOf(search);
@@ -224,7 +224,7 @@ function WordItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
       {found.map(({ term }) => (
         <Command.Item key={term.name} value={named(termText(term), term.name)} className={ITEM} onSelect={onOpen(`/words#${term.name}`)}>
           {term.word}
-          <span className="truncate text-small text-soft">{term.says}</span>
+          <span className="truncate text-small text-soft">{term.definition}</span>
         </Command.Item>
       ))}
     </Command.Group>

@@ -66,7 +66,7 @@ function shown(value: unknown, path: string, system: UnitSystem): string {
         .join(', ');
 }
 
-/** The figures that both sides changed, each to be chosen; the others are put together without a question. */
+/** Asks for each figure that both sides changed which one to keep; figures that only one side changed are merged. */
 function Clashes({ entry: { key }, name, clashes }: { entry: Entry; name: string; clashes: readonly Clash[] }) {
   const dispatch = useAppDispatch();
   const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());

@@ -46,7 +46,7 @@ export function Shell() {
   useHotkeys('u', () => dispatch(unitsSwapped()));
   // Plan and Find pin what they have in hand themselves.
   useHotkeys('p', () => {
-    const planId = planUnderHand();
+    const planId = pointedPlanId();
     if (planId) dispatch(togglePlanPin(planId));
     else if (station.id === 'car' && car) dispatch(toggleStockPin(car.id));
   });
@@ -70,8 +70,8 @@ export function Shell() {
   );
 }
 
-/** The plan of a list that has the focus or is under the pointer. */
-function planUnderHand(): string | undefined {
+/** The id of the plan whose row has the focus or is under the pointer; undefined while none is. */
+function pointedPlanId(): string | undefined {
   const row = document.activeElement?.closest<HTMLElement>('[data-plan]') ?? document.querySelector<HTMLElement>('[data-plan]:hover');
   return row?.dataset['plan'];
 }

@@ -224,7 +224,7 @@ const slice = createSlice({
   },
 });
 
-export const received = createAction<Received>('desk/received');
+export const received = createAction<Received>('documentStore/received');
 export const documentStoreReducer = (state: DocumentStoreState | undefined, action: UnknownAction): DocumentStoreState =>
   state && received.match(action) ? withReceived(state, action.payload) : slice.reducer(state, action);
 export const {

@@ -26,7 +26,7 @@ export function joinsTo(last: Change, next: Change): boolean {
   return next.joins !== undefined && last.joins === next.joins && next.press !== undefined && next.press === last.press;
 }
 
-/** Joins an edit to the one before it; each document keeps its earliest before and its latest after. */
+/** Merges an edit into the one before it: each document keeps the earliest `before` and the latest `after`. */
 export function joined(last: Change, next: Change): Change {
   const fresh = next.steps.filter((step) => !last.steps.some(({ key }) => key === step.key));
   const steps = last.steps.map((step) => ({ ...step, after: next.steps.find(({ key }) => key === step.key)?.after ?? step.after }));

@@ -103,7 +103,7 @@ async function write(store: AppStore, docs: readonly Entry[]): Promise<void> {
   }));
   try {
     const { results } = await writeDocuments(kind, writes);
-    takeUp(store, docs, results);
+    applyResults(store, docs, results);
   } catch (cause) {
     await failed(store, docs, cause);
   }
@@ -138,7 +138,7 @@ async function failed(store: AppStore, docs: readonly Entry[], cause: unknown): 
 }
 
 /** What came of each write, in the document store. */
-function takeUp(store: AppStore, docs: readonly Entry[], results: readonly DocWritten[]): void {
+function applyResults(store: AppStore, docs: readonly Entry[], results: readonly DocWritten[]): void {
   const written: { key: Key; version: number; content: Content }[] = [];
   const goneNow: { key: Key; version: number }[] = [];
   const backNow: { key: Key; version: number }[] = [];

@@ -27,7 +27,7 @@ export default function Words() {
       </div>
       {shown.length === 0 && <p className="py-6 text-soft">No word like that is used here.</p>}
       <dl className="border-t border-ink">
-        {shown.map(({ name, word, says }) => (
+        {shown.map(({ name, word, definition }) => (
           <div
             key={name}
             id={name}
@@ -37,7 +37,7 @@ export default function Words() {
             className={`grid grid-cols-[11rem_1fr] gap-x-4 border-b border-rule py-1.5 max-sm:grid-cols-1 ${name === wanted ? 'bg-wash' : ''}`}
           >
             <dt className="font-semibold">{word}</dt>
-            <dd className="text-body">{says}</dd>
+            <dd className="text-body">{definition}</dd>
           </div>
         ))}
       </dl>

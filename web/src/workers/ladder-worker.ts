@@ -50,6 +50,7 @@ export interface StepForeseen {
   warm: Temperatures | undefined;
 }
 
+/** How warm a car is that has stood for a while, by what was read of it. */
 function warmthOf({ plan, readings, guess, sinceS }: StoodSince): Temperatures {
   const resolved = resolvePlan(plan);
   return cooledTo(resolved, coolingOf(resolved, readings, guess, USUAL_READY_C), sinceS);

@@ -63,13 +63,13 @@ async function readWhole(source: LogSource, options: LogOptions, report?: (share
   const size = here?.size ?? 0;
   const reader = new AnyLogReader(options, size);
   let decoder: TextDecoder | undefined;
-  let [bytes, told] = [0, 0];
+  let [bytes, reported] = [0, 0];
   const pieces = response.body.getReader();
   for (let next = await pieces.read(); !next.done; next = await pieces.read()) {
     decoder ??= decoderFor(next.value);
     reader.push(decoder.decode(next.value, { stream: true }));
     bytes += next.value.length;
-    if (report && size > 0 && bytes - told > size / 50) report((told = bytes) / size);
+    if (report && size > 0 && bytes - reported > size / 50) report((reported = bytes) / size);
   }
   reader.push(decoder?.decode() ?? '');
   return { outcome: reader.end(), form: reader.form };
@@ -118,7 +118,7 @@ export interface Joined {
   shifts: ClockShift[];
 }
 
-const joined: { perRpm: number; told: readonly (number | undefined)[]; made: Joined }[] = [];
+const joined: { perRpm: number; shifts: readonly (number | undefined)[]; made: Joined }[] = [];
 /** The run that is open, and one that is laid over it. */
 const MOST_JOINED = 2;
 
@@ -128,23 +128,23 @@ const MOST_JOINED = 2;
  */
 export async function joinedTrace(parts: readonly TracePart[], plan: PlanFile): Promise<Joined> {
   const samples = await Promise.all(parts.map((part) => samplesOfPart(part, plan)));
-  const told = parts.map(({ log }) => log.shiftS);
+  const shifts = parts.map(({ log }) => log.shiftS);
   const perRpm = metresPerRpm(resolvePlan(plan));
   const known = joined.find(
     (one) =>
       one.perRpm === perRpm &&
       one.made.samples.length === samples.length &&
-      samples.every((sample, i) => sample === one.made.samples[i] && told[i] === one.told[i]),
+      samples.every((sample, i) => sample === one.made.samples[i] && shifts[i] === one.shifts[i]),
   );
   if (known) return known.made;
   const made = {
     samples,
     ...joinLogs(
-      samples.map((one, i) => ({ samples: one, shiftS: told[i] })),
+      samples.map((one, i) => ({ samples: one, shiftS: shifts[i] })),
       perRpm,
     ),
   };
-  joined.unshift({ perRpm, told, made });
+  joined.unshift({ perRpm, shifts, made });
   joined.length = Math.min(joined.length, MOST_JOINED);
   return made;
 }

@@ -30,7 +30,7 @@ export interface RunTerms {
 }
 
 export interface RunResult {
-  /** The one drive of the plan's run that everything on the page is told from. */
+  /** The one drive of the plan's run that everything on the page is derived from. */
   driven: DrivenRun;
   uses: LinkUse[];
   pass: Pass;

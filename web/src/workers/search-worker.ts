@@ -29,7 +29,7 @@ export interface FoundSetup extends Setup {
   parts: FoundPart[];
 }
 
-/** What the space is, told once before the search begins. */
+/** The size of the space, sent before the search begins. */
 export interface SpaceFacts {
   counts: SearchSpace['counts'];
   broken: SearchSpace['broken'];
@@ -52,7 +52,7 @@ export interface FoundRelaxation extends Omit<Relaxation, 'setup'> {
 const PIECE_MS = 20;
 const REPORT_EVERY_MS = 60;
 
-let current: { token: number; search: Search; told: Set<string> } | undefined;
+let current: { token: number; search: Search; reported: Set<string> } | undefined;
 /** The walk that is wanted; each call of `go` or `relax` is a walk of its own, so that a stop and a quick go-on never leave two. */
 let walk = 0;
 
@@ -108,7 +108,7 @@ const tasks = {
   begin({ token, task, share }: { token: number; task: SearchTask; share: Share }): SpaceFacts {
     walk++;
     const space = new SearchSpace(task);
-    current = { token, search: new Search(space, share), told: new Set() };
+    current = { token, search: new Search(space, share), reported: new Set() };
     const { motors, escs, packs, pinions, spurs } = space.options;
     return {
       counts: space.counts,
@@ -123,25 +123,25 @@ const tasks = {
     const state = current;
     if (state?.token !== token) return;
     const mine = ++walk;
-    const { search, told } = state;
+    const { search, reported } = state;
     const tell = () => {
-      const fresh = search.front.members.filter((one) => !told.has(one.key));
-      for (const one of fresh) told.add(one.key);
+      const fresh = search.front.members.filter((one) => !reported.has(one.key));
+      for (const one of fresh) reported.add(one.key);
       part({ progress: search.progress(), found: fresh.map((one) => withPlan(search.space, one)) });
     };
     let last = performance.now();
     let more = true;
-    let toldAny = told.size > 0;
+    let hasReported = reported.size > 0;
     while (more) {
       const start = performance.now();
       do more = search.step();
       while (more && performance.now() - start < PIECE_MS);
-      // The first find is told at once, later ones now and then.
-      const first = !toldAny && search.front.members.length > 0;
+      // The first find is sent at once, later ones at intervals.
+      const first = !hasReported && search.front.members.length > 0;
       if (!more || first || performance.now() - last > REPORT_EVERY_MS) {
         tell();
         last = performance.now();
-        toldAny ||= first;
+        hasReported ||= first;
       }
       await yieldToEventLoop();
       if (walk !== mine) return;
@@ -151,7 +151,7 @@ const tasks = {
   /** Takes in what another worker found. */
   learn({ token, setups }: { token: number; setups: Setup[] }): void {
     if (current?.token !== token) return;
-    for (const one of setups) current.told.add(one.key);
+    for (const one of setups) current.reported.add(one.key);
     current.search.learn(setups);
   },
 
@@ -166,14 +166,14 @@ const tasks = {
     const mine = ++walk;
     const { space } = current.search;
     const relaxing = new Relaxing(space);
-    let told = 0;
+    let reported = 0;
     let more = true;
     while (more) {
       const start = performance.now();
       do more = relaxing.step();
       while (more && performance.now() - start < PIECE_MS);
-      if (relaxing.found.length > told || !more) {
-        told = relaxing.found.length;
+      if (relaxing.found.length > reported || !more) {
+        reported = relaxing.found.length;
         part(relaxing.found.map((one) => ({ ...one, setup: withPlan(space, one.setup) })));
       }
       await yieldToEventLoop();

@@ -1,8 +1,8 @@
 import { amend } from '@puddler/core';
 
 /**
- * A list of notes, each of which belongs to something by its id, with one of them changed: what is undefined is taken out of it, and a
- * note that says nothing any more is left out.
+ * Returns the list with the note of `id` changed, or added. Properties that the change sets to undefined are removed, and a note that is left with nothing but
+ * its id is removed from the list.
  */
 export function withMember<T extends { id: string }>(list: readonly T[], id: string, change: { [K in keyof T]?: T[K] | undefined }): T[] {
   const before = list.find((note) => note.id === id) ?? { id };

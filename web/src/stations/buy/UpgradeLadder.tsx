@@ -18,7 +18,7 @@ interface Props {
   onBuy: (path: UpgradePath) => void;
 }
 
-/** The way from the car as bought to the plan, by money spent: what each stage brings, what it mends and what gives next. */
+/** The way from the car as bought to the plan, by money spent: what each stage brings, which finding it resolves and which is the worst that is left. */
 export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, onBuy }: Props) {
   const [shown, setShown] = useState<string>();
   const path = paths.find((one) => one.favours[0] === shown) ?? bought ?? paths[0];
@@ -66,7 +66,7 @@ export function UpgradeLadder({ paths: { paths, stopsShort }, bought, limits, on
   );
 }
 
-function StageLine({ stage: { figures, added, cost, mended, gives }, before }: { stage: Stage; before: Stage | undefined }) {
+function StageLine({ stage: { figures, added, cost, fixed, worst }, before }: { stage: Stage; before: Stage | undefined }) {
   const system = useAppSelector((state) => state.prefs.units);
   const said = useSaid();
   const speed = unitOf('m/s', system);
@@ -85,11 +85,11 @@ function StageLine({ stage: { figures, added, cost, mended, gives }, before }: {
       {before && `${formatIn(before.figures.topSpeedMs, speed)} → `}
       {formatIn(figures.topSpeedMs, speed)} {speed.symbol}, can {before && `${heatFigure(before.figures.maxCanC, warm)} → `}
       {heatWords(figures.maxCanC, warm)}
-      {mended.length > 0 && <span className="text-good"> · mends {mended.map((one) => one.figure).join(', ')}</span>}
-      {gives ? (
-        <span title={said(gives.why)}>
+      {fixed.length > 0 && <span className="text-good"> · mends {fixed.map((one) => one.figure).join(', ')}</span>}
+      {worst ? (
+        <span title={said(worst.why)}>
           {' '}
-          · gives first: <VerdictMark level={gives.level === 'stop' ? 'stop' : 'caution'} silent /> {gives.figure}
+          · gives first: <VerdictMark level={worst.level === 'stop' ? 'stop' : 'caution'} silent /> {worst.figure}
         </span>
       ) : (
         <span className="text-soft"> · nothing over a limit</span>

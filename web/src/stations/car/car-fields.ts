@@ -68,7 +68,7 @@ export const BENCH_STEPS = {
   supply: {
     id: 'supply',
     title: 'What receiver and servo bear',
-    gain: `The BEC is ${TERMS.bec.says.charAt(0).toLowerCase()}${TERMS.bec.says.slice(1)}`,
+    gain: `The BEC is ${TERMS.bec.definition.charAt(0).toLowerCase()}${TERMS.bec.definition.slice(1)}`,
     fields: [figure('car.bay.receiverMaxV'), figure('car.bay.servoMaxV'), figure('car.bay.servoStallA')],
   },
   motorBay: {

@@ -16,7 +16,7 @@ const PAD = 6;
 const STEP_S = 0.1;
 const STRIDE_S = 1;
 /** A shift is told to a hundredth of a second. */
-const told = (shiftS: number) => Number(shiftS.toFixed(2));
+const rounded = (shiftS: number) => Number(shiftS.toFixed(2));
 
 /** The speed by the first log and by another over each other; the other is dragged, or moved by the arrow keys, until they lie alike. */
 export function ClockDrag({ run, at, shiftS, onSet }: { run: CarRun; at: number; shiftS: number; onSet: (shiftS: number) => void }) {
@@ -64,7 +64,7 @@ function Drag({
     const by = { ArrowLeft: -1, ArrowRight: 1, ArrowDown: -1, ArrowUp: 1 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    onSet(told(shiftS + by * (event.shiftKey ? STRIDE_S : STEP_S)));
+    onSet(rounded(shiftS + by * (event.shiftKey ? STRIDE_S : STEP_S)));
   };
   return (
     <div ref={box} className="w-full print:hidden">
@@ -74,7 +74,7 @@ function Drag({
         role="slider"
         tabIndex={0}
         aria-label={`Clock of ${name}, against the first log`}
-        aria-valuenow={told(now)}
+        aria-valuenow={rounded(now)}
         aria-valuetext={`${formatNumber(now, 2)} seconds`}
         className="block cursor-ew-resize touch-pan-y bg-wash/50 select-none"
         onKeyDown={onKey}
@@ -82,7 +82,7 @@ function Drag({
           event.currentTarget.setPointerCapture(event.pointerId);
           from.current = { x: event.clientX, shiftS };
         }}
-        onPointerMove={(event) => from.current && setHeld(told(from.current.shiftS + (event.clientX - from.current.x) * perPx))}
+        onPointerMove={(event) => from.current && setHeld(rounded(from.current.shiftS + (event.clientX - from.current.x) * perPx))}
         onPointerUp={() => {
           from.current = undefined;
           setHeld(undefined);

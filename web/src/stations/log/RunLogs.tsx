@@ -58,7 +58,7 @@ export function RunLogs({ run, log, facts }: { run: CarRun; log: AtLog; facts: T
 
 /** How far the clock of a source is moved, and how well the speeds go together then. */
 function Shift({
-  shift: { shiftS, correlation, told },
+  shift: { shiftS, correlation, isGiven },
   dragged,
   onDrag,
   onSet,
@@ -73,7 +73,7 @@ function Shift({
     <span className="flex flex-wrap items-center gap-x-2">
       <FigureField named label="clock moved" path="logs.shiftS" value={Number(shiftS.toFixed(2))} className="w-12" onSet={onSet} />
       <span className={`text-small ${fits ? 'text-soft' : 'text-caution'}`}>
-        {told
+        {isGiven
           ? 'by hand'
           : correlation === undefined
             ? 'not laid over each other: no speed in common'
@@ -84,7 +84,7 @@ function Shift({
       <button type="button" aria-expanded={dragged} className="hit text-small text-steel hover:underline print:hidden" onClick={onDrag}>
         {dragged ? 'close' : 'drag it'}
       </button>
-      {told && (
+      {isGiven && (
         <button type="button" className="hit text-small text-steel hover:underline" onClick={() => onSet(undefined)}>
           find it
         </button>

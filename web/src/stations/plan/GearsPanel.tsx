@@ -66,7 +66,7 @@ export function GearsPanel({ active, limits }: { active: ActivePlan; limits: Lim
         </span>
         <ForSpeed active={active} limits={limits} />
       </div>
-      {metric === 'rollout' && <p className="mt-1 text-small text-soft">{TERMS.rollout.says}</p>}
+      {metric === 'rollout' && <p className="mt-1 text-small text-soft">{TERMS.rollout.definition}</p>}
       {asked.state === 'failed' && <Failed what="The pairs of gears could not be driven" reason={asked.reason} onRetry={asked.retry} />}
       <StartWith active={active} runs={runs} limits={limits} isFailed={asked.state === 'failed'} />
       <Fastest file={file} runs={runs} limits={limits} />
