@@ -23,14 +23,6 @@ export function BuyLine({ row, buying, onKey }: Props) {
   const { line, note, state, each, own } = row;
   const [more, setMore] = useState(false);
   const bundle = buying.purchase.bundles.find((one) => one.id === note.bundle);
-  const remove = () =>
-    buying.change(
-      (noted) => ({
-        ...withNote(noted, row.id, { state: undefined, price: undefined, shop: undefined, bundle: undefined, buyOn: undefined }),
-        own: noted.own.filter((one) => one.id !== row.id),
-      }),
-      `remove ${line.what}`,
-    );
   // Of what is there, or not wanted, only what was noted is of interest; the rest comes with “Shop, date and bundle”.
   const isSettled = state !== 'need' && state !== 'ordered';
   return (
@@ -42,47 +34,8 @@ export function BuyLine({ row, buying, onKey }: Props) {
       className={`border-b border-rule py-1.5 print:break-inside-avoid print:py-px print:leading-tight ${state === 'not-for-me' ? 'text-soft' : ''}`}
     >
       <div className="grid grid-cols-[7.2rem_minmax(0,1fr)_auto] items-start gap-x-2 max-sm:grid-cols-[minmax(0,1fr)_auto]">
-        <label className="flex h-7 items-center print:h-auto gap-1.5 max-sm:order-2 max-sm:col-span-2">
-          <StateMark state={state} />
-          <span className="sr-only">State of {line.what}</span>
-          <Select
-            size="small"
-            bare
-            className="w-[5.6rem] text-small print:hidden"
-            value={state}
-            onChange={(event) => buying.setState(row, event.target.value as RowState)}
-          >
-            {STATE_KEYS.map(([, one]) => (
-              <option key={one} value={one}>
-                {STATE_WORDS[one]}
-              </option>
-            ))}
-          </Select>
-          <span className="hidden print:inline">{STATE_WORDS[state]}</span>
-        </label>
-        <div className="min-w-0 leading-snug">
-          <p>
-            {line.count > 1 && <span className="text-soft">{line.count} × </span>}
-            <strong className={`font-semibold ${state === 'not-for-me' ? 'line-through' : ''}`}>{line.what}</strong>
-            {line.figures && (
-              <span className="text-small text-soft">
-                {' '}
-                <Said>{line.figures}</Said>
-              </span>
-            )}
-            {row.onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-fine text-soft">only on the way</span>}
-          </p>
-          <p className="text-small text-soft">
-            {!isSettled && <Said>{line.why}</Said>}
-            {line.have.length > 0 && <span className="text-good"> On the shelf: {line.have.join(', ')}.</span>}
-            {line.offer && line.have.length < line.count && ` Considered: ${line.offer.name}.`}
-          </p>
-          {line.measureFirst && state === 'need' && (
-            <p className="text-small text-caution">
-              Measure first: <Said>{line.measureFirst}</Said>.
-            </p>
-          )}
-        </div>
+        <LineState row={row} buying={buying} />
+        <LineWords row={row} isSettled={isSettled} />
         <div className="flex items-start gap-1">
           {bundle ? (
             <span className="h-7 pt-1 text-small text-soft">in {bundle.name}</span>
@@ -96,30 +49,14 @@ export function BuyLine({ row, buying, onKey }: Props) {
               onSet={(price) => buying.note(row, { price }, `price of ${line.what}`)}
             />
           )}
-          {(note.shop !== undefined || more) && (
-            <Input
-              aria-label={`Shop or note for ${line.what}`}
-              placeholder="shop"
-              maxLength={LONGEST_NAME}
-              key={note.shop}
-              defaultValue={note.shop ?? ''}
-              size="small"
-              bare
-              className="w-20 text-small max-sm:hidden"
-              onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-              onBlur={(event) => {
-                const text = event.target.value.trim();
-                if (text !== (note.shop ?? '')) buying.note(row, { shop: text === '' ? undefined : text }, `shop for ${line.what}`);
-              }}
-            />
-          )}
+          {(note.shop !== undefined || more) && <LineShop row={row} buying={buying} />}
           <span className="print:hidden">
             <Menu
               label={`More for ${line.what}`}
               icon={<MoreHorizontal size={14} />}
               items={[
                 { label: more ? 'Hide shop, date and bundle' : 'Shop, date and bundle', act: () => setMore(!more) },
-                ...(own ? [{ label: 'Remove this line', tone: 'stop' as const, act: remove }] : []),
+                ...(own ? [{ label: 'Remove this line', tone: 'stop' as const, act: () => removeLine(row, buying) }] : []),
               ]}
             />
           </span>
@@ -132,5 +69,90 @@ export function BuyLine({ row, buying, onKey }: Props) {
       )}
       {more && <BuyLineMore row={row} buying={buying} />}
     </li>
+  );
+}
+
+/** Takes a line of one's own off the list, with all that was noted of it. */
+function removeLine({ id, line }: BuyRow, buying: Buying): void {
+  buying.change(
+    (noted) => ({
+      ...withNote(noted, id, { state: undefined, price: undefined, shop: undefined, bundle: undefined, buyOn: undefined }),
+      own: noted.own.filter((one) => one.id !== id),
+    }),
+    `remove ${line.what}`,
+  );
+}
+
+function LineState({ row, buying }: Pick<Props, 'row' | 'buying'>) {
+  const { line, state } = row;
+  return (
+    <label className="flex h-7 items-center gap-1.5 max-sm:order-2 max-sm:col-span-2 print:h-auto">
+      <StateMark state={state} />
+      <span className="sr-only">State of {line.what}</span>
+      <Select
+        size="small"
+        bare
+        className="w-[5.6rem] text-small print:hidden"
+        value={state}
+        onChange={(event) => buying.setState(row, event.target.value as RowState)}
+      >
+        {STATE_KEYS.map(([, one]) => (
+          <option key={one} value={one}>
+            {STATE_WORDS[one]}
+          </option>
+        ))}
+      </Select>
+      <span className="hidden print:inline">{STATE_WORDS[state]}</span>
+    </label>
+  );
+}
+
+/** What it is, and why it is on the list; of what is settled only what was noted. */
+function LineWords({ row: { line, state, onTheWay }, isSettled }: { row: BuyRow; isSettled: boolean }) {
+  return (
+    <div className="min-w-0 leading-snug">
+      <p>
+        {line.count > 1 && <span className="text-soft">{line.count} × </span>}
+        <strong className={`font-semibold ${state === 'not-for-me' ? 'line-through' : ''}`}>{line.what}</strong>
+        {line.figures && (
+          <span className="text-small text-soft">
+            {' '}
+            <Said>{line.figures}</Said>
+          </span>
+        )}
+        {onTheWay && <span className="ml-1.5 rounded-sm border border-rule px-1 text-fine text-soft">only on the way</span>}
+      </p>
+      <p className="text-small text-soft">
+        {!isSettled && <Said>{line.why}</Said>}
+        {line.have.length > 0 && <span className="text-good"> On the shelf: {line.have.join(', ')}.</span>}
+        {line.offer && line.have.length < line.count && ` Considered: ${line.offer.name}.`}
+      </p>
+      {line.measureFirst && state === 'need' && (
+        <p className="text-small text-caution">
+          Measure first: <Said>{line.measureFirst}</Said>.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function LineShop({ row, buying }: Pick<Props, 'row' | 'buying'>) {
+  const { line, note } = row;
+  return (
+    <Input
+      aria-label={`Shop or note for ${line.what}`}
+      placeholder="shop"
+      maxLength={LONGEST_NAME}
+      key={note.shop}
+      defaultValue={note.shop ?? ''}
+      size="small"
+      bare
+      className="w-20 text-small max-sm:hidden"
+      onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+      onBlur={(event) => {
+        const text = event.target.value.trim();
+        if (text !== (note.shop ?? '')) buying.note(row, { shop: text === '' ? undefined : text }, `shop for ${line.what}`);
+      }}
+    />
   );
 }

@@ -10,7 +10,8 @@ import { Failed } from '../../ui/Failed';
 import { Modal } from '../../ui/Modal';
 import { Select } from '../../ui/Select';
 import { MappedColumns } from './MappedColumns';
-import { asks, type Dropped, type Dropping } from './use-drop';
+import { asks, previewOf, type Dropped } from './dropped';
+import type { Dropping } from './use-drop';
 
 /** What was dropped, column by column, before anything is kept. */
 export default function DropDialog({ dropping, onKeep, onClose }: { dropping: Dropping; onKeep: () => void; onClose: () => void }) {
@@ -133,10 +134,10 @@ function Mapping({ one, dropping }: { one: Dropped; dropping: Dropping }) {
 /** The log as it would be kept, drawn before it is. */
 function Preview({ one, dropping }: { one: Dropped; dropping: Dropping }) {
   const { id, file, choice, kind, place } = one;
-  const { preview } = dropping;
-  const wish = useMemo(() => preview({ file, choice, kind, place }, id), [preview, file, choice, kind, place, id]);
-  const asked = useTrace(wish);
+  const { plan } = dropping;
+  const question = useMemo(() => previewOf(plan, { id, file, choice, kind, place }), [plan, id, file, choice, kind, place]);
+  const asked = useTrace(question);
   const facts = current(asked);
   if (asked.state === 'failed') return <Failed what="The log could not be drawn" reason={asked.reason} onRetry={asked.retry} />;
-  return facts ? <TraceChart key={facts.durationS} trace={wish} facts={facts} name={file.name} /> : null;
+  return facts ? <TraceChart key={facts.durationS} trace={question} facts={facts} name={file.name} /> : null;
 }

@@ -5,7 +5,8 @@ import { useAppSelector } from '../../document-store/store';
 import { SideScroll } from '../../ui/SideScroll';
 import type { LogSummary } from '../../workers/log-reading';
 import { QUANTITY_WORDS, unitWord } from './log-text';
-import type { Dropped, Dropping } from './use-drop';
+import type { Dropped } from './dropped';
+import type { Dropping } from './use-drop';
 import { Select } from '../../ui/Select';
 
 const SHOWN_VALUES = 3;
