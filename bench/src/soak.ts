@@ -38,7 +38,11 @@ try {
     let actions = 0;
     while (performance.now() < until) {
       const { name, run } = SOAK_ACTIONS[pick(SOAK_ACTIONS.length)];
-      await run(page, context).catch((error: Error) => errors.push(`${name}: ${error.message.split('\n')[0]}`));
+      await run(page, context).catch(async (error: Error) => {
+        errors.push(`${name}: ${error.message.split('\n')[0]}`);
+        // What it left open would fail the next one too.
+        await page.goto(server.address);
+      });
       times[name] = (times[name] ?? 0) + 1;
       actions++;
     }
@@ -46,7 +50,7 @@ try {
     const { metrics } = await session.send('Performance.getMetrics');
     const metric = (name: string) => metrics.find((one) => one.name === name)!.value;
     minutes.push({ heapMb: Math.round(metric('JSHeapUsedSize') / 2 ** 20), nodes: metric('Nodes'), serverMb: serverMb(), actions });
-    console.log(JSON.stringify({ minute: minute + 1, ...minutes.at(-1), errors: errors.length }));
+    console.log(JSON.stringify({ minute: minute + 1, ...minutes.at(-1), errors: errors.length, last: errors.at(-1) }));
   }
 } finally {
   await browser.close();
