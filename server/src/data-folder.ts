@@ -83,7 +83,7 @@ async function openToRead({ dataFolder, migrationsFolder }: Config, log: Logger)
   try {
     await copyDatabase(dataFolder, copyFolder);
     const db = await openDatabase(copyFolder, migrationsFolder);
-    const files = new FileStore(path.join(dataFolder, 'files'));
+    const files = new FileStore(path.join(dataFolder, 'files'), 'disk-full');
     await broughtUp(db, dataFolder, files, log);
     db.writes.refuse(() => new AppError('disk-full'));
     return {

@@ -45,14 +45,14 @@ test('of several runs in a file the longest is taken, or the one that was chosen
   expect(await rpmOf(0)).toEqual([1, 1]);
 });
 
-test('two sources are joined once while they are looked at; a clock that was told is another trace', async () => {
+test('two sources are joined once while they are looked at; a shift that is given makes another trace', async () => {
   const [first, second] = await Promise.all([joinedTrace([esc, gps], plan), joinedTrace([esc, gps], plan)]);
   expect(second).toBe(first);
   const { trace, shifts } = first;
   expect(Object.keys(trace.fields)).toEqual(expect.arrayContaining(['packV', 'speedMs', 'latDeg']));
   expect(Math.abs(shifts[1]!.shiftS)).toBeLessThan(1);
-  const told = await joinedTrace([esc, { ...gps, log: { ...gps.log, shiftS: 3 } }], plan);
-  expect(told.shifts[1]).toMatchObject({ shiftS: 3, told: true });
+  const given = await joinedTrace([esc, { ...gps, log: { ...gps.log, shiftS: 3 } }], plan);
+  expect(given.shifts[1]).toMatchObject({ shiftS: 3, isGiven: true });
 });
 
 test('what was dropped need not be fetched again once it is kept under a hash', async () => {

@@ -67,11 +67,11 @@ test('an ESC and a phone on a strip of passes that are all alike lie over each o
   }
 });
 
-test('a clock that was told is used, and speeds that hardly go together are not', () => {
+test('a shift that was given is used, and speeds of a low correlation are not', () => {
   const timeS = Float64Array.from({ length: 600 }, (_, i) => i / 10);
   const log = (fromS: number) => ({ timeS, fields: { speedMs: timeS.map((t) => speedAt(fromS + t)) } });
-  expect(joinLogs([{ samples: log(0) }, { samples: log(2), shiftS: 5 }], 1).shifts[1]).toMatchObject({ shiftS: 5, told: true });
+  expect(joinLogs([{ samples: log(0) }, { samples: log(2), shiftS: 5 }], 1).shifts[1]).toMatchObject({ shiftS: 5, isGiven: true });
   const random = randomStream(4);
   const noise = { timeS, fields: { speedMs: timeS.map(() => 9 * random()) } };
-  expect(joinLogs([{ samples: log(0) }, { samples: noise }], 1).shifts[1]).toMatchObject({ shiftS: 0, told: false });
+  expect(joinLogs([{ samples: log(0) }, { samples: noise }], 1).shifts[1]).toMatchObject({ shiftS: 0, isGiven: false });
 });

@@ -32,7 +32,11 @@ const HASH = /^[0-9a-f]{64}$/;
 export class FileStore {
   private underWay = 0;
 
-  constructor(readonly folder: string) {}
+  /** With `readOnly` it keeps nothing, and answers with that. */
+  constructor(
+    readonly folder: string,
+    private readonly readOnly?: 'disk-full',
+  ) {}
 
   private file(hash: string): string {
     return path.join(this.folder, hash);
@@ -55,10 +59,11 @@ export class FileStore {
 
   /**
    * Keeps a picture as it is, or a log packed; it is on the disk, whole, when this resolves. `as` says what may come: left out, either.
-   * Throws `photo-type`, `photo-broken`, `log-type` and, as soon as it is, `photo-too-large` or `log-too-large`.
+   * Throws `photo-type`, `photo-broken`, `log-type`, as soon as it is `photo-too-large` or `log-too-large`, and why it keeps nothing.
    */
   keep(source: AsyncIterable<Buffer>, { as, name }: { as?: FileAs; name?: string } = {}): Promise<FileRef> {
     return this.whileHeld(async () => {
+      if (this.readOnly) throw new AppError(this.readOnly);
       await mkdir(this.folder, { recursive: true, mode: 0o700 });
       const part = this.file(`${randomUUID()}${PART}`);
       try {
