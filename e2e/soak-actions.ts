@@ -33,6 +33,13 @@ async function openStation(page: Page, { address, planIds, pick }: SoakContext, 
   await settled(page);
 }
 
+/** Opens a plan anew, so that what is acted on is not that of the plan before. */
+async function beginAtPlan(page: Page, { address, planIds, pick }: SoakContext): Promise<void> {
+  await page.goto(`${address}/plans/${planIds[pick(planIds.length)]}`);
+  await page.getByRole('spinbutton').first().waitFor();
+  await settled(page);
+}
+
 const keys =
   (count: number, ...names: string[]) =>
   async (page: Page, context: SoakContext) => {
@@ -55,9 +62,7 @@ export const SOAK_ACTIONS: readonly SoakAction[] = [
   {
     name: 'type a figure',
     run: async (page, context) => {
-      await page.goto(`${context.address}/plans/${context.planIds[context.pick(context.planIds.length)]}`);
-      await page.getByRole('spinbutton').first().waitFor();
-      await settled(page);
+      await beginAtPlan(page, context);
       const kv = page.getByRole('spinbutton', { name: 'kv' });
       if ((await kv.count()) === 0) return;
       await kv.fill(String(1500 + 100 * context.pick(40)));
@@ -68,7 +73,7 @@ export const SOAK_ACTIONS: readonly SoakAction[] = [
   {
     name: 'look at the panels',
     run: async (page, context) => {
-      await openStation(page, context, '');
+      await beginAtPlan(page, context);
       // A car that cannot move has none.
       for (const tab of await page.getByRole('tab').all()) {
         await tab.click();
