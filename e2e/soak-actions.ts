@@ -22,7 +22,7 @@ const settled = (page: Page) =>
 
 async function openStation(page: Page, { address, planIds, pick }: SoakContext, station: string): Promise<void> {
   const path = `/plans/${planIds[pick(planIds.length)]}${station}`;
-  // Most ways lead through the page; some begin it anew, as a bookmark does.
+  // Most ways lead through the page; some load it again, as a bookmark does.
   if (page.url().startsWith(address) && pick(8) > 0) {
     await page.evaluate((to) => {
       history.pushState(null, '', to);
@@ -33,7 +33,7 @@ async function openStation(page: Page, { address, planIds, pick }: SoakContext, 
   await settled(page);
 }
 
-/** Opens a plan anew, so that what is acted on is not that of the plan before. */
+/** Loads a plan from its address, so that what is acted on is not that of the plan before. */
 async function beginAtPlan(page: Page, { address, planIds, pick }: SoakContext): Promise<void> {
   await page.goto(`${address}/plans/${planIds[pick(planIds.length)]}`);
   await page.getByRole('spinbutton').first().waitFor();

@@ -45,7 +45,7 @@ export const ladderVerb = (args: string[], out: (text: string) => void, err: (te
       spurs: teethOf('spurs', files.spurs) ?? (own ? [own.spur] : []),
       from,
     });
-    const told = ({ plan: _plan, ...step }: (typeof steps)[number] | typeof target) => step;
-    out(`${JSON.stringify({ outcome, because: because ?? null, steps: steps.map(told), target: told(target) }, null, 2)}\n`);
+    const withoutPlan = ({ plan: _plan, ...step }: (typeof steps)[number] | typeof target) => step;
+    out(`${JSON.stringify({ outcome, because: because ?? null, steps: steps.map(withoutPlan), target: withoutPlan(target) }, null, 2)}\n`);
     return 0;
   });

@@ -37,13 +37,20 @@ export const upgrade = (args: string[], out: (text: string) => void, err: (text:
     const { paths, stopsShort } = upgradePaths(partials, costOf);
     const short = ({ changes, figures, findings, forbidden }: PartialConversion) => ({ changes, figures, findings, forbidden });
     const answer = {
-      partials: partials.map(short),
+      // What is printed keeps the names that it had when scripts began to read it.
+      houses: partials.map(short),
       paths: paths.map(({ favours, stages }) => ({
         favours,
         stages: stages.map((stage) => {
-          const { partial, ...told } = stage;
-          const mend = fixOf(stage, limits, shelf, stock);
-          return { changes: partial.changes, ...told, mend: mend && { label: mend.label, clears: mend.clears, figures: mend.figures } };
+          const { partial, fixed, worst, ...rest } = stage;
+          const fix = fixOf(stage, limits, shelf, stock);
+          return {
+            changes: partial.changes,
+            ...rest,
+            mended: fixed,
+            gives: worst,
+            mend: fix && { label: fix.label, clears: fix.clears, figures: fix.figures },
+          };
         }),
       })),
       stopsShort,

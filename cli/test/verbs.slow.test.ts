@@ -56,14 +56,14 @@ test('upgrade prints every part of the conversion, and orders that end at the pl
   const { code, out } = run(upgrade, '--shelf', demo('shelf.json'), BOUGHT, SIXTY);
   expect(code).toBe(0);
   const answer = JSON.parse(out) as {
-    partials: { changes: string[]; figures?: object; forbidden?: string }[];
-    paths: { favours: string[]; stages: { changes: string[]; cost: { money: number }; worst?: object; mend?: { label: string } }[] }[];
+    houses: { changes: string[]; figures?: object; forbidden?: string }[];
+    paths: { favours: string[]; stages: { changes: string[]; cost: { money: number }; gives?: object; mend?: { label: string } }[] }[];
   };
-  expect(answer.partials).toHaveLength(16);
+  expect(answer.houses).toHaveLength(16);
   for (const { stages } of answer.paths) {
     expect(stages[0]!.changes).toEqual([]);
     expect(stages.at(-1)!.changes).toEqual(['pack', 'esc', 'motor', 'gears']);
-    expect(stages.some((stage) => stage.worst && stage.mend)).toBe(true);
+    expect(stages.some((stage) => stage.gives && stage.mend)).toBe(true);
   }
 });
 

@@ -40,7 +40,7 @@ export async function openDataFolder(config: Config, log: Logger, { empty = fals
   } catch (error) {
     if (empty || storageFault(error) !== 'disk-full') throw error;
     log.error({ err: error }, 'the disk of the data folder is full: it is opened to be read');
-    // Where there is no room elsewhere either, or nothing to read, the full disk is what has to be told.
+    // Where there is no room elsewhere either, or nothing to read, the full disk is the error to report.
     return openToRead(config, log).catch(() => {
       throw error;
     });

@@ -28,34 +28,37 @@ const namesIn = (folder: string) =>
     .map((entry) => path.join(entry.parentPath, entry.name))
     .sort();
 
-(disk ? test : test.skip)('a disk that is full at the start: everything is read, nothing is written, and each write is told why', async () => {
-  const { folder, car, plan, photo } = await fullGarage(disk!);
-  const bytesOf = (name: string) => (statSync(name).isFile() ? readFileSync(name).toString('base64') : '');
-  const before = namesIn(folder)
-    .filter((name) => !name.includes('in-use'))
-    .map((name) => [name, bytesOf(name)]);
-  const running = await startServer(folder);
-  expect(running.readOnly).toBe('disk-full');
-  // What was tried at the start has left a page or two behind.
-  fill(disk!);
-  const client = clientOf(running);
-  expect((await client.list('garage')).documents).toMatchObject({ car: [car], plan: [plan] });
-  expect((await client.http.get(`/api/files/${photo.hash}`)).status).toBe(200);
-  expect((await client.http.get('/api/backup')).status).toBe(200);
-  for (const write of [
-    client.http
-      .post('/api/parts')
-      .send({ writes: [{ id: crypto.randomUUID(), base: 0, body: { kind: 'fan', name: 'F', status: 'owned', spec: {} } }] }),
-    client.http.post('/api/files').set('content-type', 'image/jpeg').send(jpeg(2)),
-    client.http.post('/api/demo'),
-  ]) {
-    const { status, body } = (await write) as { status: number; body: { error: { code: string } } };
-    expect([status, body.error.code]).toEqual([507, 'disk-full']);
-  }
-  await running.stop();
-  expect(
-    namesIn(folder)
+(disk ? test : test.skip)(
+  'a disk that is full at the start: everything is read, nothing is written, and each write is refused with the reason',
+  async () => {
+    const { folder, car, plan, photo } = await fullGarage(disk!);
+    const bytesOf = (name: string) => (statSync(name).isFile() ? readFileSync(name).toString('base64') : '');
+    const before = namesIn(folder)
       .filter((name) => !name.includes('in-use'))
-      .map((name) => [name, bytesOf(name)]),
-  ).toEqual(before);
-});
+      .map((name) => [name, bytesOf(name)]);
+    const running = await startServer(folder);
+    expect(running.readOnly).toBe('disk-full');
+    // What was tried at the start has left a page or two behind.
+    fill(disk!);
+    const client = clientOf(running);
+    expect((await client.list('garage')).documents).toMatchObject({ car: [car], plan: [plan] });
+    expect((await client.http.get(`/api/files/${photo.hash}`)).status).toBe(200);
+    expect((await client.http.get('/api/backup')).status).toBe(200);
+    for (const write of [
+      client.http
+        .post('/api/parts')
+        .send({ writes: [{ id: crypto.randomUUID(), base: 0, body: { kind: 'fan', name: 'F', status: 'owned', spec: {} } }] }),
+      client.http.post('/api/files').set('content-type', 'image/jpeg').send(jpeg(2)),
+      client.http.post('/api/demo'),
+    ]) {
+      const { status, body } = (await write) as { status: number; body: { error: { code: string } } };
+      expect([status, body.error.code]).toEqual([507, 'disk-full']);
+    }
+    await running.stop();
+    expect(
+      namesIn(folder)
+        .filter((name) => !name.includes('in-use'))
+        .map((name) => [name, bytesOf(name)]),
+    ).toEqual(before);
+  },
+);

@@ -58,12 +58,10 @@ export const whole = <const M extends More & { multipleOf?: number }>(
   unit: string,
   label: string,
   more: M,
-) => ({
-  ...more,
-  type: 'number' as const,
-  label,
-  range: { min: limits[0], max: limits[1], unit, integer: true } as Range,
-});
+) => {
+  const field = number(limits, unit, label, more);
+  return { ...field, range: { ...field.range, integer: true } as Range };
+};
 
 export const choice = <const O extends readonly (string | number)[], const M extends More & { unset?: string }>(
   options: O,

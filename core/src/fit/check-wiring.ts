@@ -87,17 +87,17 @@ function netFaults(members: readonly [string, At][], seriesEnds: ReadonlySet<str
   const plus = members.filter(([, { port }]) => isPlus(port));
   const minus = members.filter(([, { port }]) => isMinus(port));
   if (plus.length > 0 && minus.length > 0 && !isSeriesJoint) faults.push({ at: first, fault: 'polarity' });
-  const supplies = members.filter(([, { port }]) => port.isSource);
+  const supplies = members.filter(([, { port }]) => port.gives);
   const allPacks = supplies.every(([, { device }]) => device.kind === 'pack');
   if (supplies.length > 1 && !allPacks) faults.push({ at: supplies[1]![0], fault: 'two-supplies' });
   // What draws from a supply stands on a net that a pack or a BEC feeds.
-  const draws = plus.filter(([, { port, device }]) => !port.isSource && device.kind !== 'y-lead');
+  const draws = plus.filter(([, { port, device }]) => !port.gives && device.kind !== 'y-lead');
   if (draws.length > 0 && supplies.length === 0) faults.push({ at: draws[0]![0], fault: 'unfed' });
   return faults;
 }
 
 /** Whether a port may stay unconnected: a BEC whose lead was cut, the arm of the Y-lead that it was cut from, and a channel that only feeds a fan. */
 const mayHang = (kind: Wiring['devices'][number]['kind'], port: Port): boolean =>
-  (port.isSource === true && port.role === 'supply+') ||
+  (port.gives === true && port.role === 'supply+') ||
   (kind === 'y-lead' && port.role === 'supply+') ||
   (kind === 'receiver' && port.name.startsWith('spare'));

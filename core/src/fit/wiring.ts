@@ -8,7 +8,7 @@ export interface Port {
   name: string;
   role: PortRole;
   /** It feeds what is joined to it. */
-  isSource?: true;
+  gives?: true;
   /** How many wires it takes; one where left out. */
   takes?: number;
 }
@@ -50,15 +50,15 @@ export interface Wiring {
   leads: Lead[];
 }
 
-const power = (isSource?: true): Port[] => [
-  { name: '+', role: 'power+', ...(isSource ? { isSource } : {}) },
+const power = (gives?: true): Port[] => [
+  { name: '+', role: 'power+', ...(gives ? { gives } : {}) },
   { name: '−', role: 'power-' },
 ];
 const PHASES = ['A', 'B', 'C'] as const;
 const BRUSHES = ['1', '2'] as const;
-const plug = (name: string, isSource?: true): Port[] => [
+const plug = (name: string, gives?: true): Port[] => [
   { name: `${name} signal`, role: 'signal' },
-  { name: `${name} +`, role: 'supply+', ...(isSource ? { isSource } : {}) },
+  { name: `${name} +`, role: 'supply+', ...(gives ? { gives } : {}) },
   { name: `${name} −`, role: 'supply-' },
 ];
 

@@ -29,7 +29,7 @@ export class ChangeStreams {
 
   constructor(
     private readonly changes: ChangeFeed,
-    /** Why nothing can be written: told to every page as it begins. */
+    /** Why nothing can be written: sent to every page when it connects. */
     private readonly readOnly?: 'disk-full',
   ) {}
 
