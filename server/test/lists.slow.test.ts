@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { KIND_NAMES, MOST_IN_PIECE, NO_PURCHASE, type DocPiece } from '@puddler/contract';
 import { databaseBeside } from '../src/db/open';
 import type { Running } from '../src/serve';
-import { clientOf, newFolder, RUN, startServer } from './helpers';
+import { CAR, clientOf, newFolder, RUN, startServer } from './helpers';
 
 let running: Running;
 let client: ReturnType<typeof clientOf>;
@@ -110,4 +110,45 @@ test('all of a car comes under its own id and under each of its plans, and nothi
   expect((await client.http.get(`/api/whole-car/${plan.id}`)).status).toBe(404);
   expect((await client.http.get(`/api/whole-car/${randomUUID()}`)).status).toBe(404);
   expect((await client.http.get('/api/whole-car/nothing')).status).toBe(422);
+});
+
+test('the log of a car comes alone, and is empty where there is none', async () => {
+  const [own, other] = [await client.addCar(), await client.addCar()];
+  const runs = [randomUUID(), randomUUID()];
+  for (const [i, carId] of [own.id, other.id].entries()) await client.http.put(`/api/runs/${runs[i]}`).send({ base: 0, parentId: carId, body: RUN });
+  const idsOf = async (carId: string) => ((await client.http.get(`/api/log/${carId}`)).body as DocPiece).documents.run!.map(({ id }) => id);
+  expect(await idsOf(own.id)).toEqual([runs[0]]);
+  await client.http.delete(`/api/runs/${runs[0]}`).send({ base: 1 });
+  expect([await idsOf(own.id), await idsOf(other.id), await idsOf(randomUUID())]).toEqual([[], [runs[1]], []]);
+  expect((await client.http.get('/api/log/nothing')).status).toBe(422);
+});
+
+test('what cannot be read is named whatever its kind, also one of a later release, and one whose kind itself rotted', async () => {
+  const [car, bad, newer, odd, rotten] = await Promise.all(Array.from({ length: 5 }, () => client.addCar()));
+  const run = randomUUID();
+  await client.http.put(`/api/runs/${run}`).send({ base: 0, parentId: car!.id, body: RUN });
+  await running.stop();
+  const database = databaseBeside(folder);
+  for (const [what, id] of [
+    [`body = '{"car":{"name":"Bro'`, bad!.id],
+    ['form = 99', newer!.id],
+    [`kind = 'gearbox'`, odd!.id],
+    [`kind = cast(x'63ff72' as text)`, rotten!.id],
+    [`body = '['`, run],
+  ] as const)
+    await database.client.execute({ sql: `UPDATE documents SET ${what} WHERE id = ?`, args: [id] });
+  await database.close();
+  running = await startServer(folder);
+  client = clientOf(running);
+  const { setAside } = (await client.http.get('/api/set-aside')).body as Pick<DocPiece, 'setAside'>;
+  expect(setAside).toHaveLength(5);
+  expect(setAside).toEqual(
+    expect.arrayContaining([
+      { kind: 'car', id: bad!.id, name: 'Bro', why: 'broken' },
+      { kind: 'car', id: newer!.id, name: CAR.name, why: 'newer-release' },
+      { kind: 'gearbox', id: odd!.id, name: CAR.name, why: 'newer-release' },
+      { kind: '63FF72', id: rotten!.id, name: CAR.name, why: 'newer-release' },
+      { kind: 'run', id: run, why: 'broken' },
+    ]),
+  );
 });

@@ -6,7 +6,7 @@ import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { routes } from './app/routes';
 import { isHere } from './document-store/is-here';
-import { loadGarage, loadLog, loadShelf } from './document-store/load';
+import { loadGarage, loadLog, loadSetAside, loadShelf } from './document-store/load';
 import { recallPins, storePins } from './document-store/keep-pins';
 import { recallPrefs, storePrefs } from './document-store/prefs-slice';
 import { createStore } from './document-store/store';
@@ -46,7 +46,8 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
   .then(() => {
     sendNow = startSync(store);
     void recallPins(store);
-    return Promise.all([store.getState().documentStore.shelfLoaded ? undefined : loadShelf(store), loadLog(store)]);
+    // A device that may lose the server has every car with it; elsewhere a log comes when its car is looked at.
+    return Promise.all([store.getState().documentStore.shelfLoaded ? undefined : loadShelf(store), isHere() ? undefined : loadLog(store)]);
   })
   // The first answers come before what may be opened next.
   .then(() =>
@@ -54,6 +55,7 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
       () =>
         void runClient.quiet().then(() => {
           fetchAhead();
+          loadSetAside(store).catch(() => undefined);
           keepPage(store);
           if (!isHere()) void import('./jobs/ready-away').then(({ readyAway }) => readyAway());
           freezeBands(store);

@@ -8,6 +8,7 @@ import {
   deletionSettled,
   heard,
   imported,
+  received,
   redone,
   saved,
   undone,
@@ -35,6 +36,7 @@ const asPlan = (body: typeof plan) => contentOf('plan', { body, parentId: 'c1' }
 beforeEach(() => {
   store = createStore();
   store.dispatch(garage([CAR], [PLAN]));
+  store.dispatch(received({ documents: {}, logOf: 'c1' }));
 });
 
 test('what the server holds is saved', () => {
@@ -153,8 +155,8 @@ test('a new car that is undone before it was sent leaves nothing to send', () =>
   expect(selectSaveStatus(store.getState())).toBe('saved');
 });
 
-test('duplicates have ids of their own', () => {
-  store.dispatch(duplicateCar('c1'));
+test('duplicates have ids of their own', async () => {
+  await store.dispatch(duplicateCar('c1'));
   const planId = store.dispatch(addPlan('c1', { ...plan, name: 'Other' }));
   store.dispatch(deleteDocument('plan', 'p1'));
   const [first, copy] = selectGarage(store.getState());

@@ -32,6 +32,7 @@ const runs = (carId = 'c1') => runsOfCar(store.getState(), carId).map(({ run: on
 beforeEach(() => {
   store = createStore();
   store.dispatch(garage([docOf<'car'>('c1', { car, bench: {} })], [docOf<'plan'>('p1', plan, 'c1')]));
+  store.dispatch(received({ documents: { run: [] }, logOf: 'c1' }));
 });
 
 test('runs come after the garage, the latest first, each under its car', () => {
@@ -41,7 +42,7 @@ test('runs come after the garage, the latest first, each under its car', () => {
     docOf<'run'>('r2', run('2027-02-01T10:00:00Z'), 'c1'),
     docOf<'run'>('r3', run('2027-03-01T10:00:00Z'), 'c2'),
   ];
-  store.dispatch(received({ documents: { run: list }, setAside: [], complete: 'log' }));
+  store.dispatch(received({ documents: { run: list }, complete: 'log' }));
   expect(store.getState().documentStore.logLoaded).toBe(true);
   expect(runs()).toEqual(['2027-02-01T10:00:00Z', '2027-01-01T10:00:00Z']);
   const before = runsOfCar(store.getState(), 'c1');
@@ -78,10 +79,10 @@ test('what was learned is taken into every plan of the car, forgotten, and had b
   expect(learnedOf(store.getState(), 'c1')).toEqual(LEARNED);
 });
 
-test('a copy of a car has its runs and what they taught; deleted, they go with it', () => {
+test('a copy of a car has its runs and what they taught; deleted, they go with it', async () => {
   store.dispatch(keepRun('c1', 'r1', run('2027-01-01T10:00:00Z', { name: 'First' }), 'new run'));
   store.dispatch(takeLearned('c1', LEARNED));
-  store.dispatch(duplicateCar('c1'));
+  await store.dispatch(duplicateCar('c1'));
   const copy = selectGarage(store.getState()).find(({ id }) => id !== 'c1')!;
   expect(runs(copy.id)).toEqual(['2027-01-01T10:00:00Z']);
   expect(learnedOf(store.getState(), copy.id)).toEqual(LEARNED);
@@ -90,13 +91,13 @@ test('a copy of a car has its runs and what they taught; deleted, they go with i
   expect(runs()).toHaveLength(1);
 });
 
-test('a copy’s ladder and day of practice are driven by its own runs, and its notes are its own', () => {
+test('a copy’s ladder and day of practice are driven by its own runs, and its notes are its own', async () => {
   const gears = { pinion: 15, spur: 60, capShare: 0.5 };
   const step = { id: 's1', at: '2027-01-01T10:00:00Z', runId: 'r1', foreseen: FORESEEN, ...gears };
   store.dispatch(beginStep('c1', 'p1', (noted) => ({ ...noted, steps: [step] }), 'r1', run('2027-01-01T10:00:00Z', { planId: 'p1' }), 'begin'));
   store.dispatch(keepRun('c1', 'r2', run('2027-01-02T10:00:00Z', { planId: 'gone' }), 'a run of a plan that is gone'));
   store.dispatch(editPurchase('p1', (noted) => ({ ...noted, favours: 'heat' as const }), 'note'));
-  store.dispatch(duplicateCar('c1'));
+  await store.dispatch(duplicateCar('c1'));
   const copy = selectGarage(store.getState()).find(({ id }) => id !== 'c1')!;
   const planId = copy.plans[0]!.id;
   const copied = runsOfCar(store.getState(), copy.id);
@@ -110,7 +111,7 @@ test('a copy’s ladder and day of practice are driven by its own runs, and its 
   expect(contentAt(store.getState(), 'ladder', 'p1')!.body.steps[0]!.runId).toBe('r1');
 });
 
-test('a copy has a document of every kind that can belong to a car, each with its references among the copies', () => {
+test('a copy has a document of every kind that can belong to a car, each with its references among the copies', async () => {
   const kinds = KIND_NAMES.filter((kind) => kind !== 'car' && rootOf(kind) === 'car');
   const docs = kinds.map((kind): Doc => {
     const { parent, hasIdOfParent } = kindOf(kind);
@@ -120,8 +121,9 @@ test('a copy has a document of every kind that can belong to a car, each with it
   });
   const fresh = createStore();
   fresh.dispatch(garage([docOf<'car'>('c1', { car, bench: { stockPlanId: 'p1' } })], []));
-  for (const [i, kind] of kinds.entries()) fresh.dispatch(received({ documents: { [kind]: [docs[i]!] }, setAside: [] }));
-  fresh.dispatch(duplicateCar('c1'));
+  fresh.dispatch(received({ documents: {}, logOf: 'c1' }));
+  for (const [i, kind] of kinds.entries()) fresh.dispatch(received({ documents: { [kind]: [docs[i]!] } }));
+  await fresh.dispatch(duplicateCar('c1'));
   const all = Object.values(fresh.getState().documentStore.entries);
   for (const kind of kinds)
     expect(all.filter(({ content }) => content?.kind === kind).map(({ content }) => (content!.body as unknown as { mark: string }).mark)).toEqual([

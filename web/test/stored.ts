@@ -13,9 +13,8 @@ export const docOf = <K extends KindName>(id: string, body: BodyOf<K>, parentId?
 });
 
 /** The garage as it comes from the server. */
-export const garage = (cars: Doc<'car'>[], plans: Doc<'plan'>[]) =>
-  received({ documents: { car: cars, plan: plans }, setAside: [], complete: 'garage' });
+export const garage = (cars: Doc<'car'>[], plans: Doc<'plan'>[]) => received({ documents: { car: cars, plan: plans }, complete: 'garage' });
 
 /** Part of the shelf as it comes from the server; `last` when it is all there. */
 export const shelfOf = (parts: Doc<'part'>[], last = true) =>
-  received({ documents: { part: parts }, setAside: [], ...(last ? { complete: 'shelf' as const } : {}) });
+  received({ documents: { part: parts }, ...(last ? { complete: 'shelf' as const } : {}) });

@@ -2,19 +2,21 @@ import { randomUUID } from 'node:crypto';
 import { splitPlanFile, type Doc, type DocList, type KindName, KINDS } from '@puddler/contract';
 import type { Part } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
-import { clientOf, startServer } from '../../server/test/helpers';
+import { clientOf, RUN, startServer } from '../../server/test/helpers';
 import type { Running } from '../../server/src/serve';
-import { conflictSettled, deletionSettled, redone, undone, unsavedRecalled } from '../src/document-store/document-store-slice';
+import { conflictSettled, deletionSettled, heard, redone, undone, unsavedRecalled } from '../src/document-store/document-store-slice';
 import { duplicateCar } from '../src/document-store/duplicate-car';
 import { addCar, addPlan, deleteDocument, editCar, editPlan, keepWishes } from '../src/document-store/edits';
 import { addParts, changeParts } from '../src/document-store/part-edits';
 import { isUnsaved, keyOf } from '../src/document-store/entry';
 import { readUnsaved } from '../src/document-store/read-unsaved';
-import { loadGarage, loadShelf } from '../src/document-store/load';
+import { loadAgain, loadGarage, loadLogOf, loadShelf } from '../src/document-store/load';
 import {
+  areRunsHere,
   carOf,
   partOf,
   planOf,
+  runsOfCar,
   selectConflict,
   selectGarage,
   selectRefused,
@@ -314,7 +316,7 @@ test('a car that the server refuses holds up its own plans, without a pause-less
 
 test('a copy of a car with a long name is taken', async () => {
   mine.dispatch(editCar(carId, 'name', 'n'.repeat(120), 'rename'));
-  mine.dispatch(duplicateCar(carId));
+  await mine.dispatch(duplicateCar(carId));
   await isSaved();
   expect((await listed('garage')).car!.map(({ body }) => body.car.name.length)).toEqual([120, 120]);
   expect((await listed('garage')).plan).toHaveLength(2);
@@ -352,4 +354,53 @@ test('wishes are documents of their own: an edit of one does not write the car',
   expect((await kept('car', carId)).version).toBe(1);
   expect(wishesOfCar((await openPage()).getState(), carId)).toEqual([{ id, carId, ...wish, name: 'Faster' }]);
   expect(selectGarage(mine.getState())[0]!.id).toBe(carId);
+});
+
+describe('the log of a car comes when the car is looked at', () => {
+  const state = () => mine.getState();
+  const idsOf = (id = carId) => runsOfCar(state(), id).map((one) => one.id);
+  const putRun = (id: string, of: string) => client.http.put(`/api/runs/${id}`).send({ base: 0, parentId: of, body: RUN });
+
+  test('it is asked for once by all who look, is here from then on, and a car made here has none elsewhere', async () => {
+    const run = randomUUID();
+    await putRun(run, carId);
+    expect([areRunsHere(state(), carId), idsOf()]).toEqual([false, []]);
+    await Promise.all([loadLogOf(mine, carId), loadLogOf(mine, carId)]);
+    expect([areRunsHere(state(), carId), idsOf()]).toEqual([true, [run]]);
+    expect(line.requests.filter(({ path }) => path === `/api/log/${carId}`)).toHaveLength(1);
+    const added = mine.dispatch(addCar({ ...car, name: 'New' }, [{ plan }]));
+    const own = planOf(state(), added)!.carId;
+    expect(areRunsHere(state(), own)).toBe(true);
+  });
+
+  test('what changed while the feed was lost is as the server has it, also of the logs that are here, and of no other', async () => {
+    const [kept, lost, foreign] = [randomUUID(), randomUUID(), randomUUID()];
+    const second = (await client.addCar()).id;
+    for (const [run, of] of [
+      [kept, carId],
+      [lost, carId],
+      [foreign, second],
+    ] as const)
+      await putRun(run, of);
+    await loadLogOf(mine, carId);
+    // It came by the feed: the log of its car is not here.
+    mine.dispatch(heard({ written: [{ kind: 'run', doc: (await client.http.get(`/api/runs/${foreign}`)).body as Doc }], gone: [] }));
+    await client.http.delete(`/api/runs/${lost}`).send({ base: 1 });
+    await loadAgain(mine);
+    expect(idsOf()).toEqual([kept]);
+    expect(idsOf(second)).toEqual([foreign]);
+  });
+
+  test('a copy of a car takes its runs along though nobody looked at them; without a server it says so and copies nothing', async () => {
+    const run = randomUUID();
+    await putRun(run, carId);
+    line.away = true;
+    await mine.dispatch(duplicateCar(carId));
+    expect(selectGarage(state())).toHaveLength(1);
+    expect(state().notices.at(-1)?.text).toContain('the car’s runs are not here');
+    line.away = false;
+    await mine.dispatch(duplicateCar(carId));
+    const copy = selectGarage(state()).find(({ id }) => id !== carId)!;
+    expect(runsOfCar(state(), copy.id)).toHaveLength(1);
+  });
 });

@@ -21,7 +21,7 @@ export interface EarlierFiles {
 /** Brings a document from one form to the next. Pure; the step at index 0 makes form 2 of form 1. */
 type FormStep = (body: unknown, earlier: EarlierFiles) => unknown;
 
-/** The lists that the server hands out whole: the garage comes with the page, the shelf and the log right after it. */
+/** The lists that the server hands out: the garage comes with the page, the shelf right after it, the log of a car when the car is looked at. */
 export const LIST_NAMES = ['garage', 'shelf', 'log'] as const;
 export type ListName = (typeof LIST_NAMES)[number];
 

@@ -63,7 +63,8 @@ export const MOST_IN_PIECE = 1000;
 
 /** A document that the data folder holds but cannot be shown; it stays as it is. */
 export interface SetAside {
-  kind: KindName;
+  /** Of a later release it may be one that is not known here. */
+  kind: string;
   id: string;
   /** As far as it is legible. */
   name?: string;

@@ -1,4 +1,4 @@
-import { and, asc, getTableColumns, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, sql, type SQL } from 'drizzle-orm';
 import { TODAYS_FORMS } from '../documents/rows';
 import type { Database } from './open';
 import { documents, type DocumentRow } from './schema';
@@ -30,6 +30,9 @@ export const LEGIBLE_NAME = sql`substr(cast(${documents.body} as blob), 1, ${HEA
 /** A column of ids as they are made: any other byte in one is damage, and must not be read as text. */
 export const isIdIn = (column: string) => sql.raw(`${column} not glob '*[^0-9a-f-]*'`);
 
+/** The same for a column of words, as the names of kinds are. */
+export const isWordIn = (column: string) => sql.raw(`${column} not glob '*[^A-Za-z]*'`);
+
 const MOST_MS = 999_999_999_999_999;
 const isTimeIn = (column: string) => sql.raw(`(typeof(${column}) = 'integer' and ${column} between 0 and ${MOST_MS})`);
 
@@ -57,6 +60,9 @@ export const placesOf = (orm: Database['orm'], where: SQL | undefined, after: Pl
     .where(and(where, after && sql`(${CREATED_AT}, rowid) > (${after.createdAt}, ${after.rowid})`))
     .orderBy(asc(CREATED_AT), sql`rowid`)
     .limit(count);
+
+/** The condition of what belongs to a document, in one step. */
+export const belongsTo = (id: string) => eq(documents.parentId, id);
 
 export const isRowIn = (rowids: readonly number[]) => sql`rowid in (select value from json_each(${JSON.stringify(rowids)}))`;
 

@@ -5,7 +5,7 @@ import { AppError } from '../http/app-error';
 import { orRefuse } from '../http/checked';
 import { tagOf, type DocumentLists } from './list';
 
-/** What a page begins with: lists, whole or in pieces, and everything of one car. A request with the ETag of the latest answer gets 304. */
+/** What a page begins with: lists, whole or in pieces, the log of a car, and everything of one. A request with the ETag of the latest answer gets 304. */
 export function listRoutes(lists: DocumentLists): Router {
   const router = new Router({ prefix: '/api' });
   for (const list of LIST_NAMES) {
@@ -14,6 +14,12 @@ export function listRoutes(lists: DocumentLists): Router {
       send(ctx, await (limit === undefined ? lists.whole(list) : lists.piece(list, after, limit)));
     });
   }
+  router.get('/log/:carId', async (ctx) => {
+    send(ctx, await lists.logOf(orRefuse(checkId(ctx.params['carId']))));
+  });
+  router.get('/set-aside', async (ctx) => {
+    send(ctx, await lists.setAside());
+  });
   router.get('/whole-car/:id', async (ctx) => {
     const bytes = await lists.wholeCar(orRefuse(checkId(ctx.params['id'])));
     if (!bytes) throw new AppError('no-such-document');

@@ -1,7 +1,7 @@
 import { parentOf, type Doc, type DocWrite, type DocWritten, type KindName, type Newer, type WithIt } from '@puddler/contract';
 import { and, asc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../db/open';
-import { HAS_LEGIBLE_HEAD, IS_READABLE, isIdIn, LEGIBLE_NAME, placesOf, readRows, ROW, type Place } from '../db/document-rows';
+import { HAS_LEGIBLE_HEAD, IS_READABLE, isIdIn, isWordIn, LEGIBLE_NAME, placesOf, readRows, ROW, type Place } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
 import { ChangeFeed } from './change-feed';
 import { docOf, FAMILIES, todaysForm } from './rows';
@@ -62,8 +62,19 @@ export class DocumentStore {
     return rows.map((row) => docOf(row) as Doc<K>);
   }
 
-  /** Rows of some kinds that are not deleted and can be read, and how many more there are. */
-  readable(kinds: readonly KindName[], within?: SQL): Promise<{ rows: DocumentRow[]; unread: number }> {
+  /** The numbers of the next rows that are not deleted, of every kind. */
+  async rowids(after: number, count: number): Promise<number[]> {
+    const rows = await this.db.orm
+      .select({ rowid: sql<number>`rowid` })
+      .from(documents)
+      .where(and(sql`rowid > ${after}`, sql`+${documents.deletedAt} is null`))
+      .orderBy(sql`rowid`)
+      .limit(count);
+    return rows.map(({ rowid }) => rowid);
+  }
+
+  /** Rows of some kinds, or of all, that are not deleted and can be read, and how many more there are. */
+  readable(kinds: readonly KindName[] | undefined, within?: SQL): Promise<{ rows: DocumentRow[]; unread: number }> {
     return readRows(this.db.orm, presentRows(kinds, within));
   }
 
@@ -84,11 +95,11 @@ export class DocumentStore {
   }
 
   /** Rows that are not deleted and cannot be read: broken, or of a later release. `readable` are the rows that can be. */
-  async unreadable(kinds: readonly KindName[], readable: readonly DocumentRow[], within?: SQL): Promise<Unreadable[]> {
+  async unreadable(kinds: readonly KindName[] | undefined, readable: readonly DocumentRow[], within?: SQL): Promise<Unreadable[]> {
     const known = JSON.stringify(readable.map(({ kind, id }) => ({ kind, id })));
     return this.db.orm
       .select({
-        kind: documents.kind,
+        kind: sql<KindName>`case when ${isWordIn('documents.kind')} then ${documents.kind} else hex(${documents.kind}) end`,
         id: sql<string>`case when ${isIdIn('documents.id')} then ${documents.id} else hex(${documents.id}) end`,
         form: documents.form,
         name: LEGIBLE_NAME,
@@ -225,10 +236,10 @@ export class DocumentStore {
 }
 
 /** Rows of some kinds that are not deleted. Where `within` names rows by their numbers, these are looked up: the plus keeps SQLite from the index of kinds. */
-const presentRows = (kinds: readonly KindName[], within?: SQL): SQL | undefined =>
+const presentRows = (kinds: readonly KindName[] | undefined, within?: SQL): SQL | undefined =>
   within
-    ? and(sql`+${documents.kind} in ${among(kinds)} and +${documents.deletedAt} is null`, within)
-    : and(inArray(documents.kind, [...kinds]), isNull(documents.deletedAt));
+    ? and(kinds && sql`+${documents.kind} in ${among(kinds)}`, sql`+${documents.deletedAt} is null`, within)
+    : and(kinds && inArray(documents.kind, [...kinds]), isNull(documents.deletedAt));
 
 /** What a stale write is told: the newer document, or that it is deleted. One that cannot be read counts as deleted. */
 function newerOf(row: DocumentRow): Newer {

@@ -1,4 +1,4 @@
-import { kindOf, type SetAside } from '@puddler/contract/shared';
+import { isKindName, kindOf, type SetAside } from '@puddler/contract/shared';
 
 const WHY: Record<SetAside['why'], string> = {
   broken: 'is damaged and cannot be read',
@@ -19,7 +19,7 @@ export function SetAsideList({ setAside }: { setAside: readonly SetAside[] }) {
       <ul className="mt-2 text-body">
         {setAside.map(({ kind, id, name, why }) => (
           <li key={`${kind} ${id}`}>
-            A {kindOf(kind).noun}
+            A {isKindName(kind) ? kindOf(kind).noun : `document of the kind “${kind}”`}
             {name !== undefined && ` “${name}”`} {WHY[why]} <span className="text-soft">({id})</span>
           </li>
         ))}

@@ -13,10 +13,10 @@ export interface DocumentStoreState {
   loaded: 'loading' | 'ready' | 'failed';
   /** The shelf comes after the garage. */
   shelfLoaded: boolean;
-  /** And the log after that. */
+  /** And on a device that may lose the server, the log of every car after that. */
   logLoaded: boolean;
-  /** Cars of which everything is here, before all the others are. */
-  wholeCars: Record<string, true>;
+  /** Cars of which the log is here. */
+  carsWithLog: Record<string, true>;
   /** What came ahead of its list. */
   early: Record<Key, true>;
   /** In the order they are shown. */
@@ -44,6 +44,8 @@ export function put(state: DocumentStoreState, key: Key, id: string, content: Co
   } else {
     state.keys.push(key);
     state.entries[key] = { key, id, content, remote: { state: 'absent' }, updatedAt: at };
+    // A car that is made here has no log elsewhere.
+    if (content?.kind === 'car') state.carsWithLog[id] = true;
   }
 }
 
@@ -74,13 +76,13 @@ function isOrphan(entries: DocumentStoreState['entries'], content: Content): boo
   return parent !== undefined && entries[parent]?.content === null;
 }
 
-export type Received = Pick<DocList, 'documents'> & { setAside?: SetAside[]; complete?: ListName; wholeCar?: true };
+export type Received = Pick<DocList, 'documents'> & { complete?: ListName; wholeCar?: true; logOf?: string };
 
 /**
- * The document store with documents as the server has them: a piece of a list, the last with what is set aside of all its kinds, or all of a car ahead of the lists.
+ * The document store with documents as the server has them: a piece of a list, the log of a car, or all of a car ahead of the lists.
  * It makes no drafts: of a store with thousands of documents they would take longer than all the rest.
  */
-export function withReceived(state: DocumentStoreState, { documents, setAside, complete, wholeCar }: Received): DocumentStoreState {
+export function withReceived(state: DocumentStoreState, { documents, complete, wholeCar, logOf }: Received): DocumentStoreState {
   const entries = { ...state.entries };
   const early = { ...state.early };
   const moved = new Set<Key>();
@@ -102,13 +104,13 @@ export function withReceived(state: DocumentStoreState, { documents, setAside, c
       // What is frozen is not gone through by the drafts of later edits.
       entries[key] = freeze(asOfServer(entries[key], doc, content, isOrphan(entries, content)), true);
     }
+  const nowWithLog = [...(logOf === undefined ? [] : [logOf]), ...(wholeCar ? (documents.car ?? []).map(({ id }) => id) : [])];
   return {
     ...state,
     entries,
     early,
-    wholeCars: { ...state.wholeCars, ...(wholeCar ? Object.fromEntries((documents.car ?? []).map(({ id }) => [id, true as const])) : {}) },
+    carsWithLog: { ...state.carsWithLog, ...Object.fromEntries(nowWithLog.map((id) => [id, true as const])) },
     keys: [...(moved.size > 0 ? state.keys.filter((key) => !moved.has(key)) : state.keys), ...placed],
-    setAside: setAside ? [...state.setAside.filter(({ kind }) => !(kind in documents)), ...setAside] : state.setAside,
     loaded: complete === 'garage' ? 'ready' : state.loaded,
     shelfLoaded: state.shelfLoaded || complete === 'shelf',
     logLoaded: state.logLoaded || complete === 'log',

@@ -1,4 +1,4 @@
-import { kindOf, merge, type BodyOf, type Doc, type KindName } from '@puddler/contract/shared';
+import { kindOf, merge, type BodyOf, type Doc, type KindName, type SetAside } from '@puddler/contract/shared';
 import { createAction, createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
 import { contentOf, isUnsaved, keyOf, type Conflict, type Content, type Entry, type Key, type Refusal } from './entry';
 import {
@@ -30,7 +30,7 @@ const initialState: DocumentStoreState = {
   loaded: 'loading',
   shelfLoaded: false,
   logLoaded: false,
-  wholeCars: {},
+  carsWithLog: {},
   early: {},
   keys: [],
   entries: {},
@@ -59,6 +59,9 @@ const slice = createSlice({
         if (!state.entries[entry.key]) state.keys.push(entry.key);
         state.entries[entry.key] = entry;
       }
+    },
+    setAsideFound(state, action: PayloadAction<SetAside[]>) {
+      state.setAside = action.payload;
     },
     quarantined(state, action: PayloadAction<UnreadableEdit[]>) {
       state.quarantined = action.payload;
@@ -232,6 +235,7 @@ export const {
   garageAwaited,
   unsavedRecalled,
   quarantined,
+  setAsideFound,
   changed,
   amended,
   imported,

@@ -2,7 +2,9 @@ import { KIND_NAMES, kindOf, withReferences, type BodyOf, type KindName } from '
 import { commit, made, type Thunk } from './commit';
 import { copyName } from './edits';
 import { keyOf, parentKeyOf, type Content, type Key } from './entry';
-import { contentAt } from './selectors';
+import { loadLogOf } from './load';
+import { noticed } from './notices-slice';
+import { areRunsHere, contentAt } from './selectors';
 import type { RootState } from './store';
 import { newId } from '@puddler/contract/shared';
 
@@ -10,8 +12,14 @@ import { newId } from '@puddler/contract/shared';
  * A copy of a car with all that belongs to it, whatever its kind, and what referred to one another does so among the copies: each kind
  * says what it belongs to and what it refers to.
  */
-export function duplicateCar(id: string): Thunk {
-  return (dispatch, getState) => {
+export function duplicateCar(id: string): Thunk<Promise<void>> {
+  return async (dispatch, getState) => {
+    try {
+      if (!areRunsHere(getState(), id)) await loadLogOf({ dispatch }, id);
+    } catch {
+      dispatch(noticed({ text: 'The server is away, and the car’s runs are not here to be copied.', tone: 'stop' }));
+      return;
+    }
     const state = getState();
     const car = contentAt(state, 'car', id)?.body.car;
     if (!car) return;

@@ -179,9 +179,9 @@ export const selectRunsByCar = createSelector(selectRuns, (runs): ReadonlyMap<st
   return byCar;
 });
 
-/** Whether a car's runs are here: the log comes last. */
+/** Whether a car's runs are here: its log comes when it is looked at. */
 export const areRunsHere = ({ documentStore }: RootState, carId: string): boolean =>
-  documentStore.logLoaded || documentStore.wholeCars[carId] === true;
+  documentStore.logLoaded || documentStore.carsWithLog[carId] === true;
 
 const NO_RUNS: readonly StoredRun[] = [];
 export const runsOfCar = (state: RootState, carId: string): readonly StoredRun[] => selectRunsByCar(state).get(carId) ?? NO_RUNS;

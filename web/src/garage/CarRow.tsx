@@ -12,6 +12,7 @@ import { Menu } from '../ui/Menu';
 import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
 import { PlanRow } from './PlanRow';
+import { useRunsHere } from '../active/use-runs-here';
 import { firstPlan } from '../active/templates/templates';
 
 /** Headings for those who cannot see them, and the widths that keep all cars' columns in line. */
@@ -62,7 +63,7 @@ export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar)
             items={[
               { label: 'Open the car', act: () => void navigate(`/cars/${id}`) },
               { label: 'Rename', act: () => setRenaming(true), takesFocus: true },
-              { label: 'Duplicate with its plans', act: () => dispatch(duplicateCar(id)) },
+              { label: 'Duplicate with its plans', act: () => void dispatch(duplicateCar(id)) },
               { label: 'Delete', act: remove, tone: 'stop' },
             ]}
           />
@@ -132,7 +133,8 @@ function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
 
 /** When the car was driven last, which leads to its log. */
 function LastRun({ carId }: { carId: string }) {
-  const last = useAppSelector((state) => runsOfCar(state, carId)[0]);
+  const areHere = useRunsHere(carId);
+  const last = useAppSelector((state) => (areHere ? runsOfCar(state, carId)[0] : undefined));
   const planId = useAppSelector((state) => {
     const plans = plansOfCar(state, carId);
     return (plans.find(({ id }) => id === last?.run.planId) ?? plans[0])?.id;

@@ -7,7 +7,7 @@ export const MOST_DRIVES = 60;
 export const DAY: Kind<Day> = {
   path: 'days',
   noun: 'practice day',
-  list: 'log',
+  list: 'garage',
   parent: 'car',
   nameOf: ({ set }) => (set === undefined ? 'A practice day' : `Set day ${set}`),
   memberIds: { drives: 'id' },

@@ -9,6 +9,7 @@ import { heatWords } from '../../active/heat-text';
 import { useRunTerms } from '../../active/run-terms';
 import { runsText } from '../../active/runs-text';
 import type { ActivePlan } from '../../active/use-plan';
+import { useRunsHere } from '../../active/use-runs-here';
 import { Button } from '../../ui/Button';
 import { latePart } from '../../ui/late-part';
 
@@ -20,6 +21,7 @@ export function PlanSentence({ active, steady, run }: { active: ActivePlan; stea
   const system = useAppSelector((state) => state.prefs.units);
   const [sharing, setSharing] = useState(false);
   const today = useAppSelector((state) => benchOf(state, carId)?.today?.topSpeedMs);
+  const areHere = useRunsHere(carId);
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const { stock } = useRunTerms(carId, plan.limits);
   const isAsBought = asBought === plan;
@@ -36,12 +38,14 @@ export function PlanSentence({ active, steady, run }: { active: ActivePlan; stea
           {formatIn(steady.topSpeedMs, speed, true)} {speed.symbol}
         </strong>
         {run && `, can ${heatWords(run.maxCanC, warm)}`}
-        <span className="text-soft">
-          ; measured:{' '}
-          {measured.length === 0
-            ? 'nothing yet'
-            : `${formatIn(measured[0]!, speed, true)} ${speed.symbol} at the last of ${runsText(measured.length)}`}
-        </span>
+        {areHere && (
+          <span className="text-soft">
+            ; measured:{' '}
+            {measured.length === 0
+              ? 'nothing yet'
+              : `${formatIn(measured[0]!, speed, true)} ${speed.symbol} at the last of ${runsText(measured.length)}`}
+          </span>
+        )}
       </p>
       <Button tone="quiet" icon={<Share2 size={14} />} className="max-sm:hidden" onClick={() => setSharing(true)}>
         Share

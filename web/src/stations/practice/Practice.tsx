@@ -9,11 +9,11 @@ export default function Practice() {
   const [params, setParams] = useSearchParams();
   const carId = params.get('day') ?? '';
   const at = useDay(carId);
-  const loaded = useAppSelector((state) => state.documentStore.logLoaded);
+  const loaded = useAppSelector((state) => state.documentStore.loaded === 'ready');
   return (
     <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20">
       {at ? (
-        <DayPage key={carId} at={at} onLeave={() => setParams({})} />
+        <DayPage key={carId} carId={carId} at={at} onLeave={() => setParams({})} />
       ) : !loaded ? (
         <p className="py-10 text-soft">Fetching the practice days …</p>
       ) : (
