@@ -1,10 +1,10 @@
 // A garage of ten years: 500 cars, 5,000 plans, 5,000 parts, 10,000 runs, copied from the demo's under names of their own: `npm run bench:years [-- share]`.
-// What grows with it: the start, the first row, what is parsed, a plan by its address, the Shelf, Ctrl+K, a list after a write, and what a backup holds up.
+// What grows with it: the start, the first row, what the page fetches, a plan by its address, the Shelf, Ctrl+K, a list after a write, and what a backup holds up.
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium } from '@playwright/test';
+import { chromium, type Response } from '@playwright/test';
 import type { Doc, DocList } from '@puddler/contract';
 import { CHROMIUM } from '../../e2e/browser-options';
 import { startServer, type Started } from '../../e2e/start-server';
@@ -12,6 +12,8 @@ import { databaseBeside } from '../../server/src/db/open';
 import { watchLongTasks } from './long-tasks';
 
 const SHARE = Number(process.argv[2] ?? 1);
+/** What a page begins with. */
+const LISTED = /\/api\/(?:garage|shelf|log|whole-car|set-aside)\b/;
 const WANTED = { cars: 500 * SHARE, plans: 5000 * SHARE, parts: 5000 * SHARE, runs: 10_000 * SHARE };
 const ROWS_AT_ONCE = 200;
 
@@ -78,17 +80,23 @@ async function stallDuring(address: string, work: Promise<unknown>): Promise<num
 
 async function measure(server: Started): Promise<Record<string, number>> {
   const { address } = server;
-  const lists = await Promise.all(['garage', 'shelf', 'log'].map(async (list) => (await (await fetch(`${address}/api/${list}`)).text()).length));
   const plan = (await listOf(address, 'garage')).documents.plan!.at(-1)!;
   const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   page.setDefaultTimeout(60_000);
   const longTasks = await watchLongTasks(page);
+  const fetched: Promise<number>[] = [];
+  const count = (answer: Response) => {
+    if (LISTED.test(answer.url())) fetched.push(answer.body().then(({ length }) => length));
+  };
+  page.on('response', count);
   const firstRowMs = await timed(async () => {
     await page.goto(address);
     await page.locator('main a[href^="/plans/"]').first().waitFor();
   });
   await page.waitForTimeout(4000);
+  page.off('response', count);
+  const startBytes = (await Promise.all(fetched)).reduce((all, one) => all + one, 0);
   const longestTaskMs = Math.max(0, ...(await longTasks.read()));
   const searchMs = await timed(async () => {
     await page.keyboard.press('Control+k');
@@ -113,7 +121,7 @@ async function measure(server: Started): Promise<Record<string, number>> {
     fetch(`${address}/api/backup`).then((answer) => answer.arrayBuffer()),
   );
   return {
-    listsMB: Number((lists.reduce((sum, one) => sum + one, 0) / 1e6).toFixed(1)),
+    startMB: Number((startBytes / 1e6).toFixed(1)),
     firstRowMs,
     longestTaskMs,
     searchMs,

@@ -134,12 +134,15 @@ async function backsUp(program: string, address: string, emptyFolder: string, do
   }
 }
 
+/** Unpacked by the server: the client of Node may wait for ever for a packed answer that cannot be unpacked. */
+const AS_IT_IS = { headers: { 'accept-encoding': 'identity' } };
+
 /** Files that are whole at one address must be whole at the other. */
 async function filesBack(from: string, to: string, docs: Map<string, string>): Promise<string[]> {
   const hashes = new Set([...docs.values()].flatMap((body) => [...body.matchAll(/"hash":"([0-9a-f]{64})"/g)].map(([, hash]) => hash!)));
   const bytesAt = async (address: string, hash: string): Promise<boolean> => {
     try {
-      const answer = await fetch(`${address}/api/files/${hash}`);
+      const answer = await fetch(`${address}/api/files/${hash}`, AS_IT_IS);
       const bytes = Buffer.from(await answer.arrayBuffer());
       return answer.status === 200 && createHash('sha256').update(bytes).digest('hex') === hash;
     } catch {

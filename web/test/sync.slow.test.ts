@@ -371,6 +371,7 @@ describe('the log of a car comes when the car is looked at', () => {
     const added = mine.dispatch(addCar({ ...car, name: 'New' }, [{ plan }]));
     const own = planOf(state(), added)!.carId;
     expect(areRunsHere(state(), own)).toBe(true);
+    await isSaved();
   });
 
   test('what changed while the feed was lost is as the server has it, also of the logs that are here, and of no other', async () => {
@@ -402,5 +403,6 @@ describe('the log of a car comes when the car is looked at', () => {
     await mine.dispatch(duplicateCar(carId));
     const copy = selectGarage(state()).find(({ id }) => id !== carId)!;
     expect(runsOfCar(state(), copy.id)).toHaveLength(1);
+    await isSaved();
   });
 });
