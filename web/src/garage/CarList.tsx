@@ -7,7 +7,7 @@ import { CarRow } from './CarRow';
 const HEAD_PX = 64;
 const PLAN_PX = 40;
 /** Cars drawn beyond what is in sight, so that a scroll finds them there. */
-const BEYOND = 3;
+const BEYOND = 1;
 
 /** The cars that are in sight: a club's garage has more rows than a page can hold. */
 export default function CarList({ cars }: { cars: readonly StoredCar[] }) {

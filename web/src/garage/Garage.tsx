@@ -23,7 +23,7 @@ const CarList = latePart(
 /** So many cars are drawn whole; of more only those in sight, by machinery that few garages need. */
 const DRAWN_WHOLE = 12;
 /** Until that machinery is there, as many as a screen holds. */
-const FIRST_DRAWN = 4;
+const FIRST_DRAWN = 2;
 
 /** All cars and their plans at a glance. */
 export default function Garage() {

@@ -52,8 +52,8 @@ function useNoted({ id, carId, file }: ActivePlan, result: RunResult | undefined
   const purchase = useAppSelector((state) => contentAt(state, 'purchase', id)?.body);
   const fitting = useAppSelector((state) => contentAt(state, 'fitting', id)?.body);
   const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
-  // A list made before the shelf is here would lack what lies on it.
-  const shelf = useAppSelector((state) => (state.documentStore.shelfLoaded ? selectShelf(state) : undefined));
+  // A list made before the shelf is here would lack what lies on it. It follows when all plans that are in sight can be drawn one after the other.
+  const shelf = useDeferredValue(useAppSelector((state) => (state.documentStore.shelfLoaded ? selectShelf(state) : undefined)));
   const { limits, stock } = useRunTerms(carId, file.limits);
   const choices = fitting?.choices;
   const lists = useMemo(() => {
@@ -103,7 +103,7 @@ export function useJourney(now: ActivePlan): Journey | undefined {
   const noted = useNoted(active, result);
   const searches = useAppSelector((state) => selectWishes(state).filter((wish) => wish.carId === carId).length);
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  const runs = useAppSelector((state) => (areRunsHere(state, carId) ? runsOfCar(state, carId) : undefined));
+  const runs = useDeferredValue(useAppSelector((state) => (areRunsHere(state, carId) ? runsOfCar(state, carId) : undefined)));
   const learned = useAppSelector((state) => learnedOf(state, carId));
   const { judged, stood } = useLadderQuestion(active);
   const hasStock = terms.stock !== undefined;
