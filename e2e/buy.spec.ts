@@ -109,9 +109,21 @@ test('lines of one’s own are read with count and price; lines of one bundle sh
   await expect(bundle.getByLabel('Price of heat-shrink and solder')).toHaveValue('');
 });
 
-test('halfway houses are predicted or told what forbids them, and the order that is chosen is the one that is bought', async ({ page, club }) => {
+test('nothing of the car as bought is to be bought; where that is not known, no line says what it had', async ({ page, club }) => {
+  await openBuy(page, club.address, 'Ridgeback as bought');
+  await expect(page.getByText('This plan changes nothing of the car as bought')).toBeVisible();
+  await expect(page.getByText('The plan has it')).toHaveCount(0);
+  await openBuy(page, club.address, 'Drover in high, empty');
+  await expect(page.getByText('what the car had as bought is not known').first()).toBeVisible();
+  await expect(page.getByText('the car as bought has not')).toHaveCount(0);
+});
+
+test('partial conversions are predicted or told what forbids them, and the order that is chosen is the one that is bought', async ({
+  page,
+  club,
+}) => {
   await openBuy(page, club.address);
-  const partials = page.getByRole('region', { name: 'Halfway houses' });
+  const partials = page.getByRole('region', { name: 'What runs by itself' });
   await expect(partials.getByRole('row', { name: /^as bought/ })).toContainText('30.5');
   await expect(partials.getByText('computed, also as bought, where 33.1 km/h was measured')).toBeVisible();
   await expect(partials.getByRole('row', { name: /^the whole plan/ })).toContainText('59.1');

@@ -14,7 +14,16 @@ export function newParts(input: BuyInput): Wanted[] {
   const motors = plan.motorCount ?? 1;
   const wanted: Wanted[] = [];
   const add = (id: string, group: Wanted['group'], part: Part, count: number, figures: string, serves: (part: Part) => boolean) =>
-    wanted.push({ id, group, what: part.name, count, figures, why: 'The plan has it, and the car as bought has not.', part, serves });
+    wanted.push({
+      id,
+      group,
+      what: part.name,
+      count,
+      figures,
+      why: stock ? 'The plan has it, and the car as bought has not.' : 'The plan has it; what the car had as bought is not known.',
+      part,
+      serves,
+    });
   if (!isSameMotor(plan.motor, stock?.motor))
     add(
       'motor',

@@ -19,6 +19,11 @@ test('a pack without a C rating is to have one that bears the peak at the share 
   expect(line('pack-1', plan, { driven })!.figures).toMatch(new RegExp(`, ${pack!.cRating}C$`));
 });
 
+test('what the car had as bought is only said where it is known', () => {
+  expect(line('motor', plan)!.why).toBe('The plan has it, and the car as bought has not.');
+  expect(line('motor', plan, { stock: undefined })!.why).toBe('The plan has it; what the car had as bought is not known.');
+});
+
 /** Each rule with a plan that asks for the line, and one that does not. */
 test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFile, Partial<PartsListOptions>?]]>([
   ['motor', [plan], [{ ...plan, motor: stock.motor }]],

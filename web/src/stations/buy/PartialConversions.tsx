@@ -25,7 +25,7 @@ export function PartialConversions({ partials, done, measuredMs }: Props) {
   const forbidden = partials.filter(({ partial }) => partial.forbidden !== undefined);
   const fastest = Math.max(...running.map(({ partial }) => partial.figures!.topSpeedMs), 1e-9);
   return (
-    <section aria-label="Halfway houses" aria-busy={done < 1}>
+    <section aria-label="What runs by itself" aria-busy={done < 1}>
       <h2 className="eyebrow text-soft">What runs by itself {done < 1 && <span role="status">· {Math.round(100 * done)} %</span>}</h2>
       <p className="text-small text-soft">
         Each driven as this plan is, on its ground and in its air

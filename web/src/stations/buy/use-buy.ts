@@ -40,10 +40,9 @@ export interface Buying {
 }
 
 export function useBuy(active: ActivePlan): Buying {
-  const { id, carId, file, plan, asBought } = active;
+  const { id, carId, file, plan } = active;
   const dispatch = useAppDispatch();
-  const { limits, stock: bought } = useRunTerms(carId, plan.limits);
-  const stock = asBought === plan ? undefined : bought;
+  const { limits, stock } = useRunTerms(carId, plan.limits);
   const shelf = useAppSelector(selectShelf);
   const radio = useAppSelector((state) => benchOf(state, carId)?.radio);
   const purchase = useAppSelector((state) => purchaseOf(state, id));

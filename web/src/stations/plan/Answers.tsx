@@ -85,7 +85,7 @@ function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned,
   return (
     <Answer
       title="Current at speed"
-      figure={formatNumber(steady.packCurrentA, steady.packCurrentA >= 100 ? 0 : 1, steady.packCurrentA < 100)}
+      figure={short(steady.packCurrentA)}
       unit={run ? `A · peak ${short(run.peakPackCurrentA)} in the run` : 'A'}
       unitStale={runStale}
       change={pinned && change(steady.packCurrentA, pinned.steady.packCurrentA, amps)}
