@@ -115,6 +115,15 @@ test('the ladder is there after a reload, the wait goes on while the page is clo
   await expect(page.getByRole('alert')).toContainText('under: “warm” is not a number');
 });
 
+test('a ladder that was worked out stands there at once the next time, without its worker', async ({ page, club }) => {
+  await openLadder(page, club.address);
+  const steps = page.getByRole('table', { name: 'Steps' });
+  const before = await steps.innerText();
+  await page.route(/ladder-worker/, (route) => route.abort());
+  await page.reload();
+  await expect(steps).toHaveText(before.replace(/\s+/g, ' '), { useInnerText: true });
+});
+
 test('only gears that are owned make another ladder, which is printed with room to write', async ({ page, club }) => {
   await openLadder(page, club.address);
   const table = page.getByRole('table', { name: 'Steps' });

@@ -33,6 +33,8 @@ store.listen({ predicate: (_action, now, before) => now.pins !== before.pins, ef
 keepCurrency(store);
 watchPresses(window);
 runClient.prepare();
+/** Pages that can show little before the shelf is here. */
+const ASKS_FOR_SHELF = /^\/shelf$|\/(?:buy|step-up)$/;
 /** What waits is sent as soon as the server is in reach again. */
 let sendNow: () => void = () => undefined;
 void Promise.all([recallUnsaved(store), recallFiles(store)])
@@ -41,7 +43,7 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
     // Before the lists are fetched: what is written in between would not be in them.
     followChanges(store, () => sendNow());
     // What the address asks for need not wait for the rest.
-    return Promise.all([loadGarage(store, location.pathname), location.pathname === '/shelf' ? loadShelf(store) : undefined]);
+    return Promise.all([loadGarage(store, location.pathname), ASKS_FOR_SHELF.test(location.pathname) ? loadShelf(store) : undefined]);
   })
   .then(() => {
     sendNow = startSync(store);

@@ -82,8 +82,9 @@ export function useLadderQuestion(active: Pick<ActivePlan, 'id' | 'carId' | 'fil
   const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);
   const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
   const from = useMemo(() => stood && compact({ pinion: stood.pinion, spur: stood.spur, capShare: stood.capShare }), [stood]);
-  // Readings and steps are known once the log is here.
-  const isHere = useRunsHere(carId);
+  // Readings and steps are known when the log is here, and what gears are owned when the shelf is: before that it would be worked out in vain.
+  const areRunsHere = useRunsHere(carId);
+  const isHere = useAppSelector((state) => state.documentStore.shelfLoaded) && areRunsHere;
   const canReadings = runs.filter(({ run }) => run.readings?.some((one) => one.of === 'can')).length;
   const question = useMemo(
     (): LadderRequest | undefined =>

@@ -1,14 +1,19 @@
+import type { Ladder } from '@puddler/core';
 import type { LadderTasks } from '../workers/ladder-worker';
+import { KeptAnswers, programOf } from './kept-answers';
+import { isLadder } from './kept-shapes';
 import { Job, useJob, useSameContent } from './use-job';
 import type { QuestionOf } from '../workers/serve';
 import { WorkerClient } from './worker-client';
 
+// The name of this file stands for the program in kept answers, as in plan-jobs.ts.
 const make = () => new Worker(new URL('../workers/ladder-worker.ts', import.meta.url), { type: 'module' });
 
 /** A ladder is worked out in one piece: one that nobody waits for is stopped. */
 const ladderJob = new Job(new WorkerClient<LadderTasks>(make, { atOnce: 1, giveUpMs: 0 }), 'ladder', {
   keeps: 24,
   keyOf: (question) => [JSON.stringify(question)],
+  kept: new KeptAnswers<QuestionOf<LadderTasks, 'ladder'>, Ladder>('ladders', programOf(import.meta.url), isLadder),
 });
 
 /** What is quickly answered does not wait for a ladder. */

@@ -1,6 +1,7 @@
-import { BAND_FIGURES, BAND_SAMPLES, type Bands, type FindingId, type Fixes, type GearRun, type PlanFile } from '@puddler/core';
+import type { Bands, FindingId, Fixes, GearRun, PlanFile } from '@puddler/core';
 import type { PlanTasks } from '../workers/plan-worker';
 import { KeptAnswers, programOf } from './kept-answers';
+import { areBands } from './kept-shapes';
 import { Job } from './use-job';
 import { WorkerClient } from './worker-client';
 
@@ -15,11 +16,6 @@ export const planClient = new WorkerClient<PlanTasks>(make);
 /** Bands have a worker of their own, for one plan after the other: they must not wait for fixes, which take longer in one piece. */
 const bandsClient = new WorkerClient<PlanTasks>(make, { atOnce: 1 });
 
-const isBand = (value: unknown): boolean => typeof value === 'object' && value !== null && 'p10' in value && 'p50' in value && 'p90' in value;
-function areBands(value: unknown): value is Bands {
-  const { samples, figures, narrows } = (value ?? {}) as Partial<Bands>;
-  return samples === BAND_SAMPLES && typeof narrows === 'object' && BAND_FIGURES.every((figure) => isBand(figures?.[figure]));
-}
 export const bandsJob = new Job(bandsClient, 'bands', {
   keeps: 64,
   settleMs: SETTLE_MS,
