@@ -14,13 +14,22 @@ const FITS_OF_MOTOR: readonly FindingId[] = ['fit-diameter', 'fit-length', 'moun
 const FITS_OF_ESC: readonly FindingId[] = ['fit-esc', 'bec-voltage', 'bec-current'];
 const FITS_OF_GEARS: readonly FindingId[] = ['module', 'mesh-distance', 'spur-clearance'];
 
+/** ESCs of the shelf are known as those of plans are: by their names. */
+const escKey = ({ name }: Esc): string => name.toLowerCase();
+
 /** Which parts go into a car and together: the rules of docs/model.md section 7 that ask for no speed, by the findings themselves. */
 export class PairRules {
+  private readonly motorKindOfEsc = new Map<string, Motor['kind']>();
+
   constructor(
     private readonly base: PlanFile,
     private readonly resolvedBase: ResolvedPlan,
     private readonly limits: Limits,
-  ) {}
+    stock: PlanFile | undefined,
+  ) {
+    // What the car was bought with is more certain than what somebody plans.
+    for (const plan of [base, ...(stock ? [stock] : [])]) this.motorKindOfEsc.set(escKey(plan.esc), plan.motor.kind);
+  }
 
   /** Whether a motor fits bay, mount and screws. Its size comes from the resolved motor; one that could not be resolved is judged by the base plan's, and must be refused by the caller. */
   motorFits(motor: Motor, resolved: ResolvedMotor | undefined): boolean {
@@ -29,6 +38,12 @@ export class PairRules {
 
   escFits(esc: Esc): boolean {
     return this.noStop({ ...this.base, esc }, FITS_OF_ESC);
+  }
+
+  /** Whether an ESC turns a motor: one that is known to have driven a brushed motor has two wires and turns no brushless one, and the other way round. */
+  turns(esc: Esc, motor: Motor): boolean {
+    const known = this.motorKindOfEsc.get(escKey(esc));
+    return known === undefined || known === motor.kind;
   }
 
   packFits(packs: Pack[]): boolean {

@@ -77,6 +77,7 @@ export class SearchSpace {
   private readonly escs: (ResolvedEsc | undefined)[];
   private readonly packs: (ResolvedPack | undefined)[];
   private readonly escsOfPack: number[][];
+  private readonly escTurns: boolean[][];
   private readonly pairFits: boolean[][];
   private readonly rows = new Map<number, readonly GearRow[]>();
   private lap: { lengthM: number | undefined } | undefined;
@@ -105,7 +106,7 @@ export class SearchSpace {
       ),
     );
 
-    const rules = (this.rules = new PairRules(this.base, this.resolvedBase, task.limits));
+    const rules = (this.rules = new PairRules(this.base, this.resolvedBase, task.limits, stock));
     const isRatedFor = (part: { motor: Motor } | { esc: Esc }, p: number) => {
       const source = this.packs[p];
       return source !== undefined && bearsCells(part, packs[p]!.fields.packs, source, task.limits);
@@ -117,6 +118,7 @@ export class SearchSpace {
     const escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => isRatedFor({ esc }, p) && this.escs[e] !== undefined));
     const bearing = packs.map((_, p) => escs.filter((_esc, e) => escCells[e]![p]).length);
     this.escsOfPack = packs.map((_, p) => escs.flatMap((_esc, e) => (escFits[e] && escCells[e]![p] ? [e] : [])));
+    this.escTurns = escs.map(({ fields: { esc } }) => motors.map(({ fields: { motor } }) => rules.turns(esc, motor)));
     this.pairFits = pinions.map((pinion) => spurs.map((spur) => rules.meshes(pinion, spur)));
 
     const gearsInAll = Math.max(1, pinions.length * spurs.length) * gearbox.length;
@@ -128,7 +130,7 @@ export class SearchSpace {
         if (!motorCells[m]![p] || !this.packs[p]) continue;
         counts.cells += bearing[p]! * gearsInAll;
         if (!motorFits[m] || !packFits[p]) continue;
-        const fitting = this.escsOf(p).length;
+        const fitting = this.escsOf({ motor: m, pack: p }).length;
         counts.fit += fitting * gearsInAll;
         counts.gears += fitting * gearsOf[m]!;
         if (fitting * gearsOf[m]! > 0) groups.push({ motor: m, pack: p });
@@ -145,9 +147,9 @@ export class SearchSpace {
     return this.lap.lengthM;
   }
 
-  /** ESCs that bear a pack's cells and fit. */
-  escsOf(pack: number): readonly number[] {
-    return this.escsOfPack[pack]!;
+  /** ESCs that bear a pack's cells, turn a motor and fit. */
+  escsOf({ motor, pack }: Group): readonly number[] {
+    return this.escsOfPack[pack]!.filter((esc) => this.escTurns[esc]![motor]);
   }
 
   /** A motor that is not broken. */

@@ -32,7 +32,7 @@ function gaps(
   for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
     const envelope = new HeatEnvelope(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
     const candidates = space
-      .escsOf(group.pack)
+      .escsOf(group)
       .flatMap((esc) => examine(space, group, esc, space.gearRowsOf(group.motor), searchLimits(LIMITS), noCounts(), false));
     // Ends first, so that the others lie between.
     const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);

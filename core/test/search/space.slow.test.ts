@@ -15,7 +15,7 @@ import {
 } from '@puddler/core';
 import { seededShelf } from '../../../bench/src/seeded-shelf';
 import { examine, noCounts } from '../../src/search/examine';
-import { CASES, plainPlan } from '../helpers';
+import { BOUGHT, CASES, plainPlan } from '../helpers';
 
 const SHELF: SearchScope = { motor: 'shelf', esc: 'shelf', pack: 'shelf', gears: 'shelf', packPairs: false, twoMotors: false, gearbox: false };
 
@@ -32,7 +32,9 @@ const spaceOf = (change: Partial<SearchTask> = {}) =>
 /** Every combination whose parts go together. */
 function choicesOf(space: SearchSpace): Choice[] {
   return space.groups.flatMap(({ motor, pack }) =>
-    space.escsOf(pack).flatMap((esc) => space.gearsOf(motor).map(({ pinion, spur, gearbox }) => ({ motor, pack, esc, pinion, spur, gearbox }))),
+    space
+      .escsOf({ motor, pack })
+      .flatMap((esc) => space.gearsOf(motor).map(({ pinion, spur, gearbox }) => ({ motor, pack, esc, pinion, spur, gearbox }))),
   );
 }
 
@@ -53,7 +55,7 @@ describe('a combination', () => {
     const { groups } = space;
     for (const group of groups.filter((_, i) => i % 5 === 0)) {
       const found = space
-        .escsOf(group.pack)
+        .escsOf(group)
         .flatMap((one) => examine(space, group, one, space.gearRowsOf(group.motor), limitsWith({ 'motor-load': { stop: 9 } }), noCounts(), false));
       for (const { esc, gear, topSpeedMs, pullN } of found) {
         const solved = solveTopSpeed(resolvePlan(space.planOf({ ...group, esc, pinion: gear.pinion, spur: gear.spur, gearbox: gear.gearbox })));
@@ -160,13 +162,24 @@ describe('rules on parts', () => {
       );
       const spur = spurs[choice.spur]!;
       const inRange = spur.key === 'plan' || (spur.fields.teeth >= bay.spurMin && spur.fields.teeth <= bay.spurMax);
-      const fits = stops.length === 0 && inRange;
+      const turns = escs[choice.esc]!.key !== 'plan' || plan.motor.kind === space.base.motor.kind;
+      const fits = stops.length === 0 && inRange && turns;
       expect([space.keyOf(choice), left.has(space.keyOf(choice))]).toEqual([space.keyOf(choice), fits]);
       if (fits) kept++;
       else dropped++;
     }
     expect(kept).toBeGreaterThan(3);
     expect(dropped).toBeGreaterThan(50);
+  });
+
+  it.each([
+    ['as bought', BOUGHT, undefined],
+    ['a plan that keeps the old ESC for a new motor', { ...plainPlan(), esc: BOUGHT.esc }, BOUGHT],
+  ])('let the old ESC of a brushed car turn no brushless motor: %s', (_what, base, stock) => {
+    const space = spaceOf({ base, stock, scope: { ...SHELF, esc: 'classes' } });
+    const pairs = choicesOf(space).map((choice) => space.planOf(choice));
+    expect(pairs.filter(({ esc, motor }) => esc.name === BOUGHT.esc.name && motor.kind === 'brushless')).toEqual([]);
+    expect(pairs.some(({ esc, motor }) => esc.name !== BOUGHT.esc.name && motor.kind === 'brushless')).toBe(true);
   });
 
   it('leave out worn-out parts, and the plan’s own where the shelf has one of its name', () => {

@@ -15,7 +15,8 @@ export interface SieveRow {
 
 /** A size that nobody measured keeps nothing out, and is not said to fit. */
 function fitRow(left: number, unmeasured: readonly string[]): [string, string, number, string] {
-  const asked = 'Can, ESC and pack go in, screw holes meet, the BEC suits receiver and servo';
+  const asked =
+    'Can, ESC and pack go in, screw holes meet, the BEC suits receiver and servo; an ESC that drove a brushed motor turns no brushless one';
   return unmeasured.length === 0
     ? ['fit', 'fit the bay', left, asked]
     : [
