@@ -100,8 +100,8 @@ export const SOAK_ACTIONS: readonly SoakAction[] = [
     name: 'note a run and take it back',
     run: async (page, context) => {
       await openStation(page, context, '/log');
-      // A car without a run offers one in two places.
-      await page.getByRole('button', { name: 'New run' }).first().click();
+      // The header may offer to undo a new run.
+      await page.getByRole('button', { name: 'New run', exact: true }).click();
       const out = page.getByLabel(/^pass out/);
       await out.fill(`${30 + context.pick(30)} km/h`);
       await out.press('Enter');
@@ -123,7 +123,13 @@ export const SOAK_ACTIONS: readonly SoakAction[] = [
       await page.getByRole('button', { name: 'Delete the run' }).click();
     },
   },
-  { name: 'look at practice', run: async (page, { address }) => void (await page.goto(`${address}/practice`)) },
+  {
+    name: 'look at practice',
+    run: async (page, { address }) => {
+      await page.goto(`${address}/practice`);
+      await page.getByRole('heading', { name: 'Practice' }).first().waitFor();
+    },
+  },
   {
     name: 'learn',
     run: async (page, context) => {
