@@ -124,6 +124,18 @@ test('a ladder that was worked out stands there at once the next time, without i
   await expect(steps).toHaveText(before.replace(/\s+/g, ' '), { useInnerText: true });
 });
 
+test('a car as bought runs with its gears already: nothing is fitted, and its ladder is one step that asks for no other pinion', async ({
+  page,
+  club,
+}) => {
+  const id = await openLadder(page, club.address, 'Pacer as bought');
+  await expect(page.getByRole('table', { name: 'Steps' }).getByRole('row')).toHaveCount(2);
+  await expect(page.getByText('to buy')).toHaveCount(0);
+  await page.goto(`${club.address}/plans/${id}/fit`);
+  await expect(page.getByText('This plan changes nothing of the car as bought: there is nothing to fit.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'One step a screen' })).toHaveCount(0);
+});
+
 test('only gears that are owned make another ladder, which is printed with room to write', async ({ page, club }) => {
   await openLadder(page, club.address);
   const table = page.getByRole('table', { name: 'Steps' });

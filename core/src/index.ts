@@ -116,7 +116,7 @@ export { partsList, type PartsList, type PartsListOptions } from './buy/parts-li
 export { journeyMarks, nextStep, type JourneyStation, type Mark, type NextStep, type PlanProgress } from './next/next-step';
 export { stepPinions, type StepPinions } from './buy/step-pinions';
 export { packLimitA } from './chain/pack-limit';
-export { CHANGES, changesOf, withChanges, type Change } from './buy/changed-links';
+export { CHANGES, changesOf, withChanges, type Change } from './compare/changed-links';
 export { partialConversions, partialConversionOf, partsOfConversion, type PartialConversion } from './buy/partial-conversion';
 export { FAVOURS, fixOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
 export {

@@ -1,3 +1,4 @@
+import { changesOf } from '../compare/changed-links';
 import { keepsEsc } from '../plan/same-part';
 import type { Part } from '../shelf/part';
 import { onShelf, type BuyInput, type Wanted } from './list-line';
@@ -91,16 +92,23 @@ export function cooling({ plan, limits, maxCanC }: BuyInput): Wanted[] {
 }
 
 /** What every conversion needs. */
-export const always = (): Wanted[] => [
-  {
-    id: 'esc-tape',
-    group: 'tools',
-    what: 'thick double-sided tape or screws for the ESC',
-    count: 1,
-    figures: '',
-    why: 'An ESC that comes loose pulls its own wires off.',
-  },
-  { id: 'ties', group: 'tools', what: 'cable ties', count: 1, figures: '', why: 'Wires keep clear of gears, shafts and hot cans.' },
+export const conversion = ({ plan, stock }: BuyInput): Wanted[] =>
+  stock && changesOf(stock, plan).length === 0
+    ? []
+    : [
+        {
+          id: 'esc-tape',
+          group: 'tools',
+          what: 'thick double-sided tape or screws for the ESC',
+          count: 1,
+          figures: '',
+          why: 'An ESC that comes loose pulls its own wires off.',
+        },
+        { id: 'ties', group: 'tools', what: 'cable ties', count: 1, figures: '', why: 'Wires keep clear of gears, shafts and hot cans.' },
+      ];
+
+/** What measures, and is needed for the car as bought too. */
+export const measuringTools = (): Wanted[] => [
   {
     id: 'thermometer',
     group: 'tools',

@@ -9,7 +9,7 @@ import { minutesToCutoff } from '../predict/bands';
 import { shownRun } from '../predict/peak';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
-import { changesOf, withChanges, type Change } from './changed-links';
+import { changesOf, withChanges, type Change } from '../compare/changed-links';
 
 /** What a car does, as far as a purchase is weighed by it. */
 export interface PartialFigures {

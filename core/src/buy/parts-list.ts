@@ -12,7 +12,7 @@ import { predictSteady } from '../predict/steady';
 import { launchTorqueNm } from '../findings/drive';
 import type { ShelfPart } from '../search/options';
 import { joinKits } from './kits';
-import { always, cooling, driveline, radio } from './car-rules';
+import { conversion, cooling, driveline, measuringTools, radio } from './car-rules';
 import { BUY_GROUPS, type BuyInput, type ListLine, type Strength } from './list-line';
 import { forNewMotor, outrunnerInCan, pinions, twins } from './motor-rules';
 import { lithium, newParts, packPlace, plugs } from './power-rules';
@@ -35,7 +35,21 @@ export interface PartsListOptions {
   driven?: Pick<Run, 'maxCanC' | 'peakPackCurrentA'> | undefined;
 }
 
-const RULES = [newParts, packPlace, lithium, pinions, forNewMotor, outrunnerInCan, plugs, twins, radio, driveline, cooling, always];
+const RULES = [
+  newParts,
+  packPlace,
+  lithium,
+  pinions,
+  forNewMotor,
+  outrunnerInCan,
+  plugs,
+  twins,
+  radio,
+  driveline,
+  cooling,
+  conversion,
+  measuringTools,
+];
 
 /**
  * The parts list of a plan, made by rules from the plan, the car as bought and the shelf; every line says why it is there, and what

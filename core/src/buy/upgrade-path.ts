@@ -6,7 +6,7 @@ import { resolvePlan } from '../resolve/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import type { Part } from '../shelf/part';
-import type { Change } from './changed-links';
+import type { Change } from '../compare/changed-links';
 import type { PartialConversion, PartialFigures } from './partial-conversion';
 
 /** What parts cost, and how many of them nobody has priced. */

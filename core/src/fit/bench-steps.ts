@@ -1,3 +1,4 @@
+import { changesOf } from '../compare/changed-links';
 import type { PlanFile } from '../plan/plan-file';
 import { FIT_PHASES, type BenchStep, type FitPhase, type StepRule } from './bench-step';
 import { beforeSteps, gearSteps, motorSteps } from './early-steps';
@@ -17,9 +18,11 @@ const RULES: Record<FitPhase, StepRule> = {
 
 /**
  * The steps at the bench for a plan, in the order in which they are done: by rules from the plan, the car as bought, its bay and what the
- * builder chose. Steps that another one needs stand before it. Throws PlanError for a plan that cannot be computed.
+ * builder chose. Steps that another one needs stand before it; a plan that changes nothing of the car as bought has none. Throws PlanError for a plan
+ * that cannot be computed.
  */
 export function benchSteps(plan: PlanFile, options: FitOptions): BenchStep[] {
+  if (options.stock && changesOf(options.stock, plan).length === 0) return [];
   const input = fitInput(plan, options);
   const drafts = FIT_PHASES.flatMap((phase) => RULES[phase](input).map((draft) => ({ tools: [], needs: [], of: '', ...draft, phase })));
   const ids = new Set(drafts.map((step) => step.id));

@@ -92,8 +92,9 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
   expect(ids(...no)).not.toContain(id);
 });
 
-test('what every conversion needs is always there', () => {
-  expect(ids(stock)).toEqual(['esc-tape', 'ties', 'thermometer', 'matt-patch', 'speed-meter']);
+test('what measures is always there; what every conversion needs, where something is converted', () => {
+  expect(ids(stock)).toEqual(['thermometer', 'matt-patch', 'speed-meter']);
+  expect(ids({ ...stock, gearing: { ...stock.gearing, pinion: 23 } })).toEqual(expect.arrayContaining(['esc-tape', 'ties', 'thermometer']));
 });
 
 test('a part is another one by its figures, whatever it is called', () => {

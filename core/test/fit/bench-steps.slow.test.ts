@@ -85,6 +85,12 @@ test.each<[id: string, yes: [PlanFile, Options?], no: [PlanFile, Options?]]>([
   expect(step(id, ...no)).toBeUndefined();
 });
 
+test('a plan that changes nothing of the car as bought has no step, wherever it is driven', () => {
+  expect(stepsOf(stock)).toEqual([]);
+  expect(stepsOf({ ...stock, name: 'On grass', site: { surface: 'grass' } })).toEqual([]);
+  expect(stepsOf(stock, { stock: undefined }).length).toBeGreaterThan(10);
+});
+
 test('what every conversion does is always there, in order', () => {
   const ids = stepsOf(kept).map((one) => one.id);
   for (const id of [

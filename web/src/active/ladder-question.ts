@@ -64,8 +64,8 @@ interface LadderQuestion {
 }
 
 /** The same for every page that shows something of the ladder. */
-export function useLadderQuestion(active: Pick<ActivePlan, 'id' | 'carId' | 'file'>): LadderQuestion {
-  const { id, carId, file } = active;
+export function useLadderQuestion(active: Pick<ActivePlan, 'id' | 'carId' | 'file' | 'plan' | 'asBought'>): LadderQuestion {
+  const { id, carId, file, plan, asBought } = active;
   const progress = useAppSelector((state) => progressOf(state, id));
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const { limits, stock } = useRunTerms(carId, file.limits);
@@ -81,7 +81,12 @@ export function useLadderQuestion(active: Pick<ActivePlan, 'id' | 'carId' | 'fil
   );
   const judged = useMemo(() => driven.filter(({ step }) => step.stoppedAt !== undefined), [driven]);
   const stood = judged.findLast(({ verdict }) => verdict.verdict === 'go')?.step;
-  const from = useMemo(() => stood && compact({ pinion: stood.pinion, spur: stood.spur, capShare: stood.capShare }), [stood]);
+  // The car as bought runs with its gears already.
+  const runsSo = asBought === plan ? file.gearing : undefined;
+  const from = useMemo(() => {
+    const { pinion, spur } = stood ?? runsSo ?? {};
+    return stood || runsSo ? compact({ pinion, spur, capShare: stood?.capShare }) : undefined;
+  }, [stood, runsSo]);
   // Readings and steps are known when the log is here, and what gears are owned when the shelf is: before that it would be worked out in vain.
   const areRunsHere = useRunsHere(carId);
   const isHere = useAppSelector((state) => state.documentStore.shelfLoaded) && areRunsHere;

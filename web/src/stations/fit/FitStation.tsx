@@ -36,8 +36,7 @@ function AtTheBench({ active }: { active: ActivePlan }) {
   const bench = useFit(active);
   const [isBench, setBench] = useState(false);
   const name = active.plan.name;
-  const { done, of } = fitProgress(bench.rows);
-  const again = bench.rows.filter((row) => row.state === 'again').length;
+  const { of } = fitProgress(bench.rows);
   return (
     <main className="mx-auto grid max-w-page gap-x-8 gap-y-4 px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] print:block">
       <div className="min-w-0">
@@ -49,43 +48,60 @@ function AtTheBench({ active }: { active: ActivePlan }) {
             </span>
           </h1>
           <span className="flex items-baseline gap-1 print:hidden">
-            <Button tone="action" icon={<Maximize2 size={14} />} onClick={() => setBench(true)}>
-              One step a screen
-            </Button>
+            {of > 0 && (
+              <Button tone="action" icon={<Maximize2 size={14} />} onClick={() => setBench(true)}>
+                One step a screen
+              </Button>
+            )}
             <Button tone="quiet" icon={<Printer size={14} />} onClick={() => window.print()}>
               Print
             </Button>
           </span>
         </div>
-        <p className="text-body">
-          <strong className="font-semibold">
-            {done} of {of}
-          </strong>{' '}
-          <span className="text-soft">steps done</span>
-          {again > 0 && <span className="text-caution"> · {again} to do again, for the plan has changed</span>}
-        </p>
-        <nav aria-label="Phases" className="mt-1 mb-2 flex flex-wrap gap-x-3 text-small print:hidden">
-          {FIT_PHASES.filter((phase) => bench.rows.some((row) => row.step.phase === phase)).map((phase) => (
-            <a
-              key={phase}
-              href={`#phase-${phase}`}
-              className="text-steel underline-offset-2 hover:underline max-sm:inline-flex max-sm:min-h-thumb max-sm:min-w-thumb max-sm:items-center"
-            >
-              {PHASE_WORDS[phase]}
-            </a>
-          ))}
-        </nav>
-        <Choices bench={bench} carId={active.carId} />
-        <Guarded what="The steps">
-          <FitSteps bench={bench} />
-        </Guarded>
-        <p className="text-small text-soft">
-          A conversion ends most warranties. In doubt about a joint, a pack or a rule of the place ask a hobby shop or a licensed electrician.
-        </p>
+        {of === 0 ? (
+          <p className="text-body text-soft">This plan changes nothing of the car as bought: there is nothing to fit.</p>
+        ) : (
+          <Steps bench={bench} carId={active.carId} />
+        )}
       </div>
       <Panels bench={bench} active={active} />
       {isBench && <BenchMode bench={bench} onClose={() => setBench(false)} />}
     </main>
+  );
+}
+
+/** How far one is, and every step by its phase. */
+function Steps({ bench, carId }: { bench: AtBench; carId: string }) {
+  const { done, of } = fitProgress(bench.rows);
+  const again = bench.rows.filter((row) => row.state === 'again').length;
+  return (
+    <>
+      <p className="text-body">
+        <strong className="font-semibold">
+          {done} of {of}
+        </strong>{' '}
+        <span className="text-soft">steps done</span>
+        {again > 0 && <span className="text-caution"> · {again} to do again, for the plan has changed</span>}
+      </p>
+      <nav aria-label="Phases" className="mt-1 mb-2 flex flex-wrap gap-x-3 text-small print:hidden">
+        {FIT_PHASES.filter((phase) => bench.rows.some((row) => row.step.phase === phase)).map((phase) => (
+          <a
+            key={phase}
+            href={`#phase-${phase}`}
+            className="text-steel underline-offset-2 hover:underline max-sm:inline-flex max-sm:min-h-thumb max-sm:min-w-thumb max-sm:items-center"
+          >
+            {PHASE_WORDS[phase]}
+          </a>
+        ))}
+      </nav>
+      <Choices bench={bench} carId={carId} />
+      <Guarded what="The steps">
+        <FitSteps bench={bench} />
+      </Guarded>
+      <p className="text-small text-soft">
+        A conversion ends most warranties. In doubt about a joint, a pack or a rule of the place ask a hobby shop or a licensed electrician.
+      </p>
+    </>
   );
 }
 

@@ -27,10 +27,9 @@ export interface AtBench {
   photos: { busy: boolean; problems: string[]; isFull: boolean; take: (row: FitRow, files: File[]) => void; remove: (photo: StepPhoto) => void };
 }
 
-export function useFit({ id, carId, file, plan, asBought }: ActivePlan): AtBench {
+export function useFit({ id, carId, file, plan }: ActivePlan): AtBench {
   const dispatch = useAppDispatch();
-  const { limits, stock: bought } = useRunTerms(carId, plan.limits);
-  const stock = asBought === plan ? undefined : bought;
+  const { limits, stock } = useRunTerms(carId, plan.limits);
   const receiverInEsc = useAppSelector((state) => benchOf(state, carId)?.radio?.inEsc);
   const fitting = useAppSelector((state) => fittingOf(state, id));
   const { choices } = fitting;

@@ -1,6 +1,6 @@
 import { compact } from '../compact';
 import equal from 'fast-deep-equal';
-import { SWAPPED_LINKS, withLinkOf } from '../compare/swap-link';
+import { SWAPPED_LINKS, withLinkOf } from './swap-link';
 import { keepsEsc, isSameMotor, isSamePack } from '../plan/same-part';
 import { massOfPartsG } from '../resolve/mass';
 import type { Car, Pack, PlanFile } from '../plan/plan-file';
