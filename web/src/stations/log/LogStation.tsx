@@ -130,6 +130,11 @@ function AtTheLog({ active }: { active: ActivePlan }) {
         {panel === 'learning' && (
           <Guarded what="What the runs teach">
             <LearningPanel log={at} active={active} learning={learning} />
+            {log.runs.length > 0 && (
+              <div className="mt-2">
+                <LogPicker onFiles={takeFiles} />
+              </div>
+            )}
           </Guarded>
         )}
         {panel === 'replay' && (
