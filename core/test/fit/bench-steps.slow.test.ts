@@ -87,7 +87,7 @@ test.each<[id: string, yes: [PlanFile, Options?], no: [PlanFile, Options?]]>([
 
 test('a plan that changes nothing of the car as bought has no step, wherever it is driven', () => {
   expect(stepsOf(stock)).toEqual([]);
-  expect(stepsOf({ ...stock, name: 'On grass', site: { surface: 'grass' } })).toEqual([]);
+  expect(stepsOf({ ...stock, name: 'On grass', site: { surface: 'grass', ambientC: 12 } })).toEqual([]);
   expect(stepsOf(stock, { stock: undefined }).length).toBeGreaterThan(10);
 });
 

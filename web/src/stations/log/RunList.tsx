@@ -150,7 +150,9 @@ function ScoreLine({ runs }: { runs: readonly StoredRun[] }) {
       <span className="text-soft">{score.of === 1 ? 'figure' : 'figures'} in the likely range of before the run, which should hold eight of ten</span>
       <span className="text-soft">
         {' · '}
-        <Term name="bandScore">band score</Term> {formatNumber(100 * score.interval, 0)}
+        <span className="whitespace-nowrap">
+          <Term name="bandScore">band score</Term> {formatNumber(100 * score.interval, 0)}
+        </span>
       </span>
     </p>
   );
