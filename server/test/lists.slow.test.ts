@@ -147,7 +147,7 @@ test('what cannot be read is named whatever its kind, also one of a later releas
       { kind: 'car', id: bad!.id, name: 'Bro', why: 'broken' },
       { kind: 'car', id: newer!.id, name: CAR.name, why: 'newer-release' },
       { kind: 'gearbox', id: odd!.id, name: CAR.name, why: 'newer-release' },
-      { kind: '63FF72', id: rotten!.id, name: CAR.name, why: 'newer-release' },
+      { kind: '63FF72', id: rotten!.id, name: CAR.name, why: 'broken' },
       { kind: 'run', id: run, why: 'broken' },
     ]),
   );

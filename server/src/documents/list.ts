@@ -64,11 +64,16 @@ export class DocumentLists {
   }
 }
 
+/** As kinds are named, in this release or a later one; else its bytes rotted. */
+const IS_WORD = /^[A-Za-z]+$/;
+
+const isOfLaterRelease = (kind: string, form: number): boolean => (isKindName(kind) ? form > todaysForm(kind) : IS_WORD.test(kind));
+
 const setAsideOf = ({ kind, id, form, name }: Unreadable): SetAside => ({
   kind,
   id,
   ...(name === undefined ? {} : { name }),
-  why: !isKindName(kind) || form > todaysForm(kind) ? 'newer-release' : 'broken',
+  why: isOfLaterRelease(kind, form) ? 'newer-release' : 'broken',
 });
 
 /** The ETag of an answer: a hash of its bytes. */
