@@ -193,7 +193,7 @@ test('a chart that throws leaves header, chain and panels at work, and its figur
   await expect(alert).toHaveCount(0);
 });
 
-test('an edit kept by an earlier release is brought to today’s form; one that cannot be read is set apart, and the page starts', async ({
+test('an edit kept by an earlier release is brought to the current schema; one that cannot be read is set apart, and the page starts', async ({
   page,
   club,
 }) => {

@@ -3,7 +3,7 @@ export { checkBackupDocument, checkBackupManifest } from './backup-manifest';
 export type { CheckBody } from './documents/kind';
 export { checkBody } from './documents/checks';
 export { checkPart, partSchema } from './documents/part/check';
-export { upgrade, NewerForm } from './documents/forms';
+export { migrate, NewerSchema } from './documents/migrations';
 export { checkId, checkListQuery, checkPut, checkVersionOnly, checkWriteList, envelopeCheck } from './documents/wire-check';
 export { hash as hashSchema } from './joi-parts';
 export { checkLanAsked, checkPairingAnswer, checkPairingAsked, checkPairingToken, type LanAsked, type PairingAsked } from './lan-check';

@@ -9,9 +9,9 @@ export { MOST_DRIVES } from './documents/day/day';
 export { MOST_DRIVEN_STEPS, NO_PROGRESS, type BegunStep, type LadderProgress, type DrivenStep } from './documents/ladder/ladder';
 export { NO_FITTING, type Fitting, type SettingNote, type StepNote, type StepPhoto } from './documents/fitting/fitting';
 export { MOST_RUN_LOGS, MOST_RUN_PHOTOS, type CarRun, type KeptLog } from './documents/run/run';
-export { formOf, LIST_NAMES, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';
+export { schemaVersionOf, LIST_NAMES, type EarlierFiles, type FileRef, type Kind, type ListName } from './documents/kind';
 export {
-  FORMS,
+  SCHEMAS,
   isKindName,
   KIND_NAMES,
   kindOf,

@@ -6,7 +6,7 @@ import { FolderChecks } from './check/folder-checks';
 import type { Config } from './config';
 import { lockFolder, LOCK_FILES } from './db/lock';
 import { copyDatabase, openDatabase, type Database } from './db/open';
-import { upgradeDocuments } from './db/upgrade-documents';
+import { migrateDocuments } from './db/migrate-documents';
 import { DocumentStore } from './documents/store';
 import { dropEarlierPhotos, takeEarlierPhotos } from './files/earlier-photos';
 import { FileStore } from './files/store';
@@ -30,7 +30,7 @@ export interface DataFolder {
 }
 
 /**
- * Takes a data folder for this process, brings its database and documents to today's form, and opens it; `empty` begins with
+ * Takes a data folder for this process, brings its database and documents to the current schema, and opens it; `empty` begins with
  * nothing in it. Only its owner can read it. Where its disk is full it is opened to be read. Throws FolderInUse, and what the file system and the database throw.
  */
 export async function openDataFolder(config: Config, log: Logger, { empty = false } = {}): Promise<DataFolder> {
@@ -113,11 +113,11 @@ async function opened(db: Database, files: FileStore, dataFolder: string) {
   };
 }
 
-/** Brings documents to today's form, and says how many could not be. */
+/** Brings documents to the current schema, and says how many could not be. */
 async function broughtUp(db: Database, dataFolder: string, files: FileStore, log: Logger): Promise<number> {
-  const { upgraded, left } = await upgradeDocuments(db, () => takeEarlierPhotos(dataFolder, files));
+  const { migrated, left } = await migrateDocuments(db, () => takeEarlierPhotos(dataFolder, files));
   if (left.length > 0) log.error({ documents: left }, 'these documents could not be brought to today’s form and are set aside');
-  if (upgraded > 0) log.info({ upgraded }, 'documents brought to today’s form');
+  if (migrated > 0) log.info({ migrated }, 'documents brought to the current schema');
   return left.length;
 }
 

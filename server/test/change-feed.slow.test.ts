@@ -1,5 +1,5 @@
 import http from 'node:http';
-import { FORMS, type LiveChange } from '@puddler/contract';
+import { SCHEMAS, type LiveChange } from '@puddler/contract';
 import type { Running } from '../src/serve';
 import { CAR, clientOf, startServer } from './helpers';
 import { ask, networkOf, PHONE } from './lan-client';
@@ -25,7 +25,7 @@ function listen(url: string, { from, headers = {}, ...query }: { from?: string; 
   const { hostname, port, host } = new URL(url);
   let ended: () => void;
   const end = new Promise<void>((resolve) => (ended = resolve));
-  const search = new URLSearchParams({ forms: FORMS, ...(query as Record<string, string>) });
+  const search = new URLSearchParams({ forms: SCHEMAS, ...(query as Record<string, string>) });
   const request = http.get(
     {
       hostname,
@@ -140,7 +140,7 @@ test('a hundred and more documents at once are fetched as lists', async () => {
 
 test('a paired device is named, and hears the laptop; one that is not paired hears nothing', async () => {
   const lan = await networkOf(running);
-  expect((await ask(lan.url, { path: `/api/changes?forms=${FORMS}` })).status).toBe(401);
+  expect((await ask(lan.url, { path: `/api/changes?forms=${SCHEMAS}` })).status).toBe(401);
   const cookie = await lan.pair(PHONE, 'Blue phone');
   const [laptop, phone] = [listen(running.address, { page: 'laptop' }), listen(lan.url, { page: 'phone', from: PHONE, headers: { cookie } })];
   await Promise.all([laptop.next(), phone.next()]);

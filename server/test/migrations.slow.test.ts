@@ -1,7 +1,7 @@
 import { cpSync, existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { createClient, type Client } from '@libsql/client';
-import { formOf, KIND_NAMES, kindOf, NewerForm, upgrade, type Bench, type EarlierFiles } from '@puddler/contract';
+import { schemaVersionOf, KIND_NAMES, kindOf, NewerSchema, migrate, type Bench, type EarlierFiles } from '@puddler/contract';
 import { openDatabase } from '../src/db/open';
 import { DocumentStore } from '../src/documents/store';
 import { serve } from '../src/serve';
@@ -83,7 +83,8 @@ test('it is brought over once: the second start finds nothing to do', async () =
   await (await startServer(folder)).stop();
   const running = await startServer(folder);
   const { rows } = await running.db.client.execute('select kind, max(form) as form, min(form) as least from documents group by kind');
-  for (const row of rows) expect([row['form'], row['least']]).toEqual(Array(2).fill(formOf(kindOf(row['kind'] as (typeof KIND_NAMES)[number]))));
+  for (const row of rows)
+    expect([row['form'], row['least']]).toEqual(Array(2).fill(schemaVersionOf(kindOf(row['kind'] as (typeof KIND_NAMES)[number]))));
   await running.stop();
 });
 
@@ -137,15 +138,15 @@ describe('forms of documents', () => {
 
   test('a car of form 1 refers to its photos by hash afterwards, and the old document stays as it was', () => {
     const text = JSON.stringify(before);
-    expect(upgrade('car', 1, before, earlier)).toEqual({ car: CAR, bench: { stockPlanId: PHOTO, photos: [{ ...ref, caption: 'Receiver' }] } });
+    expect(migrate('car', 1, before, earlier)).toEqual({ car: CAR, bench: { stockPlanId: PHOTO, photos: [{ ...ref, caption: 'Receiver' }] } });
     expect(JSON.stringify(before)).toBe(text);
-    expect(upgrade('car', 1, { car: CAR, bench: {} }, earlier)).toEqual({ car: CAR, bench: {} });
+    expect(migrate('car', 1, { car: CAR, bench: {} }, earlier)).toEqual({ car: CAR, bench: {} });
   });
 
-  test.each(KIND_NAMES)('a %s of today’s form stays as it is, and one of a later release is refused', (kind) => {
-    const form = formOf(kindOf(kind));
-    expect(upgrade(kind, form, before, earlier)).toBe(before);
-    expect(() => upgrade(kind, form + 1, before, earlier)).toThrow(NewerForm);
-    expect(() => upgrade(kind, 0, before, earlier)).toThrow(NewerForm);
+  test.each(KIND_NAMES)('a %s of the current schema stays as it is, and one of a later release is refused', (kind) => {
+    const form = schemaVersionOf(kindOf(kind));
+    expect(migrate(kind, form, before, earlier)).toBe(before);
+    expect(() => migrate(kind, form + 1, before, earlier)).toThrow(NewerSchema);
+    expect(() => migrate(kind, 0, before, earlier)).toThrow(NewerSchema);
   });
 });

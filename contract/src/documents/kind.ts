@@ -11,15 +11,15 @@ export interface FileRef {
 }
 
 /**
- * What a document of an earlier release refers to, for steps that need to know more than the document: photos were once
+ * What a document of an earlier release refers to, for migrations that need to know more than the document: photos were once
  * kept under an id, and are now kept by what is in them.
  */
 export interface EarlierFiles {
   photo(id: string): FileRef | undefined;
 }
 
-/** Brings a document from one form to the next. Pure; the step at index 0 makes form 2 of form 1. */
-type FormStep = (body: unknown, earlier: EarlierFiles) => unknown;
+/** Brings a document from one version of its schema to the next. Pure; the one at index 0 makes version 2 of version 1. */
+type Migration = (body: unknown, earlier: EarlierFiles) => unknown;
 
 /** The lists that the server hands out: the garage comes with the page, the shelf right after it, the log of a car when the car is looked at. */
 export const LIST_NAMES = ['garage', 'shelf', 'log'] as const;
@@ -56,11 +56,11 @@ export interface Kind<Body> {
   refersTo?: Readonly<Record<string, Reference>>;
   /** Hashes of the files it refers to, where its documents can refer to any. */
   fileHashes?: (body: Body) => string[];
-  steps: readonly FormStep[];
+  migrations: readonly Migration[];
 }
 
-/** The form that documents of a kind are written in today. */
-export const formOf = (kind: Kind<never>): number => kind.steps.length + 1;
+/** The version of the schema that documents of a kind are written in now; stored and sent as `form`. */
+export const schemaVersionOf = (kind: Kind<never>): number => kind.migrations.length + 1;
 
 /** Checks a body from outside; `parent` is the body of the document that it belongs to, where its kind has a parent. */
 export type CheckBody<Body, Parent> = (body: unknown, parent: Parent) => Checked<Body>;

@@ -1,7 +1,7 @@
 import { CAR } from './car/car';
 import { DAY } from './day/day';
 import { FITTING } from './fitting/fitting';
-import { formOf, type Kind, type ListName } from './kind';
+import { schemaVersionOf, type Kind, type ListName } from './kind';
 import { PART } from './part/part';
 import { PLAN } from './plan/plan';
 import { PURCHASE } from './purchase/purchase';
@@ -71,5 +71,5 @@ export interface SetAside {
   why: 'broken' | 'newer-release';
 }
 
-/** The forms of all kinds: pages and servers of which these differ do not take documents from each other unchecked. */
-export const FORMS = KIND_NAMES.map((name) => `${name}${formOf(kindOf(name) as Kind<never>)}`).join('.');
+/** The schema versions of all kinds: pages and servers of which these differ do not take documents from each other unchecked. */
+export const SCHEMAS = KIND_NAMES.map((name) => `${name}${schemaVersionOf(kindOf(name) as Kind<never>)}`).join('.');

@@ -98,7 +98,7 @@ async function restore(config: Config, file: string, { show, takesUnsure }: { sh
   }
 }
 
-/** Reads everything against its form and its hash; works while the server runs. Resolves to whether all is whole. */
+/** Reads everything against its schema and its hash; works while the server runs. Resolves to whether all is whole. */
 async function check(config: Config): Promise<boolean> {
   if (!(await exists(config.dataFolder))) throw new Refusal(`There is no data folder ${config.dataFolder}. Set PUDDLER_DATA to the one to check.`);
   const source = await openToRead(config);

@@ -5,13 +5,13 @@ import {
   checkBackupDocument,
   checkBackupManifest,
   checkBody,
-  formOf,
+  schemaVersionOf,
   KIND_NAMES,
   kindOf,
   MOST_LOG_BYTES,
-  NewerForm,
+  NewerSchema,
   parentOf,
-  upgrade,
+  migrate,
   type BackupDocument,
   type BackupManifest,
   type KindName,
@@ -25,7 +25,7 @@ export class BadBackup extends Error {
   override name = 'BadBackup';
 }
 
-/** A backup that is whole: its documents in today's form, checked, and its files one at a time. */
+/** A backup that is whole: its documents in the current schema, checked, and its files one at a time. */
 export interface Backup {
   manifest: BackupManifest;
   documents: Map<KindName, BackupDocument[]>;
@@ -195,7 +195,7 @@ async function readDocuments(
       continue;
     }
     if (parent && parentBody === undefined) throw new BadBackup(`${name}: ${doc.id} belongs to a ${kindOf(parent).noun} that is not there.`);
-    documents.push({ ...doc, body: checkedBody(name, kind, doc, parentBody), form: formOf(kindOf(kind)) });
+    documents.push({ ...doc, body: checkedBody(name, kind, doc, parentBody), form: schemaVersionOf(kindOf(kind)) });
   }
   expectHash(name, digest.digest('hex'), expected);
   if (documents.length + orphans !== count) throw wrongCount();
@@ -217,14 +217,14 @@ async function* elements(name: string, bytes: AsyncIterable<Buffer>): AsyncGener
   }
 }
 
-/** The body in today's form. Photos of earlier forms are not in backups: those refer to files by hash from the first one on. */
+/** The body in the current schema. Photos of earlier versions are not in backups: those refer to files by hash from the first one on. */
 function checkedBody(name: string, kind: KindName, { id, form, body }: BackupDocument, parent: unknown): unknown {
   try {
-    const checked = checkBody(kind)(upgrade(kind, form, body, { photo: () => undefined }), parent);
+    const checked = checkBody(kind)(migrate(kind, form, body, { photo: () => undefined }), parent);
     if (checked.ok) return checked.value;
     throw new BadBackup(`${name}: ${id}: ${checked.problems[0]!.message}.`);
   } catch (error) {
-    if (error instanceof NewerForm) throw new BadBackup(`${name}: ${id} was written by a newer Puddler. Restore it with that one.`);
+    if (error instanceof NewerSchema) throw new BadBackup(`${name}: ${id} was written by a newer Puddler. Restore it with that one.`);
     throw error;
   }
 }

@@ -1,7 +1,7 @@
 import { isTaken, KIND_NAMES, kindOf, type BackupDocument, type KindName, type RestoreLine, type RestoreState } from '@puddler/contract';
 import equal from 'fast-deep-equal';
 import type { DocumentRow } from '../db/schema';
-import { todaysForm } from '../documents/rows';
+import { schemaVersionNow } from '../documents/rows';
 import { DocumentStore, type Overwrite } from '../documents/store';
 import type { FileStore } from '../files/store';
 import type { Backup } from './read-backup';
@@ -18,7 +18,7 @@ function stateOf(row: DocumentRow | undefined, doc: BackupDocument): RestoreStat
   const byVersion = Math.sign(doc.version - row.version);
   if (!DocumentStore.canRead(row)) {
     // What a later release wrote stays; what is damaged is replaced, unless it had been written again since.
-    if (row.form > todaysForm(row.kind)) return 'newer-here';
+    if (row.schemaVersion > schemaVersionNow(row.kind)) return 'newer-here';
     return byVersion >= 0 ? 'newer-in-backup' : 'unsure';
   }
   if (equal(JSON.parse(row.body), doc.body)) return 'same';

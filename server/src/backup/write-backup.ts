@@ -13,7 +13,7 @@ import { documentsEntry, filesEntry, MANIFEST, MANIFEST_HASH } from './entries';
 const sha256 = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
 
 function backupText(row: DocumentRow): string {
-  const { id, parentId, version, createdAt, updatedAt, form } = row;
+  const { id, parentId, version, createdAt, updatedAt, schemaVersion: form } = row;
   const head: Omit<BackupDocument, 'body'> = { id, ...(parentId === null ? {} : { parentId }), version, createdAt, updatedAt, form };
   return `${JSON.stringify(head).slice(0, -1)},"body":${row.body}}`;
 }

@@ -11,7 +11,7 @@ type Found = Omit<Damage, 'copies'>;
 /** Documents as they were read, by kind and id, parents before their children. */
 type Known = Map<string, { row: DocumentRow; body: unknown }>;
 
-/** Reads every document against its form and every file against its hash, and names what is not as it was saved. Changes no document and no file. */
+/** Reads every document against its schema and every file against its hash, and names what is not as it was saved. Changes no document and no file. */
 export async function checkFolder(store: DocumentStore, files: FileStore, copiesFolder: string, now: Date): Promise<CheckReport> {
   const { rows } = await store.readable(KIND_NAMES);
   const unreadable = await store.unreadable(KIND_NAMES, rows);

@@ -1,5 +1,5 @@
 import { and, asc, eq, getTableColumns, sql, type SQL } from 'drizzle-orm';
-import { TODAYS_FORMS } from '../documents/rows';
+import { SCHEMA_VERSIONS } from '../documents/rows';
 import type { Database } from './open';
 import { documents, type DocumentRow } from './schema';
 
@@ -43,8 +43,8 @@ export const HAS_LEGIBLE_HEAD = sql`${isIdIn('documents.id')} and (documents.par
 /** The time that lists are ordered by; a row whose time is none stands first. */
 const CREATED_AT = sql<number>`case when ${isTimeIn('documents.created_at')} then ${documents.createdAt} else 0 end`;
 
-/** Bodies that are JSON in today's form. */
-export const IS_READABLE = sql`json_valid(${documents.body}) and (${documents.kind}, ${documents.form}) in (select value->>'kind', value->>'form' from json_each(${JSON.stringify(TODAYS_FORMS)}))`;
+/** Bodies that are JSON in the current schema. */
+export const IS_READABLE = sql`json_valid(${documents.body}) and (${documents.kind}, ${documents.schemaVersion}) in (select value->>'kind', value->>'form' from json_each(${JSON.stringify(SCHEMA_VERSIONS)}))`;
 
 /** Where a list goes on: after the row of this time and number. */
 export interface Place {

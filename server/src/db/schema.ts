@@ -16,8 +16,8 @@ export const documents = sqliteTable(
     createdAt: integer('created_at').notNull(),
     updatedAt: integer('updated_at').notNull(),
     deletedAt: integer('deleted_at'),
-    /** The form that `body` is written in; the steps of its kind bring it to today's. */
-    form: integer('form').notNull(),
+    /** The version of the schema that `body` is written in; the migrations of its kind bring it to the current one. */
+    schemaVersion: integer('form').notNull(),
     /** JSON. */
     body: text('body').notNull(),
   },

@@ -1,6 +1,6 @@
 import { PassThrough } from 'node:stream';
 import Router from '@koa/router';
-import { FORMS } from '@puddler/contract';
+import { SCHEMAS } from '@puddler/contract';
 import type { Middleware } from 'koa';
 import type { ChangeFeed, FeedEvent } from './change-feed';
 
@@ -39,7 +39,7 @@ export class ChangeStreams {
       const { page, after, forms } = ctx.query;
       ctx.type = 'text/event-stream';
       ctx.compress = false;
-      ctx.body = this.stream(pageOf(page), pageOf(after), forms === FORMS);
+      ctx.body = this.stream(pageOf(page), pageOf(after), forms === SCHEMAS);
     });
     return router;
   }

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { isKindName, KIND_NAMES, kindsOfList, type KindName, type ListName, type SetAside } from '@puddler/contract';
 import type { SQL } from 'drizzle-orm';
 import { belongsTo, isRowIn, type Place } from '../db/document-rows';
-import { docText, todaysForm } from './rows';
+import { docText, schemaVersionNow } from './rows';
 import type { DocumentStore, Unreadable } from './store';
 
 /** Rows that are read in one go while the server answers others. */
@@ -67,13 +67,14 @@ export class DocumentLists {
 /** As kinds are named, in this release or a later one; else its bytes rotted. */
 const IS_WORD = /^[A-Za-z]+$/;
 
-const isOfLaterRelease = (kind: string, form: number): boolean => (isKindName(kind) ? form > todaysForm(kind) : IS_WORD.test(kind));
+const isOfLaterRelease = (kind: string, schemaVersion: number): boolean =>
+  isKindName(kind) ? schemaVersion > schemaVersionNow(kind) : IS_WORD.test(kind);
 
-const setAsideOf = ({ kind, id, form, name }: Unreadable): SetAside => ({
+const setAsideOf = ({ kind, id, schemaVersion, name }: Unreadable): SetAside => ({
   kind,
   id,
   ...(name === undefined ? {} : { name }),
-  why: isOfLaterRelease(kind, form) ? 'newer-release' : 'broken',
+  why: isOfLaterRelease(kind, schemaVersion) ? 'newer-release' : 'broken',
 });
 
 /** The ETag of an answer: a hash of its bytes. */

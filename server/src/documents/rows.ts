@@ -1,15 +1,15 @@
-import { formOf, KIND_NAMES, kindOf, type Doc, type KindName } from '@puddler/contract';
+import { schemaVersionOf, KIND_NAMES, kindOf, type Doc, type KindName } from '@puddler/contract';
 import type { DocumentRow } from '../db/schema';
 
-/** The form that each kind is written in today, as a list for SQL. */
-export const TODAYS_FORMS = KIND_NAMES.map((kind) => ({ kind, form: formOf(kindOf(kind)) }));
+/** The version of the schema that each kind is written in now, as a list for SQL. */
+export const SCHEMA_VERSIONS = KIND_NAMES.map((kind) => ({ kind, form: schemaVersionOf(kindOf(kind)) }));
 /** Which kind belongs to which, as a list for SQL. */
 export const FAMILIES = KIND_NAMES.flatMap((child) => {
   const { parent } = kindOf(child);
   return parent === undefined ? [] : [{ child, parent }];
 });
 
-export const todaysForm = (kind: KindName): number => formOf(kindOf(kind));
+export const schemaVersionNow = (kind: KindName): number => schemaVersionOf(kindOf(kind));
 
 /** Everything of a document but its body. */
 function head(row: Omit<DocumentRow, 'body'>) {

@@ -4,7 +4,7 @@ import type { Database } from '../db/open';
 import { HAS_LEGIBLE_HEAD, IS_READABLE, isIdIn, isWordIn, LEGIBLE_NAME, placesOf, readRows, ROW, type Place } from '../db/document-rows';
 import { documents, type DocumentRow } from '../db/schema';
 import { ChangeFeed } from './change-feed';
-import { docOf, FAMILIES, todaysForm } from './rows';
+import { docOf, FAMILIES, schemaVersionNow } from './rows';
 import { among, overwriteStatement, writeStatements, type Overwrite } from './write-statements';
 
 export type { Overwrite };
@@ -20,7 +20,7 @@ interface DoneWithIt extends Done {
 }
 
 /** A row that cannot be read, with what is legible of it. */
-export interface Unreadable extends Pick<DocumentRow, 'kind' | 'id' | 'form'> {
+export interface Unreadable extends Pick<DocumentRow, 'kind' | 'id' | 'schemaVersion'> {
   name: string | undefined;
 }
 
@@ -101,7 +101,7 @@ export class DocumentStore {
       .select({
         kind: sql<KindName>`case when ${isWordIn('documents.kind')} then ${documents.kind} else hex(${documents.kind}) end`,
         id: sql<string>`case when ${isIdIn('documents.id')} then ${documents.id} else hex(${documents.id}) end`,
-        form: documents.form,
+        schemaVersion: documents.schemaVersion,
         name: LEGIBLE_NAME,
       })
       .from(documents)
@@ -225,7 +225,7 @@ export class DocumentStore {
 
   /** Whether a row's body can be read at all. */
   static canRead(row: DocumentRow): boolean {
-    if (row.form !== todaysForm(row.kind)) return false;
+    if (row.schemaVersion !== schemaVersionNow(row.kind)) return false;
     try {
       JSON.parse(row.body);
       return true;

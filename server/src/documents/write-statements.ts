@@ -1,7 +1,7 @@
 import { kindOf, type BackupDocument, type DocWrite, type KindName } from '@puddler/contract';
 import { sql, type SQL } from 'drizzle-orm';
 import { HAS_LEGIBLE_HEAD } from '../db/document-rows';
-import { FAMILIES, todaysForm } from './rows';
+import { FAMILIES, schemaVersionNow } from './rows';
 
 /** Rows of a list as one parameter: building a statement with a parameter for each value took four times as long. */
 const each = (list: readonly unknown[]) => sql`json_each(${JSON.stringify(list)})`;
@@ -44,7 +44,7 @@ export function writeStatements(kind: KindName, writes: readonly DocWrite[], now
       returning kind, id, version, parent_id as parentId`,
     written: sql`
       insert into documents (kind, id, parent_id, version, created_at, updated_at, deleted_at, form, body)
-      select ${kind}, w.value->>'id', w.value->>'parentId', (w.value->>'base') + 1, ${now}, ${now}, null, ${todaysForm(kind)}, w.value->>'body'
+      select ${kind}, w.value->>'id', w.value->>'parentId', (w.value->>'base') + 1, ${now}, ${now}, null, ${schemaVersionNow(kind)}, w.value->>'body'
       from ${upserts} w
       where ((w.value->>'base') = 0 or exists (
           select 1 from documents d where d.kind = ${kind} and d.id = w.value->>'id' and d.version = w.value->>'base'))

@@ -1,4 +1,4 @@
-import { FORMS, kindOf, parentOf, type LiveChange } from '@puddler/contract/shared';
+import { SCHEMAS, kindOf, parentOf, type LiveChange } from '@puddler/contract/shared';
 import { heard, readOnlyTold, remoteBack } from './document-store-slice';
 import { keyOf, nameOf } from './entry';
 import { isHere } from './is-here';
@@ -29,7 +29,7 @@ export function followChanges(store: AppStore, onReached: () => void): () => voi
   function open(): void {
     clearTimeout(again);
     if (source || document.visibilityState === 'hidden') return;
-    source = new EventSource(`/api/changes?${new URLSearchParams({ page: PAGE, forms: FORMS, ...(last === undefined ? {} : { after: last }) })}`);
+    source = new EventSource(`/api/changes?${new URLSearchParams({ page: PAGE, forms: SCHEMAS, ...(last === undefined ? {} : { after: last }) })}`);
     source.onmessage = ({ data, lastEventId }: MessageEvent<string>) => {
       last = lastEventId;
       take(store, JSON.parse(data) as LiveChange, said);

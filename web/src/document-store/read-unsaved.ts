@@ -1,6 +1,6 @@
 import { compact } from '@puddler/core';
-import { checkBody, upgrade } from '@puddler/contract';
-import { formOf, isKindName, kindOf, type KindName } from '@puddler/contract/shared';
+import { checkBody, migrate } from '@puddler/contract';
+import { schemaVersionOf, isKindName, kindOf, type KindName } from '@puddler/contract/shared';
 import { keyOf, type Content, type Entry, type Remote } from './entry';
 
 /** An edit as the browser keeps it: what stood in the document store, with the form that its kind had then. */
@@ -75,16 +75,16 @@ function readContent(kind: KindName, content: unknown, form: unknown): Content {
   return { kind, ...compact({ parentId }), body: readBody(kind, body, form) } as Content;
 }
 
-/** Edits of releases that did not note a form are tried as today's first, then as each one before. */
+/** Edits of releases that did not note their schema version are tried as the current one first, then as each one before. */
 function readBody(kind: KindName, body: unknown, form: unknown): unknown {
-  const newest = formOf(kindOf(kind));
-  const forms = typeof form === 'number' ? [form] : Array.from({ length: newest }, (_, i) => newest - i);
+  const newest = schemaVersionOf(kindOf(kind));
+  const versions = typeof form === 'number' ? [form] : Array.from({ length: newest }, (_, i) => newest - i);
   let why = '';
-  for (const one of forms) {
+  for (const version of versions) {
     try {
       // The browser has no photos by their old ids: references to them stay with the document that the server has.
-      const upgraded = upgrade(kind, one, body, { photo: () => undefined });
-      const checked = checkBody(kind)(upgraded, undefined);
+      const migrated = migrate(kind, version, body, { photo: () => undefined });
+      const checked = checkBody(kind)(migrated, undefined);
       if (checked.ok) return checked.value;
       why ||= checked.problems[0]!.message;
     } catch (cause) {

@@ -1,4 +1,4 @@
-import { formOf, kindOf } from '@puddler/contract/shared';
+import { schemaVersionOf, kindOf } from '@puddler/contract/shared';
 import { createStore as createIdb, delMany, entries, setMany, type UseStore } from 'idb-keyval';
 import { quarantined, unsavedRecalled } from './document-store-slice';
 import { isUnsaved, kindOfKey, type Entry, type Key } from './entry';
@@ -84,7 +84,7 @@ export async function discardQuarantined(store: Pick<AppStore, 'dispatch' | 'get
   store.dispatch(quarantined([]));
 }
 
-const keptEdit = (entry: Entry): KeptEdit => ({ ...entry, form: formOf(kindOf(kindOfKey(entry.key))) });
+const keptEdit = (entry: Entry): KeptEdit => ({ ...entry, form: schemaVersionOf(kindOf(kindOfKey(entry.key))) });
 
 /** Keeps unsaved documents in the browser too, so that closing the page while the server is away loses nothing. */
 export function keepUnsaved(store: AppStore): void {

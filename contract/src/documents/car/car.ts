@@ -55,13 +55,13 @@ export interface PhotoRef extends FileRef {
 
 export const MOST_PHOTOS = 40;
 
-/** A reference of form 1: photos were kept under an id of their own. */
+/** A reference of schema version 1: photos were kept under an id of their own. */
 interface PhotoById {
   id: string;
   caption?: string;
 }
 
-/** Form 2 refers to photos by what is in them. A reference to a photo that is not there any more is left out. */
+/** Version 2 refers to photos by what is in them. A reference to a photo that is not there any more is left out. */
 function photosByHash(body: unknown, earlier: EarlierFiles): unknown {
   const { car, bench } = body as { car: unknown; bench: { photos?: PhotoById[] } };
   const { photos, ...notes } = bench;
@@ -83,5 +83,5 @@ export const CAR: Kind<CarBody> = {
   memberIds: { 'bench.photos': 'hash', 'bench.upkeep': 'id', 'bench.courses': 'name' },
   refersTo: { 'bench.stockPlanId': { kind: 'plan', optional: true } },
   fileHashes: ({ bench }) => (bench.photos ?? []).map((photo) => photo.hash),
-  steps: [photosByHash],
+  migrations: [photosByHash],
 };

@@ -13,5 +13,5 @@ export const DAY: Kind<Day> = {
   memberIds: { drives: 'id' },
   hasIdOfParent: true,
   refersTo: { 'drives[].runId': { kind: 'run' } },
-  steps: [],
+  migrations: [],
 };

@@ -44,5 +44,5 @@ export const FITTING: Kind<Fitting> = {
   memberIds: { steps: 'id', photos: 'hash', settings: 'id' },
   hasIdOfParent: true,
   fileHashes: ({ photos }) => photos.map((photo) => photo.hash),
-  steps: [],
+  migrations: [],
 };

@@ -49,5 +49,5 @@ export const LADDER: Kind<LadderProgress> = {
   memberIds: { steps: 'id' },
   hasIdOfParent: true,
   refersTo: { 'steps[].runId': { kind: 'run' } },
-  steps: [],
+  migrations: [],
 };

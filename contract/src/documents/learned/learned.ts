@@ -11,5 +11,5 @@ export const LEARNED: Kind<LearnedFigures> = {
   // A matrix is of one piece: figures of two lessons make no third.
   memberIds: {},
   hasIdOfParent: true,
-  steps: [],
+  migrations: [],
 };

@@ -10,5 +10,5 @@ export const PART: Kind<Part> = {
   list: 'shelf',
   nameOf: ({ name }) => name,
   memberIds: {},
-  steps: [],
+  migrations: [],
 };

@@ -8,5 +8,5 @@ export const PLAN: Kind<PlanBody> = {
   parent: 'car',
   nameOf: ({ name }) => name,
   memberIds: {},
-  steps: [],
+  migrations: [],
 };

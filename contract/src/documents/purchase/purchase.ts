@@ -79,5 +79,5 @@ export const PURCHASE: Kind<Purchase> = {
   nameOf: () => 'The parts list',
   memberIds: { lines: 'id', own: 'id', bundles: 'id', sales: 'id', 'budget.skipped': 'day' },
   hasIdOfParent: true,
-  steps: [],
+  migrations: [],
 };

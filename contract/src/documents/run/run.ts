@@ -33,5 +33,5 @@ export const RUN: Kind<CarRun> = {
   computed: ['predicted'],
   refersTo: { planId: { kind: 'plan', optional: true } },
   fileHashes: ({ photos = [], logs = [] }) => [...photos, ...logs].map((one) => one.hash),
-  steps: [],
+  migrations: [],
 };

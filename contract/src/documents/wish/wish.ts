@@ -21,5 +21,5 @@ export const WISH: Kind<Wish> = {
   parent: 'car',
   nameOf: ({ name }) => name,
   memberIds: {},
-  steps: [],
+  migrations: [],
 };
