@@ -77,7 +77,7 @@ const logDocuments = async (carId: string): Promise<DocList['documents']> => (aw
  * Fetches all of a car with its plans and runs; `id` names the car or a plan. Asked by several at the same time it is fetched once. Rejects where there is
  * none, or no server.
  */
-export function loadCar(store: Store, id: string): Promise<void> {
+function loadCar(store: Store, id: string): Promise<void> {
   return onlyOnce(carsUnderWay, id, async () => {
     const { documents } = await request<DocList>(`whole-car/${encodeURIComponent(id)}`);
     store.dispatch(received({ documents, wholeCar: true }));
