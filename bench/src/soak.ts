@@ -39,7 +39,8 @@ try {
     while (performance.now() < until) {
       const { name, run } = SOAK_ACTIONS[pick(SOAK_ACTIONS.length)];
       await run(page, context).catch(async (error: Error) => {
-        errors.push(`${name}: ${error.message.split('\n')[0]}`);
+        const shown = await page.evaluate<string>('document.body.innerText.slice(0, 300)').catch(() => 'nothing');
+        errors.push(`${name} at ${page.url()}: ${error.message.split('\n').slice(0, 3).join(' ')}, where it says ${JSON.stringify(shown)}`);
         // What it left open would fail the next one too.
         await page.goto(server.address);
       });

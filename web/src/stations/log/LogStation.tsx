@@ -7,32 +7,16 @@ import type { ActivePlan } from '../../active/use-plan';
 import { useRunsHere } from '../../active/use-runs-here';
 import { useLearning } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
-import { Choice } from '../../ui/Choice';
-import { PhoneRecorder } from './PhoneRecorder';
+import { LogPanels, type LogPanel } from './LogPanels';
 import { LogPicker } from './LogPicker';
 import { useDroppedFiles } from '../../ui/use-dropped-files';
 import { DropPlace, type FileTaker } from './DropPlace';
 import { runName } from './log-text';
 import { MeasuredAgainst } from './MeasuredAgainst';
-import { LearningPanel } from './LearningPanel';
-import { OverTime } from './OverTime';
-import { ReplayPanel } from './ReplayPanel';
 import { RunList } from './RunList';
-import { RunPage } from './RunPage';
 import { RunStrip } from './RunStrip';
-import { UpkeepPanel } from './UpkeepPanel';
 import { useLog, type AtLog } from './use-log';
-import { Example } from '../../ui/Example';
 import { Guarded } from '../../ui/Guarded';
-
-const PANELS = [
-  ['run', 'Run'],
-  ['learning', 'Learning'],
-  ['replay', 'Replay'],
-  ['time', 'Over time'],
-  ['upkeep', 'Upkeep'],
-] as const;
-type Panel = (typeof PANELS)[number][0];
 
 export default function LogStation() {
   return <OnPlan so="no run of it can be held against a prediction">{(active) => <AtTheLog key={active.carId} active={active} />}</OnPlan>;
@@ -42,8 +26,8 @@ export default function LogStation() {
 function AtTheLog({ active }: { active: ActivePlan }) {
   const log = useLog(active);
   const view = chainView(active.file);
-  const logLoaded = useRunsHere(active.carId);
-  const [panel, setPanel] = useState<Panel>('run');
+  const areHere = useRunsHere(active.carId);
+  const [panel, setPanel] = useState<LogPanel>('run');
   // What was learned stays while its runs are looked at.
   const learning = useLearning();
   const taker = useRef<FileTaker>(null);
@@ -81,12 +65,12 @@ function AtTheLog({ active }: { active: ActivePlan }) {
             </span>
           </h1>
         </div>
-        {logLoaded ? (
+        {areHere ? (
           <Guarded what="The list of runs">{isRead ? <RunStrip log={at} /> : <RunList log={at} />}</Guarded>
         ) : (
           <p className="text-soft">Fetching the runs …</p>
         )}
-        {logLoaded && log.runs.length === 0 && (
+        {areHere && log.runs.length === 0 && (
           <NoRuns topSpeedMs={view.state === 'ready' ? view.steady.topSpeedMs : 0} onBegin={begin} onFiles={takeFiles} />
         )}
         {at.open && !isRead && (
@@ -99,60 +83,7 @@ function AtTheLog({ active }: { active: ActivePlan }) {
         )}
         <DropPlace ref={taker} log={log} active={active} onKept={() => setPanel('run')} />
       </div>
-      <div className="min-w-0">
-        <div className="mb-2 flex flex-wrap gap-1.5 print:hidden" role="group" aria-label="Of the log">
-          {PANELS.map(([id, word]) => (
-            <Choice key={id} size="large" on={panel === id} onClick={() => setPanel(id)}>
-              {word}
-            </Choice>
-          ))}
-        </div>
-        {panel === 'run' &&
-          (at.open ? (
-            <Guarded what="The run">
-              <RunPage key={at.open.id} active={active} open={at.open} log={at} onFiles={takeFiles} />
-            </Guarded>
-          ) : (
-            <>
-              <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-body text-soft">
-                <p className="max-sm:hidden">
-                  Press a run to open it, or <strong className="font-medium">n</strong> to begin one. Logs can be dropped anywhere on this page.
-                </p>
-                <p className="sm:hidden">Press a run to open it.</p>
-                {log.runs.length > 0 && <LogPicker onFiles={takeFiles} />}
-                <PhoneRecorder onFile={(file) => takeFiles([file])} />
-              </div>
-              {logLoaded && log.runs.length === 0 && (
-                <Example of="log" alt="A run: its passes and temperatures against what was likely, and its log drawn over the seconds." />
-              )}
-            </>
-          ))}
-        {panel === 'learning' && (
-          <Guarded what="What the runs teach">
-            <LearningPanel log={at} active={active} learning={learning} />
-            {log.runs.length > 0 && (
-              <div className="mt-2">
-                <LogPicker onFiles={takeFiles} />
-              </div>
-            )}
-          </Guarded>
-        )}
-        {panel === 'replay' && (
-          <Guarded what="The replay">
-            <ReplayPanel log={at} active={active} />
-          </Guarded>
-        )}
-        {panel === 'time' && (
-          <Guarded what="The runs over time">
-            <OverTime log={at} />
-          </Guarded>
-        )}
-        {panel === 'upkeep' && (
-          <Guarded what="The upkeep">
-            <UpkeepPanel log={at} active={active} />
-          </Guarded>
-        )}
-      </div>
+      <LogPanels active={active} log={at} areHere={areHere} learning={learning} shown={panel} onShow={setPanel} onFiles={takeFiles} />
     </main>
   );
 }
