@@ -2,7 +2,7 @@ import type { DocList } from '@puddler/contract/shared';
 import type { Page } from '@playwright/test';
 import { expectNoBarriers, smallTargets } from './barriers';
 import { LAN } from './browser-options';
-import { expect, testAlone as test } from './fixtures';
+import { expect, planNamed, testAlone as test } from './fixtures';
 import { pair, runsOf, withNetwork } from './paired';
 
 test('a phone is paired by the code that is typed and a yes at the laptop; it writes, and is put out at once', async ({ page, browser }) => {
@@ -37,8 +37,7 @@ test('a phone is paired by the code that is typed and a yes at the laptop; it wr
     await phone.goto(`${on!.url}/phones`);
     await expect(phone.getByText('This is done on the machine that Puddler runs on.')).toBeVisible();
 
-    const [plan] = ((await (await fetch(`${server.address}/api/garage`)).json()) as { documents: { plan: { id: string }[] } }).documents.plan;
-    await phone.goto(`${on!.url}/plans/${plan!.id}/fit`);
+    await phone.goto(`${on!.url}/plans/${await planNamed(server.address)}/fit`);
     await phone.getByRole('checkbox').first().tap();
     await expect(phone.getByRole('status', { name: 'Saved' }).or(phone.getByText('Saved')).first()).toBeVisible();
 
