@@ -7,6 +7,7 @@ import { PlanError } from '../plan/plan-error';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { minutesToCutoff } from '../predict/bands';
 import { shownRun } from '../predict/peak';
+import { simulateRun } from '../predict/run';
 import { simulateRunFast } from '../predict/run-fast';
 import { predictSteady } from '../predict/steady';
 import { changesOf, withChanges, type Change } from '../compare/changed-links';
@@ -51,13 +52,15 @@ export const partialConversions = (stock: PlanFile, plan: PlanFile, limits: Limi
 /** One part of a conversion, predicted. */
 export function partialConversionOf(stock: PlanFile, plan: PlanFile, changes: Change[], limits: Limits): PartialConversion {
   const bought = resolvePlan(stock);
-  const made = withChanges(stock, plan, changes);
+  // All of it is the plan itself: its figures are those that the plan shows everywhere.
+  const isWhole = changes.length === changesOf(stock, plan).length;
+  const made = isWhole ? plan : withChanges(stock, plan, changes);
   const unlike = unlikeEsc(stock, plan, changes);
   if (unlike !== undefined) return { changes, plan: made, findings: [], forbidden: unlike };
   try {
     const resolved = resolvePlan(made);
     const steady = predictSteady(resolved);
-    const run = simulateRunFast(resolved, { stepS: STEP_S });
+    const run = isWhole ? simulateRun(resolved) : simulateRunFast(resolved, { stepS: STEP_S });
     const findings = allFindings({ plan: made, resolved, steady, run, limits, stock: bought }).filter((one) => one.level !== 'info');
     const stop = findings.find((one) => one.level === 'stop');
     const shown = shownRun(steady, run);

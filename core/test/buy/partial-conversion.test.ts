@@ -22,7 +22,14 @@ const stock = plainPlan({
 const plan = plainPlan({ gearing: { pinion: 17, spur: 58 }, run: { profile: 'race', minutes: 1 } });
 const partialConversionOf = (partials: PartialConversion[], ...changes: Change[]) => partials.find((one) => String(one.changes) === String(changes))!;
 
-test('changes are told link by link, and only where something differs', () => {
+test('all of a conversion is the plan itself, with the plan’s own figures', () => {
+  const whole = partialConversionOf(partialConversions(stock, plan, limits), ...changesOf(stock, plan));
+  const { steady, run } = predict(plan);
+  expect(whole.plan).toBe(plan);
+  expect(whole.figures).toMatchObject({ topSpeedMs: steady.topSpeedMs, maxCanC: run.maxCanC });
+});
+
+test('changes are named link by link, and only where something differs', () => {
   expect(changesOf(stock, stock)).toEqual([]);
   expect(changesOf(stock, plan)).toEqual(['pack', 'esc', 'motor', 'gears']);
   expect(changesOf(stock, { ...stock, cooling: { motorFans: 1 } })).toEqual(['cooling']);
