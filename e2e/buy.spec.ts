@@ -118,7 +118,7 @@ test('nothing of the car as bought is to be bought; where that is not known, no 
   await expect(page.getByText('the car as bought has not')).toHaveCount(0);
 });
 
-test('partial conversions are predicted or told what forbids them, and the order that is chosen is the one that is bought', async ({
+test('partial conversions are predicted, or what forbids them is said, and the order that is chosen is the one that is bought', async ({
   page,
   club,
 }) => {

@@ -6,7 +6,7 @@ import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { routes } from './app/routes';
 import { isHere } from './document-store/is-here';
-import { loadGarage, loadLog, loadSetAside, loadShelf } from './document-store/load';
+import { loadGarage, loadLog, loadUnreadable, loadShelf } from './document-store/load';
 import { recallPins, storePins } from './document-store/keep-pins';
 import { recallPrefs, storePrefs } from './document-store/prefs-slice';
 import { createStore } from './document-store/store';
@@ -57,7 +57,7 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
       () =>
         void runClient.quiet().then(() => {
           fetchAhead();
-          loadSetAside(store).catch(() => undefined);
+          loadUnreadable(store).catch(() => undefined);
           keepPage(store);
           if (!isHere()) void import('./jobs/ready-away').then(({ readyAway }) => readyAway());
           freezeBands(store);

@@ -18,7 +18,7 @@ export function listRoutes(lists: DocumentLists): Router {
     send(ctx, await lists.logOf(orRefuse(checkId(ctx.params['carId']))));
   });
   router.get('/set-aside', async (ctx) => {
-    send(ctx, await lists.setAside());
+    send(ctx, await lists.unreadable());
   });
   router.get('/whole-car/:id', async (ctx) => {
     const bytes = await lists.wholeCar(orRefuse(checkId(ctx.params['id'])));

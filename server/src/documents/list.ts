@@ -38,7 +38,7 @@ export class DocumentLists {
   }
 
   /** All that is kept and cannot be read, whatever its kind; read in pieces, for it goes through every body. */
-  async setAside(): Promise<Buffer> {
+  async unreadable(): Promise<Buffer> {
     const found: SetAside[] = [];
     for (let after = 0; ;) {
       const rowids = await this.store.rowids(after, ROWS_AT_ONCE);
@@ -46,7 +46,7 @@ export class DocumentLists {
       if (last === undefined) return Buffer.from(JSON.stringify({ setAside: found }));
       const within = isRowIn(rowids);
       const { rows, unread } = await this.store.readable(undefined, within);
-      if (unread > 0) found.push(...(await this.store.unreadable(undefined, rows, within)).map(setAsideOf));
+      if (unread > 0) found.push(...(await this.store.unreadable(undefined, rows, within)).map(shownUnreadable));
       after = last;
     }
   }
@@ -60,7 +60,7 @@ export class DocumentLists {
         .map(docText)
         .join(',')}]`;
     const end = next === undefined ? '' : `,"next":${JSON.stringify(next)}`;
-    return Buffer.from(`{"documents":{${kinds.map(ofKind).join(',')}},"setAside":${JSON.stringify(unreadable.map(setAsideOf))}${end}}`);
+    return Buffer.from(`{"documents":{${kinds.map(ofKind).join(',')}},"setAside":${JSON.stringify(unreadable.map(shownUnreadable))}${end}}`);
   }
 }
 
@@ -70,7 +70,7 @@ const IS_WORD = /^[A-Za-z]+$/;
 const isOfLaterRelease = (kind: string, schemaVersion: number): boolean =>
   isKindName(kind) ? schemaVersion > schemaVersionNow(kind) : IS_WORD.test(kind);
 
-const setAsideOf = ({ kind, id, schemaVersion, name }: Unreadable): SetAside => ({
+const shownUnreadable = ({ kind, id, schemaVersion, name }: Unreadable): SetAside => ({
   kind,
   id,
   ...(name === undefined ? {} : { name }),

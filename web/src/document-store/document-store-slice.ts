@@ -60,7 +60,7 @@ const slice = createSlice({
         state.entries[entry.key] = entry;
       }
     },
-    setAsideFound(state, action: PayloadAction<SetAside[]>) {
+    unreadableFound(state, action: PayloadAction<SetAside[]>) {
       state.setAside = action.payload;
     },
     quarantined(state, action: PayloadAction<UnreadableEdit[]>) {
@@ -235,7 +235,7 @@ export const {
   garageAwaited,
   unsavedRecalled,
   quarantined,
-  setAsideFound,
+  unreadableFound,
   changed,
   amended,
   imported,

@@ -1,6 +1,6 @@
 import { kindsOfList, LIST_NAMES, type DocList, type DocPiece, type ListName } from '@puddler/contract/shared';
 import { request } from '../api/request';
-import { garageAwaited, garageFailed, heard, received, setAsideFound } from './document-store-slice';
+import { garageAwaited, garageFailed, heard, received, unreadableFound } from './document-store-slice';
 import { keyOf, kindOfKey } from './entry';
 import type { AppStore } from './store';
 
@@ -33,9 +33,9 @@ export const fetchList = (store: Store, list: ListName): Promise<void> =>
   inPieces(list, (documents, isLast) => store.dispatch(received({ documents, ...(isLast ? { complete: list } : {}) })));
 
 /** Fetches what the server has and cannot read. */
-export async function loadSetAside(store: Store): Promise<void> {
+export async function loadUnreadable(store: Store): Promise<void> {
   const { setAside } = await request<Pick<DocList, 'setAside'>>('set-aside');
-  store.dispatch(setAsideFound(setAside));
+  store.dispatch(unreadableFound(setAside));
 }
 
 /** Fetches a list, and keeps asking while the server is away: what is in the document store already stays as it is. */
@@ -109,5 +109,5 @@ export async function loadAgain(store: AppStore): Promise<void> {
     });
     store.dispatch(heard({ written: [], gone }));
   }
-  await loadSetAside(store);
+  await loadUnreadable(store);
 }
