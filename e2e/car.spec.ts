@@ -18,7 +18,7 @@ test('a newcomer: from an empty garage to a believable plan, typing only what is
   await expect(dialog.getByText('C rating not known')).toBeVisible();
   await dialog.getByLabel('New pack').fill('5000 mAh 50C');
   await expect(dialog.getByText('Still needed: cells.')).toBeVisible();
-  await expect(dialog.getByText('A line that still lacks something is left out')).toBeVisible();
+  await expect(dialog.getByText('Left out until it is whole: New pack.')).toBeVisible();
   await dialog.getByLabel('New pack').fill('2S 5000 mAh 50C');
   await dialog.getByLabel('New ESC').fill('60A 2-3S BEC 6V/3A');
   await dialog.getByLabel('New ESC').press('Enter');

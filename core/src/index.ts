@@ -2,6 +2,7 @@
 export { amend, compact } from './compact';
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
+export { SPEED_RUN_MS } from './chain/constants';
 export type { Origin, Provenance } from './plan/provenance';
 export { COURSES, NEW_CORNER, NEW_LEG } from './plan/courses';
 export { hasOwnTiming, OF_THE_DRIVER, plannedRun, runAs } from './plan/planned-run';

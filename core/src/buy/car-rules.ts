@@ -1,3 +1,4 @@
+import { SPEED_RUN_MS } from '../chain/constants';
 import { changesOf } from '../compare/changed-links';
 import { keepsEsc } from '../plan/same-part';
 import type { Part } from '../shelf/part';
@@ -54,8 +55,8 @@ export function driveline({ plan, topSpeedMs, packV, bought, strength }: BuyInpu
     ...bearings,
     line('drive-parts', 'steel drive parts', 'plastic cups, joints and differential gears strip first.'),
     line('spare-spur', 'spare spur', 'it strips first, and ends the day.'),
-    // Tracks have neither rims nor a servo that steers wheels.
-    ...(plan.car.drive === 'tracked'
+    // Tracks have neither rims nor a servo that steers wheels; at a walk no tyre grows and no wheel flutters, however slow the car was before.
+    ...(plan.car.drive === 'tracked' || topSpeedMs < SPEED_RUN_MS
       ? []
       : [
           line('servo-saver', 'stiffer servo saver', 'a soft one lets the wheels flutter at speed.'),

@@ -7,3 +7,5 @@ export const REFERENCE_C = 25;
 export const RPM_PER_RAD_S = 60 / (2 * Math.PI);
 /** 100 km/h in m/s, where a tyre's growth is quoted. */
 export const GROWTH_SPEED_MS = 100 / 3.6;
+/** From 30 km/h on a car can hurt somebody on foot badly; below, neither tyres nor steering meet speeds that they were not made for [m/s]. */
+export const SPEED_RUN_MS = 30 / 3.6;

@@ -120,7 +120,7 @@ export class LabelText {
     return this.rest
       .split(/[\s¦,;|()[\]]+/)
       .map((word) => word.replace(/^[-–/.:+&@]+|[-–/.:+&@]+$/g, ''))
-      .filter((word) => word !== '' && !NOISE.has(word.toLowerCase()));
+      .filter((word) => /[\p{L}\p{N}]/u.test(word) && !NOISE.has(word.toLowerCase()));
   }
 }
 
@@ -133,16 +133,20 @@ const NOISE = new Set(
 
 /** One spelling for signs that stand for the same: dashes, multiplication signs, Greek letters, full-width forms, thousands. */
 function plain(text: string): string {
-  return text
-    .replace(/(\d)[,\u2009\u00a0\u202f](\d{3})(?!\d)/g, '$1$2')
-    .normalize('NFKC')
-    .replace(/[‐‑‒–—−~]/g, '-')
-    .replace(/[×✕]/g, 'x')
-    .replace(/[Ωω]/g, 'ohm')
-    .replace(/[⌀Øø]/g, 'Ø')
-    .replace(/[“”″]/g, '"')
-    .replace(/(\d),(\d{1,2})(?!\d)/g, '$1.$2')
-    .replace(/\s+/g, ' ');
+  return (
+    text
+      .replace(/(\d)[,\u2009\u00a0\u202f](\d{3})(?!\d)/g, '$1$2')
+      .normalize('NFKC')
+      .replace(/[‐‑‒–—−~]/g, '-')
+      .replace(/[×✕]/g, 'x')
+      .replace(/[Ωω]/g, 'ohm')
+      .replace(/[⌀Øø]/g, 'Ø')
+      .replace(/[“”″]/g, '"')
+      .replace(/(\d),(\d{1,2})(?!\d)/g, '$1.$2')
+      // A point before three digits marks thousands where nothing has so few of the unit: “2.200 mAh” is a pack, 2.2 mAh is none.
+      .replace(/(\d)\.(\d{3})(?= ?(?:m ?ah|kv|rpm)\b)/gi, '$1$2')
+      .replace(/\s+/g, ' ')
+  );
 }
 
 /** “4.0k” and “4000” alike. */

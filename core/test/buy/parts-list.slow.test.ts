@@ -24,6 +24,9 @@ test('what the car had as bought is only said where it is known', () => {
   expect(line('motor', plan, { stock: undefined })!.why).toBe('The plan has it; what the car had as bought is not known.');
 });
 
+const CRAWLER: PlanFile = { ...motorOf({ kvRpmPerV: 9000 }), car: { ...plan.car, internalRatio: 60 } };
+const OF_A_SLOWER_ONE = { stock: { ...stock, car: { ...stock.car, internalRatio: 400 } } };
+
 /** Each rule with a plan that asks for the line, and one that does not. */
 test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFile, Partial<PartsListOptions>?]]>([
   ['motor', [plan], [{ ...plan, motor: stock.motor }]],
@@ -66,6 +69,10 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
   ['spare-spur', [motorOf({ kvRpmPerV: 9000 })], [plan]],
   ['servo-saver', [motorOf({ kvRpmPerV: 9000 })], [{ ...motorOf({ kvRpmPerV: 9000 }), car: { ...plan.car, drive: 'tracked' } }]],
   ['tyres', [motorOf({ kvRpmPerV: 9000 })], [{ ...motorOf({ kvRpmPerV: 9000 }), car: { ...plan.car, drive: 'tracked' } }]],
+  // A crawler may go three times as fast as before and still walk.
+  ['tyres', [motorOf({ kvRpmPerV: 9000 })], [CRAWLER, OF_A_SLOWER_ONE]],
+  ['servo-saver', [motorOf({ kvRpmPerV: 9000 })], [CRAWLER, OF_A_SLOWER_ONE]],
+  ['spare-spur', [CRAWLER, OF_A_SLOWER_ONE], [plan]],
   ['radio', [plan, { receiverInEsc: true }], [{ ...plan, esc: stock.esc, motor: stock.motor }, { receiverInEsc: true }]],
   ['radio', [plan, { failsafe: false }], [plan, { failsafe: true }]],
   ['radio', [{ ...plan, site: { ...plan.site, radioRangeM: 30 } }], [{ ...plan, site: { ...plan.site, radioRangeM: 900 } }]],

@@ -127,6 +127,7 @@ export const PACK_LABELS: LabelRow[] = [
   ['pack', 'LiFe 3S 9.9V 2500 mAh', pack('life', 3, 2.5)],
   ['pack', '4S 14.8V 5,000mAh 45-90C', pack('lipo', 4, 5, 45)],
   ['pack', '22.2V 5000mAh 60C', pack('lipo', 6, 5, 60)],
+  ['pack', '3s lipo 2.200 mAh 35c', pack('lipo', 3, 2.2, 35)],
   ['pack', '11.1V 2200mAh 25C 60 A two-pin plug', pack('lipo', 3, 2.2, 25, { plugA: 60, plug: '60 A two-pin plug' })],
   ['pack', 'Brackwater 2S 5000 50C', pack('lipo', 2, 5, 50)],
   ['pack', '6-cell NiMH 7.2V 5000mAh', pack('nimh', 6, 5)],

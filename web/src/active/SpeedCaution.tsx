@@ -1,7 +1,5 @@
+import { SPEED_RUN_MS } from '@puddler/core';
 import type { ReactNode } from 'react';
-
-/** From 30 km/h on a car can hurt somebody on foot badly [m/s]. */
-const SPEED_RUN_MS = 30 / 3.6;
 
 /** Where a speed run may be driven; of a slow car nothing is said of it. `children` is what else is said in its place. */
 export function SpeedCaution({ topSpeedMs, className, children }: { topSpeedMs: number; className: string; children?: ReactNode }) {

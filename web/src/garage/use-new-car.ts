@@ -16,6 +16,19 @@ const FIELDS = {
   new: { motor: 'motor', esc: 'esc', pack: 'pack', gears: 'newGears' },
 } as const satisfies Record<Side, Record<ShopKind, string>>;
 
+/** What the lines are called, and how such a line may look. */
+export const LINES = {
+  oldMotor: { label: 'Old motor', placeholder: '27T 540' },
+  oldEsc: { label: 'Old ESC', placeholder: '60A brushed' },
+  oldPack: { label: 'Old pack', placeholder: '7.2V 3000mAh NiMH' },
+  gears: { label: 'Pinion and spur', placeholder: '23/68' },
+  motor: { label: 'New motor', placeholder: '3652 4000KV sensorless' },
+  esc: { label: 'New ESC', placeholder: '60A 2-3S BEC 6V/3A' },
+  pack: { label: 'New pack', placeholder: '2S 5000 mAh 50C' },
+  newGears: { label: 'New pinion', placeholder: '19T, if it changes' },
+};
+export type Line = keyof typeof LINES;
+
 /** A car that is being described: its name and kind, and what is printed on old and new parts. */
 export function useNewCar() {
   const dispatch = useAppDispatch();
@@ -24,7 +37,7 @@ export function useNewCar() {
   const [ratioText, setRatioText] = useState('');
   const [isNameMissing, setNameMissing] = useState(false);
   const [isRatioMissing, setRatioMissing] = useState(false);
-  const labels = {
+  const labels: Record<Line, LabelInHand> = {
     oldMotor: useLabel('motor', { guessesSize: true }),
     oldEsc: useLabel('esc'),
     oldPack: useLabel('pack'),
@@ -49,7 +62,10 @@ export function useNewCar() {
   const ratio = ratioText.trim() === '' ? undefined : parseFigure(ratioText, RANGES['car.internalRatio'], 'metric');
   const isDirect = (labels.newGears.reading ?? labels.gears.reading)?.direct === true;
   /** Lines that make no part yet: they are left out, and said to be. */
-  const unfinished = Object.values(labels).filter((field) => field.text.trim() !== '' && field.parts.length === 0 && field.reading?.direct !== true);
+  const unfinished = (Object.keys(LINES) as Line[]).filter((id) => {
+    const { text, parts, reading } = labels[id];
+    return text.trim() !== '' && parts.length === 0 && reading?.direct !== true;
+  });
 
   /** Puts it in the garage and returns its plan's id; undefined while something is missing. */
   const make = (): string | undefined => {
