@@ -95,14 +95,21 @@ function cellEdits(input: FindingInput, cells: number): PlanEdit[] {
   return input.plan.packs.map((_, i) => edit(`packs[${i}].cells`, cells));
 }
 
+/** With fewer cells than these hardly an ESC starts, unless its label says that it does. */
+const FEWEST_CELLS = { nimh: 4, lithium: 2 };
+
 export function fewerCells(input: FindingInput): FixCandidate {
-  const { packs, packWiring } = input.plan;
+  const { packs, packWiring, esc } = input.plan;
   if (packs.length > 1 && packWiring !== 'parallel') return { values: [] };
   const { cells, chemistry } = packs[0]!;
-  const word = chemistry === 'nimh' ? 'NiMH cells' : 'cells';
+  const isNimh = chemistry === 'nimh';
+  const fewest = (isNimh ? undefined : esc.minCells) ?? FEWEST_CELLS[isNimh ? 'nimh' : 'lithium'];
+  const word = isNimh ? 'NiMH cells' : 'cells';
   return {
     values:
-      cells > 1 ? range(cells - 1, 1).map((count) => ({ label: `${count} ${count === 1 ? 'cell' : word}`, edits: cellEdits(input, count) })) : [],
+      cells > fewest
+        ? range(cells - 1, fewest).map((count) => ({ label: `${count} ${count === 1 ? 'cell' : word}`, edits: cellEdits(input, count) }))
+        : [],
     oneStep: true,
   };
 }
