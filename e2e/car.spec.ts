@@ -65,6 +65,23 @@ test('a whole line of a shop goes to all its fields; an open question keeps what
   await expect(page.getByRole('complementary', { name: 'What comes next' })).toContainText('read on its label how many cells the ESC bears');
 });
 
+test('two packs on a label are two in the plan, one after the other where the ESC bears their cells', async ({ page, empty }) => {
+  await page.goto(empty.address);
+  await page.getByRole('button', { name: 'New car' }).first().click();
+  const dialog = page.getByRole('dialog', { name: 'New car' });
+  await dialog.getByLabel('Name').fill('Big one');
+  await dialog.getByText('1/5 buggy or truck, four driven').click();
+  await dialog.getByLabel('New motor').fill('56112 780kv 8S');
+  await dialog.getByLabel('New ESC').fill('200A 8S');
+  await dialog.getByLabel('New pack').fill('2x 4S 6.000 mAh 60C');
+  await expect(dialog.getByText('2 of them')).toBeVisible();
+  await expect(dialog.getByText('capacity 6 Ah')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Put it in the garage' }).click();
+  await settled(page);
+  await expect(page.getByRole('button', { name: /^Pack: 2 × 4S 6.000 mAh 60C/ })).toBeVisible();
+  await expect(page.getByText('2 in series')).toBeVisible();
+});
+
 test('gears that nobody typed are said to be typical, and asked for first', async ({ page, empty }) => {
   await page.goto(empty.address);
   await page.getByRole('button', { name: 'New car' }).first().click();

@@ -86,6 +86,12 @@ export class LabelText {
     if (!this.takeNumber('massG', /\b(\d+(?:\.\d+)?) ?(?:g|grams?)\b/i, 1, 'g')) this.takeNumber('massG', /\b(\d+(?:\.\d+)?) ?oz\b/i, 28.3495, 'oz');
   }
 
+  /** “2 x 2814”, “two 3650”: how many there are of it. */
+  takeCount(): void {
+    const match = this.take(COUNT_FIRST) ?? this.take(/\b(two|twin|a pair of|pair of|three|four)\b/i);
+    if (match) this.count = Number(match[1]) || COUNT_WORDS[match[1]!.toLowerCase().replace(/^a | of$/g, '')];
+  }
+
   /** Takes a price out that has its sign. */
   takePrice(): void {
     // The sign stands before or behind; looked for in that order, since “540 $18” has one between two numbers.
@@ -123,6 +129,12 @@ export class LabelText {
       .filter((word) => /[\p{L}\p{N}]/u.test(word) && !NOISE.has(word.toLowerCase()));
   }
 }
+
+const COUNT_FIRST = /^ ?([2-8]) ?(?:x|pcs|off)(?= )/i;
+const COUNT_WORDS: Record<string, number> = { two: 2, twin: 2, pair: 2, three: 3, four: 4 };
+
+/** The name of one of them: “2x 3650 1800kv” is two of “3650 1800kv”. */
+export const nameOfOne = (name: string): string => name.replace(/^\s*[2-8]\s?(?:x|×|pcs|off)\s+/i, '');
 
 /** Words that say nothing that a field could hold. */
 const NOISE = new Set(

@@ -2,6 +2,7 @@ import { number, type LabelText } from './label-text';
 
 /** Reads a speed controller's label: amps, burst, cells, BEC, sensor, fan. */
 export function readEscLabel(text: LabelText): void {
+  text.takeCount();
   readBec(text);
   text.takeUnused(/\b\d{1,2} ?- ?\d{1,2} ?(?:s|cells?)? ?ni-?mh\b|\bni-?mh ?:? ?\d{1,2} ?- ?\d{1,2}(?: ?s| cells?)?\b/i);
   const range =
@@ -22,7 +23,7 @@ export function readEscLabel(text: LabelText): void {
     text.set('continuousA', number(pair[1]!));
     text.set('burstA', number(pair[2]!));
   }
-  text.takeNumber('continuousA', /\b(?:cont(?:inuous|\.)? ?[:=]? ?)?(\d+(?:\.\d+)?) ?a(?:mps?)?\b(?: ?cont(?:inuous|\.)?)?/i);
+  text.takeNumber('continuousA', /\b(?:cont(?:inuous|\.)? ?[:=]? ?)?(\d+(?:\.\d+)?) ?a(?:mp(?:s|eres?)?)?\b(?: ?cont(?:inuous|\.)?)?/i);
   text.takeOhms('resistanceOhm');
   text.takeMass();
   text.takeNumber('cutoffVPerCell', /\bcut-?off ?[:=]? ?(\d\.\d+) ?v?(?: ?\/ ?cell)?/i);

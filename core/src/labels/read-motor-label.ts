@@ -12,7 +12,7 @@ const SQUAT_INRUNNER_KV = 2500;
 /** Reads a motor's label: size code, kv or turns, poles, sensor, shaft, limits. Form codes with two meanings become a question. */
 export function readMotorLabel(text: LabelText): void {
   text.takeUnused(/(?:max(?:imum)?\.? ?(?:power)? ?)?\d+(?:\.\d+)? ?k?w(?:atts?)?\b(?! ?\/)/i);
-  readCount(text);
+  text.takeCount();
   readKv(text);
   readLimits(text);
   readPoles(text);
@@ -30,14 +30,6 @@ export function readMotorLabel(text: LabelText): void {
   text.takeUnused(/\b\d+(?:\.\d+)? ?a(?:mps?)?\b/i);
   text.takeUnused(/\b1\/\d{1,2}(?:th)?\b/i);
   text.takeUnused(/\b(?:waterproof|wp|ip\d\d)\b/i);
-}
-
-const COUNT_WORDS: Record<string, number> = { two: 2, twin: 2, pair: 2, three: 3, four: 4 };
-
-/** “2 x 2814”, “two 3650”: how many there are of it. */
-function readCount(text: LabelText): void {
-  const match = text.take(/^ ?([2-8]) ?(?:x|pcs|off)(?= )/i) ?? text.take(/\b(two|twin|a pair of|pair of|three|four)\b/i);
-  if (match) text.count = Number(match[1]) || COUNT_WORDS[match[1]!.toLowerCase().replace(/^a | of$/g, '')];
 }
 
 function readKv(text: LabelText): void {

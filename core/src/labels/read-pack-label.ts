@@ -22,6 +22,9 @@ const CHEMISTRY_WORDS: [RegExp, Chemistry][] = [
 const LIKELY: readonly Chemistry[] = ['lipo', 'nimh', 'lihv', 'life'];
 const SAME_V = 0.06;
 
+/** “7.2 V”, “14.8 V”: more than any cell has. */
+const SEVERAL_CELLS_V = /\b(?:[5-9]|\d{2})(?:\.\d{1,2})? ?v(?:olts?)?\b/i;
+
 /** Reads a pack's label: cells, capacity, volts, C rating, chemistry, plug, size. */
 export function readPackLabel(text: LabelText): void {
   const said = CHEMISTRY_WORDS.find(([pattern]) => text.take(pattern))?.[1];
@@ -37,6 +40,8 @@ export function readPackLabel(text: LabelText): void {
   const size = text.take(/\b(\d{2,3}(?:\.\d)?) ?x ?(\d{2,3}(?:\.\d)?) ?x ?(\d{2,3}(?:\.\d)?) ?(?:mm)?/i);
   if (size) (['lengthMm', 'widthMm', 'heightMm'] as const).forEach((field, i) => text.set(field, Number(size[i + 1])));
   const series = text.take(/\b(\d{1,2}) ?s ?(?:(\d{1,2}) ?p\b)?(?![a-z0-9])/i);
+  // Beside “2S”, or the volts of several cells, “2x” counts packs; else cells.
+  if (series || text.has(SEVERAL_CELLS_V)) text.takeCount();
   const counted = series ? undefined : (text.take(/\b(\d{1,2}) ?-?cells?\b/i) ?? text.take(/\b(\d{1,2}) ?x(?= )/i));
   const cells = series ? Number(series[1]) : counted && Number(counted[1]);
   if (!text.takeNumber('capacityAh', /\b(\d+(?:\.\d+)?) ?mah?\b/i, 0.001)) text.takeNumber('capacityAh', /\b(\d+(?:\.\d+)?) ?ah\b/i);

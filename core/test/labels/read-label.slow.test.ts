@@ -82,6 +82,10 @@ test('a text of a megabyte is read no further than a label reaches', () => {
 test.each<[LabelKind, string, Partial<LabelReading>]>([
   ['motor', '2 x 2814 900kv', { count: 2 }],
   ['motor', 'two 3650 3300kv', { count: 2 }],
+  ['pack', '2x 4S 6000 mAh 60C', { count: 2 }],
+  ['pack', '2 x 7.2V 3000mAh NiMH', { count: 2 }],
+  ['pack', '6 x 1.2V 3000mAh', { count: undefined }],
+  ['esc', '2x 60A 3S', { count: 2 }],
   ['motor', '3650 3300kv', { count: undefined }],
   ['gears', 'direct drive', { direct: true }],
   ['gears', '17/87', { direct: false }],

@@ -49,3 +49,6 @@ export function fieldsOf(link: LinkName, plan: PlanFile): FieldSpec[] {
 }
 
 export const LINK_TITLES: Record<LinkName, string> = { pack: 'Pack', esc: 'ESC', motor: 'Motor', gears: 'Gears', tyres: 'Tyres', road: 'Road' };
+
+/** What a link is called of a plan: a car on tracks has no tyres. */
+export const linkTitle = (link: LinkName, { car }: PlanFile): string => (link === 'tyres' && car.drive === 'tracked' ? 'Tracks' : LINK_TITLES[link]);

@@ -37,7 +37,7 @@ const torque = (nm: number): string => (Math.abs(nm) < 1 ? `${short(1000 * nm)} 
 export function headline(link: LinkName, file: PlanFile, system: UnitSystem): string {
   switch (link) {
     case 'pack':
-      return file.packs.map((pack) => pack.name).join(' + ');
+      return packNames(file.packs);
     case 'esc':
       return file.motorCount && file.motorCount > 1 ? `${file.motorCount} × ${file.esc.name}` : file.esc.name;
     case 'motor':
@@ -52,6 +52,12 @@ export function headline(link: LinkName, file: PlanFile, system: UnitSystem): st
       return capitalized(wordFor(file.site.surface));
     }
   }
+}
+
+/** “2 × 4S 5000”, “2S 5000 + 3S 2200”. */
+function packNames(packs: readonly { name: string }[]): string {
+  const names = [...new Set(packs.map(({ name }) => name))];
+  return names.length === 1 && packs.length > 1 ? `${packs.length} × ${names[0]}` : packs.map(({ name }) => name).join(' + ');
 }
 
 /** Of gears that are only usual for the kind of car, which they are. */
@@ -81,7 +87,9 @@ export function detail(link: LinkName, file: PlanFile, steady: Steady | undefine
         ? `${uncounted(file)}final ${short(steady.finalDriveRatio)} : 1 · ${formatIn(steady.rolloutMm, unitOf('mm', system))} ${unitOf('mm', system).symbol} a turn`
         : '';
     case 'tyres':
-      return `growth ${formatNumber(file.car.tyre.growthPctAt100KmH ?? 0, 1)} % · ${wordFor(file.car.drive)}`;
+      return file.car.drive === 'tracked'
+        ? 'track around its sprocket'
+        : `growth ${formatNumber(file.car.tyre.growthPctAt100KmH ?? 0, 1)} % · ${wordFor(file.car.drive)}`;
     case 'road':
       return `${formatNumber(file.site.gradePct ?? 0, 1)} % slope${file.tow ? ` · ${formatIn(file.tow.massKg, unitOf('kg', system))} ${unitOf('kg', system).symbol} behind` : ''}`;
   }

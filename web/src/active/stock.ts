@@ -1,16 +1,41 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import { withPart, type Part, type PlanFile } from '@puddler/core';
+import { compact, withPart, type Car, type Part, type PlanFile } from '@puddler/core';
 import { splitPlan } from './joined-plan';
 import { firstPlan } from './templates/templates';
 
-/** A usual ready-to-run system, until labels say better. */
-export function stockStart(like: PlanBody | undefined): PlanBody {
+/** Usual ready-to-run systems, by the weight of the car up to which they are usual [kg]. */
+const USUAL: readonly { upToKg: number; motor: Extract<PlanBody['motor'], { kind: 'brushed' }>; escA: number; pack: PlanBody['packs'][number] }[] = [
+  {
+    upToKg: 0.6,
+    motor: { name: '130, 90 turns', kind: 'brushed', sizeClass: '130', turns: 90 },
+    escA: 10,
+    pack: { name: '7.4 V 350 LiPo', chemistry: 'lipo', cells: 2, capacityAh: 0.35, cRating: 20 },
+  },
+  {
+    upToKg: 1.5,
+    motor: { name: '370, 35 turns', kind: 'brushed', sizeClass: '370', turns: 35 },
+    escA: 25,
+    pack: { name: '7.2 V 1100 NiMH', chemistry: 'nimh', cells: 6, capacityAh: 1.1 },
+  },
+  {
+    upToKg: Infinity,
+    motor: { name: '540, 27 turns', kind: 'brushed', sizeClass: '540', turns: 27 },
+    escA: 60,
+    pack: { name: '7.2 V 3000 NiMH', chemistry: 'nimh', cells: 6, capacityAh: 3 },
+  },
+];
+
+/** The usual ready-to-run system of a car of that weight, until labels say better. */
+export function stockStart({ massKg, drive }: Car, like: PlanBody | undefined): PlanBody {
   const plan = like ?? firstPlan('As bought');
+  const { motor, escA, pack } = USUAL.find(({ upToKg }) => massKg <= upToKg)!;
   return {
     name: 'As bought',
-    motor: { name: '540, 27 turns', kind: 'brushed', sizeClass: '540', turns: 27 },
-    esc: { name: 'Stock ESC', continuousA: 60 },
-    packs: [{ name: '7.2 V 3000 NiMH', chemistry: 'nimh', cells: 6, capacityAh: 3 }],
+    motor,
+    // Tracks that are turned by a motor each were so before.
+    ...(drive === 'tracked' ? compact({ motorCount: plan.motorCount }) : {}),
+    esc: { name: 'Stock ESC', continuousA: escA },
+    packs: [pack],
     gearing: plan.gearing,
     site: plan.site,
     ...(plan.run ? { run: plan.run } : {}),

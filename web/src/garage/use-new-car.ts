@@ -1,5 +1,5 @@
 import { RANGES, type PlanBody } from '@puddler/contract/shared';
-import { splitShopLine, withCarField, type Car, type ShopKind } from '@puddler/core';
+import { compact, nameOfOne, splitShopLine, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../document-store/edits';
 import { useAppDispatch } from '../document-store/store';
@@ -78,15 +78,9 @@ export function useNewCar() {
     const car: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
     const gearing: PlanBody['gearing'] = isDirect ? {} : { ...template.plan.gearing, typical: ['pinion', 'spur'] };
     const start = { name: 'First conversion', ...template.plan, gearing };
-    const plan = withMotors(
-      withParts(planFileFor(car, start, undefined), [...gears.parts, ...newGears.parts, ...motor.parts, ...pack.parts, ...esc.parts]),
-      motor,
-    );
-    const stock = stockStart(start);
-    const old = withMotors(
-      withParts(planFileFor(car, stock, stock), [...gears.parts, ...oldMotor.parts, ...oldEsc.parts, ...oldPack.parts]),
-      oldMotor,
-    );
+    const plan = withCounts(withLabels(planFileFor(car, start, undefined), [gears, newGears, motor, pack, esc]), motor, pack);
+    const stock = stockStart(car, start);
+    const old = withCounts(withLabels(planFileFor(car, stock, stock), [gears, oldMotor, oldEsc, oldPack]), oldMotor, oldPack);
     const plans: NewPlan[] = [
       ...(oldMotor.parts.length + oldEsc.parts.length + oldPack.parts.length > 0 ? [{ plan: old, stock: true }] : []),
       { plan },
@@ -109,9 +103,28 @@ export function useNewCar() {
   return { name, rename, isNameMissing, template, setTemplateId, ratioText, setRatio, ratioProblem, isDirect, labels, spread, unfinished, make };
 }
 
-/** The plan with as many motors as the label speaks of. */
-function withMotors<P extends { motorCount?: number }>(plan: P, { reading, parts }: LabelInHand): P {
-  return reading?.count !== undefined && parts.length > 0 ? { ...plan, motorCount: reading.count } : plan;
+/** The plan with the parts of labels in it, each by the name of one of them. */
+const withLabels = (file: PlanFile, labels: readonly LabelInHand[]): PlanBody =>
+  withParts(
+    file,
+    labels.flatMap(({ reading, parts }) => (reading?.count === undefined ? parts : parts.map((part) => ({ ...part, name: nameOfOne(part.name) })))),
+  );
+
+/** The plan with as many motors and packs as the labels speak of: packs one after the other, where the ESC bears so many cells. */
+function withCounts(plan: PlanBody, motor: LabelInHand, pack: LabelInHand): PlanBody {
+  const motors = motor.parts.length > 0 ? motor.reading?.count : undefined;
+  const packs = pack.parts.length > 0 ? pack.reading?.count : undefined;
+  const [one] = plan.packs;
+  return {
+    ...plan,
+    ...compact({ motorCount: motors ?? plan.motorCount }),
+    ...(packs === undefined || !one
+      ? {}
+      : {
+          packs: Array.from({ length: packs }, () => one),
+          packWiring: packs * one.cells > (plan.esc.maxCells ?? Infinity) ? 'parallel' : 'series',
+        }),
+  };
 }
 
 export type NewCar = ReturnType<typeof useNewCar>;

@@ -3,7 +3,7 @@ import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import type { Ref } from 'react';
 import { useAppSelector } from '../../document-store/store';
 import { Band } from '../Band';
-import { LINK_TITLES } from '../field-specs';
+import { linkTitle } from '../field-specs';
 import { heatFigure, heatRange, isBurnt } from '../heat-text';
 import { givesFirstText } from '../gives-first';
 import { headline, short } from '../link-text';
@@ -63,7 +63,7 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
       {LINK_NAMES.map((link, i) => (
         <g key={link}>
           <text x={LEFT + i * LINK_PX} y={72} className="fill-soft text-fine font-semibold">
-            {LINK_TITLES[link].toUpperCase()}
+            {linkTitle(link, file).toUpperCase()}
           </text>
           <text x={LEFT + i * LINK_PX} y={90} className="fill-ink text-body font-semibold">
             {clipped(headline(link, file, system))}

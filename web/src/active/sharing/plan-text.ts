@@ -2,7 +2,7 @@ import { LINK_NAMES, plannedRun, type Bands, type Finding, type PlanFile, type R
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../../ui/words';
 import { heatRange, heatWords } from '../heat-text';
-import { LINK_TITLES } from '../field-specs';
+import { linkTitle } from '../field-specs';
 import { givesFirstText } from '../gives-first';
 import { detail, headline, short } from '../link-text';
 
@@ -28,7 +28,7 @@ export function planText(name: string, file: PlanFile, { steady, run, bands, fin
   return [
     `${file.car.name}: ${name}`,
     ...LINK_NAMES.map((link) =>
-      row(LINK_TITLES[link], [headline(link, file, system), detail(link, file, steady, system)].filter(Boolean).join(', ')),
+      row(linkTitle(link, file), [headline(link, file, system), detail(link, file, steady, system)].filter(Boolean).join(', ')),
     ),
     row('Top speed', `${formatIn(steady.topSpeedMs, speed, true)} ${speed.symbol}${likely(range(of?.topSpeedMs))}`),
     row('Current', `${short(steady.packCurrentA)} A at speed${run ? `, peak ${short(run.peakPackCurrentA)} A` : ''}`),

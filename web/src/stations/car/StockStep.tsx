@@ -22,7 +22,7 @@ export function StockStep({ active }: { active: ActiveCar }) {
     if (stock) dispatch(replacePlan(stock.id, withParts(stock.file, field.parts), `stock ${field.parts[0]!.kind}`));
     else {
       const planId = newId();
-      const body = withParts(planFileFor(car, stockStart(plans[0]?.plan), undefined), field.parts);
+      const body = withParts(planFileFor(car, stockStart(car, plans[0]?.plan), undefined), field.parts);
       dispatch(replaceCarAndPlan(id, car, { ...bench, stockPlanId: planId }, planId, body, 'car as bought'));
     }
     field.setText('');
