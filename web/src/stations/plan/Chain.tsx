@@ -9,7 +9,7 @@ import { useWidth } from '../../ui/useWidth';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, fromShown, toShown, unitOf } from '@puddler/figures';
 import { Band } from '../../active/Band';
-import { LINK_TITLES } from '../../active/field-specs';
+import { linkTitle } from '../../active/field-specs';
 import { firstLink } from '../../active/gives-first';
 import { detail, headline, wordsForUse } from '../../active/link-text';
 import { figureOf, stepsOf, type StepSpec } from './steps';
@@ -118,10 +118,10 @@ function LinkHead({ link, active, view, steps, standing, givesFirst: worst, onOp
         type="button"
         className="group block w-full text-left max-sm:min-h-thumb"
         onClick={() => onOpen(link)}
-        aria-label={`${LINK_TITLES[link]}: ${headline(link, active.file, system)}. All figures`}
+        aria-label={`${linkTitle(link, active.file)}: ${headline(link, active.file, system)}. All figures`}
       >
         <span className={`eyebrow flex items-center gap-1.5 ${marked ? 'text-ember' : 'text-soft'}`}>
-          {LINK_TITLES[link]}
+          {linkTitle(link, active.file)}
           {worst && (
             <>
               <VerdictMark level={worst.level} />

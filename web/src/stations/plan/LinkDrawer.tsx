@@ -1,5 +1,5 @@
 import { cornerGripMs2, LINK_NAMES, type LinkName, type ResolvedPlan } from '@puddler/core';
-import { LINK_TITLES } from '../../active/field-specs';
+import { linkTitle } from '../../active/field-specs';
 import type { ActivePlan } from '../../active/use-plan';
 import { Sheet } from '../../ui/Sheet';
 import { CourseFields } from './CourseFields';
@@ -19,7 +19,12 @@ interface Props {
 /** All figures of one link, where each came from, and room to change them. */
 export default function LinkDrawer({ link, active, resolved, onClose, onOpen }: Props) {
   return (
-    <Sheet open onClose={onClose} title={LINK_TITLES[link]} hint="Figures typed with a unit are understood. Clear one to go back to the estimate.">
+    <Sheet
+      open
+      onClose={onClose}
+      title={linkTitle(link, active.file)}
+      hint="Figures typed with a unit are understood. Clear one to go back to the estimate."
+    >
       <nav aria-label="Links of the chain" className="-mx-1 mb-2 flex justify-between border-b border-rule">
         {LINK_NAMES.map((other) => (
           <button
@@ -29,7 +34,7 @@ export default function LinkDrawer({ link, active, resolved, onClose, onOpen }: 
             aria-current={other === link}
             onClick={() => onOpen(other)}
           >
-            {LINK_TITLES[other]}
+            {linkTitle(other, active.file)}
           </button>
         ))}
       </nav>
