@@ -1,5 +1,5 @@
 import { RANGES, type PlanBody } from '@puddler/contract/shared';
-import { compact, nameOfOne, splitShopLine, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
+import { compact, massOfPartsG, nameOfOne, splitShopLine, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../document-store/edits';
 import { useAppDispatch } from '../document-store/store';
@@ -75,12 +75,14 @@ export function useNewCar() {
     if (name.trim() === '' || ratioAsked || ratio?.ok === false) return undefined;
     const { oldMotor, oldEsc, oldPack, gears, motor, pack, esc, newGears } = labels;
     const kind = carOf(template, name.trim());
-    const car: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
+    const geared: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
     const gearing: PlanBody['gearing'] = isDirect ? {} : { ...template.plan.gearing, typical: ['pinion', 'spur'] };
     const start = { name: 'First conversion', ...template.plan, gearing };
+    const usual = stockStart(geared, start);
+    // The weight is that of its kind with a usual system in it: another pack makes it heavier or lighter.
+    const car: Car = { ...geared, ...compact({ weighedPartsG: massOfPartsG(usual) }) };
     const plan = withCounts(withLabels(planFileFor(car, start, undefined), [gears, newGears, motor, pack, esc]), motor, pack);
-    const stock = stockStart(car, start);
-    const old = withCounts(withLabels(planFileFor(car, stock, stock), [gears, oldMotor, oldEsc, oldPack]), oldMotor, oldPack);
+    const old = withCounts(withLabels(planFileFor(car, usual, usual), [gears, oldMotor, oldEsc, oldPack]), oldMotor, oldPack);
     const plans: NewPlan[] = [
       ...(oldMotor.parts.length + oldEsc.parts.length + oldPack.parts.length > 0 ? [{ plan: old, stock: true }] : []),
       { plan },
