@@ -174,9 +174,14 @@ describe('the wish', () => {
     expect(baseOf(round, { wish: { aim: 'speed' }, profile: 'cruise' }).run).toEqual({ profile: 'cruise', minutes: 5 });
   });
 
+  it('begins with speed, or with pull for what is driven slowly', () => {
+    expect(firstWish([], 'bash').wish).toEqual({ aim: 'speed', canC: 70 });
+    expect(firstWish([], 'pull').wish).toEqual({ aim: 'pull', canC: 70 });
+  });
+
   it('begins with what there is', () => {
     const shelf = [{ id: '1', part: { kind: 'motor', name: 'M', status: 'owned', spec: { kind: 'brushed', sizeClass: '540', turns: 27 } } }] as const;
-    expect(firstWish(shelf).scope).toMatchObject({ motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'classes' });
+    expect(firstWish(shelf, 'race').scope).toMatchObject({ motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'classes' });
   });
 });
 
@@ -286,7 +291,7 @@ describe('what is new since a wish was looked at', () => {
       configurable: true,
     });
   });
-  const search = { id: 's', carId: 'c', ...firstWish([]) };
+  const search = { id: 's', carId: 'c', ...firstWish([], 'race') };
 
   it('is told for the same wish only', () => {
     expect(sinceSeen(search, ['a'])).toBeUndefined();

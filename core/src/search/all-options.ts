@@ -1,5 +1,5 @@
 import type { PlanFile } from '../plan/plan-file';
-import { ESC_CLASSES, MOTOR_CLASSES, PACK_CLASSES } from './classes';
+import { classesFor } from './classes';
 import { gearOptions } from './gear-options';
 import { distinct, type EscOption, type MotorOption, type PackOption, type SearchOptions, type SearchScope, type ShelfPart } from './options';
 import { Stock, times } from './stock';
@@ -37,7 +37,9 @@ function motorOptions(base: PlanFile, stock: Stock, { motor: source }: SearchSco
       motor: { name: part.name, ...part.spec },
       price: (n: number) => stock.priced(part, n),
     })),
-    ...(source === 'classes' ? MOTOR_CLASSES.map((motor) => ({ key: motor.name, motor, price: (n: number) => stock.generic('motor', n) })) : []),
+    ...(source === 'classes'
+      ? classesFor(base.car).motors.map((motor) => ({ key: motor.name, motor, price: (n: number) => stock.generic('motor', n) }))
+      : []),
   ];
   return motors.flatMap(({ key, motor, price }) =>
     counts.map((count): MotorOption => ({ key: count > 1 ? `${key}×${count}` : key, name: motor.name, ...price(count), fields: { motor, count } })),
@@ -57,7 +59,12 @@ function escOptions(base: PlanFile, stock: Stock, { esc: source }: SearchScope):
       fields: { esc: { name: part.name, ...part.spec }, eachMoney: stock.each('esc', part), eachGuessed: part.price === undefined },
     })),
     ...(source === 'classes'
-      ? ESC_CLASSES.map((esc): EscOption => ({ key: esc.name, name: esc.name, ...stock.generic('esc', 1), fields: { esc, ...unknown } }))
+      ? classesFor(base.car).escs.map((esc): EscOption => ({
+          key: esc.name,
+          name: esc.name,
+          ...stock.generic('esc', 1),
+          fields: { esc, ...unknown },
+        }))
       : []),
   ];
 }
@@ -68,7 +75,9 @@ function packOptions(base: PlanFile, stock: Stock, { pack: source, packPairs }: 
     ...stock
       .ofKind('pack', source)
       .map(({ id, part }) => ({ key: id, pack: { name: part.name, ...part.spec }, price: (n: number) => stock.priced(part, n) })),
-    ...(source === 'classes' ? PACK_CLASSES.map((pack) => ({ key: pack.name, pack, price: (n: number) => stock.generic('pack', n) })) : []),
+    ...(source === 'classes'
+      ? classesFor(base.car).packs.map((pack) => ({ key: pack.name, pack, price: (n: number) => stock.generic('pack', n) }))
+      : []),
   ];
   const pairs = singles.flatMap(({ key, pack, price }) =>
     wirings.map((wiring): PackOption => {

@@ -47,6 +47,9 @@ export interface GearRow {
   money: readonly number[];
 }
 
+/** Motors and packs weigh at most so much of the car without its parts. */
+const MOST_PARTS_SHARE = 1.25;
+
 /** All combinations of one motor and one pack. */
 export interface Group {
   motor: number;
@@ -129,7 +132,7 @@ export class SearchSpace {
       for (const [p] of packs.entries()) {
         if (!motorCells[m]![p] || !this.packs[p]) continue;
         counts.cells += bearing[p]! * gearsInAll;
-        if (!motorFits[m] || !packFits[p]) continue;
+        if (!motorFits[m] || !packFits[p] || !this.carries(m, p)) continue;
         const fitting = this.escsOf({ motor: m, pack: p }).length;
         counts.fit += fitting * gearsInAll;
         counts.gears += fitting * gearsOf[m]!;
@@ -139,6 +142,16 @@ export class SearchSpace {
     this.counts = counts;
     const money = ({ motor, pack }: Group) => motors[motor]!.newMoney + packs[pack]!.newMoney;
     this.groups = groups.sort((a, b) => money(a) - money(b) || a.motor - b.motor || a.pack - b.pack);
+  }
+
+  /** Whether the rest of the car is heavy enough for motors and packs; those of the plan itself are in it. */
+  private carries(motor: number, pack: number): boolean {
+    const { massKg, weighedPartsG } = this.base.car;
+    const kgOf = (count: number, one: ResolvedMotor, source: ResolvedPack) => count * one.massKg + source.massKg;
+    const { motor: ownMotor, motorCount, pack: ownPack } = this.resolvedBase;
+    const restKg = massKg - (weighedPartsG === undefined ? partsKg(this.resolvedBase) : weighedPartsG / 1000);
+    const mostKg = Math.max(MOST_PARTS_SHARE * restKg, kgOf(motorCount, ownMotor, ownPack));
+    return kgOf(this.options.motors[motor]!.fields.count, this.motors[motor]!, this.packs[pack]!) <= mostKg;
   }
 
   /** Metres of the lap that the active plan goes round; undefined where it drives none. */

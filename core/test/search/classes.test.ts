@@ -1,5 +1,5 @@
 import { limitsWith, PART_KINDS, resolvePlan, Search, SearchSpace, type SearchScope } from '@puddler/core';
-import { ESC_CLASSES, MOTOR_CLASSES, PACK_CLASSES, PINION_TEETH } from '../../src/search/classes';
+import { classesFor, PINION_TEETH } from '../../src/search/classes';
 import { plainPlan } from '../helpers';
 
 const CLASSES: SearchScope = {
@@ -13,11 +13,12 @@ const CLASSES: SearchScope = {
 };
 
 describe('generic sizes', () => {
-  it('can all be computed, each by a name of its own', () => {
-    for (const motor of MOTOR_CLASSES) expect(resolvePlan(plainPlan({ motor })).motor.resistanceOhm).toBeGreaterThan(0.001);
-    for (const esc of ESC_CLASSES) expect(resolvePlan(plainPlan({ esc })).esc.burstA).toBe(4 * esc.continuousA);
-    for (const pack of PACK_CLASSES) expect(resolvePlan(plainPlan({ packs: [pack] })).pack.cells).toBe(pack.cells);
-    const names = [...MOTOR_CLASSES, ...ESC_CLASSES, ...PACK_CLASSES].map((one) => one.name);
+  it.each([0.26, 0.9, 1.6, 11])('for a car of %s kg can all be computed, each by a name of its own', (massKg) => {
+    const { motors, escs, packs } = classesFor({ massKg });
+    for (const motor of motors) expect(resolvePlan(plainPlan({ motor })).motor.resistanceOhm).toBeGreaterThan(0.001);
+    for (const esc of escs) expect(resolvePlan(plainPlan({ esc })).esc.burstA).toBe(4 * esc.continuousA);
+    for (const pack of packs) expect(resolvePlan(plainPlan({ packs: [pack] })).pack.cells).toBe(pack.cells);
+    const names = [...motors, ...escs, ...packs].map((one) => one.name);
     expect(new Set(names).size).toBe(names.length);
     expect(names.every((name) => name.startsWith('any '))).toBe(true);
     expect(PINION_TEETH).toEqual([...PINION_TEETH].sort((a, b) => a - b));
@@ -54,7 +55,7 @@ describe('generic sizes', () => {
       limits: limitsWith(),
     });
     const any = space.options.motors.filter((one) => one.name.startsWith('any '));
-    expect(any).toHaveLength(MOTOR_CLASSES.length);
+    expect(any).toHaveLength(classesFor(plainPlan().car).motors.length);
     expect(any.every((one) => one.newMoney === 40 && one.priceGuessed)).toBe(true);
     expect(PART_KINDS).toContain('motor');
   });

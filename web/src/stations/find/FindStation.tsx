@@ -53,7 +53,7 @@ function Finding({ active }: { active: ActivePlan }) {
         <>
           <FoundFront active={active} wish={wish} base={base} live={live} reach={reach} front={front} since={since} />
           <SpeedCaution className="mt-2 text-small text-soft" topSpeedMs={max(live.setups, ({ figures }) => figures.topSpeedMs) ?? 0}>
-            Weights are the car’s as noted: a heavier pack makes it slower than said here.
+            {base.car.weighedPartsG === undefined ? 'Weights are the car’s as noted: a heavier pack makes it slower than said here.' : undefined}
           </SpeedCaution>
         </>
       )}

@@ -21,7 +21,7 @@ interface Props {
 
 const ADVICE: Record<string, string> = {
   cells: 'No motor or ESC here is rated for the cells of any pack here.',
-  fit: 'Nothing here goes into the bay, or no ESC here turns a motor that does: look at the sizes noted at Car, at parts of another size, or at other ESCs.',
+  fit: 'Nothing here goes into the bay, all is too heavy for the car, or no ESC here turns a motor that goes in: look at the sizes and the weight noted at Car, at parts of another size, or at other ESCs.',
   gears:
     'No pinion here goes on any motor and meshes with the spur inside the slot: look at bore, module and slot at Car, or search every size that is cut.',
   money: 'Everything that fits costs more than the budget.',

@@ -16,7 +16,7 @@ export interface SieveRow {
 /** A size that nobody measured keeps nothing out, and is not said to fit. */
 function fitRow(left: number, unmeasured: readonly string[]): [string, string, number, string] {
   const asked =
-    'Can, ESC and pack go in, screw holes meet, the BEC suits receiver and servo; an ESC that drove a brushed motor turns no brushless one';
+    'Can, ESC and pack go in and are not too heavy for the car, screw holes meet, the BEC suits receiver and servo; an ESC that drove a brushed motor turns no brushless one';
   return unmeasured.length === 0
     ? ['fit', 'fit the bay', left, asked]
     : [

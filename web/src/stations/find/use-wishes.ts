@@ -1,11 +1,11 @@
-import { MOST_WISHES, type Wish } from '@puddler/contract/shared';
+import { MOST_WISHES, newId, type Wish } from '@puddler/contract/shared';
+import type { ProfileName } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { deleteDocument, keepWishes } from '../../document-store/edits';
 import { selectShelf, selectWishes, type StoredWish } from '../../document-store/selectors';
 import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { firstWish } from './wish-text';
-import { newId } from '@puddler/contract/shared';
 
 export interface Wishes {
   all: readonly StoredWish[];
@@ -20,15 +20,15 @@ export interface Wishes {
 
 const bodyOf = ({ id, carId: _carId, ...wish }: StoredWish): { id: string; wish: Wish } => ({ id, wish });
 
-/** The wishes of a car, and the active one by the address; every edit is kept and can be undone. */
-export function useWishes(carId: string): Wishes {
+/** The wishes of a car, and the active one by the address; every edit is kept and can be undone. The first goes by how the plan is driven. */
+export function useWishes(carId: string, profile: ProfileName): Wishes {
   const dispatch = useAppDispatch();
   const everyCars = useAppSelector(selectWishes);
   const all = useMemo(() => everyCars.filter((wish) => wish.carId === carId), [everyCars, carId]);
   const shelf = useAppSelector(selectShelf);
   const [address, setAddress] = useSearchParams();
   const [draftId] = useState(() => newId());
-  const draft = useMemo<StoredWish>(() => ({ id: draftId, carId, ...firstWish(shelf) }), [draftId, carId, shelf]);
+  const draft = useMemo<StoredWish>(() => ({ id: draftId, carId, ...firstWish(shelf, profile) }), [draftId, carId, shelf, profile]);
   const id = address.get('wish');
   const active = all.find((one) => one.id === id) ?? all[0] ?? draft;
   const pick = (next: string) => setAddress({ wish: next }, { replace: true });

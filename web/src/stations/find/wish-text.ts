@@ -105,13 +105,16 @@ export const SOURCE_WORDS: Record<PartSource, string> = {
 
 export const GEAR_SOURCE_WORDS: Record<PartSource, string> = { ...SOURCE_WORDS, classes: 'every size that is cut' };
 
+/** Who drives so asks for pull before speed. */
+const STRONG: readonly ProfileName[] = ['crawl', 'pull'];
+
 /** Where a search begins: everything on the shelf, a cool can, and the plan's own driving. */
-export function firstWish(shelf: readonly StoredPart[]): Wish {
+export function firstWish(shelf: readonly StoredPart[], profile: ProfileName): Wish {
   const has = (kind: string) => shelf.some(({ part }) => part.kind === kind && part.status !== 'worn-out');
   const from = (kind: string): PartSource => (has(kind) ? 'shelf' : 'plan');
   return {
     name: 'First wish',
-    wish: { aim: 'speed', canC: 70 },
+    wish: { aim: STRONG.includes(profile) ? 'pull' : 'speed', canC: 70 },
     scope: {
       motor: from('motor'),
       esc: from('esc'),
