@@ -139,7 +139,10 @@ test.describe('wishes with no answer', () => {
     await expect(active(page)).toBeVisible();
   });
 
-  test('an empty shelf says so, tries the plan’s own parts, and generic sizes on a word; one part is enough to search', async ({ page, empty }) => {
+  test('an empty shelf says so; generic sizes stand in for what nobody chose, or the plan’s own parts; one part is enough to search', async ({
+    page,
+    empty,
+  }) => {
     await page.goto(empty.address);
     await page.getByRole('button', { name: 'New car' }).first().click();
     await page.getByRole('dialog').getByLabel(/name/i).first().fill('Slate hare');
@@ -149,6 +152,10 @@ test.describe('wishes with no answer', () => {
       .last()
       .click();
     await page.getByRole('link', { name: 'Find', exact: true }).click();
+    for (const kind of ['motors', 'ESCs', 'packs']) {
+      await expect(wish(page).getByLabel(`Where ${kind} come from`)).toHaveValue('classes');
+      await wish(page).getByLabel(`Where ${kind} come from`).selectOption('plan');
+    }
     await expect(page.getByText('only this plan’s own parts and gears are tried')).toBeVisible();
     await found(page);
     await wish(page).getByLabel('Where motors come from').selectOption('classes');

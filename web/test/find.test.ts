@@ -175,13 +175,17 @@ describe('the wish', () => {
   });
 
   it('begins with speed, or with pull for what is driven slowly', () => {
-    expect(firstWish([], 'bash').wish).toEqual({ aim: 'speed', canC: 70 });
-    expect(firstWish([], 'pull').wish).toEqual({ aim: 'pull', canC: 70 });
+    expect(firstWish([], { run: { profile: 'bash', minutes: 10 } }).wish).toEqual({ aim: 'speed', canC: 70 });
+    expect(firstWish([], { run: { profile: 'pull', minutes: 10 } }).wish).toEqual({ aim: 'pull', canC: 70 });
+  });
+
+  it('begins with generic sizes where nobody has chosen a part and none lies on the shelf', () => {
+    expect(firstWish([], { usualParts: ['motor', 'packs'] }).scope).toMatchObject({ motor: 'classes', esc: 'plan', pack: 'classes' });
   });
 
   it('begins with what there is', () => {
     const shelf = [{ id: '1', part: { kind: 'motor', name: 'M', status: 'owned', spec: { kind: 'brushed', sizeClass: '540', turns: 27 } } }] as const;
-    expect(firstWish(shelf, 'race').scope).toMatchObject({ motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'classes' });
+    expect(firstWish(shelf, {}).scope).toMatchObject({ motor: 'shelf', esc: 'plan', pack: 'plan', gears: 'classes' });
   });
 });
 
@@ -291,7 +295,7 @@ describe('what is new since a wish was looked at', () => {
       configurable: true,
     });
   });
-  const search = { id: 's', carId: 'c', ...firstWish([], 'race') };
+  const search = { id: 's', carId: 'c', ...firstWish([], {}) };
 
   it('is told for the same wish only', () => {
     expect(sinceSeen(search, ['a'])).toBeUndefined();

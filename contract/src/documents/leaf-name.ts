@@ -34,6 +34,7 @@ const GROUPS: Readonly<Record<string, string>> = {
 /** Fields that no plan has, and whose words are not those they are spelled with. */
 const FIELDS: Readonly<Record<string, string>> = {
   packWiring: 'wiring of the packs',
+  usualParts: 'parts that are only usual',
   stockPlanId: 'plan that is the car as bought',
   massG: 'weight',
 };

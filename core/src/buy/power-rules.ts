@@ -8,22 +8,20 @@ import type { Nameless, Part } from '../shelf/part';
 import { measuring, named, onShelf, type BuyInput, type Wanted } from './list-line';
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
 
+/** Why a part of the plan is listed: what nobody has chosen, or nobody said of the car as bought, is said to be so. */
+function whyNew({ plan, stock }: BuyInput, { kind }: Part): string {
+  const isUsual = (of: PlanFile) => of.usualParts?.some((part) => part === kind || (part === 'packs' && kind === 'pack')) ?? false;
+  if (isUsual(plan)) return 'It is only usual for this kind of car: choose one before anything is bought.';
+  return stock && !isUsual(stock) ? 'The plan has it, and the car as bought has not.' : 'The plan has it; what the car had as bought is not known.';
+}
+
 /** The parts of the plan that the car as bought does not have. */
 export function newParts(input: BuyInput): Wanted[] {
   const { plan, stock, cells } = input;
   const motors = plan.motorCount ?? 1;
   const wanted: Wanted[] = [];
   const add = (id: string, group: Wanted['group'], part: Part, count: number, figures: string, serves: (part: Part) => boolean) =>
-    wanted.push({
-      id,
-      group,
-      what: part.name,
-      count,
-      figures,
-      why: stock ? 'The plan has it, and the car as bought has not.' : 'The plan has it; what the car had as bought is not known.',
-      part,
-      serves,
-    });
+    wanted.push({ id, group, what: part.name, count, figures, why: whyNew(input, part), part, serves });
   if (!isSameMotor(plan.motor, stock?.motor))
     add(
       'motor',

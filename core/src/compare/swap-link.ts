@@ -1,5 +1,6 @@
 import { compact } from '../compact';
 import type { PlanFile } from '../plan/plan-file';
+import { chosen, USUAL_PARTS, type UsualPart } from '../plan/usual-parts';
 
 /** Links that can go from one setup to another; tyres and road are the car's and the place's. */
 export const SWAPPED_LINKS = ['pack', 'esc', 'motor', 'gears'] as const;
@@ -9,7 +10,9 @@ export type SwappedLink = (typeof SWAPPED_LINKS)[number];
 export function withLinkOf(plan: PlanFile, other: PlanFile, link: SwappedLink): PlanFile {
   const { measured: _measured, ...rest } = plan;
   const measured = [...(plan.measured ?? []).filter((path) => !isOf(path, link)), ...(other.measured ?? []).filter((path) => isOf(path, link))];
-  const base = measured.length > 0 ? { ...rest, measured } : rest;
+  const all = measured.length > 0 ? { ...rest, measured } : rest;
+  const part = USUAL_PARTS.find((one) => one === PART_OF[link]);
+  const base = part ? withMark(all, part, other.usualParts?.includes(part) ?? false) : all;
   switch (link) {
     case 'pack': {
       const { packWiring: _wiring, ...without } = base;
@@ -26,7 +29,15 @@ export function withLinkOf(plan: PlanFile, other: PlanFile, link: SwappedLink): 
   }
 }
 
+const PART_OF = { pack: 'packs', esc: 'esc', motor: 'motor', gears: 'gearing' } as const;
+
+/** The plan with a part that is usual for the kind of car, or chosen. */
+function withMark(plan: PlanFile, part: UsualPart, isUsual: boolean): PlanFile {
+  const without = chosen(plan, part);
+  return isUsual ? { ...without, usualParts: [...(without.usualParts ?? []), part] } : without;
+}
+
 function isOf(path: string, link: SwappedLink): boolean {
-  const group = { pack: 'packs', esc: 'esc', motor: 'motor', gears: 'gearing' }[link];
+  const group = PART_OF[link];
   return path === group || path.startsWith(`${group}.`) || path.startsWith(`${group}[`);
 }

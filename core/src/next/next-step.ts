@@ -1,5 +1,6 @@
 import type { Finding } from '../findings/finding';
 import type { NotJudged } from '../findings/not-judged';
+import type { UsualPart } from '../plan/usual-parts';
 
 /** What is known of a plan and done for it, as far as the next step depends on it. */
 export interface PlanProgress {
@@ -8,6 +9,8 @@ export interface PlanProgress {
   /** What gives, the worst first; undefined while its run is not computed. */
   findings: readonly Finding[] | undefined;
   notJudged: readonly NotJudged[];
+  /** Parts that are only usual for the kind of car. */
+  usualParts: readonly UsualPart[];
   /** Those of pinion and spur that are only usual for the kind of car. */
   typicalGears: readonly ('pinion' | 'spur')[];
   /** Sizes of the bay that nobody has measured. */
@@ -42,6 +45,7 @@ export type NextStep =
   | { kind: 'read-label'; station: 'plan'; missing: string }
   | { kind: 'count-gears'; station: 'plan'; gears: readonly ('pinion' | 'spur')[] }
   | { kind: 'choose-parts'; station: 'find' }
+  | { kind: 'say-parts'; station: 'plan'; parts: readonly UsualPart[] }
   | { kind: 'measure-bay'; station: 'car'; names: readonly string[] }
   | { kind: 'buy'; station: 'buy'; missing: number; ordered: number }
   | { kind: 'check-at-home'; station: 'buy'; names: readonly string[] }
@@ -59,11 +63,13 @@ const LEARN_FROM = 2;
  * driven next. A builder who has gone on is not sent back: a car that is being driven needs no thermometer ticked off.
  */
 export function nextStep(progress: PlanProgress): NextStep {
-  const { isAsBought, findings = [], notJudged, typicalGears, unmeasured, parts, steps, runs, stepsUp, widest } = progress;
+  const { isAsBought, findings = [], notJudged, usualParts, typicalGears, unmeasured, parts, steps, runs, stepsUp, widest } = progress;
   const isDriven = runs.measured > 0 || stepsUp.driven > 0;
   const stop = findings.find(({ level, unrated }) => level === 'stop' && unrated !== true);
   if (runs.unlearned >= LEARN_FROM) return { kind: 'learn', station: 'log', runs: runs.unlearned };
   if (isAsBought) return { kind: 'choose-parts', station: 'find' };
+  // A limit that a stand-in passes says nothing of the part that will be there.
+  if (usualParts.length > 0) return { kind: 'say-parts', station: 'plan', parts: usualParts };
   if (stop) return { kind: 'fix', station: 'plan', finding: stop };
   const label = notJudged.find(({ id }) => id === 'esc-cells');
   if (label) return { kind: 'read-label', station: 'plan', missing: label.missing };

@@ -4,6 +4,7 @@ import { ratedAfter, withUsualRating } from './pack-rating';
 import type { CarPath, FigurePath } from './figure-path';
 import type { Car, Gearing, Motor, PlanBody, PlanFile, ProfileName } from './plan-file';
 import { runAs } from './planned-run';
+import { chosen, usualPartAt } from './usual-parts';
 
 /** Edits of a plan file, and what must follow each of them. Which figures of a car can be a plan's own says conversion.ts. */
 
@@ -99,8 +100,14 @@ export function counted({ typical, ...gearing }: Gearing, gear: 'pinion' | 'spur
 
 /** What is only usual gives way to what is given, and comes back where that is taken out. */
 function countedAt<P extends PlanLike>(plan: P, path: FigurePath): P {
+  const part = usualPartAt(path);
   const pack = /^packs\[(\d+)\]\.(\w+)$/.exec(path);
-  if (pack) return { ...plan, packs: plan.packs.map((one, i) => (i === Number(pack[1]) ? ratedAfter(one, pack[2]!) : withUsualRating(one))) };
+  if (pack)
+    return {
+      ...chosen(plan, 'packs'),
+      packs: plan.packs.map((one, i) => (i === Number(pack[1]) ? ratedAfter(one, pack[2]!) : withUsualRating(one))),
+    };
+  if (part) return chosen(plan, part);
   if (path !== 'gearing.pinion' && path !== 'gearing.spur') return plan;
   return plan.gearing.typical ? { ...plan, gearing: counted(plan.gearing, path === 'gearing.pinion' ? 'pinion' : 'spur') } : plan;
 }

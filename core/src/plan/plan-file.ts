@@ -261,6 +261,8 @@ export interface PlanFile {
   esc: Esc;
   packs: Pack[];
   packWiring?: 'series' | 'parallel';
+  /** Parts that are only usual for the kind of car: nobody has said which they are. */
+  usualParts?: ('motor' | 'esc' | 'packs')[];
   wiring?: { resistanceOhm?: number };
   gearing: Gearing;
   cooling?: Cooling;

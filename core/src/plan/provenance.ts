@@ -1,4 +1,5 @@
 import type { FigurePath } from './figure-path';
+import { usualPartAt, type UsualPart } from './usual-parts';
 
 /** Where a figure came from; `typical` is what the kind of car usually has. `rule` says in words how one was made that was not given as it is. */
 export type Source = 'measured' | 'learned' | 'label' | 'typical' | 'estimated';
@@ -21,7 +22,12 @@ export class ProvenanceLog {
   private readonly measured: ReadonlySet<string>;
   private readonly typical: ReadonlySet<string>;
 
-  constructor(measured: readonly string[] = [], typical: readonly string[] = []) {
+  /** `typical` are paths, `usualParts` parts of which every given figure is only typical. */
+  constructor(
+    measured: readonly string[] = [],
+    typical: readonly string[] = [],
+    private readonly usualParts: readonly UsualPart[] = [],
+  ) {
     this.measured = new Set(measured);
     this.typical = new Set(typical);
   }
@@ -40,9 +46,14 @@ export class ProvenanceLog {
   /** Marks a figure that the plan must hold; `rule` where another follows from it. */
   given(path: FigurePath, source: Source, value: unknown, rule?: string): void {
     this.origins[path] = {
-      source: this.measured.has(path) ? 'measured' : this.typical.has(path) ? 'typical' : source,
+      source: this.measured.has(path) ? 'measured' : this.isTypical(path) ? 'typical' : source,
       value,
       ...(rule === undefined ? {} : { rule }),
     };
+  }
+
+  private isTypical(path: FigurePath): boolean {
+    const part = this.usualParts.length > 0 ? usualPartAt(path) : undefined;
+    return this.typical.has(path) || (part !== undefined && this.usualParts.includes(part));
   }
 }

@@ -24,6 +24,7 @@ function resolveGiven(plan: PlanFile): ResolvedPlan {
   const log = new ProvenanceLog(
     plan.measured,
     plan.car.typical?.map((path) => `car.${path}`),
+    plan.usualParts,
   );
   const parts = {
     motor: resolveMotor(plan.motor, log),

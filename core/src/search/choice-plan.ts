@@ -20,14 +20,16 @@ export function choicePlan(base: PlanFile, options: SearchOptions, choice: Choic
   const { motor, count } = motors[choice.motor]!.fields;
   const { packs: all, wiring } = packs[choice.pack]!.fields;
   const { esc } = escs[choice.esc]!.fields;
-  const { packWiring: _wiring, motorCount: _count, measured, ...rest } = base;
+  const { packWiring: _wiring, motorCount: _count, usualParts, measured, ...rest } = base;
   const kept = { motor: motor === base.motor, esc: esc === base.esc, packs: all === base.packs, gearing: false };
   const stays = (measured ?? []).filter((path) => {
     const link = /^(motor|esc|packs|gearing)\b/.exec(path)?.[1] as keyof typeof kept | undefined;
     return link === undefined || kept[link];
   });
+  const usual = usualParts?.filter((part) => kept[part]) ?? [];
   return {
     ...rest,
+    ...(usual.length > 0 ? { usualParts: usual } : {}),
     motor,
     ...(count > 1 || base.motorCount !== undefined ? { motorCount: count } : {}),
     esc,

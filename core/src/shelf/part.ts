@@ -2,6 +2,7 @@ import { compact } from '../compact';
 import { counted, withCarField } from '../plan/edits';
 import type { CarPath } from '../plan/figure-path';
 import type { Car, Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
+import { chosen } from '../plan/usual-parts';
 
 export const PART_KINDS = ['motor', 'esc', 'pack', 'pinion', 'spur', 'tyre', 'fan', 'plug'] as const;
 export type PartKind = (typeof PART_KINDS)[number];
@@ -41,11 +42,11 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
   const { name } = part;
   switch (part.kind) {
     case 'motor':
-      return { ...plan, motor: { name, ...part.spec } };
+      return { ...chosen(plan, 'motor'), motor: { name, ...part.spec } };
     case 'esc':
-      return { ...plan, esc: { name, ...part.spec } };
+      return { ...chosen(plan, 'esc'), esc: { name, ...part.spec } };
     case 'pack':
-      return { ...plan, packs: plan.packs.map(() => ({ name, ...part.spec })) };
+      return { ...chosen(plan, 'packs'), packs: plan.packs.map(() => ({ name, ...part.spec })) };
     case 'pinion': {
       const { teeth, moduleMm, boreMm } = part.spec;
       const { moduleMm: _module, pinionBoreMm: _bore, ...gearing } = counted(plan.gearing, 'pinion');

@@ -18,6 +18,7 @@ const DONE: PlanProgress = {
   isAsBought: false,
   findings: [],
   notJudged: [],
+  usualParts: [],
   typicalGears: [],
   unmeasured: [],
   searches: 1,
@@ -41,6 +42,11 @@ describe('the next step', () => {
   it.each<[string, PlanProgress, object]>([
     ['the car as bought wants parts', { ...NEW, isAsBought: true, findings: [FINDING] }, { kind: 'choose-parts', station: 'find' }],
     ['what would burn comes before all', { ...NEW, findings: [FINDING], notJudged: [LABEL] }, { kind: 'fix', station: 'plan', finding: FINDING }],
+    [
+      'parts that nobody has chosen are chosen before what they would burn',
+      { ...NEW, usualParts: ['motor', 'packs'], findings: [FINDING], notJudged: [LABEL] },
+      { kind: 'say-parts', station: 'plan', parts: ['motor', 'packs'] },
+    ],
     [
       'a label is read before anything is plugged in',
       { ...NEW, notJudged: [LABEL], unmeasured: ['ESC tray'] },

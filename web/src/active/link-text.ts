@@ -1,5 +1,5 @@
 import { capitalized } from '@puddler/core';
-import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/core';
+import type { LinkName, LinkUse, PlanFile, PowerBand, Steady, UsualPart } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../ui/words';
 import { isBurnt } from './heat-text';
@@ -60,13 +60,24 @@ function packNames(packs: readonly { name: string }[]): string {
   return names.length === 1 && packs.length > 1 ? `${packs.length} × ${names[0]}` : packs.map(({ name }) => name).join(' + ');
 }
 
+const USUAL_OF: Partial<Record<LinkName, UsualPart>> = { pack: 'packs', esc: 'esc', motor: 'motor' };
+
+/** Of a part that nobody has said, which it is. */
+function usual(link: LinkName, { usualParts = [] }: PlanFile): string {
+  const part = USUAL_OF[link];
+  return part && usualParts.includes(part) ? 'usual, not chosen · ' : '';
+}
+
 /** Of gears that are only usual for the kind of car, which they are. */
 function uncounted({ gearing: { typical = [] } }: PlanFile): string {
   return typical.length === 0 ? '' : `${typical.length === 1 ? `${typical[0]} ` : ''}typical, not counted · `;
 }
 
 /** The line under the steppers: what else counts about the part. */
-export function detail(link: LinkName, file: PlanFile, steady: Steady | undefined, system: UnitSystem): string {
+export const detail = (link: LinkName, file: PlanFile, steady: Steady | undefined, system: UnitSystem): string =>
+  usual(link, file) + detailOf(link, file, steady, system);
+
+function detailOf(link: LinkName, file: PlanFile, steady: Steady | undefined, system: UnitSystem): string {
   switch (link) {
     case 'pack':
       return (

@@ -1,5 +1,5 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import { compact, withPart, type Car, type Part, type PlanFile } from '@puddler/core';
+import { compact, USUAL_PARTS, withPart, type Car, type Part, type PlanFile } from '@puddler/core';
 import { splitPlan } from './joined-plan';
 import { firstPlan } from './templates/templates';
 
@@ -36,6 +36,7 @@ export function stockStart({ massKg, drive }: Car, like: PlanBody | undefined): 
     ...(drive === 'tracked' ? compact({ motorCount: plan.motorCount }) : {}),
     esc: { name: 'Stock ESC', continuousA: escA },
     packs: [pack],
+    usualParts: [...USUAL_PARTS],
     gearing: plan.gearing,
     site: plan.site,
     ...(plan.run ? { run: plan.run } : {}),

@@ -1,5 +1,5 @@
 import { RANGES, type PlanBody } from '@puddler/contract/shared';
-import { compact, massOfPartsG, nameOfOne, splitShopLine, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
+import { compact, massOfPartsG, nameOfOne, splitShopLine, USUAL_PARTS, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../document-store/edits';
 import { useAppDispatch } from '../document-store/store';
@@ -77,7 +77,7 @@ export function useNewCar() {
     const kind = carOf(template, name.trim());
     const geared: Car = ratio ? withCarField(kind, 'internalRatio', ratio.value) : kind;
     const gearing: PlanBody['gearing'] = isDirect ? {} : { ...template.plan.gearing, typical: ['pinion', 'spur'] };
-    const start = { name: 'First conversion', ...template.plan, gearing };
+    const start: PlanBody = { name: 'First conversion', ...template.plan, gearing, usualParts: [...USUAL_PARTS] };
     const usual = stockStart(geared, start);
     // The weight is that of its kind with a usual system in it: another pack makes it heavier or lighter.
     const car: Car = { ...geared, ...compact({ weighedPartsG: massOfPartsG(usual) }) };

@@ -123,6 +123,7 @@ export function useJourney(now: ActivePlan): Journey | undefined {
       ...known,
       isAsBought: asBought === plan,
       findings: result.findings,
+      usualParts: file.usualParts ?? [],
       typicalGears: typical ?? [],
       searches,
       runs: { measured, unlearned },

@@ -1,5 +1,5 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import type { Car } from '@puddler/core';
+import { USUAL_PARTS, type Car } from '@puddler/core';
 import { FAST_CARS, TOURING } from './fast-cars';
 import { SLOW_CARS } from './slow-cars';
 import type { Template } from './template';
@@ -23,5 +23,5 @@ export const carOf = (template: Template, name: string): Car => ({ name, ...temp
 
 /** A plan for a car that has none: as the first template's. */
 export function firstPlan(name: string): PlanBody {
-  return { name, ...TOURING.plan };
+  return { name, ...TOURING.plan, usualParts: [...USUAL_PARTS] };
 }

@@ -1,4 +1,4 @@
-import { plannedRun, rankings, threePicks, queryProblems, type SearchQuery, type PlanFile, type SearchTask } from '@puddler/core';
+import { rankings, threePicks, queryProblems, type SearchQuery, type PlanFile, type SearchTask } from '@puddler/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { selectShelf, type StoredWish } from '../../document-store/selectors';
 import { useAppSelector } from '../../document-store/store';
@@ -31,7 +31,7 @@ export function useFind(active: ActivePlan) {
   const shelf = useAppSelector(selectShelf);
   const shelfLoaded = useAppSelector((state) => state.documentStore.shelfLoaded);
   const { limits, stock } = useRunTerms(carId, plan.limits);
-  const wishes = useWishes(carId, plannedRun(file).profile);
+  const wishes = useWishes(carId, plan);
   const { active: wish, all } = wishes;
   const taskOf = useCallback(
     (one: StoredWish): SearchTask | undefined => {

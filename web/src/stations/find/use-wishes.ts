@@ -1,5 +1,5 @@
-import { MOST_WISHES, newId, type Wish } from '@puddler/contract/shared';
-import type { ProfileName } from '@puddler/core';
+import { MOST_WISHES, newId, type PlanBody, type Wish } from '@puddler/contract/shared';
+import { compact } from '@puddler/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { deleteDocument, keepWishes } from '../../document-store/edits';
@@ -20,15 +20,18 @@ export interface Wishes {
 
 const bodyOf = ({ id, carId: _carId, ...wish }: StoredWish): { id: string; wish: Wish } => ({ id, wish });
 
-/** The wishes of a car, and the active one by the address; every edit is kept and can be undone. The first goes by how the plan is driven. */
-export function useWishes(carId: string, profile: ProfileName): Wishes {
+/** The wishes of a car, and the active one by the address; every edit is kept and can be undone. The first goes by what is known of the plan and how it is driven. */
+export function useWishes(carId: string, { usualParts, run }: Pick<PlanBody, 'usualParts' | 'run'>): Wishes {
   const dispatch = useAppDispatch();
   const everyCars = useAppSelector(selectWishes);
   const all = useMemo(() => everyCars.filter((wish) => wish.carId === carId), [everyCars, carId]);
   const shelf = useAppSelector(selectShelf);
   const [address, setAddress] = useSearchParams();
   const [draftId] = useState(() => newId());
-  const draft = useMemo<StoredWish>(() => ({ id: draftId, carId, ...firstWish(shelf, profile) }), [draftId, carId, shelf, profile]);
+  const draft = useMemo<StoredWish>(
+    () => ({ id: draftId, carId, ...firstWish(shelf, compact({ usualParts, run })) }),
+    [draftId, carId, shelf, usualParts, run],
+  );
   const id = address.get('wish');
   const active = all.find((one) => one.id === id) ?? all[0] ?? draft;
   const pick = (next: string) => setAddress({ wish: next }, { replace: true });

@@ -1,6 +1,6 @@
 import type { ProfileName, PlanFile, SearchQuery, PartSource, Target } from '@puddler/core';
 import { compact, gearRun, nearlySureOf, PlanError, plannedRun, runAs, SURE_TARGETS } from '@puddler/core';
-import type { RangePath, Wish } from '@puddler/contract/shared';
+import type { PlanBody, RangePath, Wish } from '@puddler/contract/shared';
 import type { StoredPart } from '../../document-store/selectors';
 import { currencySymbol, formatIn, formatNumber, moneyText, unitOf, type UnitSystem } from '@puddler/figures';
 
@@ -108,13 +108,14 @@ export const GEAR_SOURCE_WORDS: Record<PartSource, string> = { ...SOURCE_WORDS, 
 /** Who drives so asks for pull before speed. */
 const STRONG: readonly ProfileName[] = ['crawl', 'pull'];
 
-/** Where a search begins: everything on the shelf, a cool can, and the plan's own driving. */
-export function firstWish(shelf: readonly StoredPart[], profile: ProfileName): Wish {
+/** Where a search for a plan begins: everything on the shelf, generic sizes where nobody has chosen a part, a cool can, and the plan's own driving. */
+export function firstWish(shelf: readonly StoredPart[], { usualParts, run }: Pick<PlanBody, 'usualParts' | 'run'>): Wish {
   const has = (kind: string) => shelf.some(({ part }) => part.kind === kind && part.status !== 'worn-out');
-  const from = (kind: string): PartSource => (has(kind) ? 'shelf' : 'plan');
+  const from = (kind: 'motor' | 'esc' | 'pack'): PartSource =>
+    has(kind) ? 'shelf' : usualParts?.includes(kind === 'pack' ? 'packs' : kind) ? 'classes' : 'plan';
   return {
     name: 'First wish',
-    wish: { aim: STRONG.includes(profile) ? 'pull' : 'speed', canC: 70 },
+    wish: { aim: run && STRONG.includes(run.profile) ? 'pull' : 'speed', canC: 70 },
     scope: {
       motor: from('motor'),
       esc: from('esc'),

@@ -1,4 +1,4 @@
-import { LINK_NAMES, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
+import { isUsualAt, LINK_NAMES, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { withFigure } from '@puddler/core';
 import { useDeferredValue, useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../document-store/store';
@@ -176,7 +176,7 @@ function LinkStepper({ spec, active, view }: { spec: StepSpec; active: ActivePla
       step={step}
       {...(spec.suffix ? { suffix: spec.suffix } : spec.path.endsWith('.cells') ? { suffix: value === 1 ? 'cell' : 'cells' } : {})}
       {...(neighbours ? { neighbours } : {})}
-      isTypical={file.gearing.typical?.some((gear) => spec.path === `gearing.${gear}`) ?? false}
+      isTypical={isUsualAt(file, spec.path)}
       onChange={(next) => dispatch(setFigure(active, spec.path, next, spec.label))}
     />
   );

@@ -1,0 +1,24 @@
+import type { PlanBody } from './plan-file';
+
+/** Parts that may stand in a plan as usual for its kind of car, until somebody says which they are. */
+export const USUAL_PARTS = ['motor', 'esc', 'packs'] as const;
+export type UsualPart = (typeof USUAL_PARTS)[number];
+
+type WithParts = Pick<PlanBody, 'usualParts'>;
+
+/** The plan with a part that somebody has chosen. */
+export function chosen<P extends WithParts>(plan: P, part: UsualPart): P {
+  if (!plan.usualParts?.includes(part)) return plan;
+  const { usualParts, ...rest } = plan;
+  const left = usualParts.filter((one) => one !== part);
+  return { ...rest, ...(left.length > 0 ? { usualParts: left } : {}) } as P;
+}
+
+/** The part of a figure's path: `motor.kvRpmPerV`, `packs[0].cells`. */
+export const usualPartAt = (path: string): UsualPart | undefined => USUAL_PARTS.find((part) => new RegExp(`^${part}\\b`).test(path));
+
+/** Whether a figure is only usual for the kind of car: of a part that nobody has chosen, or of gears that nobody has counted. */
+export function isUsualAt({ usualParts, gearing }: Pick<PlanBody, 'usualParts' | 'gearing'>, path: string): boolean {
+  const part = usualPartAt(path);
+  return part ? (usualParts?.includes(part) ?? false) : (gearing.typical?.some((gear) => path === `gearing.${gear}`) ?? false);
+}
