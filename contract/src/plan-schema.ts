@@ -5,6 +5,7 @@ import {
   OF_THE_DRIVER,
   POLYMERS,
   RETIRED_FINDING_IDS,
+  USUAL_PARTS,
   type Bay,
   type Car,
   type Conversion,
@@ -85,7 +86,7 @@ const bodyKeys: Joi.StrictSchemaMap<Omit<PlanBody, 'conversion'>> = {
   esc: Joi.object<Esc, true>(keysOf('esc')).required(),
   packs: Joi.array().items(packSchema()).min(1).max(MOST_PACKS).required(),
   packWiring: oneOf(['series', 'parallel']),
-  usualParts: someOf(['motor', 'esc', 'packs']),
+  usualParts: someOf(USUAL_PARTS),
   wiring: Joi.object<NonNullable<PlanBody['wiring']>, true>(keysOf('wiring')),
   gearing: Joi.object<Gearing, true>({ ...keysOf('gearing'), typical: someOf(['pinion', 'spur']) })
     .and('pinion', 'spur')

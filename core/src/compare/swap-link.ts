@@ -1,6 +1,7 @@
 import { compact } from '../compact';
-import type { PlanFile } from '../plan/plan-file';
-import { chosen, USUAL_PARTS, type UsualPart } from '../plan/usual-parts';
+import { isUnder } from '../plan/figure-path';
+import { USUAL_PARTS, type PlanFile, type UsualPart } from '../plan/plan-file';
+import { chosen } from '../plan/usual-parts';
 
 /** Links that can go from one setup to another; tyres and road are the car's and the place's. */
 export const SWAPPED_LINKS = ['pack', 'esc', 'motor', 'gears'] as const;
@@ -37,7 +38,4 @@ function withMark(plan: PlanFile, part: UsualPart, isUsual: boolean): PlanFile {
   return isUsual ? { ...without, usualParts: [...(without.usualParts ?? []), part] } : without;
 }
 
-function isOf(path: string, link: SwappedLink): boolean {
-  const group = PART_OF[link];
-  return path === group || path.startsWith(`${group}.`) || path.startsWith(`${group}[`);
-}
+const isOf = (path: string, link: SwappedLink): boolean => isUnder(path, PART_OF[link]);

@@ -1,6 +1,6 @@
 import type { Finding } from '../findings/finding';
 import type { NotJudged } from '../findings/not-judged';
-import type { UsualPart } from '../plan/usual-parts';
+import type { UsualPart } from '../plan/plan-file';
 
 /** What is known of a plan and done for it, as far as the next step depends on it. */
 export interface PlanProgress {

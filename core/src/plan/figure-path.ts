@@ -19,3 +19,7 @@ export type CarPath = PathsOf<Car>;
 
 /** A figure's place in a plan file: `motor.resistanceOhm`, `packs[0].massG`, `car.tyre.diameterMm`. */
 export type FigurePath = PathsOf<PlanFile>;
+
+/** Whether a path is that of a group of the plan file, or of a figure in it: `packs[0].cells` is in `packs`, `motorCount` not in `motor`. */
+export const isUnder = (path: string, group: keyof PlanFile): boolean =>
+  path === group || path.startsWith(`${group}.`) || path.startsWith(`${group}[`);

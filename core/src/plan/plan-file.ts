@@ -247,6 +247,10 @@ export interface PlannedRun {
   course?: Course;
 }
 
+/** Parts that may stand in a plan as usual for its kind of car, until somebody says which they are. */
+export const USUAL_PARTS = ['motor', 'esc', 'packs'] as const;
+export type UsualPart = (typeof USUAL_PARTS)[number];
+
 export interface PlanFile {
   format: 'puddler-plan';
   version: 1;
@@ -261,8 +265,8 @@ export interface PlanFile {
   esc: Esc;
   packs: Pack[];
   packWiring?: 'series' | 'parallel';
-  /** Parts that are only usual for the kind of car: nobody has said which they are. */
-  usualParts?: ('motor' | 'esc' | 'packs')[];
+  /** Those of which nobody has said which they are. */
+  usualParts?: UsualPart[];
   wiring?: { resistanceOhm?: number };
   gearing: Gearing;
   cooling?: Cooling;

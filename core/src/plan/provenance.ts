@@ -1,5 +1,6 @@
 import type { FigurePath } from './figure-path';
-import { usualPartAt, type UsualPart } from './usual-parts';
+import type { UsualPart } from './plan-file';
+import { usualPartAt } from './usual-parts';
 
 /** Where a figure came from; `typical` is what the kind of car usually has. `rule` says in words how one was made that was not given as it is. */
 export type Source = 'measured' | 'learned' | 'label' | 'typical' | 'estimated';

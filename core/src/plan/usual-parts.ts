@@ -1,8 +1,5 @@
-import type { PlanBody } from './plan-file';
-
-/** Parts that may stand in a plan as usual for its kind of car, until somebody says which they are. */
-export const USUAL_PARTS = ['motor', 'esc', 'packs'] as const;
-export type UsualPart = (typeof USUAL_PARTS)[number];
+import { isUnder } from './figure-path';
+import { USUAL_PARTS, type PlanBody, type UsualPart } from './plan-file';
 
 type WithParts = Pick<PlanBody, 'usualParts'>;
 
@@ -15,7 +12,7 @@ export function chosen<P extends WithParts>(plan: P, part: UsualPart): P {
 }
 
 /** The part of a figure's path: `motor.kvRpmPerV`, `packs[0].cells`. */
-export const usualPartAt = (path: string): UsualPart | undefined => USUAL_PARTS.find((part) => new RegExp(`^${part}\\b`).test(path));
+export const usualPartAt = (path: string): UsualPart | undefined => USUAL_PARTS.find((part) => isUnder(path, part));
 
 /** Whether a figure is only usual for the kind of car: of a part that nobody has chosen, or of gears that nobody has counted. */
 export function isUsualAt({ usualParts, gearing }: Pick<PlanBody, 'usualParts' | 'gearing'>, path: string): boolean {

@@ -1,8 +1,10 @@
 import { compact } from '../compact';
+import { isUnder } from '../plan/figure-path';
 import type { Motor, PlanFile } from '../plan/plan-file';
 import type { PinionOption, SearchOptions, SpurOption } from './options';
 
 type Gearing = PlanFile['gearing'];
+const REPLACED = ['motor', 'esc', 'packs', 'gearing'] as const;
 
 /** One combination: places in the space's lists. With direct drive `pinion` and `spur` are 0 and mean nothing. */
 export interface Choice {
@@ -22,10 +24,7 @@ export function choicePlan(base: PlanFile, options: SearchOptions, choice: Choic
   const { esc } = escs[choice.esc]!.fields;
   const { packWiring: _wiring, motorCount: _count, usualParts, measured, ...rest } = base;
   const kept = { motor: motor === base.motor, esc: esc === base.esc, packs: all === base.packs, gearing: false };
-  const stays = (measured ?? []).filter((path) => {
-    const link = /^(motor|esc|packs|gearing)\b/.exec(path)?.[1] as keyof typeof kept | undefined;
-    return link === undefined || kept[link];
-  });
+  const stays = (measured ?? []).filter((path) => REPLACED.every((group) => kept[group] || !isUnder(path, group)));
   const usual = usualParts?.filter((part) => kept[part]) ?? [];
   return {
     ...rest,
