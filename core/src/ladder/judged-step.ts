@@ -3,14 +3,12 @@ import { GROWTH_SPEED_MS, RPM_PER_RAD_S } from '../chain/constants';
 import { launchTorqueNm } from '../findings/drive';
 import type { FindingId } from '../findings/finding-ids';
 import type { Limits } from '../findings/limits';
-import { gatesOfRun, isOverGates, RUN_AT, RUN_GATES, type RunGate } from '../findings/planned-run-gate';
+import { RUN_AT, RUN_GATES, type RunGate } from '../findings/planned-run-gate';
 import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
-import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bandOf, shareBelow, type Band } from '../math/band';
-import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { passFigures } from '../predict/pass';
-import { segmentsOf, type Segment } from '../predict/profiles';
+import { PlannedRuns } from './planned-runs';
 import { drawSteps, driveStep, foreseenOf, stepSession, type DrawnStep, type Foreseen, type StepOutcome } from './foreseen';
 
 /** How the car is held on a step: by its gears, or by a cap on the throttle at the radio. */
@@ -57,15 +55,6 @@ const PASS_GATES = [
 /** A step's own passes must be safe for nine in ten cars like this. */
 const PASSES_AT = 0.9;
 const READ_FROM = 2;
-/**
- * Cars drawn for the planned run, the first of those that Plan shows the band of: with 24 the hottest in ten were 38 K apart from one seed to the next, with
- * these 13 K, and within 2 K of Plan.
- */
-const RUN_DRAWS = 96;
-/** After so many of them a step is given up that more than this share of them cannot drive. */
-const LOST_AFTER = 24;
-const LOST_SHARE = 0.6;
-
 /** What decides a step beside its plan and gears. */
 export interface StepTerms {
   limits: Limits;
@@ -74,16 +63,6 @@ export interface StepTerms {
   /** The car as bought, whose driveline has to stand the pull. */
   stock?: PlanFile | undefined;
 }
-
-/** A cycle with the throttle held back to a share: what drives at full throttle drives at that. */
-export const cappedCycle = (plan: ResolvedPlan, share: number): Segment[] =>
-  segmentsOf(plan).map((segment): Segment =>
-    segment.kind === 'throttle'
-      ? { ...segment, duty: Math.min(share, segment.duty) }
-      : segment.kind === 'hold' && 'topShare' in segment
-        ? { ...segment, topShare: Math.min(share, segment.topShare) }
-        : segment,
-  );
 
 /** What the passes of a step take of rotor, tyres and pack. */
 function loadsOf(
@@ -150,24 +129,25 @@ export function candidateOf(
   return { gearing, plan, ...foreseenOf(plan, steps, planned), stops };
 }
 
+/** The share of cars that the planned run must be safe for. */
+export const runAt = ({ canReadings = 0 }: StepTerms): number => (canReadings >= READ_FROM ? RUN_AT.read : RUN_AT.unread);
+
+/** The planned runs of a step. Throws PlanError. */
+export const plannedRunsOf = (plan: PlanFile, gearing: StepGearing, { limits }: StepTerms): PlannedRuns =>
+  new PlannedRuns(plan, shareOf(gearing), limits);
+
 /** A step with its whole planned run, which takes ten times as long as its passes. */
-export function withPlannedRun(candidate: Candidate, { limits, canReadings = 0 }: StepTerms): JudgedStep {
-  const { plan, gearing } = candidate;
-  const resolved = resolvePlan(plan);
-  const share = shareOf(gearing);
-  const draws = new MonteCarloSamples(plan, resolved);
-  const runs: Record<RunGate, number>[] = [];
-  while (runs.length < RUN_DRAWS) {
-    const drawn = draws.next().resolved;
-    runs.push(gatesOfRun(drawn, plan.esc.continuousA, share < 1 ? cappedCycle(drawn, share) : undefined));
-    // No more draws bring it under a gate: of a step that nobody drives no band is shown.
-    if (runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, limits)).length > LOST_SHARE * LOST_AFTER) break;
-  }
+export function withPlannedRun(
+  candidate: Candidate,
+  terms: StepTerms,
+  planned: PlannedRuns = plannedRunsOf(candidate.plan, candidate.gearing, terms),
+): JudgedStep {
+  const runs = planned.all();
   const inRun = Object.fromEntries(RUN_GATES.map((id) => [id, runs.map((one) => one[id])])) as Record<RunGate, number[]>;
   return {
     ...candidate,
     planned: { canC: bandOf(inRun['motor-temperature']), escC: bandOf(inRun['esc-temperature']), packC: bandOf(inRun['pack-temperature']) },
-    stops: candidate.stops ?? stopOf(limits, 'planned-run', canReadings >= READ_FROM ? RUN_AT.read : RUN_AT.unread, RUN_GATES, inRun),
+    stops: candidate.stops ?? stopOf(terms.limits, 'planned-run', runAt(terms), RUN_GATES, inRun),
   };
 }
 

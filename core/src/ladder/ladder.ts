@@ -96,6 +96,7 @@ function buildLadder(all: readonly PossibleStep[], target: PossibleStep, options
     return !one.foundStops;
   };
   const end = { target: target.judged() };
+  const order = target.hottestFirst();
   for (;;) {
     const start = startOf([...safe], target, options.from);
     if (!start) return { outcome: 'no-start', steps: [], because: bySpeed[0]?.stops() ?? target.stops(), ...end };
@@ -105,7 +106,7 @@ function buildLadder(all: readonly PossibleStep[], target: PossibleStep, options
     const open = openQuestions(way, faster);
     for (const one of open) looksSafe(one);
     if (open.length > 0) continue;
-    const past = way.filter((one) => one.stops());
+    const past = way.filter((one) => one.isStopped(order));
     for (const one of past) safe.delete(one);
     if (past.length > 0) continue;
     const last = way[way.length - 1]!;

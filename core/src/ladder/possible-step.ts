@@ -4,6 +4,8 @@ import type { StepOutcome } from './foreseen';
 import {
   candidateOf,
   plannedPasses,
+  plannedRunsOf,
+  runAt,
   withPlannedRun,
   type Candidate,
   type JudgedStep,
@@ -11,6 +13,7 @@ import {
   type StepStop,
   type StepTerms,
 } from './judged-step';
+import type { PlannedRuns } from './planned-runs';
 import type { WayStep } from './way';
 
 /**
@@ -24,6 +27,7 @@ export class PossibleStep implements WayStep {
   private readonly planned: StepOutcome;
   private candidate: Candidate | undefined;
   private driven: JudgedStep | undefined;
+  private runs: PlannedRuns | undefined;
 
   /** Throws PlanError when the plan cannot be computed. */
   constructor(
@@ -57,6 +61,21 @@ export class PossibleStep implements WayStep {
   }
 
   judged(): JudgedStep {
-    return (this.driven ??= withPlannedRun(this.look(), this.terms));
+    return (this.driven ??= withPlannedRun(this.look(), this.terms, this.plannedRuns));
+  }
+
+  /** Whether it passes a stop limit at either gate; cars of `order` are asked first, and no more of them than it takes. */
+  isStopped(order: readonly number[]): boolean {
+    if (this.foundStops || this.look().stops || (!this.driven && this.plannedRuns.isSurelyOver(runAt(this.terms), order))) return true;
+    return this.judged().stops !== undefined;
+  }
+
+  /** The cars that are drawn, those that were hottest in this step first. */
+  hottestFirst(): number[] {
+    return this.plannedRuns.hottestFirst();
+  }
+
+  private get plannedRuns(): PlannedRuns {
+    return (this.runs ??= plannedRunsOf(this.plan, this.gearing, this.terms));
   }
 }

@@ -3,7 +3,7 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
-import { cappedCycle } from '../ladder/judged-step';
+import { cappedCycle } from '../ladder/planned-runs';
 import type { Segment } from '../predict/profiles';
 import { simulateRun } from '../predict/run';
 import type { RunOptions, RunSample } from '../predict/run-types';

@@ -1,5 +1,5 @@
 import { resolvePlan, simulateRun, simulateRunFast, type Segment } from '@puddler/core';
-import { cappedCycle } from '../../src/ladder/judged-step';
+import { cappedCycle } from '../../src/ladder/planned-runs';
 import { segmentsOf } from '../../src/predict/profiles';
 import { plainPlan } from '../helpers';
 
