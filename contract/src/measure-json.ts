@@ -7,7 +7,7 @@ export interface JsonSize {
   keys: number;
   /** Values in lists and fields, all together. */
   values: number;
-  /** Names that fields have, each counted once, or a few more than `COUNTED_NAMES`: each new name costs whoever reads it dearly. */
+  /** Names that fields have, each counted once, or a few more than `COUNTED_NAMES`: each new name makes reading slow. */
   names: number;
 }
 

@@ -15,7 +15,7 @@ function reason(error: unknown): string {
   if (code === 'EADDRINUSE') return 'This port is in use, perhaps by Puddler itself: open it there, or set PORT to another one.';
   if (error instanceof FolderInUse) return message;
   if (/_journal\.json/.test(message))
-    return 'This installation is incomplete: server/migrations is missing. Fetch Puddler anew; your data is untouched.';
+    return 'This installation is incomplete: server/migrations is missing. Fetch Puddler again; your data is untouched.';
   switch (storageFault(error)) {
     case 'disk-full':
       return 'The disk that holds the data folder is full. Make room on it and start again.';
@@ -33,7 +33,7 @@ try {
     readConfig(process.env),
     demoFolder ? { empty: true, prepare: ({ store, files }) => loadDemo(store, files, demoFolder) } : {},
   );
-  // A terminal sends Ctrl+C to the whole group and whoever started this may pass it on again: all of them ask for the same stop.
+  // A terminal sends Ctrl+C to the whole group and the parent process may pass it on again: all of them ask for the same stop.
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void running.stop().then(() => process.exit(0)));
   console.log(`Puddler is ready at ${running.address}`);
   if (running.readOnly)

@@ -9,7 +9,7 @@ import { createStore } from '../src/document-store/store';
 import type { StoredRun } from '../src/document-store/selectors';
 import { MeasuredAgainst } from '../src/stations/log/MeasuredAgainst';
 import { RunList } from '../src/stations/log/RunList';
-import { Slips } from '../src/stations/log/LessonNotes';
+import { Slips } from '../src/stations/log/FitNotes';
 import type { AtLog } from '../src/stations/log/use-log';
 
 const BAND = { p10: 13, p50: 14, p90: 15 };

@@ -101,7 +101,7 @@ export const powerSteps: StepRule = ({ plan, twins, limits, topSpeedMs, newMotor
     {
       id: 'which-way',
       title: 'See which way it turns, brakes and steers',
-      why: 'A wrong direction is mended at one place only, and which that is depends on what is seen.',
+      why: 'A wrong direction is put right at one place only, and which that is depends on what is seen.',
       right: 'Trigger pulled drives forward, pushed brakes, and it steers to the side you turn.',
       caution: CAUTIONS.wheelsUp,
       needs: ['calibrate', 'motor-alone', 'one-by-one'],

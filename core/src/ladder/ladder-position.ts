@@ -33,7 +33,7 @@ export const sameGears = (a: StepGears, b: StepGears): boolean =>
 
 /**
  * The step to be driven next, by the last one that was: the next after go, the same after hold, the one below after back. A ladder that
- * has been drawn anew may not have that step any more: then the fastest that is no faster is taken for it. `speedOf` says how fast those
+ * has been drawn again may not have that step any more: then the fastest that is no faster is taken for it. `speedOf` says how fast those
  * gears are now.
  */
 export function positionOn(

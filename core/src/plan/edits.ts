@@ -24,11 +24,11 @@ export const pathInCar = (path: `car.${CarPath}`): CarPath => path.slice(CAR.len
 
 /** A plan with edits made, the car's among them. */
 export function withEdits(plan: PlanFile, edits: readonly PlanEdit[]): PlanFile {
-  return edits.reduce((changed, { path, value }) => weighedAnew(countedAt(setField(changed, path, value), path), path), plan);
+  return edits.reduce((changed, { path, value }) => withoutFollowing(countedAt(setField(changed, path, value), path), path), plan);
 }
 
 /** A weight that is set is that of the parts at hand: it no longer follows from those that were in the car before. */
-function weighedAnew(plan: PlanFile, path: FigurePath): PlanFile {
+function withoutFollowing(plan: PlanFile, path: FigurePath): PlanFile {
   return path === 'car.massKg' && plan.car.weighedPartsG !== undefined ? { ...plan, car: weighedAlone(plan.car) } : plan;
 }
 

@@ -26,7 +26,7 @@ const ESC_J_PER_KG_K = 850;
 const ESC_AIR_FACTOR = 0.5;
 const PACK_J_PER_KG_K = 1000;
 
-/** A pack's resistance is taken anew when it has warmed by this much: 0.01 % of it. */
+/** A pack's resistance is computed again when it has warmed by this much: 0.01 % of it. */
 const COLD_STALE_K = 0.005;
 
 /** A step with mean heat covers this share of the fastest store's time constant. */

@@ -34,7 +34,7 @@ export class RunSimulation {
   private readonly stepS: number;
   private speed = 0;
   private steps = 0;
-  // One of each for all steps: made anew they would cost a tenth of a run.
+  // One of each for all steps: made for each step they would cost a tenth of a run.
   private readonly driven: DrivenStep = { seconds: 0, speedMs: 0, meanSpeedMs: 0, nextSpeedMs: 0, packOhm: 0, brakeN: 0, edgeShare: NO_EDGE };
   private readonly moment: Moment;
   /** Whether the wheels of this segment have run up with the trigger, which they do once. */

@@ -45,7 +45,7 @@ export interface Share {
 }
 
 /**
- * The search, piece by piece: `step` does the next small piece and says whether there is more, so whoever calls it
+ * The search, piece by piece: `step` does the next small piece and says whether there is more, so that its caller
  * decides how long to go on, when to show progress and when to stop; it goes on where it stood. Pure. The front is the
  * same whatever the shares and whatever was learnt from others: what is left out could not be on it.
  */

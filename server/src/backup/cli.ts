@@ -18,7 +18,7 @@ import { writeBackup } from './write-backup';
 
 const log = pino({ level: 'error' }, pino.destination(2));
 
-/** What went wrong in words for whoever called; not a fault of this program. */
+/** What went wrong, in words for the shell; not a fault of this program. */
 class Refusal extends Error {}
 
 const exists = async (file: string) => (await stat(file).catch(() => undefined)) !== undefined;

@@ -51,7 +51,7 @@ export async function restoreBackup(
   return files.whileHeld(async () => {
     let kept = 0;
     for (const { hash } of backup.manifest.files) {
-      // One that rotted here is mended.
+      // One that rotted here is replaced.
       if ((await files.stateOf(hash)) === 'whole') continue;
       await files.remove(hash);
       await files.keep((await backup.file(hash)) as AsyncIterable<Buffer>);

@@ -27,7 +27,7 @@ export function fileRoutes(files: FileStore): Router {
       ctx.body = files.read({ hash, type });
       return;
     }
-    // What is kept packed is sent packed to whoever takes that.
+    // What is kept packed is sent packed where the client accepts that.
     ctx.vary('Accept-Encoding');
     const packed = ctx.acceptsEncodings('gzip', 'identity') === 'gzip';
     if (packed) ctx.set('Content-Encoding', 'gzip');

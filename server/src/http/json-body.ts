@@ -24,7 +24,7 @@ export async function jsonBody(ctx: ParameterizedContext, limit: BodyLimit): Pro
   const encoding = ctx.get('content-encoding').toLowerCase();
   if (encoding !== '' && encoding !== 'identity') throw new AppError('unsupported-encoding');
   const isJson = ctx.is('json') !== false;
-  // Whoever names no type may have sent nothing at all; nobody knows before the body is read.
+  // A request without a type may have no body at all, which is known only once it is read.
   if (!isJson && ctx.get('content-type') !== '') throw new AppError('unsupported-type');
   const bytes = await rawBody(ctx.req, { length: ctx.request.length ?? null, limit: limit.bytes });
   if (bytes.length === 0) return undefined;

@@ -8,7 +8,7 @@ import { AppError } from '../http/app-error';
 import { orRefuse } from '../http/checked';
 import { jsonBody, USUAL_BODY } from '../http/json-body';
 
-/** Drives that are remembered; an older one is told anew by whoever asks for it. */
+/** Drives that are remembered; an older one is sent again by the page that asks for it. */
 const MOST_DRIVES = 16;
 
 interface Told {
@@ -122,7 +122,7 @@ function liveTrack(devices: Devices, hz: 1 | 10, rate: number, clock: (afterS: n
     out.end('event: end\ndata: \n\n');
   }, LIVE_STEP_MS);
   timer.unref();
-  // Whoever hangs up ends it.
+  // It ends when the client hangs up.
   out.on('close', () => clearInterval(timer));
   return out;
 }

@@ -21,7 +21,7 @@ const slice = createSlice({
   name: 'pins',
   initialState: (): PinnedSetup[] => [],
   reducers: {
-    /** When all places are taken nothing happens: whoever pins asks before. */
+    /** When all places are taken nothing happens: a caller asks before it pins. */
     pinned(pins, action: PayloadAction<PinnedSetup>) {
       if (pins.length < MOST_PINS && !pins.some((one) => one.id === action.payload.id)) pins.push(action.payload);
     },

@@ -51,7 +51,7 @@ export function asBoughtOf(state: RootState, carId: string): PlanBody | undefine
 
 const seen = new WeakMap<object, unknown>();
 
-/** The same object for the same content, so that whoever shows it is drawn again only when it changed. */
+/** The same object for the same content, so that a component that shows it is drawn again only when it changed. */
 function remembered<T>(content: object, make: () => T): T {
   if (!seen.has(content)) seen.set(content, make());
   return seen.get(content) as T;

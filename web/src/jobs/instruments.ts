@@ -11,7 +11,7 @@ const DRIVES = 'instruments/drives';
 /** Where what is read by itself is fetched from. */
 const ROOT = `/api/${DRIVES}`;
 
-/** Tells the devices of a drive; returns the name it has with them. They forget when the server is started anew: telling again is enough. */
+/** Tells the devices of a drive; returns the name it has with them. They forget when the server is started again: telling again is enough. */
 export async function tellDevices(
   { base, seed, set }: Pick<Day, 'base' | 'seed' | 'set'>,
   { plan, how, capShare, seed: driveSeed, from, wornBefore, at }: Drive,

@@ -84,7 +84,7 @@ function StatusPicker({ onPick }: { onPick: (status: PartStatus) => void }) {
   );
 }
 
-/** A price typed for all; `onPrice` says whether it was understood, and what was not stays to be mended. */
+/** A price typed for all; `onPrice` says whether it was understood, and what was not stays to be corrected. */
 function PriceForm({ invalid, onPrice }: { invalid: boolean; onPrice: (text: string) => boolean }) {
   const [price, setPrice] = useState('');
   return (

@@ -8,7 +8,7 @@ export const LEARNED: Kind<LearnedFigures> = {
   list: 'garage',
   parent: 'car',
   nameOf: () => 'What was learned',
-  // A matrix is of one piece: figures of two lessons make no third.
+  // A matrix is of one piece: figures of two fits make no third.
   memberIds: {},
   hasIdOfParent: true,
   migrations: [],

@@ -11,7 +11,7 @@ export interface FileTaker {
   take: (files: File[]) => void;
 }
 
-/** Where files that were dropped are read and mapped. What it tells of its progress draws nothing else of the page anew. */
+/** Where files that were dropped are read and mapped. What it tells of its progress draws nothing else of the page again. */
 export function DropPlace({ ref, log, active, onKept }: { ref: Ref<FileTaker>; log: AtLog; active: ActivePlan; onKept: () => void }) {
   const { take, keep, dropping, problems } = useTakeFiles(log, active, onKept);
   useImperativeHandle(ref, () => ({ take: (files) => void take(files) }));

@@ -14,7 +14,7 @@ import type { Learning } from '../../jobs/log-jobs';
 import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
 import { LearnedTable } from './LearnedTable';
-import { Contradiction, Misfits, Slips } from './LessonNotes';
+import { Contradiction, Misfits, Slips } from './FitNotes';
 import { PlansChange } from './PlansChange';
 import type { AtLog } from './use-log';
 import { WhatNext } from './WhatNext';

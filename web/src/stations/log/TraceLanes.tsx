@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { UpAxis } from '../../charts/Axes';
 import { LEFT, type Lane } from './trace-layout';
 
-/** Drawn anew when its lanes are, not when the window or the pointer moves. */
+/** Drawn again when its lanes are, not when the window or the pointer moves. */
 export const LaneScales = memo(function LaneScales({ lanes, right }: { lanes: readonly Lane[]; right: number }) {
   return lanes.map((lane) => (
     <g key={lane.name}>

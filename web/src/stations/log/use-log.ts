@@ -20,7 +20,7 @@ export interface AtLog {
   /** Begins a run of the active plan; the ground, air and kind of driving of the last one are taken over. */
   begin: (more?: Partial<CarRun>) => string;
   change: (change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
-  /** Changes what the bands were computed from: they are computed anew by the run’s own plan. */
+  /** Changes what the bands were computed from: they are computed again by the run’s own plan. */
   changeTerms: (change: (run: CarRun) => CarRun, label: string, joins?: string) => void;
   remove: (run: StoredRun) => void;
 }

@@ -12,7 +12,7 @@ interface Answer {
   view: View;
 }
 
-/** While a view reaches this far beyond the window on both sides, it is not asked for anew [shares of the window]. */
+/** While a view reaches this far beyond the window on both sides, it is not asked for again [shares of the window]. */
 const NEAR_EDGE = AROUND_VIEW / 2;
 
 /** The newest view that is here, and why there is none of the present window. */
@@ -21,7 +21,7 @@ export interface ViewState {
   failed: { reason: string; retry: () => void } | undefined;
 }
 
-/** The view of a window, always the newest that was asked for. It reaches beyond the window, so that moving it a little draws nothing anew. */
+/** The view of a window, always the newest that was asked for. It reaches beyond the window, so that moving it a little draws nothing again. */
 export function useView(trace: TraceQuestion, window: Window, columns: number): ViewState {
   const traceKey = trace.key;
   const [answer, setAnswer] = useState<Answer>();

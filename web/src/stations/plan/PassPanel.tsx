@@ -20,7 +20,7 @@ interface Props {
 
 /**
  * A full-throttle pass from standstill: speed, pack current and bus voltage against time, and what a strip judges.
- * Drawn anew only with a new pass: while stepping, the chart waits for the worker and costs nothing.
+ * Drawn again only with a new pass: while stepping, the chart waits for the worker and costs nothing.
  */
 export const PassPanel = memo(function PassPanel({ pass, figures, stale, isFailed, limit, rampS, onRamp, onMoment }: Props) {
   const system = useAppSelector((state) => state.prefs.units);

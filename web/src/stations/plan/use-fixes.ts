@@ -8,8 +8,8 @@ import { useJob } from '../../jobs/use-job';
 import type { FixesQuestion } from '../../workers/plan-worker';
 import type { RunResult, RunTerms } from '../../workers/predict-worker';
 
-/** More findings than this are not mended one by one. */
-const MENDED = 5;
+/** For no more findings than these are fixes looked for. */
+const MOST_FIXED = 5;
 
 /** The fixes of the worst findings, as they come in from the worker. */
 export function useFixes(plan: PlanFile, terms: RunTerms, result: RunResult | undefined): Asked<FixesById> {
@@ -21,7 +21,7 @@ export function useFixes(plan: PlanFile, terms: RunTerms, result: RunResult | un
             plan,
             terms,
             run: result.driven.run,
-            findings: result.findings.slice(0, MENDED),
+            findings: result.findings.slice(0, MOST_FIXED),
             shelf: shelf.map(({ part }) => part).filter(({ kind }) => kind === 'esc' || kind === 'motor' || kind === 'pack'),
           }
         : undefined,

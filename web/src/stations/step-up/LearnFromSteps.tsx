@@ -12,7 +12,7 @@ import { Failed } from '../../ui/Failed';
 import { Button } from '../../ui/Button';
 import type { Driven } from '../../active/ladder-question';
 
-/** Learns the car from its runs when that is wished, and draws the rest of the ladder anew by it. */
+/** Learns the car from its runs when that is wished, and draws the rest of the ladder again by it. */
 export function LearnFromSteps({ active, driven }: { active: ActivePlan; driven: readonly Driven[] }) {
   const dispatch = useAppDispatch();
   const { carId, car } = active;
