@@ -32,7 +32,9 @@ export function candidatesFor(finding: Finding, input: FindingInput, shelf: read
   const { plan } = input;
   switch (finding.id) {
     case 'esc-cells':
-      return finding.unrated || finding.value > finding.limit ? [fewerCells(input), escOfCells(input, shelf)] : [cellsTo(input, finding.limit)];
+      return finding.unrated || finding.value > finding.limit
+        ? [fewerCells(input), escOfCells(finding.value, shelf)]
+        : [cellsTo(input, finding.limit)];
     case 'motor-cells':
       return [fewerCells(input)];
     case 'esc-continuous':
@@ -133,6 +135,7 @@ const CANNOT: Partial<Record<FindingId, string>> = {
 };
 
 /** Why no change of the plan makes a finding go away. */
-export function cannotWords({ id }: Finding): string {
+export function cannotWords({ id, unrated }: Finding): string {
+  if (unrated) return 'Its label says it: type the cells at ESC.';
   return CANNOT[id] ?? 'No single change of gears, cells or cooling makes this go away: another motor or pack does.';
 }

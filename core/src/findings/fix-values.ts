@@ -156,8 +156,8 @@ export function escFromShelf(shelf: readonly Part[]): FixCandidate {
   return { values: escParts(shelf) };
 }
 
-export function escOfCells(input: FindingInput, shelf: readonly Part[]): FixCandidate {
-  const { cells } = input.plan.packs[0]!;
+/** `cells` of all packs together, as of lithium. */
+export function escOfCells(cells: number, shelf: readonly Part[]): FixCandidate {
   const known = escParts(shelf);
   return { values: [...known, { label: `an ESC for ${cells} cells`, edits: [edit('esc.maxCells', cells)] }] };
 }

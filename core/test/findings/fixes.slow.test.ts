@@ -117,6 +117,16 @@ test('the smallest sufficient ESC, from the shelf where there is one, and never 
   expect(fixesFor(finding, input).fixes[0]!.label).toBe('an ESC of 35 A');
 });
 
+test('an ESC is wanted for the cells of all packs in series', () => {
+  const plan = caseNamed('pacer-cruise');
+  const { maxCells: _most, minCells: _least, ...esc } = plan.esc;
+  const [pack] = plan.packs;
+  const input = look({ ...plan, esc, packs: [pack!, pack!], packWiring: 'series' });
+  const finding = allFindings(input).find(({ id }) => id === 'esc-cells')!;
+  expect(finding).toMatchObject({ unrated: true, value: 2 * pack!.cells });
+  expect(fixesFor(finding, input).fixes.map(({ label }) => label)).toContain(`an ESC for ${2 * pack!.cells} cells`);
+});
+
 test('where nothing helps it says why', () => {
   const { finding, input } = prepared('fit-length');
   expect(fixesFor(finding, input)).toEqual({ fixes: [], cannot: expect.stringContaining('Nothing on the shelf fits') });
