@@ -36,7 +36,7 @@ export {
   takenApart,
 } from './resolve/conversion';
 export type { CarPath, FigurePath } from './plan/figure-path';
-export { capitalized, wordFor } from './plan/words';
+export { capitalized, packNames, wordFor } from './plan/words';
 
 export { CELL_OCV, OCV_CHARGE, openCircuitV } from './chain/pack';
 export { finalDriveRatio, metresPerRpm, rolloutM, SMALLEST_PINION } from './chain/gears';

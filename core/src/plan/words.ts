@@ -25,3 +25,9 @@ export const wordFor = (value: string): string => CHOICE_WORDS[value] ?? value;
 
 /** The same text, beginning as a sentence does. */
 export const capitalized = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** “2 × 4S 5000”, “2S 5000 + 3S 2200”. */
+export function packNames(packs: readonly { name: string }[]): string {
+  const names = [...new Set(packs.map(({ name }) => name))];
+  return names.length === 1 && packs.length > 1 ? `${packs.length} × ${names[0]}` : packs.map(({ name }) => name).join(' + ');
+}

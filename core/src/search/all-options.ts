@@ -1,4 +1,5 @@
 import type { PlanFile } from '../plan/plan-file';
+import { packNames } from '../plan/words';
 import { classesFor } from './classes';
 import { gearOptions } from './gear-options';
 import { distinct, type EscOption, type MotorOption, type PackOption, type SearchOptions, type SearchScope, type ShelfPart } from './options';
@@ -92,7 +93,7 @@ function packOptions(base: PlanFile, stock: Stock, { pack: source, packPairs }: 
   );
   const whole = stock.own('pack', source, base.packs[0]!).map(({ part: _part, ...price }): PackOption => ({
     key: 'plan',
-    name: base.packs.map((pack) => pack.name).join(' + '),
+    name: packNames(base.packs),
     ...price,
     fields: { packs: base.packs, wiring: base.packWiring },
   }));

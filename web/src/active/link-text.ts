@@ -1,4 +1,4 @@
-import { capitalized } from '@puddler/core';
+import { capitalized, packNames } from '@puddler/core';
 import type { LinkName, LinkUse, PlanFile, PowerBand, Steady, UsualPart } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../ui/words';
@@ -52,12 +52,6 @@ export function headline(link: LinkName, file: PlanFile, system: UnitSystem): st
       return capitalized(wordFor(file.site.surface));
     }
   }
-}
-
-/** “2 × 4S 5000”, “2S 5000 + 3S 2200”. */
-function packNames(packs: readonly { name: string }[]): string {
-  const names = [...new Set(packs.map(({ name }) => name))];
-  return names.length === 1 && packs.length > 1 ? `${packs.length} × ${names[0]}` : packs.map(({ name }) => name).join(' + ');
 }
 
 const USUAL_OF: Partial<Record<LinkName, UsualPart>> = { pack: 'packs', esc: 'esc', motor: 'motor' };

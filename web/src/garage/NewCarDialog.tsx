@@ -34,8 +34,8 @@ export default function NewCarDialog({ onClose }: { onClose: () => void }) {
           <NameAndKind newCar={newCar} />
           <PartLabels newCar={newCar} />
         </div>
-        <div className="sticky -bottom-5 -mb-1 flex items-center justify-end gap-2 bg-sheet pt-4 pb-2">
-          <p className="mr-auto max-w-148 text-small text-soft">
+        <div className="sticky -bottom-5 -mx-1 -mb-1 flex items-center justify-end gap-2 bg-sheet px-1 pt-4 pb-2 max-sm:flex-wrap max-sm:pt-2">
+          <p className="mr-auto max-w-148 text-small text-soft max-sm:w-full">
             {newCar.unfinished.length > 0
               ? `Left out until it is whole: ${newCar.unfinished.map((line) => LINES[line].label).join(', ')}. What is wrong or missing is said below the line.`
               : 'Weight, sizes and ratio start as typical of the kind. Measure first: the ratio behind the spur, the tyre, the weight.'}

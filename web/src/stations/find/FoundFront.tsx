@@ -70,7 +70,9 @@ export function FoundFront({ active: { car, carId, plan }, wish, base, live, rea
             icon={isWhole ? <ChevronUp size={14} /> : <ChevronDown size={14} />}
             onClick={() => setWhole(!isWhole)}
           >
-            {isWhole ? 'Only three to begin with' : `All ${formatNumber(setups.length, 0)} on the front: chart, table and what each rule leaves`}
+            {isWhole
+              ? 'Only three to begin with'
+              : `${setups.length === 1 ? 'The only one' : `All ${formatNumber(setups.length, 0)}`} on the front: chart, table and what each rule leaves`}
           </Button>
         </div>
         {held && (

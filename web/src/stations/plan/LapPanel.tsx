@@ -65,7 +65,7 @@ function LapFigures({ run, lapS, lengthM, bands }: FiguresProps) {
     ['length', `${formatNumber(toShown(lengthM, road), 0)} ${road.symbol}`],
     ['charge a lap', `${formatNumber((1000 * run.usedAh * lapS) / run.endS, 0)} mAh`],
     ...(minutes === undefined ? [] : [['laps to cut-off', `about ${formatNumber((minutes * 60) / lapS, 0)}`] as const]),
-    ['tyres at their grip', `${formatNumber((100 * run.gripLimitedS) / run.endS, 0)} % of the time`],
+    ['at the limit of grip', `${formatNumber((100 * run.gripLimitedS) / run.endS, 0)} % of the time`],
   ];
   return (
     <dl className="flex flex-1 flex-wrap gap-x-6 gap-y-1 text-small">
@@ -88,7 +88,7 @@ function lapChart({ samples }: Lap, speed: ReturnType<typeof unitOf>, road: Retu
     if (!limited || i === 0) continue;
     const last = held[held.length - 1];
     if (last && samples[i - 1]!.limited) last.to = x[i]!;
-    else held.push({ from: x[i]!, to: x[i]!, label: last ? '' : 'tyres at their grip' });
+    else held.push({ from: x[i]!, to: x[i]!, label: last ? '' : 'at the limit of grip' });
   }
   return {
     held,

@@ -58,7 +58,7 @@ export const PassPanel = memo(function PassPanel({ pass, figures, stale, isFaile
         onReadout={onMoment}
         regions={
           held > 0.02
-            ? [{ from: firstHeld(pass), to: firstHeld(pass) + held, label: limit === 'grip' ? 'tyres at their grip' : 'front about to lift' }]
+            ? [{ from: firstHeld(pass), to: firstHeld(pass) + held, label: limit === 'grip' ? 'at the limit of grip' : 'front about to lift' }]
             : []
         }
       >
