@@ -30,7 +30,11 @@ export function pinionLine(plan: PlanFile, teeth: number, id: string, why: strin
     count: motors,
     figures: [module.figures, bore].filter(Boolean).join(', '),
     why: motors > 1 ? `${why} Two motors on one gear need equal pinions.` : why,
-    ...measuring(module.measureFirst, bore ? undefined : 'the motor’s shaft, for the bore'),
+    ...measuring(
+      module.measureFirst,
+      bore ? undefined : 'the motor’s shaft, for the bore',
+      plan.gearing.typical ? `the teeth of ${plan.gearing.typical.join(' and ')} on the car` : undefined,
+    ),
     part: onShelf('pinion', { name: `${teeth} T pinion`, teeth, ...moduleOf(plan), ...compact({ boreMm: shaftMm }) }),
     serves: (part) =>
       part.kind === 'pinion' &&

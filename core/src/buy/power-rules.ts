@@ -43,8 +43,9 @@ export function newParts(input: BuyInput): Wanted[] {
         `${pack.cells} cells, ${Math.round(1000 * pack.capacityAh)} mAh${cNeeded(pack, input)}`,
         (part) => named('pack', pack.name)(part) || isPack(part, pack),
       );
-  const { spur } = plan.gearing;
-  if (spur !== undefined && spur !== stock?.gearing.spur)
+  const { spur, typical } = plan.gearing;
+  // One that nobody has counted is the car's own.
+  if (spur !== undefined && spur !== stock?.gearing.spur && !typical?.includes('spur'))
     wanted.push({
       id: 'spur',
       group: 'gears',

@@ -19,6 +19,12 @@ test('a pack without a C rating is to have one that bears the peak at the share 
   expect(line('pack-1', plan, { driven })!.figures).toMatch(new RegExp(`, ${pack!.cRating}C$`));
 });
 
+test('a pinion beside gears that nobody has counted asks for their teeth first', () => {
+  const gearing = { pinion: 20, spur: 66, typical: ['pinion' as const, 'spur' as const] };
+  expect(line('pinion-planned', { ...plan, gearing })!.measureFirst).toMatch(/the teeth of pinion and spur on the car/);
+  expect(line('pinion-planned', plan)?.measureFirst ?? '').not.toMatch(/on the car/);
+});
+
 test('what the car had as bought is only said where it is known', () => {
   expect(line('motor', plan)!.why).toBe('The plan has it, and the car as bought has not.');
   expect(line('motor', plan, { stock: undefined })!.why).toBe('The plan has it; what the car had as bought is not known.');
@@ -33,6 +39,11 @@ test.each<[id: string, yes: [PlanFile, Partial<PartsListOptions>?], no: [PlanFil
   ['esc', [plan], [{ ...plan, esc: stock.esc, motor: stock.motor }]],
   ['pack-1', [plan], [{ ...plan, packs: stock.packs }]],
   ['spur', [{ ...plan, gearing: { pinion: 20, spur: 66 } }], [plan]],
+  [
+    'spur',
+    [{ ...plan, gearing: { pinion: 20, spur: 66 } }, { stock: undefined }],
+    [{ ...plan, gearing: { pinion: 20, spur: 66, typical: ['spur'] } }, { stock: undefined }],
+  ],
   ['charger', [plan], [{ ...plan, packs: stock.packs }]],
   ['fire-safe', [plan], [plan, { stock: { ...stock, packs: plan.packs } }]],
   ['cell-checker', [plan, { stock: undefined }], [plan, { stock: { ...stock, packs: plan.packs } }]],
