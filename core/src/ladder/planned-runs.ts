@@ -15,7 +15,7 @@ const RUN_DRAWS = 96;
 const LOST_AFTER = 24;
 const LOST_SHARE = 0.6;
 
-export type GatesOfRun = Record<RunGate, number>;
+type GatesOfRun = Record<RunGate, number>;
 
 /** A cycle with the throttle held back to a share: what drives at full throttle drives at that. */
 export const cappedCycle = (plan: ResolvedPlan, share: number): Segment[] =>
@@ -59,7 +59,7 @@ export class PlannedRuns {
     return runs;
   }
 
-  /** Whether more cars pass a stop limit than a share `at` of them within it allows; those of `order` are asked first, and no more than it takes. */
+  /** Whether so many cars pass a stop limit that a share `at` of all cannot be within it. Cars are driven in the order given, and no more than it takes. */
   isSurelyOver(at: number, order: readonly number[]): boolean {
     // A quantile of so many values lies above the limit whatever the others are.
     const enough = RUN_DRAWS - Math.floor(at * (RUN_DRAWS - 1));
@@ -76,7 +76,7 @@ export class PlannedRuns {
     return false;
   }
 
-  /** All cars, those whose can came nearest to its end here first: what is hot in one step is hot in the next. */
+  /** All cars by their can in this step, the hottest first: what is hot in one step is hot in the next. */
   hottestFirst(): number[] {
     const canC = (car: number) => this.runs[car]?.['motor-temperature'] ?? -Infinity;
     return Array.from({ length: RUN_DRAWS }, (_, car) => car).sort((a, b) => canC(b) - canC(a) || a - b);
