@@ -75,6 +75,27 @@ describe('two edits of one document', () => {
     expect(merge(packs(2, 2), packs(3, 2), packs(2, 4), ids)).toEqual({ body: packs(3, 4), clashes: [] });
   });
 
+  test('marks are taken out and put in one by one, and nobody is asked', () => {
+    const marked = (usualParts: string[] | undefined, typical?: string[]) => ({
+      ...(usualParts ? { usualParts } : {}),
+      gearing: { pinion: 20, ...(typical ? { typical } : {}) },
+    });
+    const was = marked(['motor', 'esc', 'packs'], ['pinion', 'spur']);
+    const merged = merge(was, marked(['esc', 'packs'], ['spur']), marked(['motor', 'packs']), kindOf('plan'));
+    expect(merged).toEqual({ body: marked(['packs']), clashes: [] });
+    expect(merge({}, { measured: ['motor.kvRpmPerV'] }, { measured: ['esc.massG'] }, kindOf('plan')).body).toEqual({
+      measured: ['motor.kvRpmPerV', 'esc.massG'],
+    });
+    expect(merge({ measured: ['esc.massG'] }, {}, { measured: ['esc.massG', 'motor.massG'] }, kindOf('plan')).body).toEqual({
+      measured: ['motor.massG'],
+    });
+    const car = (typical: string[]) => ({ car: { typical } });
+    expect(merge(car(['massKg', 'widthMm', 'heightMm']), car(['widthMm', 'heightMm']), car(['massKg', 'heightMm']), kindOf('car'))).toEqual({
+      body: car(['heightMm']),
+      clashes: [],
+    });
+  });
+
   test('any edits: the union is complete, and just what both changed otherwise is asked (400 cases, seed 21)', () => {
     const edits = fc.dictionary(fc.constantFrom(...LEAVES), fc.integer({ min: 1, max: 9 }));
     fc.assert(

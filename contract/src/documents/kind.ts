@@ -48,6 +48,8 @@ export interface Kind<Body> {
   nameOf: (body: Body) => string;
   /** Lists whose members are told apart by a field of theirs, by path; members of other lists go by their place. */
   memberIds: Readonly<Record<string, string>>;
+  /** Lists of words of which each is there or not, whatever their order, by path. */
+  marks?: readonly string[];
   /** Fields that are computed from the others and kept beside them. */
   computed?: readonly string[];
   /** There is one a parent, and it has the parent's id. */

@@ -17,18 +17,26 @@ export interface Merged {
 
 type Group = Record<string, unknown>;
 
+const listOf = (value: unknown): readonly unknown[] => (Array.isArray(value) ? value : []);
+
+/** The marks that neither side took out; undefined without any, as a list without members is left out. */
+function marked(was: readonly unknown[], my: readonly unknown[], their: readonly unknown[]): unknown[] | undefined {
+  const left = [...new Set([...my, ...their])].filter((mark) => !was.includes(mark) || (my.includes(mark) && their.includes(mark)));
+  return left.length > 0 ? left : undefined;
+}
+
 const isGroup = (value: unknown): value is Group => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /**
  * Puts two edits of one document together, leaf by leaf. `memberIds` names, by the path of a list, the field that tells its
  * members apart; members of other lists go by their place while no side adds or removes any, else the list is one leaf.
- * What is `computed` is nobody's edit: where both sides computed it again, theirs stands, and nobody is asked.
+ * In a list of `marks` each word is taken out or put in by itself. What is `computed` is nobody's edit: where both sides computed it again, theirs stands, and nobody is asked.
  */
 export function merge(
   base: unknown,
   mine: unknown,
   theirs: unknown,
-  { memberIds, computed = [] }: Pick<Kind<never>, 'memberIds' | 'computed'>,
+  { memberIds, computed = [], marks = [] }: Pick<Kind<never>, 'memberIds' | 'computed' | 'marks'>,
   takeTheirs: ReadonlySet<string> = new Set(),
 ): Merged {
   const clashes: Clash[] = [];
@@ -61,6 +69,7 @@ export function merge(
   }
 
   function any(path: string, was: unknown, my: unknown, their: unknown): unknown {
+    if (marks.includes(path)) return equal(my, their) ? my : marked(listOf(was), listOf(my), listOf(their));
     if (computed.includes(path)) return equal(their, was) ? my : their;
     if (isGroup(my) && isGroup(their)) return group(path, isGroup(was) ? was : {}, my, their);
     if (Array.isArray(my) && Array.isArray(their)) {

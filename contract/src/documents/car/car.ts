@@ -81,6 +81,7 @@ export const CAR: Kind<CarBody> = {
   list: 'garage',
   nameOf: ({ car }) => car.name,
   memberIds: { 'bench.photos': 'hash', 'bench.upkeep': 'id', 'bench.courses': 'name' },
+  marks: ['car.typical'],
   refersTo: { 'bench.stockPlanId': { kind: 'plan', optional: true } },
   fileHashes: ({ bench }) => (bench.photos ?? []).map((photo) => photo.hash),
   migrations: [photosByHash],

@@ -8,5 +8,6 @@ export const PLAN: Kind<PlanBody> = {
   parent: 'car',
   nameOf: ({ name }) => name,
   memberIds: {},
+  marks: ['measured', 'usualParts', 'gearing.typical'],
   migrations: [],
 };

@@ -21,5 +21,6 @@ export const WISH: Kind<Wish> = {
   parent: 'car',
   nameOf: ({ name }) => name,
   memberIds: {},
+  marks: ['wish.nearlySure'],
   migrations: [],
 };
