@@ -93,7 +93,7 @@ test('gears that nobody typed are said to be typical, and asked for first', asyn
   const next = page.getByRole('complementary', { name: 'What comes next' });
   // Motor and pack that nobody chose are said to be usual; a label, or one figure of it, says which.
   await expect(next).toContainText('say which motor and pack it is to have');
-  await expect(page.getByText(/^usual, not chosen/)).toHaveCount(2);
+  await expect(page.getByText(/^usual, not known/)).toHaveCount(2);
   await page.getByRole('spinbutton', { name: 'kv' }).fill('3000');
   await page.getByRole('spinbutton', { name: 'kv' }).press('Enter');
   await expect(next).toContainText('say which pack it is to have');
@@ -101,7 +101,7 @@ test('gears that nobody typed are said to be typical, and asked for first', asyn
   await page.getByRole('dialog').getByLabel('Swap it for one that says').fill('2S 4000 mAh 50C');
   await page.getByRole('dialog').getByLabel('Swap it for one that says').press('Enter');
   await page.keyboard.press('Escape');
-  await expect(page.getByText(/^usual, not chosen/)).toHaveCount(0);
+  await expect(page.getByText(/^usual, not known/)).toHaveCount(0);
   await expect(next).toContainText('count the teeth of pinion and spur');
   await expect(page.getByText(/^typical, not counted/)).toBeVisible();
   const bandOf = async () =>

@@ -59,7 +59,7 @@ const USUAL_OF: Partial<Record<LinkName, UsualPart>> = { pack: 'packs', esc: 'es
 /** Of a part that nobody has said, which it is. */
 function usual(link: LinkName, { usualParts = [] }: PlanFile): string {
   const part = USUAL_OF[link];
-  return part && usualParts.includes(part) ? 'usual, not chosen · ' : '';
+  return part && usualParts.includes(part) ? 'usual, not known · ' : '';
 }
 
 /** Of gears that are only usual for the kind of car, which they are. */
