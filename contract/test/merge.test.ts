@@ -80,9 +80,9 @@ describe('two edits of one document', () => {
       ...(usualParts ? { usualParts } : {}),
       gearing: { pinion: 20, ...(typical ? { typical } : {}) },
     });
-    const was = marked(['motor', 'esc', 'packs'], ['pinion', 'spur']);
-    const merged = merge(was, marked(['esc', 'packs'], ['spur']), marked(['motor', 'packs']), kindOf('plan'));
-    expect(merged).toEqual({ body: marked(['packs']), clashes: [] });
+    const was = marked(['motor', 'esc', 'pack'], ['pinion', 'spur']);
+    const merged = merge(was, marked(['esc', 'pack'], ['spur']), marked(['motor', 'pack']), kindOf('plan'));
+    expect(merged).toEqual({ body: marked(['pack']), clashes: [] });
     expect(merge({}, { measured: ['motor.kvRpmPerV'] }, { measured: ['esc.massG'] }, kindOf('plan')).body).toEqual({
       measured: ['motor.kvRpmPerV', 'esc.massG'],
     });

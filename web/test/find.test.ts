@@ -180,7 +180,7 @@ describe('the wish', () => {
   });
 
   it('begins with generic sizes where nobody has chosen a part and none lies on the shelf', () => {
-    expect(firstWish([], { usualParts: ['motor', 'packs'] }).scope).toMatchObject({ motor: 'classes', esc: 'plan', pack: 'classes' });
+    expect(firstWish([], { usualParts: ['motor', 'pack'] }).scope).toMatchObject({ motor: 'classes', esc: 'plan', pack: 'classes' });
   });
 
   it('begins with what there is', () => {

@@ -10,7 +10,7 @@ import { fitsModule, moduleFigures, moduleOf } from './module-figures';
 
 /** Why a part of the plan is listed: what nobody has chosen, or nobody said of the car as bought, is said to be so. */
 function whyNew({ plan, stock }: BuyInput, { kind }: Part): string {
-  const isUsual = (of: PlanFile) => of.usualParts?.some((part) => part === kind || (part === 'packs' && kind === 'pack')) ?? false;
+  const isUsual = (of: PlanFile) => of.usualParts?.some((part) => part === kind) ?? false;
   if (isUsual(plan)) return 'It is only usual for this kind of car: choose one before anything is bought.';
   return stock && !isUsual(stock) ? 'The plan has it, and the car as bought has not.' : 'The plan has it; what the car had as bought is not known.';
 }

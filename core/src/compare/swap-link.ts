@@ -12,7 +12,7 @@ export function withLinkOf(plan: PlanFile, other: PlanFile, link: SwappedLink): 
   const { measured: _measured, ...rest } = plan;
   const measured = [...(plan.measured ?? []).filter((path) => !isOf(path, link)), ...(other.measured ?? []).filter((path) => isOf(path, link))];
   const all = measured.length > 0 ? { ...rest, measured } : rest;
-  const part = USUAL_PARTS.find((one) => one === PART_OF[link]);
+  const part = USUAL_PARTS.find((one) => one === link);
   const base = part ? withMark(all, part, other.usualParts?.includes(part) ?? false) : all;
   switch (link) {
     case 'pack': {

@@ -104,7 +104,7 @@ function countedAt<P extends PlanLike>(plan: P, path: FigurePath): P {
   const pack = /^packs\[(\d+)\]\.(\w+)$/.exec(path);
   if (pack)
     return {
-      ...chosen(plan, 'packs'),
+      ...chosen(plan, 'pack'),
       packs: plan.packs.map((one, i) => (i === Number(pack[1]) ? ratedAfter(one, pack[2]!) : withUsualRating(one))),
     };
   if (part) return chosen(plan, part);

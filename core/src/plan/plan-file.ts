@@ -248,7 +248,7 @@ export interface PlannedRun {
 }
 
 /** Parts that may stand in a plan as usual for its kind of car, until somebody says which they are. */
-export const USUAL_PARTS = ['motor', 'esc', 'packs'] as const;
+export const USUAL_PARTS = ['motor', 'esc', 'pack'] as const;
 export type UsualPart = (typeof USUAL_PARTS)[number];
 
 export interface PlanFile {

@@ -12,7 +12,7 @@ export function chosen<P extends WithParts>(plan: P, part: UsualPart): P {
 }
 
 /** The part of a figure's path: `motor.kvRpmPerV`, `packs[0].cells`. */
-export const usualPartAt = (path: string): UsualPart | undefined => USUAL_PARTS.find((part) => isUnder(path, part));
+export const usualPartAt = (path: string): UsualPart | undefined => USUAL_PARTS.find((part) => isUnder(path, part === 'pack' ? 'packs' : part));
 
 /** Whether a figure is only usual for the kind of car: of a part that nobody has chosen, or of gears that nobody has counted. */
 export function isUsualAt({ usualParts, gearing }: Pick<PlanBody, 'usualParts' | 'gearing'>, path: string): boolean {

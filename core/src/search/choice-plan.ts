@@ -1,10 +1,10 @@
 import { compact } from '../compact';
 import { isUnder } from '../plan/figure-path';
 import type { Motor, PlanFile } from '../plan/plan-file';
+import { usualPartAt } from '../plan/usual-parts';
 import type { PinionOption, SearchOptions, SpurOption } from './options';
 
 type Gearing = PlanFile['gearing'];
-const REPLACED = ['motor', 'esc', 'packs', 'gearing'] as const;
 
 /** One combination: places in the space's lists. With direct drive `pinion` and `spur` are 0 and mean nothing. */
 export interface Choice {
@@ -23,8 +23,11 @@ export function choicePlan(base: PlanFile, options: SearchOptions, choice: Choic
   const { packs: all, wiring } = packs[choice.pack]!.fields;
   const { esc } = escs[choice.esc]!.fields;
   const { packWiring: _wiring, motorCount: _count, usualParts, measured, ...rest } = base;
-  const kept = { motor: motor === base.motor, esc: esc === base.esc, packs: all === base.packs, gearing: false };
-  const stays = (measured ?? []).filter((path) => REPLACED.every((group) => kept[group] || !isUnder(path, group)));
+  const kept = { motor: motor === base.motor, esc: esc === base.esc, pack: all === base.packs };
+  const stays = (measured ?? []).filter((path) => {
+    const part = usualPartAt(path);
+    return part ? kept[part] : !isUnder(path, 'gearing');
+  });
   const usual = usualParts?.filter((part) => kept[part]) ?? [];
   return {
     ...rest,

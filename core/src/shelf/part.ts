@@ -46,7 +46,7 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
     case 'esc':
       return { ...chosen(plan, 'esc'), esc: { name, ...part.spec } };
     case 'pack':
-      return { ...chosen(plan, 'packs'), packs: plan.packs.map(() => ({ name, ...part.spec })) };
+      return { ...chosen(plan, 'pack'), packs: plan.packs.map(() => ({ name, ...part.spec })) };
     case 'pinion': {
       const { teeth, moduleMm, boreMm } = part.spec;
       const { moduleMm: _module, pinionBoreMm: _bore, ...gearing } = counted(plan.gearing, 'pinion');

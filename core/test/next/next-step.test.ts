@@ -44,8 +44,8 @@ describe('the next step', () => {
     ['what would burn comes before all', { ...NEW, findings: [FINDING], notJudged: [LABEL] }, { kind: 'fix', station: 'plan', finding: FINDING }],
     [
       'parts that nobody has chosen are chosen before what they would burn',
-      { ...NEW, usualParts: ['motor', 'packs'], findings: [FINDING], notJudged: [LABEL] },
-      { kind: 'say-parts', station: 'plan', parts: ['motor', 'packs'] },
+      { ...NEW, usualParts: ['motor', 'pack'], findings: [FINDING], notJudged: [LABEL] },
+      { kind: 'say-parts', station: 'plan', parts: ['motor', 'pack'] },
     ],
     [
       'a label is read before anything is plugged in',

@@ -19,8 +19,8 @@ const usual: PlanFile = { ...CONVERTED_PLAN, usualParts: [...USUAL_PARTS] };
 
 describe('a part that is only usual for the kind of car', () => {
   it('is chosen by a part in its place, or by any figure of it that is given', () => {
-    expect(withPart(usual, { kind: 'esc', name: 'Tallow', status: 'considered', spec: { continuousA: 80 } }).usualParts).toEqual(['motor', 'packs']);
-    expect(withField(usual, 'motor.kvRpmPerV', 3000).usualParts).toEqual(['esc', 'packs']);
+    expect(withPart(usual, { kind: 'esc', name: 'Tallow', status: 'considered', spec: { continuousA: 80 } }).usualParts).toEqual(['motor', 'pack']);
+    expect(withField(usual, 'motor.kvRpmPerV', 3000).usualParts).toEqual(['esc', 'pack']);
     expect(withEdits(usual, [{ path: 'packs[0].cells', value: 3 }]).usualParts).toEqual(['motor', 'esc']);
     expect(withField(usual, 'motorCount', 2).usualParts).toEqual(usual.usualParts);
     const all = withEdits(usual, [
@@ -41,8 +41,8 @@ describe('a part that is only usual for the kind of car', () => {
   });
 
   it('goes with its link to another setup', () => {
-    expect(withLinkOf(usual, CONVERTED_PLAN, 'motor').usualParts).toEqual(['esc', 'packs']);
-    expect(withLinkOf(CONVERTED_PLAN, usual, 'pack').usualParts).toEqual(['packs']);
+    expect(withLinkOf(usual, CONVERTED_PLAN, 'motor').usualParts).toEqual(['esc', 'pack']);
+    expect(withLinkOf(CONVERTED_PLAN, usual, 'pack').usualParts).toEqual(['pack']);
     expect(withLinkOf(usual, CONVERTED_PLAN, 'gears').usualParts).toEqual(usual.usualParts);
   });
 

@@ -1,5 +1,5 @@
 import { capitalized, packNames } from '@puddler/core';
-import type { LinkName, LinkUse, PlanFile, PowerBand, Steady, UsualPart } from '@puddler/core';
+import type { LinkName, LinkUse, PlanFile, PowerBand, Steady } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../ui/words';
 import { isBurnt } from './heat-text';
@@ -54,13 +54,8 @@ export function headline(link: LinkName, file: PlanFile, system: UnitSystem): st
   }
 }
 
-const USUAL_OF: Partial<Record<LinkName, UsualPart>> = { pack: 'packs', esc: 'esc', motor: 'motor' };
-
-/** Of a part that nobody has said, which it is. */
-function usual(link: LinkName, { usualParts = [] }: PlanFile): string {
-  const part = USUAL_OF[link];
-  return part && usualParts.includes(part) ? 'usual, not known · ' : '';
-}
+/** Of a part of which nobody has said which it is. */
+const usual = (link: LinkName, { usualParts = [] }: PlanFile): string => (usualParts.some((part) => part === link) ? 'usual, not known · ' : '');
 
 /** Of gears that are only usual for the kind of car, which they are. */
 function uncounted({ gearing: { typical = [] } }: PlanFile): string {

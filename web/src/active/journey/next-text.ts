@@ -1,4 +1,4 @@
-import type { NextStep, UsualPart } from '@puddler/core';
+import type { NextStep } from '@puddler/core';
 
 /** Where the next step of a plan is done. */
 export function nextPath({ station }: NextStep, { id, carId }: { id: string; carId: string }): string {
@@ -8,7 +8,6 @@ export function nextPath({ station }: NextStep, { id, carId }: { id: string; car
 
 const lines = (count: number): string => (count === 1 ? 'one line' : `${count} lines`);
 
-const PART_WORDS: Record<UsualPart, string> = { motor: 'motor', esc: 'ESC', packs: 'pack' };
 /** “motor, ESC and pack”. */
 const inARow = (words: readonly string[]): string => [words.slice(0, -1).join(', '), ...words.slice(-1)].filter(Boolean).join(' and ');
 
@@ -29,7 +28,7 @@ export function nextText(next: NextStep): string {
     case 'count-gears':
       return `count the teeth of ${next.gears.join(' and ')}, and type them at Gears`;
     case 'say-parts':
-      return `say which ${inARow(next.parts.map((part) => PART_WORDS[part]))} it is to have: type what is printed on ${next.parts.length > 1 ? 'them' : 'it'}, or choose in Find`;
+      return `say which ${inARow(next.parts.map((part) => (part === 'esc' ? 'ESC' : part)))} it is to have: type what is printed on ${next.parts.length > 1 ? 'them' : 'it'}, or choose in Find`;
     case 'choose-parts':
       return 'choose parts for it in Find, or change a copy of it';
     case 'measure-bay':

@@ -1,4 +1,4 @@
-import type { ProfileName, PlanFile, SearchQuery, PartSource, Target } from '@puddler/core';
+import type { ProfileName, PlanFile, SearchQuery, PartSource, Target, UsualPart } from '@puddler/core';
 import { compact, gearRun, nearlySureOf, PlanError, plannedRun, runAs, SURE_TARGETS } from '@puddler/core';
 import type { PlanBody, RangePath, Wish } from '@puddler/contract/shared';
 import type { StoredPart } from '../../document-store/selectors';
@@ -111,8 +111,7 @@ const STRONG: readonly ProfileName[] = ['crawl', 'pull'];
 /** Where a search for a plan begins: everything on the shelf, generic sizes where nobody has chosen a part, a cool can, and the plan's own driving. */
 export function firstWish(shelf: readonly StoredPart[], { usualParts, run }: Pick<PlanBody, 'usualParts' | 'run'>): Wish {
   const has = (kind: string) => shelf.some(({ part }) => part.kind === kind && part.status !== 'worn-out');
-  const from = (kind: 'motor' | 'esc' | 'pack'): PartSource =>
-    has(kind) ? 'shelf' : usualParts?.includes(kind === 'pack' ? 'packs' : kind) ? 'classes' : 'plan';
+  const from = (kind: UsualPart): PartSource => (has(kind) ? 'shelf' : usualParts?.includes(kind) ? 'classes' : 'plan');
   return {
     name: 'First wish',
     wish: { aim: run && STRONG.includes(run.profile) ? 'pull' : 'speed', canC: 70 },
