@@ -1,14 +1,21 @@
+import type { Locator, Page } from '@playwright/test';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expectNoBarriers } from './barriers';
 import { answer, expect, openStep, saved, settled, test } from './fixtures';
 
-test('a newcomer: from an empty garage to a believable plan, typing only what is printed on the parts', async ({ page, empty }) => {
-  await page.goto(empty.address);
+/** Opens the dialog of a new car in an empty garage, and names it. */
+async function newCar(page: Page, address: string, name: string): Promise<Locator> {
+  await page.goto(address);
   await page.getByRole('button', { name: 'New car' }).first().click();
   const dialog = page.getByRole('dialog', { name: 'New car' });
-  await dialog.getByLabel('Name').fill('Slate runner');
+  await dialog.getByLabel('Name').fill(name);
+  return dialog;
+}
+
+test('a newcomer: from an empty garage to a believable plan, typing only what is printed on the parts', async ({ page, empty }) => {
+  const dialog = await newCar(page, empty.address, 'Slate runner');
   await dialog.getByLabel('Old motor').fill('27T 540');
   await dialog.getByLabel('Old pack').fill('7.2V 3000mAh');
   await dialog.getByLabel('Pinion and spur').fill('23/68');
@@ -40,10 +47,7 @@ test('a newcomer: from an empty garage to a believable plan, typing only what is
 });
 
 test('a whole line of a shop goes to all its fields; an open question keeps what was understood', async ({ page, empty }) => {
-  await page.goto(empty.address);
-  await page.getByRole('button', { name: 'New car' }).first().click();
-  const dialog = page.getByRole('dialog', { name: 'New car' });
-  await dialog.getByLabel('Name').fill('Slate runner');
+  const dialog = await newCar(page, empty.address, 'Slate runner');
   await dialog.getByText('1/16 buggy or truck, four driven').click();
   await dialog.getByLabel('Pinion and spur').fill('15/56');
   await dialog.getByLabel('Old ESC').fill('45A brushed ESC');
@@ -66,10 +70,7 @@ test('a whole line of a shop goes to all its fields; an open question keeps what
 });
 
 test('two packs on a label are two in the plan, one after the other where the ESC bears their cells', async ({ page, empty }) => {
-  await page.goto(empty.address);
-  await page.getByRole('button', { name: 'New car' }).first().click();
-  const dialog = page.getByRole('dialog', { name: 'New car' });
-  await dialog.getByLabel('Name').fill('Big one');
+  const dialog = await newCar(page, empty.address, 'Big one');
   await dialog.getByText('1/5 buggy or truck, four driven').click();
   await dialog.getByLabel('New motor').fill('56112 780kv 8S');
   await dialog.getByLabel('New ESC').fill('200A 8S');
@@ -83,10 +84,7 @@ test('two packs on a label are two in the plan, one after the other where the ES
 });
 
 test('gears that nobody typed are said to be typical, and asked for first', async ({ page, empty }) => {
-  await page.goto(empty.address);
-  await page.getByRole('button', { name: 'New car' }).first().click();
-  const dialog = page.getByRole('dialog', { name: 'New car' });
-  await dialog.getByLabel('Name').fill('Slate runner');
+  const dialog = await newCar(page, empty.address, 'Slate runner');
   await dialog.getByLabel('New ESC').fill('60A 2-3S');
   await dialog.getByLabel('New ESC').press('Enter');
   await settled(page);

@@ -67,7 +67,7 @@ function allowedText(item: ValidationErrorItem, path: string): string {
   }
 }
 
-/** Most problems that are told of one document: more of them have one cause. */
+/** Most problems that are reported of one document: more of them have one cause. */
 export const MOST_PROBLEMS = 50;
 
 /** Validates without converting anything and names the first problems; empty when the document is good. */

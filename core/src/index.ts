@@ -57,6 +57,7 @@ export { drivePass, passFigures, type Pass } from './predict/pass';
 export { driveLap, type Lap } from './predict/lap';
 export { predict, type PredictOptions, type Prediction } from './findings/predict';
 
+export { UP_TO_KG } from './search/classes';
 export { threePicks, type Pick as FrontPick, type PickedAs } from './search/picks';
 export { splitShopLine, type ShopKind, type ShopLine } from './labels/shop-line';
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';

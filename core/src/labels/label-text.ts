@@ -130,11 +130,11 @@ export class LabelText {
   }
 }
 
-const COUNT_FIRST = /^ ?([2-8]) ?(?:x|pcs|off)(?= )/i;
+const COUNT_FIRST = /^\s?([2-8])\s?(?:[x×]|pcs|off)(?=\s)/i;
 const COUNT_WORDS: Record<string, number> = { two: 2, twin: 2, pair: 2, three: 3, four: 4 };
 
 /** The name of one of them: “2x 3650 1800kv” is two of “3650 1800kv”. */
-export const nameOfOne = (name: string): string => name.replace(/^\s*[2-8]\s?(?:x|×|pcs|off)\s+/i, '');
+export const nameOfOne = (name: string): string => name.replace(COUNT_FIRST, '').trim();
 
 /** Words that say nothing that a field could hold. */
 const NOISE = new Set(

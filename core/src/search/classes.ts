@@ -1,5 +1,8 @@
 import type { Esc, InrunnerMotor, Motor, OutrunnerMotor, Pack } from '../plan/plan-file';
 
+/** Cars by their weight, up to these [kg]: 1/24, 1/18 to 1/12, the most, and 1/5 beyond. */
+export const UP_TO_KG = { tiny: 0.6, light: 1.35, usual: 7 };
+
 /** Sizes that parts are commonly sold in for cars of some weight, for searches beyond the shelf. No maker's figures: labels' usual steps. */
 interface Sizes {
   /** Up to this weight of the car [kg]. */
@@ -14,7 +17,7 @@ interface Sizes {
 
 const SIZES: readonly Sizes[] = [
   {
-    upToKg: 0.6,
+    upToKg: UP_TO_KG.tiny,
     inrunners: [{ size: [20, 30], kv: [3500, 4500, 5800], shaftMm: 2, maxCells: 2 }],
     outrunners: [
       { size: [13, 6], kv: [2400, 3200, 4000], shaftMm: 1.5 },
@@ -27,7 +30,7 @@ const SIZES: readonly Sizes[] = [
     packs: { cells: [2, 3], capacityAh: [0.3, 0.45, 0.65, 0.85] },
   },
   {
-    upToKg: 1.35,
+    upToKg: UP_TO_KG.light,
     inrunners: [
       { size: [20, 40], kv: [3800, 4800, 5500], shaftMm: 2, maxCells: 2 },
       { size: [24, 35], kv: [3500, 4500, 5500, 6500], shaftMm: 2.3, maxCells: 3 },
@@ -41,7 +44,7 @@ const SIZES: readonly Sizes[] = [
     packs: { cells: [2, 3], capacityAh: [0.85, 1.1, 1.5, 2.2, 3.3] },
   },
   {
-    upToKg: 7,
+    upToKg: UP_TO_KG.usual,
     inrunners: [
       { size: [28, 38], kv: [3000, 3600, 4200, 5000], shaftMm: 3.17, maxCells: 3 },
       { size: [36, 50], kv: [2200, 2700, 3000, 3500, 3900, 4300], shaftMm: 3.17, maxCells: 3 },

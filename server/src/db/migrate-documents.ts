@@ -9,7 +9,7 @@ const ROWS_A_PIECE = 500;
 
 /**
  * Brings every document that was written in an earlier schema to the current one, deleted ones too, and says how many. One that cannot
- * be brought over stays as it is; it is set aside when it is read, and the rest opens.
+ * be brought over stays as it is and is quarantined when it is read; the rest opens.
  */
 export async function migrateDocuments(db: Database, earlier: () => Promise<EarlierFiles>): Promise<{ migrated: number; left: string[] }> {
   let migrated = 0;

@@ -1,18 +1,18 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import { compact, USUAL_PARTS, withPart, type Car, type Part, type PlanFile } from '@puddler/core';
+import { compact, UP_TO_KG, USUAL_PARTS, withPart, type Car, type Part, type PlanFile } from '@puddler/core';
 import { splitPlan } from './joined-plan';
 import { firstPlan } from './templates/templates';
 
 /** Usual ready-to-run systems, by the weight of the car up to which they are usual [kg]. */
 const USUAL: readonly { upToKg: number; motor: Extract<PlanBody['motor'], { kind: 'brushed' }>; escA: number; pack: PlanBody['packs'][number] }[] = [
   {
-    upToKg: 0.6,
+    upToKg: UP_TO_KG.tiny,
     motor: { name: '130, 90 turns', kind: 'brushed', sizeClass: '130', turns: 90 },
     escA: 10,
     pack: { name: '7.4 V 350 LiPo', chemistry: 'lipo', cells: 2, capacityAh: 0.35, cRating: 20 },
   },
   {
-    upToKg: 1.5,
+    upToKg: UP_TO_KG.light,
     motor: { name: '370, 35 turns', kind: 'brushed', sizeClass: '370', turns: 35 },
     escA: 25,
     pack: { name: '7.2 V 1100 NiMH', chemistry: 'nimh', cells: 6, capacityAh: 1.1 },
