@@ -16,6 +16,8 @@ const LOWEST_CAP = 0.4;
 const GEARS_SHARE = 0.4;
 /** Slower than the target is what is slower by more than this. */
 const SLOWER = 0.999;
+/** The last step before a stop is faster than the one before by this. */
+const LEAST_RISE = 1.02;
 /** Gears looked at, the finest first: more are no finer. */
 const MOST_GEARS = 24;
 
@@ -109,6 +111,9 @@ function buildLadder(all: readonly PossibleStep[], target: PossibleStep, options
     const past = way.filter((one) => one.isStopped(order));
     for (const one of past) safe.delete(one);
     if (past.length > 0) continue;
+    // A way that stops short does not end with a step that is no faster to speak of.
+    const fastest = way[way.length - 1]!;
+    if (fastest !== target && way.length > 1 && fastest.speedMs < LEAST_RISE * way[way.length - 2]!.speedMs) way.pop();
     const last = way[way.length - 1]!;
     const steps = way.map((one): LadderStep => ({ ...one.judged(), room: trackLengthFor(one.judged()) }));
     if (last === target) return { outcome: 'reached', steps, because: undefined, ...end };
