@@ -33,8 +33,6 @@ export interface PartialConversion {
   forbidden?: string;
 }
 
-const STEP_S = 0.02;
-
 /** Every choice among the changes of a conversion, from none to all, fewest first. */
 export function partsOfConversion(stock: PlanFile, plan: PlanFile): Change[][] {
   const changes = changesOf(stock, plan);
@@ -60,7 +58,7 @@ export function partialConversionOf(stock: PlanFile, plan: PlanFile, changes: Ch
   try {
     const resolved = resolvePlan(made);
     const steady = predictSteady(resolved);
-    const run = isWhole ? simulateRun(resolved) : simulateRunFast(resolved, { stepS: STEP_S });
+    const run = isWhole ? simulateRun(resolved) : simulateRunFast(resolved);
     const findings = allFindings({ plan: made, resolved, steady, run, limits, stock: bought }).filter((one) => one.level !== 'info');
     const stop = findings.find((one) => one.level === 'stop');
     const shown = shownRun(steady, run);

@@ -37,7 +37,6 @@ export interface Fixes {
 }
 
 const MOST_FIXES = 3;
-const STEP_S = 0.02;
 /** Less relief than this share of the limit is none. */
 const LEAST_RELIEF = 0.03;
 
@@ -47,7 +46,7 @@ function judge(input: FindingInput, edits: readonly PlanEdit[]): { findings: Fin
     const plan = withEdits(input.plan, edits);
     const resolved = resolvePlan(plan);
     const steady = predictSteady(resolved);
-    const run = simulateRunFast(resolved, { stepS: STEP_S });
+    const run = simulateRunFast(resolved);
     const findings = allFindings({ plan, resolved, steady, run, limits: input.limits, stock: input.stock });
     return { findings, figures: { topSpeedMs: steady.topSpeedMs, packCurrentA: steady.packCurrentA, maxCanC: heatOf(run).maxCanC } };
   } catch (error) {

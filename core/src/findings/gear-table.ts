@@ -82,7 +82,7 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
 /** Heat and peak of a pair of gears, or of those in the plan, by a fast run. Some milliseconds. */
 export function gearRun(plan: PlanFile, pinion?: number, spur?: number): GearRun {
   const resolved = resolvePlan(pinion === undefined || spur === undefined ? plan : geared(plan, pinion, spur));
-  const run = shownRun(predictSteady(resolved), simulateRunFast(resolved, { stepS: 0.02 }));
+  const run = shownRun(predictSteady(resolved), simulateRunFast(resolved));
   const { maxCanC, maxEscC, peakPackCurrentA, ironW, rmsMotorCurrentA, gripLimitedS, fullThrottleS, lapS, distanceM, endS } = run;
   const copperW = rmsMotorCurrentA ** 2 * resolved.motor.resistanceOhm;
   return {

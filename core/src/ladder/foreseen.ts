@@ -7,6 +7,7 @@ import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { simulateRun } from '../predict/run';
 import type { Run, RunSample } from '../predict/run-types';
 import { sessionFor, sessionSegments, STEP_PASSES, type TrackSession } from '../predict/track-session';
+import { FAST_STEP_S } from '../predict/tolerances';
 
 /** The first readings are taken so long after the stop, the highest is looked for until then [s]. */
 export const READ_BY_S = 60;
@@ -28,8 +29,6 @@ export interface Foreseen {
 
 /** Cars drawn for the bands of a step: the first of those that the bands of a plan are drawn from, so that steps differ by their gears alone. */
 const STEP_DRAWS = 24;
-/** Step of a session [s]: no band of it moves by what a thermometer tells. */
-const STEP_S = 0.02;
 
 /** The session of a step: as long at full throttle as the car needs. */
 export const stepSession = (plan: ResolvedPlan, capShare: number): TrackSession => ({ ...sessionFor(plan, STEP_PASSES), capShare });
@@ -50,7 +49,7 @@ export function driveStep(plan: ResolvedPlan, session: TrackSession, from?: Temp
   const share = session.capShare ?? 1;
   const run = simulateRun(plan, {
     segments: sessionSegments(session),
-    stepS: STEP_S,
+    stepS: FAST_STEP_S,
     ...(from ? { from } : {}),
     onStep: (sample) => {
       if (sample.duty > 0.97 * share) packA = sample.packA;

@@ -76,11 +76,11 @@ export class Driver {
     const mass = at.line.movingMassKg;
     const demandN = at.resistanceN + (mass * (target - speed)) / HOLD_REACTION_S;
     const demandSlope = at.resistanceSlope - mass / HOLD_REACTION_S;
-    if (at.resistanceN >= 0 || speed <= 0) {
+    const noForceMs = target + (at.resistanceN * HOLD_REACTION_S) / mass;
+    if (at.resistanceN >= 0 || noForceMs <= 0) {
       this.reacting = at.demand(speed, demandN, demandSlope);
       return;
     }
-    const noForceMs = target + (at.resistanceN * HOLD_REACTION_S) / mass;
     if (Math.abs(speed - noForceMs) <= BALANCED_SHARE * noForceMs) {
       at.throttle(speed, 0);
       const coastN = at.forceN;

@@ -43,6 +43,9 @@ export class DrivetrainState {
   forceN = 0;
   forceSlope = 0;
   omega = 0;
+  /** Slopes of the motor's speed against the car's [rad/m] and against duty [rad/s]. */
+  omegaSlope = 0;
+  omegaDutySlope = 0;
   /** True when the tyres, not the motor, set the force. */
   limited = false;
   /** True when they spin at it: `omega` is then the motor's own speed, faster than slip alone makes it. */
@@ -141,13 +144,13 @@ export class DrivetrainState {
     return this.seriesOhm + this.line.lag * omega + this.sourceOhm * d * d;
   }
 
-  /** Lag alone at its speed [Ω]. */
-  lagOhm(): number {
-    return this.line.lag * this.omega;
+  /** Lag alone at a motor speed [Ω]. */
+  lagOhm(omega = this.omega): number {
+    return this.line.lag * omega;
   }
 
-  /** Loss torque of one motor at its speed [N·m]. */
-  lossTorqueNm(): number {
-    return this.line.frictionNm + this.line.viscousNms * this.omega;
+  /** Loss torque of one motor at a speed [N·m]. */
+  lossTorqueNm(omega = this.omega): number {
+    return this.line.frictionNm + this.line.viscousNms * omega;
   }
 }

@@ -38,6 +38,8 @@ export class Drivetrain extends DrivetrainState {
     const through = torque >= 0 ? line.efficiency : 1 / line.efficiency;
     const force = torque * lever * through;
     this.omega = omega;
+    this.omegaSlope = omegaSlope;
+    this.omegaDutySlope = 0;
     this.limited = this.spinning = false;
     this.duty = d;
     if (force > line.easyN) {
@@ -92,14 +94,17 @@ export class Drivetrain extends DrivetrainState {
     this.excessDutySlope = rise * slipDutySlope;
     if (slip >= line.slip) {
       this.omega = omega * (1 + line.slip);
+      this.omegaSlope = omegaSlope * (1 + line.slip);
       if (spins) this.spin(lever, d);
       else this.atLimit(lever, d);
       return;
     }
     this.omega = turning;
+    this.omegaSlope = omegaSlope * (1 + slip) + omega * slipSlope;
+    this.omegaDutySlope = omega * slipDutySlope;
     this.motorA = amp;
-    this.motorASlope = ampPerRadS * (omegaSlope * (1 + slip) + omega * slipSlope);
-    this.motorADutySlope = ampPerDuty + ampPerRadS * omega * slipDutySlope;
+    this.motorASlope = ampPerRadS * this.omegaSlope;
+    this.motorADutySlope = ampPerDuty + ampPerRadS * this.omegaDutySlope;
     this.packA = line.motors * d * amp;
     this.forceN = force;
     this.forceSlope = this.excessSlope;
@@ -110,12 +115,13 @@ export class Drivetrain extends DrivetrainState {
   private atLimit(lever: number, d: number): void {
     this.supply(this.line.gripN, lever);
     // The current stays as the car gains speed, and the duty that drives it rises with the back-EMF.
-    this.dutySlope = this.duty < d ? (this.kt * lever * (1 + this.line.slip)) / this.openCircuitV : 0;
+    this.motorASlope = (this.line.viscousNms * this.omegaSlope) / this.kt;
+    this.dutySlope = this.duty < d ? this.suppliedDutySlope() : 0;
     this.duty = Math.min(this.duty, d);
     this.packA = this.line.motors * this.duty * this.motorA;
     this.limited = true;
     this.forceN = this.line.gripN;
-    this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
+    this.forceSlope = this.forceDutySlope = this.motorADutySlope = 0;
   }
 
   /** The trigger stays down at the grip limit: the motor runs up until its current is what the tyres' force takes. The car gets that force. */
@@ -128,13 +134,19 @@ export class Drivetrain extends DrivetrainState {
     const linear = b * ohm + a * line.lag + kt;
     const left = d * this.openCircuitV - line.brushV - a * ohm;
     const omega = left > 0 ? rootNearZero(b * line.lag, linear, left) : 0;
-    this.omega = Math.max(this.omega, omega);
+    if (omega > this.omega) {
+      this.omega = omega;
+      this.omegaSlope = 0;
+      this.omegaDutySlope = (this.openCircuitV - 2 * this.sourceOhm * d * (a + b * omega)) / (linear + 2 * b * line.lag * omega);
+    }
     this.motorA = a + b * this.omega;
+    this.motorASlope = b * this.omegaSlope;
+    this.motorADutySlope = b * this.omegaDutySlope;
     this.duty = d;
     this.packA = line.motors * d * this.motorA;
     this.limited = this.spinning = true;
     this.forceN = line.gripN;
-    this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
+    this.forceSlope = this.forceDutySlope = 0;
   }
 
   /** Current for a force at the tyre, and the duty d·V − n·d²·I·R_source = I·R + Kt·ω + V_brush that drives it. */
@@ -145,6 +157,13 @@ export class Drivetrain extends DrivetrainState {
     const back = amp * (this.seriesOhm + this.line.lag * this.omega) + this.kt * this.omega + this.line.brushV;
     const duty = rootNearZero(-this.sourceOhm * amp, this.openCircuitV, back);
     this.duty = Number.isNaN(duty) ? Infinity : duty;
+  }
+
+  /** How the duty of `supply` follows speed as the motor's speed and current do [s/m]. */
+  private suppliedDutySlope(): number {
+    const ohm = this.seriesOhm + this.line.lag * this.omega + this.sourceOhm * this.duty * this.duty;
+    const rise = this.motorASlope * ohm + (this.motorA * this.line.lag + this.kt) * this.omegaSlope;
+    return rise / (this.openCircuitV - 2 * this.sourceOhm * this.duty * this.motorA);
   }
 
   /**
@@ -173,15 +192,17 @@ export class Drivetrain extends DrivetrainState {
     this.spinning = false;
     this.excessN = demandN - line.gripN;
     this.forceN = limited ? line.gripN : demandN;
-    this.forceSlope = this.forceDutySlope = this.motorASlope = this.motorADutySlope = 0;
+    this.forceSlope = this.forceDutySlope = this.motorADutySlope = 0;
     this.excessSlope = demandSlope;
-    this.excessDutySlope = this.idleA = this.dutySlope = 0;
+    this.excessDutySlope = this.omegaDutySlope = this.idleA = 0;
+    this.omegaSlope = (lever * (1 - growth) * (1 + slip)) / (1 + growth);
+    this.motorASlope = 0;
     if (!limited) {
-      const slipSlope = slip > 0 ? perN * demandSlope : 0;
-      const omegaSlope = (lever * (1 - growth) * (1 + slip)) / (1 + growth) + v * lever * slipSlope;
-      this.motorASlope = (demandSlope / (line.motors * lever * line.efficiency) + line.viscousNms * omegaSlope) / this.kt;
-      this.dutySlope = (this.motorASlope * (this.seriesOhm + line.lag * this.omega) + this.kt * omegaSlope) / this.openCircuitV;
+      this.omegaSlope += slip > 0 ? v * lever * perN * demandSlope : 0;
+      this.motorASlope = demandSlope / (line.motors * lever * line.efficiency * this.kt);
     }
+    this.motorASlope += (line.viscousNms * this.omegaSlope) / this.kt;
+    this.dutySlope = this.suppliedDutySlope();
     return !limited;
   }
 }

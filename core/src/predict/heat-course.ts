@@ -2,6 +2,7 @@ import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { coolDown, stoodFor, type CoolDown, type Temperatures } from './cool-down';
 import { shownRun } from './peak';
 import { simulateRun } from './run';
+import { RUN_STEP_S } from './tolerances';
 import { predictSteady } from './steady';
 import type { Run } from './run-types';
 
@@ -35,6 +36,8 @@ export function driveRun(plan: ResolvedPlan, limits: HeatLimits, from?: Temperat
   let due = 0;
   let last: Temperatures | undefined;
   const run = simulateRun(plan, {
+    // Its figures are those of a run that nobody follows.
+    stepS: RUN_STEP_S,
     ...(from ? { from } : {}),
     onStep: (now) => {
       for (const store of STORES) {

@@ -211,9 +211,6 @@ export class RunAccount {
     this.peak(Math.max(first, braking.motorA), at.packA + at.otherA);
     const bus = at.busV();
     if (bus < run.minBusV) run.minBusV = bus;
-    const rpm = at.omega * RPM_PER_RAD_S;
-    if (rpm > run.maxMotorRpm) run.maxMotorRpm = rpm;
-
     const opening = at.motorADutySlope * driver.dutyRate * seconds;
     const last = Math.max(0, first + at.motorASlope * (nextSpeedMs - speedMs) + opening);
     const mean = driver.drivingShare * Math.max(0, first + at.motorASlope * (meanSpeedMs - speedMs) + opening / 2);
@@ -221,6 +218,9 @@ export class RunAccount {
     // A trigger on its way opens the duty as well, but where the driver holds it at the tyres' limit.
     const rising = at.limited && !at.spinning ? 0 : (driver.dutyRate * seconds) / 2;
     const perPack = motors * (at.duty + rising + at.dutySlope * (meanSpeedMs - speedMs));
+    // At the tyres' limit the duty rises with speed until the limit is left, so that the pack gives most at the step's end.
+    if (at.limited && driver.dutyRate === 0)
+      this.peak(last, motors * Math.min(1, at.duty + at.dutySlope * (nextSpeedMs - speedMs)) * last + at.otherA);
     if (brakeN > 0 && speedMs > 0) braking.act(brakeN, (at.omega * meanSpeedMs) / speedMs, at.omega / speedMs);
     const otherA = this.receiverA - braking.backA;
     if (!this.lasting) this.charge = Math.min(1, this.charge - ((perPack * mean + otherA) * seconds) / (3600 * plan.pack.capacityAh));
@@ -229,9 +229,13 @@ export class RunAccount {
     this.squareSum += packSquare * seconds;
     this.motorSquareSum += motorSquare * seconds;
     sources.windingW = meanSquare * at.windingOhm + brushV * mean + braking.windingW;
-    const ironW = at.lossTorqueNm() * at.omega;
+    const revving = at.omegaDutySlope * driver.dutyRate * seconds;
+    const rpm = Math.max(at.omega, at.omega + at.omegaSlope * (nextSpeedMs - speedMs) + revving) * RPM_PER_RAD_S;
+    if (rpm > run.maxMotorRpm) run.maxMotorRpm = rpm;
+    const turning = at.omega + at.omegaSlope * (meanSpeedMs - speedMs) + revving / 2;
+    const ironW = at.lossTorqueNm(turning) * turning;
     this.ironJ += ironW * seconds;
-    sources.canW = ironW + meanSquare * at.lagOhm();
+    sources.canW = ironW + meanSquare * at.lagOhm(turning);
     sources.escW = escLossW(escOhm, meanSquare, mean, at.duty) + braking.escW;
     sources.packW = packSquare * packOhm;
     heat.step(seconds, meanSpeedMs, sources);

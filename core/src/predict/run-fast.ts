@@ -3,7 +3,7 @@ import { cycleSeconds, segmentsOf } from './profiles';
 import type { Temperatures } from './cool-down';
 import { RunSimulation } from './run';
 import type { Run, RunOptions } from './run-types';
-import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K } from './tolerances';
+import { FAST_CHARGE_SKIP, FAST_FEWEST_CYCLES, FAST_SETTLED, FAST_SKIP_K, FAST_STEP_S } from './tolerances';
 
 const STORES = ['windingC', 'canC', 'escC', 'packC'] as const;
 /** Those whose heat changes the run; the ESC's does not, and goes on exactly at a steady loss. */
@@ -39,7 +39,7 @@ export function fastRun(plan: ResolvedPlan, options: FastOptions = {}): { run: R
   const segments = options.cycle ?? segmentsOf(plan);
   const longestS = cycleSeconds(segments);
   const totalS = plan.run.minutes * 60;
-  const simulation = new RunSimulation(plan, options);
+  const simulation = new RunSimulation(plan, { stepS: FAST_STEP_S, ...options });
   const { heat, run, account } = simulation;
   const ended = (driven: Run) => {
     const { windingC, canC, escC, packC } = heat;

@@ -8,7 +8,7 @@ import { cycleSeconds, segmentsOf, type Segment } from './profiles';
 import { RunAccount, type DrivenStep, type SavedAccount } from './run-account';
 import type { Run, RunOptions, RunSample } from './run-types';
 import { stepLength, type Moment } from './step-length';
-import { HOLD_REACTION_S, PAST_KINK, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S } from './tolerances';
+import { CALM_SHARE, HOLD_REACTION_S, PAST_KINK, RUN_MAX_STEPS, RUN_MIN_STEP_S, RUN_STEP_S, TRACE_CALM_SHARE, TRACE_STEP_S } from './tolerances';
 import { solveTopSpeed } from './top-speed';
 
 /** Drives the plan's profile for its minutes. Bounded; pure but for the callbacks. */
@@ -49,10 +49,18 @@ export class RunSimulation {
     this.driver = new Driver(solved);
     this.heat = new HeatStores(plan);
     Object.assign(this.heat, options.from);
-    this.stepS = options.stepS ?? RUN_STEP_S;
+    const isTrace = options.stepS === undefined && options.onStep !== undefined;
+    this.stepS = options.stepS ?? (isTrace ? TRACE_STEP_S : RUN_STEP_S);
     this.account = new RunAccount(plan, this.at, this.driver, this.heat);
     this.run = this.account.run;
-    this.moment = { at: this.at, driver: this.driver, speedMs: 0, longestS: this.stepS, underCutoffS: 0 };
+    this.moment = {
+      at: this.at,
+      driver: this.driver,
+      speedMs: 0,
+      longestS: this.stepS,
+      calmShare: isTrace ? TRACE_CALM_SHARE : CALM_SHARE,
+      underCutoffS: 0,
+    };
   }
 
   drive(): Run {
@@ -171,7 +179,7 @@ export class RunSimulation {
     this.moment.underCutoffS = account.underCutoffS;
     let within = roomM === Infinity ? room : Math.min(room, secondsTo(roomM, v, accel));
     if (downToMs >= 0 && accel < 0) within = Math.min(within, Math.max(RUN_MIN_STEP_S, ((v - downToMs) / -accel) * PAST_KINK));
-    const step = stepLength(this.moment, segment, into, within, accel, rate);
+    const step = stepLength(this.moment, segment, into, within, accel, rate, jerk);
     const z = rate * step;
     const phi3 = Math.abs(z) < SERIES_TO ? phi3Series(z) : ((Math.expm1(z) / z - 1) / z - 0.5) / z;
     const phi2 = 0.5 + z * phi3;

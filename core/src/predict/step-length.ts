@@ -1,18 +1,7 @@
 import type { Driver } from './driver';
 import type { Drivetrain } from './drivetrain';
 import type { Segment } from './profiles';
-import {
-  CALM_SHARE,
-  CALM_STEPS,
-  CUTOFF_DELAY_S,
-  HOLD_STEPS,
-  PAST_KINK,
-  RUN_MIN_STEP_S,
-  SETTLED_SHARE,
-  SLOW_MS,
-  START_STEP_S,
-  STIFF_STEP,
-} from './tolerances';
+import { CALM_STEPS, CUTOFF_DELAY_S, HOLD_STEPS, PAST_KINK, RUN_MIN_STEP_S, SETTLED_SHARE, SLOW_MS, START_STEP_S, STIFF_STEP } from './tolerances';
 
 /** The moment a step begins at. */
 export interface Moment {
@@ -21,30 +10,41 @@ export interface Moment {
   speedMs: number;
   /** Longest step where nothing else shortens or lengthens it. */
   longestS: number;
+  /** Share of the speed that a step may change when it is longer than that. */
+  calmShare: number;
   underCutoffS: number;
 }
 
 /** Seconds that the next step takes, of at most `room`: the longest step, shortened to the ramp's end, to kinks of the force and to a transient faster than it. */
-export function stepLength(moment: Moment, segment: Segment, into: number, room: number, accel: number, rate: number): number {
-  const { at, driver, speedMs, longestS, underCutoffS } = moment;
+export function stepLength(moment: Moment, segment: Segment, into: number, room: number, accel: number, rate: number, jerk: number): number {
+  const { at, driver, speedMs, longestS, calmShare, underCutoffS } = moment;
   const { dutyRate } = driver;
-  // A held speed is linear in time by itself, at the grip limit the force is steady, under the brake and while tyres spin the current too, and where nothing
-  // changes only the heat has to be followed.
-  const calm = Math.abs(accel) * longestS < CALM_SHARE * speedMs;
-  const steady = calm || at.spinning || segment.kind === 'brake';
-  let step = Math.min(room, longestS * (steady ? CALM_STEPS : driver.reacting || at.limited ? HOLD_STEPS : 1));
+  // A held speed is linear in time by itself, at the grip limit the force is steady, under the brake, at rest and while tyres spin the current too, and where
+  // speed hardly changes only the heat has to be followed.
+  const steady = at.spinning || segment.kind === 'brake' || segment.kind === 'rest';
+  const usualS = longestS * (driver.reacting || at.limited ? HOLD_STEPS : 1);
+  const calmS = speedMs > 0 ? (calmShare * speedMs) / Math.abs(accel) : 0;
+  const calmestS = longestS * CALM_STEPS;
+  let step = Math.min(room, steady || calmS > calmestS ? calmestS : Math.max(calmS, usualS));
   // Where the tyres begin to slip, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
   const leftN = at.line.easyN - at.forceN;
   const untilSlip = leftN > 0 ? leftN / (at.forceSlope * accel + at.forceDutySlope * dutyRate) : 0;
   const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
+  // What a driver asks for by holding a speed may come to be more than the trigger gives.
+  const untilFull = segment.kind === 'hold' && at.duty < 1 ? (1 - at.duty) / (at.dutySlope * accel) : 0;
   const untilDriving = at.idleA < 0 ? -at.idleA / (at.idleASlope * accel + at.idleADutySlope * dutyRate) : 0;
   if (untilSlip > 0 && untilSlip < step) step = landingOn(untilSlip, step);
   if (untilGrip > 0 && untilGrip < step) step = landingOn(untilGrip, step);
+  if (untilFull > 0 && untilFull < step) step = landingOn(untilFull, step);
   if (untilDriving > 0 && untilDriving < step) step = landingOn(untilDriving, step);
   if (driver.untilNoForceS > 0 && driver.untilNoForceS < step) step = landingOn(driver.untilNoForceS, step);
   if (underCutoffS > 0) step = Math.min(step, CUTOFF_DELAY_S - underCutoffS);
   // Standing while the throttle opens: the moment it starts is found to a millisecond.
-  if (dutyRate > 0 && speedMs <= 0 && accel <= 0) step = Math.min(step, START_STEP_S);
+  if (dutyRate > 0 && speedMs <= 0 && accel <= 0) {
+    // While no current flows the force does not tell how it will follow; at the tyres' limit it does not.
+    const untilRolling = at.limited ? Infinity : at.forceDutySlope > 0 ? (at.resistanceN - at.forceN) / (at.forceDutySlope * dutyRate) : 0;
+    step = Math.min(step, Math.max(START_STEP_S, untilRolling));
+  }
   if (segment.kind === 'throttle') {
     const rampS = segment.rampS ?? 0;
     if (dutyRate > 0) step = Math.min(step, rampS - into);
@@ -52,7 +52,7 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
     else if (at.spinning) step = Math.min(step, Math.max(RUN_MIN_STEP_S, rampS + (segment.spinS ?? 0) - into));
   }
   // A fast transient is followed in its own time; once settled the long step is exact again.
-  if (-rate * step > STIFF_STEP && Math.abs(accel) > SETTLED_SHARE * -rate * Math.max(speedMs, SLOW_MS)) {
+  if (-rate * step > STIFF_STEP && Math.abs(accel) + Math.abs(jerk) * step > SETTLED_SHARE * -rate * Math.max(speedMs, SLOW_MS)) {
     step = Math.min(step, Math.max(RUN_MIN_STEP_S, STIFF_STEP / -rate));
   }
   return step;

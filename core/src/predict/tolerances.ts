@@ -10,12 +10,18 @@ export const TOP_SPEED_MAX_STEPS = 80;
 export const SPEED_CEILING_MS = 400;
 
 /** Longest step of a run [s]; profiles switch at tenths, and half of it moves no case by 0.1 %. */
-export const RUN_STEP_S = 0.01;
+export const RUN_STEP_S = 0.02;
+/** The same of a run that is followed step by step: its trace has a sample this often wherever speed changes by TRACE_CALM_SHARE. */
+export const TRACE_STEP_S = 0.01;
+export const TRACE_CALM_SHARE = 5e-5;
+/** The same of runs that are compared by the dozen; half of it moves no temperature by 0.2 %. */
+export const FAST_STEP_S = 0.04;
 /** Steps may be this many times longer while a driver holds a speed … */
 export const HOLD_STEPS = 2;
-/** … and this many times under the brake, while tyres spin, and when speed changes by less than CALM_SHARE in one: still a tenth of the fastest heat store. */
+/** … and this many times under the brake, at rest and while tyres spin: still a tenth of the fastest heat store. */
 export const CALM_STEPS = 5;
-export const CALM_SHARE = 5e-5;
+/** A step may change the speed by this share of it, up to CALM_STEPS: in so short a stretch the current is a straight line of the speed. */
+export const CALM_SHARE = 0.03;
 /** A step that ends at the grip limit's kink goes this much past it, so that the next stands on its other side. */
 export const PAST_KINK = 1.0001;
 /** Within this share of the grip from its limit, tyres may be at the edge between gripping and spinning. */
@@ -50,4 +56,4 @@ export const FAST_SETTLED = 0.01;
 export const FAST_FEWEST_CYCLES = 4;
 
 /** The run of searches and spreads is rougher still: within 1.5 K and 2 %, in a third of the time. It moves a band by less than chance does. */
-export const ROUGH_RUN = { stepS: 0.04, skipK: 20, skipCharge: 0.25 };
+export const ROUGH_RUN = { stepS: 0.08, skipK: 20, skipCharge: 0.25 };

@@ -46,8 +46,6 @@ export interface SweepAnswers {
   motorRpm: number;
 }
 
-const STEP_S = 0.04;
-
 /** The plan-file path of a swept figure. */
 export const sweptPath = (swept: Swept): string => FIELDS[swept].path;
 
@@ -95,7 +93,7 @@ export function sweepPoint(plan: PlanFile, edits: readonly PlanEdit[]): SweepAns
     const changed = withEdits(plan, edits);
     const resolved = resolvePlan(changed);
     const steady = predictSteady(resolved);
-    const run = shownRun(steady, simulateRunFast(resolved, { stepS: STEP_S }));
+    const run = shownRun(steady, simulateRunFast(resolved));
     const packA = packLimitA(changed);
     return {
       topSpeedMs: steady.topSpeedMs,

@@ -21,7 +21,7 @@ function look(plan: PlanFile, stock?: PlanFile): FindingInput {
     plan,
     resolved,
     steady: predictSteady(resolved),
-    run: simulateRunFast(resolved, { stepS: 0.02 }),
+    run: simulateRunFast(resolved),
     limits: DEFAULT_LIMITS,
     stock: stock && resolvePlan(stock),
   };

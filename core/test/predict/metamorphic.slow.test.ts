@@ -6,7 +6,7 @@ import { sinksW } from '../helpers';
 const SEED = 8801;
 const RUNS = 520;
 
-const fast = (plan: PlanFile) => simulateRunFast(resolvePlan(plan), { stepS: 0.02 });
+const fast = (plan: PlanFile) => simulateRunFast(resolvePlan(plan));
 
 test(`${RUNS} random plans: findings are finite, named, in their levels’ order, and their shares agree with them (seed ${SEED})`, () => {
   fc.assert(

@@ -3,13 +3,12 @@ import { resolvePlan, simulateRun, simulateRunFast, type PlanFile, type Run } fr
 import { anyPlan } from '../any-plan';
 import { CASES, caseNamed } from '../helpers';
 
-const STEP = { stepS: 0.02 };
 const SEED = 5;
 
 /** Largest differences of a fast run from the whole one. */
 function compare(plan: PlanFile): { fast: Run; whole: Run; temperatureK: number; share: number } {
   const resolved = resolvePlan(plan);
-  const [fast, whole] = [simulateRunFast(resolved, STEP), simulateRun(resolved)];
+  const [fast, whole] = [simulateRunFast(resolved), simulateRun(resolved)];
   const temperatureK = Math.max(
     ...(['maxWindingC', 'maxCanC', 'maxEscC', 'maxPackC'] as const).map((k) => Math.abs(fast[k] - whole[k]) / Math.max(1, whole[k] / 100)),
   );

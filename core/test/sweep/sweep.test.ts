@@ -62,7 +62,7 @@ describe('a point', () => {
   it('knows how much of each rating is used', () => {
     const plan = plainPlan({ esc: { name: 'Tallow', continuousA: 60, burstA: 100 }, motor: { ...plainPlan().motor, maxRpm: 50_000 } });
     const point = sweepPoint(plan, [])!;
-    const run = simulateRunFast(resolvePlan(plan), { stepS: 0.04 });
+    const run = simulateRunFast(resolvePlan(plan));
     expect(point.escBurst).toBeCloseTo(run.peakMotorCurrentA / 100, 9);
     expect(point.motorRpm).toBeGreaterThan(0.3);
     // Without a label what usually holds for its size does.
