@@ -24,7 +24,7 @@ test('the club at a glance, with headline figures', async ({ page, club }) => {
   await page.goto(club.address);
   const row = page.getByRole('row', { name: /Sixty on packed dirt/ });
   await expect(row).toContainText('59.1');
-  await expect(row).toContainText('82 °C');
+  await expect(row).toContainText('83 °C');
   await expect(page.getByRole('row')).toHaveCount(4 + 10);
   const edges = await page
     .getByRole('cell', { name: /km\/h/ })
