@@ -14,6 +14,8 @@ const RUN_DRAWS = 96;
 /** After so many of them a step is given up that more than this share of them cannot drive. */
 const LOST_AFTER = 24;
 const LOST_SHARE = 0.6;
+/** Cars that are asked just past as many as decide. */
+const PAST_ENOUGH = 3;
 
 type GatesOfRun = Record<RunGate, number>;
 
@@ -59,21 +61,28 @@ export class PlannedRuns {
     return runs;
   }
 
-  /** Whether so many cars pass a stop limit that a share `at` of all cannot be within it. Cars are driven in the order given, and no more than it takes. */
-  isSurelyOver(at: number, order: readonly number[]): boolean {
+  /**
+   * Whether so many cars pass a stop limit that a share `at` of all cannot be within it. Cars are driven in the order given, and no more than it takes: where
+   * those just past enough are over it, so are the hotter ones before them.
+   */
+  isOver(at: number, order: readonly number[]): boolean {
     // A quantile of so many values lies above the limit whatever the others are.
     const enough = RUN_DRAWS - Math.floor(at * (RUN_DRAWS - 1));
     const over = new Map<RunGate, number>();
-    for (const car of order) {
+    const countOf = (car: number): boolean => {
       const run = this.of(car);
+      let isMost = false;
       for (const id of RUN_GATES) {
         if (!(run[id] > (this.limits[id].stop ?? Infinity))) continue;
-        const count = (over.get(id) ?? 0) + 1;
-        if (count >= enough) return true;
-        over.set(id, count);
+        over.set(id, (over.get(id) ?? 0) + 1);
+        isMost ||= over.get(id)! >= enough;
       }
-    }
-    return false;
+      return isMost;
+    };
+    const past = order.slice(enough, enough + PAST_ENOUGH);
+    const hotC = this.limits['motor-temperature'].stop ?? Infinity;
+    if (past.length > 0 && past.every((car) => this.of(car)['motor-temperature'] > hotC)) return true;
+    return order.some(countOf);
   }
 
   /** All cars by their can in this step, the hottest first: what is hot in one step is hot in the next. */

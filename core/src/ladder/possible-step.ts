@@ -66,7 +66,7 @@ export class PossibleStep implements WayStep {
 
   /** Whether it passes a stop limit at either gate; cars of `order` are asked first, and no more of them than it takes. */
   isStopped(order: readonly number[]): boolean {
-    if (this.foundStops || this.look().stops || (!this.driven && this.plannedRuns.isSurelyOver(runAt(this.terms), order))) return true;
+    if (this.foundStops || this.look().stops || (!this.driven && this.plannedRuns.isOver(runAt(this.terms), order))) return true;
     return this.judged().stops !== undefined;
   }
 
