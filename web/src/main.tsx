@@ -19,6 +19,7 @@ import { followChanges } from './document-store/change-feed';
 import { keepUnsaved, recallUnsaved } from './document-store/unsaved';
 import { freezeBands } from './jobs/freeze-bands';
 import { runClient } from './jobs/use-run';
+import { allQuiet } from './jobs/worker-client';
 import { whenIdle } from './ui/when-idle';
 import { fetchAhead } from './ui/late-view';
 import './styles.css';
@@ -35,6 +36,8 @@ watchPresses(window);
 runClient.prepare();
 /** Pages that can show little before the shelf is here. */
 const ASKS_FOR_SHELF = /^\/shelf$|\/(?:buy|step-up)$/;
+/** What may be opened next is fetched after this long, whatever is still being computed [ms]. */
+const AHEAD_AFTER_MS = 10_000;
 /** What waits is sent as soon as the server is in reach again. */
 let sendNow: () => void = () => undefined;
 void Promise.all([recallUnsaved(store), recallFiles(store)])
@@ -55,7 +58,7 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
   .then(() =>
     whenIdle(
       () =>
-        void runClient.quiet().then(() => {
+        void allQuiet(AHEAD_AFTER_MS).then(() => {
           fetchAhead();
           loadUnreadable(store).catch(() => undefined);
           keepPage(store);

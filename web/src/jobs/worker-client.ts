@@ -52,6 +52,12 @@ interface Living {
 
 let lastId = 0;
 
+const clients = new Set<{ quiet: () => Promise<void> }>();
+
+/** Resolves when no worker is asked anything, or `mostMs` have gone by. */
+export const allQuiet = (mostMs: number): Promise<unknown> =>
+  Promise.race([Promise.all([...clients].map((client) => client.quiet())), new Promise((resolve) => setTimeout(resolve, mostMs))]);
+
 /**
  * The page's side of one worker: starts it when it is first asked, feeds it, and when it throws while loading, dies or cannot be
  * fetched, fails what was asked of it and starts a new one for the next question.
@@ -65,7 +71,9 @@ export class WorkerClient<T extends Tasks> {
   constructor(
     private readonly make: () => Worker,
     private readonly options: ClientOptions = {},
-  ) {}
+  ) {
+    clients.add(this);
+  }
 
   /** Asks the worker. Rejects with what the task threw, with a WorkError when there is no worker to answer, or with an AbortError. */
   ask<K extends keyof T & string>(task: K, question: QuestionOf<T, K>, options: AskOptions<PartOf<T, K>> = {}): Promise<AnswerOf<T, K>> {
@@ -103,6 +111,7 @@ export class WorkerClient<T extends Tasks> {
 
   /** Ends the worker and gives up whatever is asked of it. */
   close(): void {
+    clients.delete(this);
     const aborted = new DOMException('closed', 'AbortError');
     for (const pending of this.waiting.splice(0)) pending.reject(aborted);
     if (this.living) this.end(this.living, aborted);
