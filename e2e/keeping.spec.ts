@@ -154,17 +154,20 @@ test('the page is closed while the server is away: what was typed is there next 
 
 test('views that were not opened before open while the server is away; one that was not fetched says so in its place, and comes later', async ({
   page,
+  context,
   club,
 }) => {
-  const isFind = /FindStation/;
-  await page.route(isFind, (route) => route.abort());
+  // A route would do without the browser's cache.
+  const devtools = await context.newCDPSession(page);
+  await devtools.send('Network.enable');
+  await devtools.send('Network.setBlockedURLs', { urls: ['*FindStation*'] });
   const ahead = page.waitForResponse(/PlanStation/);
   await page.goto(club.address);
   await ahead;
   await expect(page.getByRole('link', { name: 'Sixty on packed dirt' })).toBeVisible();
   await page.waitForFunction(() => {
     const fetched = performance.getEntriesByType('resource').map(({ name }) => name);
-    return ['PlanStation', 'GearsPanel', 'TrackMode'].every((view) => fetched.some((name) => name.includes(view)));
+    return ['PlanStation', 'GearsPanel', 'TrackMode', 'search-worker'].every((view) => fetched.some((name) => name.includes(view)));
   });
   await club.stop('SIGKILL');
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).click();
@@ -177,7 +180,7 @@ test('views that were not opened before open while the server is away; one that 
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await expect(page.getByRole('spinbutton', { name: 'pinion' })).toHaveValue('18');
   await page.getByRole('link', { name: 'Find', exact: true }).click();
-  await page.unroute(isFind);
+  await devtools.send('Network.setBlockedURLs', { urls: [] });
   const back = await startServer({ port: club.port, dataFolder: club.dataFolder });
   try {
     await page.getByRole('button', { name: 'Try again' }).click();

@@ -21,6 +21,7 @@ import { freezeBands } from './jobs/freeze-bands';
 import { runClient } from './jobs/use-run';
 import { allQuiet } from './jobs/worker-client';
 import { whenIdle } from './ui/when-idle';
+import { cacheAhead } from './ui/cache-ahead';
 import { fetchAhead } from './ui/late-view';
 import './styles.css';
 
@@ -59,10 +60,14 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
     whenIdle(
       () =>
         void allQuiet(AHEAD_AFTER_MS).then(() => {
-          fetchAhead();
           loadUnreadable(store).catch(() => undefined);
           keepPage(store);
-          if (!isHere()) void import('./jobs/ready-away').then(({ readyAway }) => readyAway());
+          // A phone has the code in memory: it keeps no promise of its cache.
+          if (isHere()) cacheAhead().catch(() => undefined);
+          else {
+            fetchAhead();
+            void import('./jobs/ready-away').then(({ readyAway }) => readyAway());
+          }
           freezeBands(store);
         }),
     ),
