@@ -2,13 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 
 export const DESK = { width: 1280, height: 800 };
-const TRACK = { width: 390, height: 844 };
-
-/** Each size and each theme once; in the two combinations left, what differs from these is only a colour or only a width. */
-const LOOKS = [
-  { size: DESK, theme: 'light' },
-  { size: TRACK, theme: 'dark' },
-] as const;
+export const TRACK = { width: 390, height: 844 };
 
 /** Nothing serious for accessibility, and nothing scrolls sideways. `within` limits the scan to a part of the page. */
 export async function expectNoBarriers(page: Page, within?: string): Promise<void> {
@@ -18,16 +12,6 @@ export async function expectNoBarriers(page: Page, within?: string): Promise<voi
   const serious = violations.filter((one) => one.impact === 'serious' || one.impact === 'critical');
   expect(serious.map((one) => `${one.id}: ${one.nodes[0]?.html}`)).toEqual([]);
   expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
-}
-
-/** The same in each of LOOKS; `ready` waits until a page that was resized stands. */
-export async function expectNoBarriersInAllLooks(page: Page, ready: () => Promise<void>, within?: string): Promise<void> {
-  for (const { size, theme } of LOOKS) {
-    await page.setViewportSize(size);
-    await page.emulateMedia({ colorScheme: theme });
-    await ready();
-    await expectNoBarriers(page, within);
-  }
 }
 
 /** What a thumb hits on a phone is 44 px high and wide, or a word in a sentence. Names those that are smaller than `least`. */

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { DocList, Doc } from '@puddler/contract';
 import type { Page } from '@playwright/test';
-import { expectNoBarriersInAllLooks } from './barriers';
 import { expect, planNamed, saved, test } from './fixtures';
 import { printed } from './print';
 
@@ -188,9 +187,4 @@ test('the list prints on one sheet with nothing cut, and goes out as CSV', async
   const { sheets, cut } = await printed(page);
   expect(cut).toEqual([]);
   expect(sheets).toBe(1);
-});
-
-test('the station has no barriers in either look', async ({ page, club }) => {
-  await openBuy(page, club.address);
-  await expectNoBarriersInAllLooks(page, () => expect(page.locator('[aria-busy=true]')).toHaveCount(0));
 });

@@ -2,7 +2,6 @@ import type { Locator, Page } from '@playwright/test';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expectNoBarriers } from './barriers';
 import { answer, expect, openStep, saved, settled, test } from './fixtures';
 
 /** Opens the dialog of a new car in an empty garage, and names it. */
@@ -235,13 +234,9 @@ test('photos: kept, captioned, large, removed with undo; what is no picture is r
   await expect(photos.getByRole('img')).toHaveCount(1);
 });
 
-test('the Car station has no serious barrier', async ({ page, club }) => {
+test('what is folded in Car is found by its figures', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Ridgeback', exact: true }).click();
-  for (const step of ['Motor, pack and ESC as bought', 'Gears', 'What it does today', 'Old against new']) await openStep(page, step);
-  await expect(page.getByText('the likeliest first')).toBeVisible();
-  await expectNoBarriers(page);
-  // What is folded is found by its figures.
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('Find a car').fill('wheelbase');
   await page.keyboard.press('Enter');

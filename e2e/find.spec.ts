@@ -1,6 +1,5 @@
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { expectNoBarriersInAllLooks } from './barriers';
 import { expect, planNamed, saved, settled, test } from './fixtures';
 
 const wish = (page: Page) => page.getByRole('region', { name: 'The wish' });
@@ -304,20 +303,6 @@ test('the front narrows by a drag, walks by keys, sorts, pins and goes out as CS
   const [head, ...rows] = text.trim().split(/\r?\n/);
   expect(head).toMatch(/^motor,esc,pack,gears,top speed \[km\/h\],can \[°C\]/);
   expect(rows.length + 1).toBe(Number(await table(page).getAttribute('aria-rowcount')));
-});
-
-test('Find and Compare have nothing serious for accessibility, and nothing scrolls sideways', async ({ page, club }) => {
-  await openFind(page, club.address);
-  await ask(page, 'new parts', '40');
-  await found(page);
-  await openAll(page);
-  await expectNoBarriersInAllLooks(page, () => found(page));
-  await page.keyboard.press('p');
-  await page.getByRole('link', { name: 'Compare 1' }).click();
-  await page.getByLabel('Pin another plan').selectOption({ label: 'Ridgeback, first conversion' });
-  const stands = () => page.getByText('Passes at full throttle').waitFor();
-  await stands();
-  await expectNoBarriersInAllLooks(page, stands);
 });
 
 test('what Step up would not let be driven for the whole run is left out, said, and shown on a word', async ({ page, club }) => {

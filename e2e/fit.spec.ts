@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
-import { expectNoBarriersInAllLooks } from './barriers';
 import { expect, planNamed, saved, test } from './fixtures';
 import { printed } from './print';
 
@@ -153,9 +152,4 @@ test('the guide prints in one column with its drawings and nothing cut', async (
   expect(cut).toEqual([]);
   expect(sheets).toBeGreaterThan(1);
   expect(sheets).toBeLessThan(8);
-});
-
-test('the station has no barriers in either look', async ({ page, club }) => {
-  await openFit(page, club.address, 'Plough, two outrunners');
-  await expectNoBarriersInAllLooks(page, () => expect(page.getByRole('heading', { name: /^At the bench/ })).toBeVisible());
 });

@@ -1,6 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { expectNoBarriers } from './barriers';
 import { answer, expect, saved, settled, test } from './fixtures';
 
 test('from an empty garage to a believable plan', async ({ page, empty }) => {
@@ -30,7 +29,6 @@ test('the club at a glance, with headline figures', async ({ page, club }) => {
     .getByRole('cell', { name: /km\/h/ })
     .evaluateAll((cells) => cells.map((cell) => Math.round(cell.getBoundingClientRect().right)));
   expect(new Set(edges).size).toBe(1);
-  await expectNoBarriers(page);
 });
 
 test('rename, duplicate and delete, each with its undo', async ({ page, club }) => {

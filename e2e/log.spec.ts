@@ -2,7 +2,6 @@ import { readFileSync } from 'node:fs';
 import type { Doc, DocList } from '@puddler/contract';
 import { carOfSeed, loggedSession, logGpx, refitted, resolvePlan, predictSteady, type PlanFile, type RunFile } from '@puddler/core';
 import type { Page } from '@playwright/test';
-import { expectNoBarriersInAllLooks } from './barriers';
 import { expect, planNamed, saved, test } from './fixtures';
 
 const NAME = 'Sixty on packed dirt';
@@ -292,15 +291,4 @@ test('what is under the hand stays under it while the trace is dragged, near and
   await page.mouse.up();
   await page.mouse.move(from, height);
   await expect(underHand).not.toHaveText(grabbed!);
-});
-
-test('no barriers, whatever the theme and the size', async ({ page, club }) => {
-  await openLog(page, club.address);
-  await page.getByRole('button', { name: /Two teeth more/ }).click();
-  await expect(page.getByText(/passes at full throttle/)).toBeVisible();
-  await expectNoBarriersInAllLooks(page, () => page.getByText(/passes at full throttle/).waitFor());
-  await page.getByRole('button', { name: 'Learning', exact: true }).click();
-  await page.getByRole('button', { name: /Learn from/ }).click();
-  await expect(page.getByText(/Not yet: two runs/)).toBeVisible({ timeout: 20_000 });
-  await expectNoBarriersInAllLooks(page, () => page.getByText(/Not yet: two runs/).waitFor());
 });

@@ -1,7 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { expectNoBarriers } from './barriers';
 import { expect, openPlan, saved, settled, test } from './fixtures';
 
 const rows = (page: Page) => page.getByRole('table', { name: 'Parts on the shelf' }).getByRole('row');
@@ -195,9 +194,4 @@ test('Ctrl+K finds a part and opens it', async ({ page, club }) => {
   await expect(page.getByRole('option', { name: /Quarry truggy 104/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog').getByLabel('Name')).toHaveValue('Quarry truggy 104');
-});
-
-test('the shelf has no serious barrier', async ({ page, club }) => {
-  await openShelf(page, club.address);
-  await expectNoBarriers(page);
 });

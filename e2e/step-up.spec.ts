@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { DocList } from '@puddler/contract';
 import type { Page } from '@playwright/test';
-import { expectNoBarriersInAllLooks } from './barriers';
 import { expect, planNamed, saved, test } from './fixtures';
 
 const PLAN = 'Ridgeback, first conversion';
@@ -243,18 +242,4 @@ test('who gears straight for it burns the motor, here and only here; one’s own
   await page.getByRole('button', { name: 'The whole run' }).click();
   await page.getByRole('button', { name: 'Drive', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Reckoning' })).toContainText('The motor is burnt');
-});
-
-test('no barriers on the ladder, at the track and at the quarry, whatever the theme and the size', async ({ page, club }) => {
-  await openLadder(page, club.address);
-  await expectNoBarriersInAllLooks(page, () => page.getByRole('table', { name: 'Steps' }).waitFor());
-  await page.getByRole('button', { name: 'Drive this step' }).click();
-  await page.getByRole('button', { name: 'It is fitted: begin' }).click();
-  await page.getByRole('button', { name: /It has stopped/ }).click();
-  await expectNoBarriersInAllLooks(page, () => verdict(page).waitFor());
-  await page.goto(`${club.address}/practice`);
-  await page.getByRole('button', { name: 'Begin Heat haze' }).click();
-  await page.getByRole('button', { name: 'Drive', exact: true }).click();
-  await page.getByRole('button', { name: 'Skip' }).click();
-  await expectNoBarriersInAllLooks(page, () => page.getByRole('group', { name: 'Thermometer' }).waitFor());
 });

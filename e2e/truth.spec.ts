@@ -1,5 +1,4 @@
 import type { Page } from '@playwright/test';
-import { expectNoBarriersInAllLooks } from './barriers';
 import { answer, expect, openPlan, saved, settled, test } from './fixtures';
 
 const gives = (page: Page) => page.getByRole('region', { name: 'What fails first' });
@@ -153,12 +152,4 @@ test('the band follows the moment under the pointer, and a slower trigger change
   await page.getByRole('slider', { name: /throttle opens in/ }).fill('2');
   await settled(page);
   await expect.poll(async () => parseFloat(await mark.innerText())).toBeGreaterThan(quick);
-});
-
-test('Heat, Gears and Working have nothing serious for accessibility, at a desk and at the track', async ({ page, club }) => {
-  await openPlan(page, club.address);
-  for (const name of ['Heat', 'Gears', 'Working']) {
-    await tab(page, name);
-    await expectNoBarriersInAllLooks(page, () => expect(page.getByRole('tabpanel')).not.toContainText(/Driving|…/), '[role=tabpanel]');
-  }
 });

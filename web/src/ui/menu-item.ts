@@ -9,4 +9,4 @@ export interface MenuProps {
   items: MenuItem[];
 }
 
-export const TRIGGER = 'hit grid size-8 place-items-center rounded-md hover:bg-wash max-sm:size-thumb';
+export const TRIGGER = 'grid size-8 place-items-center rounded-md hover:bg-wash max-sm:size-thumb';

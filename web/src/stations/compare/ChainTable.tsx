@@ -12,7 +12,7 @@ interface Props {
   onOpen: (setup: ComparedSetup) => void;
 }
 
-const SMALL = 'hit grid size-7 place-items-center rounded-sm text-soft hover:bg-wash hover:text-ink max-sm:size-thumb';
+const SMALL = 'grid size-7 place-items-center rounded-sm text-soft hover:bg-wash hover:text-ink max-sm:size-thumb';
 
 /** The chains side by side, link by link; what differs from the first stands out, and a link can change places with the first's. */
 export function ChainTable({ setups, onOpen }: Props) {

@@ -68,7 +68,7 @@ export function SavedWishes({ wishes, background, carName, planName }: Props) {
       })}
       <button
         type="button"
-        className="hit grid size-7 place-items-center rounded-sm text-soft hover:bg-wash hover:text-ink max-sm:size-thumb"
+        className="grid size-7 place-items-center rounded-sm text-soft hover:bg-wash hover:text-ink max-sm:size-thumb"
         aria-label="Another wish"
         title="Another wish, beginning like this one"
         disabled={full}

@@ -11,7 +11,7 @@ export function StepButton({ label, way, ...handlers }: Props) {
     <button
       type="button"
       tabIndex={-1}
-      className={`hit w-7 touch-none text-lead leading-none text-soft select-none hover:bg-wash hover:text-ink max-sm:size-thumb ${way === 'down' ? 'border-r' : 'border-l'} border-rule`}
+      className={`w-7 touch-none text-lead leading-none text-soft select-none hover:bg-wash hover:text-ink max-sm:size-thumb ${way === 'down' ? 'border-r' : 'border-l'} border-rule`}
       aria-label={`${label} ${way}`}
       {...handlers}
     >
