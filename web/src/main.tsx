@@ -62,7 +62,7 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
         void allQuiet(AHEAD_AFTER_MS).then(() => {
           loadUnreadable(store).catch(() => undefined);
           keepPage(store);
-          // A phone has the code in memory: it keeps no promise of its cache.
+          // A phone may empty its cache at any time, so it has the code in memory.
           if (isHere()) cacheAhead().catch(() => undefined);
           else {
             fetchAhead();

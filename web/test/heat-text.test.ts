@@ -1,7 +1,7 @@
 import { BURNT_C, resolvePlan, simulateRun } from '@puddler/core';
 import { unitOf } from '@puddler/figures';
 import { plainPlan } from '../../core/test/helpers';
-import { heatDrawn, heatFigure, heatRange, heatWords, withinMinutes } from '../src/active/heat-text';
+import { heatDrawn, heatFigure, heatRange, heatWords, motorHeatWords, withinMinutes } from '../src/active/heat-text';
 
 const [warm, us] = [unitOf('°C', 'metric'), unitOf('°C', 'imperial')];
 
@@ -23,7 +23,10 @@ test('a drawing ends where parts burn', () => {
 
 test('a run says within which minute each part burns, the winding before its can, and nothing of parts that do not', () => {
   const hot = plainPlan({ gearing: { pinion: 46, spur: 50 }, run: { profile: 'race', minutes: 20 }, site: { surface: 'tarmac', ambientC: 35 } });
-  const { burntS, maxEscC, maxWindingC } = simulateRun(resolvePlan(hot));
+  const run = simulateRun(resolvePlan(hot));
+  const { burntS, maxEscC, maxWindingC } = run;
+  expect(motorHeatWords(run, warm)).toMatch(/^motor burns within \d+ min$/);
+  expect(motorHeatWords({ maxCanC: 84.4, burntS: { escC: 60 } }, warm)).toBe('can 84 °C');
   expect(maxWindingC).toBeGreaterThan(BURNT_C);
   expect(burntS.windingC).toBeGreaterThan(0);
   expect(burntS.canC ?? Infinity).toBeGreaterThan(burntS.windingC!);

@@ -24,8 +24,17 @@ export const heatRange = ({ p10, p90 }: Band, warm: Unit): string =>
 /** When the first part of a run burns [s]. */
 export const firstBurntS = ({ burntS }: Pick<Run, 'burntS'>): number | undefined => min(Object.values(burntS));
 
+/** When the motor of a run burns, winding or can [s]. */
+export const motorBurntS = ({ burntS }: Pick<Run, 'burntS'>): number | undefined => min([burntS.windingC, burntS.canC], (atS) => atS);
+
 /** “within 2 min”. */
 export const withinMinutes = (burntS: number): string => `within ${formatNumber(Math.ceil(burntS / 60), 0)} min`;
+
+/** “can 83 °C”, or within which minute the motor burns: its winding does before the can is as hot. */
+export function motorHeatWords(run: Pick<Run, 'burntS' | 'maxCanC'>, warm: Unit): string {
+  const burntS = motorBurntS(run);
+  return burntS === undefined ? `can ${heatWords(run.maxCanC, warm)}` : `motor ${BURNS} ${withinMinutes(burntS)}`;
+}
 
 /** A temperature for a drawing, which ends where parts burn. */
 export const heatDrawn = (c: number, warm: Unit): number => toShown(Math.min(c, BURNT_C), warm);

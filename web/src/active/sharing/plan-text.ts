@@ -1,7 +1,7 @@
 import { LINK_NAMES, plannedRun, type Bands, type Finding, type PlanFile, type Run, type Steady } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { wordFor } from '../../ui/words';
-import { heatRange, heatWords } from '../heat-text';
+import { heatRange, motorBurntS, motorHeatWords } from '../heat-text';
 import { linkTitle } from '../field-specs';
 import { givesFirstText } from '../gives-first';
 import { detail, headline, short } from '../link-text';
@@ -36,7 +36,9 @@ export function planText(name: string, file: PlanFile, { steady, run, bands, fin
       ? [
           row(
             'Motor',
-            `can ${heatWords(run.maxCanC, warm)} after ${formatNumber(minutes, 0)} min of ${wordFor(profile)}${likely(of && heatRange(of.maxCanC, warm))}`,
+            motorBurntS(run) === undefined
+              ? `${motorHeatWords(run, warm)} after ${formatNumber(minutes, 0)} min of ${wordFor(profile)}${likely(of && heatRange(of.maxCanC, warm))}`
+              : `${motorHeatWords(run, warm)} of ${wordFor(profile)}`,
           ),
         ]
       : []),

@@ -1,13 +1,12 @@
 import type { Band, Bands, Limits, Narrowing, PlanFile, Run, Steady } from '@puddler/core';
 import { BURNT_C, plannedRun } from '@puddler/core';
-import { min } from 'd3-array';
 import { memo, type ReactNode } from 'react';
 import { useAppSelector } from '../../document-store/store';
 import { formatIn, formatNumber, toShown, unitOf, type Unit } from '@puddler/figures';
 import { AnswerScale } from './AnswerScale';
 import { DOES_NOT_MOVE } from '../../active/gives-first';
 import { short } from '../../active/link-text';
-import { BURNS, heatDrawn, heatFigure, heatRange, heatWords, isBurnt, withinMinutes } from '../../active/heat-text';
+import { BURNS, heatDrawn, heatFigure, heatRange, heatWords, isBurnt, motorBurntS, withinMinutes } from '../../active/heat-text';
 import { lossText } from './working';
 
 interface Figures {
@@ -112,7 +111,7 @@ function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned,
 function HeatAnswer({ file, run, runStale, bands, bandsStale, limits, pinned, onWhy }: Props) {
   const warm = useUnit('°C');
   const { minutes } = plannedRun(file);
-  const burntS = run && min([run.burntS.windingC, run.burntS.canC], (atS) => atS);
+  const burntS = run && motorBurntS(run);
   return (
     <Answer
       title={`Motor after ${formatNumber(minutes, 1)} min`}

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { measuredIn } from '../../document-store/run-figures';
 import { benchOf, runsOfCar } from '../../document-store/selectors';
 import { useAppSelector } from '../../document-store/store';
-import { heatWords } from '../../active/heat-text';
+import { motorHeatWords } from '../../active/heat-text';
 import { useRunTerms } from '../../active/run-terms';
 import { runsText } from '../../active/runs-text';
 import type { ActivePlan } from '../../active/use-plan';
@@ -37,7 +37,7 @@ export function PlanSentence({ active, steady, run }: { active: ActivePlan; stea
         <strong className="font-semibold">
           {formatIn(steady.topSpeedMs, speed, true)} {speed.symbol}
         </strong>
-        {run && `, can ${heatWords(run.maxCanC, warm)}`}
+        {run && `, ${motorHeatWords(run, warm)}`}
         {areHere && (
           <span className="text-soft">
             ; measured:{' '}
