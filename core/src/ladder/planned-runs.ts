@@ -69,20 +69,20 @@ export class PlannedRuns {
     // A quantile of so many values lies above the limit whatever the others are.
     const enough = RUN_DRAWS - Math.floor(at * (RUN_DRAWS - 1));
     const over = new Map<RunGate, number>();
-    const countOf = (car: number): boolean => {
+    const makesEnough = (car: number): boolean => {
       const run = this.of(car);
-      let isMost = false;
+      let isEnough = false;
       for (const id of RUN_GATES) {
         if (!(run[id] > (this.limits[id].stop ?? Infinity))) continue;
         over.set(id, (over.get(id) ?? 0) + 1);
-        isMost ||= over.get(id)! >= enough;
+        isEnough ||= over.get(id)! >= enough;
       }
-      return isMost;
+      return isEnough;
     };
     const past = order.slice(enough, enough + PAST_ENOUGH);
     const hotC = this.limits['motor-temperature'].stop ?? Infinity;
     if (past.length > 0 && past.every((car) => this.of(car)['motor-temperature'] > hotC)) return true;
-    return order.some(countOf);
+    return order.some(makesEnough);
   }
 
   /** All cars by their can in this step, the hottest first: what is hot in one step is hot in the next. */

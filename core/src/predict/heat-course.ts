@@ -36,7 +36,7 @@ export function driveRun(plan: ResolvedPlan, limits: HeatLimits, from?: Temperat
   let due = 0;
   let last: Temperatures | undefined;
   const run = simulateRun(plan, {
-    // Its figures are those of a run that nobody follows.
+    // In the same steps as a plan's run, so that its figures are the same.
     stepS: RUN_STEP_S,
     ...(from ? { from } : {}),
     onStep: (now) => {

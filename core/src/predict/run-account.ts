@@ -229,13 +229,13 @@ export class RunAccount {
     this.squareSum += packSquare * seconds;
     this.motorSquareSum += motorSquare * seconds;
     sources.windingW = meanSquare * at.windingOhm + brushV * mean + braking.windingW;
-    const revving = at.omegaDutySlope * driver.dutyRate * seconds;
-    const rpm = Math.max(at.omega, at.omega + at.omegaSlope * (nextSpeedMs - speedMs) + revving) * RPM_PER_RAD_S;
+    const omegaRise = at.omegaDutySlope * driver.dutyRate * seconds;
+    const rpm = Math.max(at.omega, at.omega + at.omegaSlope * (nextSpeedMs - speedMs) + omegaRise) * RPM_PER_RAD_S;
     if (rpm > run.maxMotorRpm) run.maxMotorRpm = rpm;
-    const turning = at.omega + at.omegaSlope * (meanSpeedMs - speedMs) + revving / 2;
-    const ironW = at.lossTorqueNm(turning) * turning;
+    const meanOmega = at.omega + at.omegaSlope * (meanSpeedMs - speedMs) + omegaRise / 2;
+    const ironW = at.lossTorqueNm(meanOmega) * meanOmega;
     this.ironJ += ironW * seconds;
-    sources.canW = ironW + meanSquare * at.lagOhm(turning);
+    sources.canW = ironW + meanSquare * at.lagOhm(meanOmega);
     sources.escW = escLossW(escOhm, meanSquare, mean, at.duty) + braking.escW;
     sources.packW = packSquare * packOhm;
     heat.step(seconds, meanSpeedMs, sources);
