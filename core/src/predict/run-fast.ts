@@ -28,7 +28,7 @@ interface Skip {
 
 /**
  * The run with cycles left out that would only repeat the one before: temperatures and charge go on at its mean, until
- * they have moved enough to be asked again. Within 1 K and 1 % of `simulateRun` in a fifth of its time; for spreads,
+ * they have moved enough to be asked again. Within 1 K and 1 % of `simulateRun` in a third of its time; for spreads,
  * fixes and searches, where many runs are compared.
  */
 export const simulateRunFast = (plan: ResolvedPlan, options: FastOptions = {}): Run => fastRun(plan, options).run;

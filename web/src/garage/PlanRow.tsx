@@ -141,7 +141,7 @@ function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefi
     <>
       {top}
       <Figure value={run ? short(run.peakPackCurrentA) : '…'} unit="A peak" className="max-sm:hidden" />
-      <Figure value={run ? (isBurning ? BURNS : formatIn(run.maxCanC, warm)) : '…'} unit={isBurning ? 'motor' : `${warm.symbol} can`} />
+      <Figure value={run ? (isBurning ? BURNS : formatIn(run.maxCanC, warm)) : '…'} unit={isBurning ? '' : `${warm.symbol} can`} />
     </>
   );
 }
