@@ -51,7 +51,7 @@ async function pinionStep(context: BrowserContext, url: string): Promise<number>
   await page.getByText('Pass at full throttle').waitFor();
   const seconds: number[] = [];
   for (const key of [']', ']', ']', '[', '[', '[']) {
-    const before = await answers.innerText();
+    const before = await answers.textContent();
     const from = performance.now();
     await page.keyboard.press(key);
     await page.waitForFunction((text) => document.querySelector('[aria-label="The answers"]')?.textContent !== text, before);

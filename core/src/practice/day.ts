@@ -119,6 +119,7 @@ export function driveHidden(hidden: HiddenCar, request: DriveRequest, from: Temp
     {
       ...driving,
       from,
+      isTrace: true,
       onStep: (sample) => {
         const last = samples[samples.length - 1];
         if (lost || sample.carriedOn) return false;

@@ -37,6 +37,7 @@ function driveSegments(truth: ResolvedPlan, segments: readonly Segment[], from?:
   const run = simulateRun(truth, {
     segments,
     ...(from ? { from } : {}),
+    isTrace: true,
     onStep: (sample) => {
       samples.push(sample);
     },

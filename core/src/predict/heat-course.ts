@@ -2,7 +2,6 @@ import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { coolDown, stoodFor, type CoolDown, type Temperatures } from './cool-down';
 import { shownRun } from './peak';
 import { simulateRun } from './run';
-import { RUN_STEP_S } from './tolerances';
 import { predictSteady } from './steady';
 import type { Run } from './run-types';
 
@@ -36,8 +35,6 @@ export function driveRun(plan: ResolvedPlan, limits: HeatLimits, from?: Temperat
   let due = 0;
   let last: Temperatures | undefined;
   const run = simulateRun(plan, {
-    // In the same steps as a plan's run, so that its figures are the same.
-    stepS: RUN_STEP_S,
     ...(from ? { from } : {}),
     onStep: (now) => {
       for (const store of STORES) {

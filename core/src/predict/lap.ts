@@ -26,6 +26,7 @@ export function driveLap(plan: ResolvedPlan): Lap | undefined {
   if (!hasOwnTiming(plan.run.profile)) return undefined;
   const all: LapSample[] = [];
   const simulation = new RunSimulation(plan, {
+    isTrace: true,
     onStep: ({ timeS, distanceM, speedMs, packA, limited }) => void all.push({ timeS, distanceM, speedMs, packA, limited }),
   });
   const lap = () => segmentsOf(plan).every((segment) => simulation.segment(segment, segment.seconds));

@@ -71,6 +71,7 @@ function drive(plan: ResolvedPlan, rampS: number, watches: readonly Watch[]): vo
   let watching = [...watches];
   const simulation: RunSimulation = new RunSimulation(plan, {
     segments: [{ kind: 'throttle', duty: 1, rampS, spinS: SPIN_S['speed-pass'], seconds: LONGEST_S }],
+    isTrace: true,
     onStep: (sample) => {
       watching = watching.filter((watch) => watch.see(sample, simulation.run.gripLimitedS));
       return watching.length > 0;

@@ -78,6 +78,8 @@ export interface RunOptions {
   cycle?: readonly Segment[];
   /** Longest step [s]; tests halve it. */
   stepS?: number;
+  /** Steps of a trace: short wherever speed changes, for logs, passes and laps. */
+  isTrace?: boolean;
   /** Called with the state at the start of each step; return false to end the run there as `time`. */
   onStep?: (sample: RunSample) => boolean | void;
 }

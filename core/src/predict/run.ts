@@ -49,8 +49,7 @@ export class RunSimulation {
     this.driver = new Driver(solved);
     this.heat = new HeatStores(plan);
     Object.assign(this.heat, options.from);
-    const isTrace = options.stepS === undefined && options.onStep !== undefined;
-    this.stepS = options.stepS ?? (isTrace ? TRACE_STEP_S : RUN_STEP_S);
+    this.stepS = options.stepS ?? (options.isTrace ? TRACE_STEP_S : RUN_STEP_S);
     this.account = new RunAccount(plan, this.at, this.driver, this.heat);
     this.run = this.account.run;
     this.moment = {
@@ -58,7 +57,7 @@ export class RunSimulation {
       driver: this.driver,
       speedMs: 0,
       longestS: this.stepS,
-      calmShare: isTrace ? TRACE_CALM_SHARE : CALM_SHARE,
+      calmShare: options.isTrace ? TRACE_CALM_SHARE : CALM_SHARE,
       underCutoffS: 0,
     };
   }

@@ -19,13 +19,12 @@ export interface Moment {
 export function stepLength(moment: Moment, segment: Segment, into: number, room: number, accel: number, rate: number, jerk: number): number {
   const { at, driver, speedMs, longestS, calmShare, underCutoffS } = moment;
   const { dutyRate } = driver;
-  // A held speed is linear in time by itself, at the grip limit the force is steady, under the brake, at rest and while tyres spin the current too, and where
+  // A held speed is linear in time by itself, at the grip limit the force is steady, under the brake and while tyres spin the current too, and where
   // speed hardly changes only the heat has to be followed.
-  const steady = at.spinning || segment.kind === 'brake' || segment.kind === 'rest';
-  const usualS = longestS * (driver.reacting || at.limited ? HOLD_STEPS : 1);
+  const usualS = longestS * (driver.reacting || at.limited || segment.kind === 'brake' ? HOLD_STEPS : 1);
   const calmS = speedMs > 0 ? (calmShare * speedMs) / Math.abs(accel) : 0;
   const calmestS = longestS * CALM_STEPS;
-  let step = Math.min(room, steady || calmS > calmestS ? calmestS : Math.max(calmS, usualS));
+  let step = Math.min(room, at.spinning || calmS > calmestS ? calmestS : Math.max(calmS, usualS));
   // Where the tyres begin to slip, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
   const leftN = at.line.easyN - at.forceN;
   const untilSlip = leftN > 0 ? leftN / (at.forceSlope * accel + at.forceDutySlope * dutyRate) : 0;

@@ -16,9 +16,9 @@ export const TRACE_STEP_S = 0.01;
 export const TRACE_CALM_SHARE = 5e-5;
 /** The same of runs that are compared by the dozen; half of it moves no temperature by 0.2 %. */
 export const FAST_STEP_S = 0.04;
-/** Steps may be this many times longer while a driver holds a speed … */
+/** Steps may be this many times longer while a driver holds a speed or brakes … */
 export const HOLD_STEPS = 2;
-/** … and this many times under the brake, at rest and while tyres spin: in the longest steps of all still a sixth of the fastest heat store. */
+/** … and this many times while tyres spin: in the longest steps of all still a sixth of the fastest heat store. */
 export const CALM_STEPS = 5;
 /** A step may change the speed by this share of it, up to CALM_STEPS: in so short a stretch the current is a straight line of the speed. */
 export const CALM_SHARE = 0.03;

@@ -83,6 +83,7 @@ export function replay(trace: Trace, own: ResolvedPlan, plan: ResolvedPlan = own
   let next = 0;
   const run = simulateRun(plan, {
     segments,
+    isTrace: true,
     onStep: (sample) => {
       for (; next < count && sample.timeS >= next * REPLAY_STEP_S - 1e-9; next++) {
         computed.speedMs[next] = sample.speedMs;

@@ -52,6 +52,13 @@ test('a car that lets itself down a slope from standing does not overshoot, nor 
     }
 });
 
+test('a run is the same whether it is looked at or not', () => {
+  const plan = forMinutes(caseNamed('heath-bash'), 1);
+  let steps = 0;
+  expect(simulateRun(plan, { onStep: () => void steps++ })).toEqual(simulateRun(plan));
+  expect(steps).toBeGreaterThan(500);
+});
+
 test('a trigger that opens slowly costs a standing car no step a millisecond', () => {
   const plan = resolvePlan({ ...caseNamed('drover-low') });
   let steps = 0;

@@ -30,7 +30,11 @@ export const motorBurntS = ({ burntS }: Pick<Run, 'burntS'>): number | undefined
 /** “within 2 min”. */
 export const withinMinutes = (burntS: number): string => `within ${formatNumber(Math.ceil(burntS / 60), 0)} min`;
 
-/** “can 83 °C”, or within which minute the motor burns: its winding does before the can is as hot. */
+/** “83”, or that the motor burns: its winding does before the can is as hot. */
+export const motorHeatFigure = (run: Pick<Run, 'burntS' | 'maxCanC'>, warm: Unit): string =>
+  motorBurntS(run) === undefined ? formatIn(run.maxCanC, warm) : BURNS;
+
+/** “can 83 °C”, or within which minute the motor burns. */
 export function motorHeatWords(run: Pick<Run, 'burntS' | 'maxCanC'>, warm: Unit): string {
   const burntS = motorBurntS(run);
   return burntS === undefined ? `can ${heatWords(run.maxCanC, warm)}` : `motor ${BURNS} ${withinMinutes(burntS)}`;

@@ -21,7 +21,7 @@ import { formatIn, unitOf } from '@puddler/figures';
 import { usePlan } from '../active/use-plan';
 import { NameField } from './NameField';
 import { PlanProgress } from './PlanProgress';
-import { BURNS, motorBurntS } from '../active/heat-text';
+import { motorBurntS, motorHeatFigure } from '../active/heat-text';
 import { useSaid } from '../active/Said';
 
 /** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
@@ -123,7 +123,6 @@ function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefi
         cannot be computed: {view.path}
       </td>
     );
-  const isBurning = run !== undefined && motorBurntS(run) !== undefined;
   const top = <Figure value={formatIn(view.steady.topSpeedMs, speed, true)} unit={speed.symbol} />;
   if (failed)
     return (
@@ -141,7 +140,7 @@ function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefi
     <>
       {top}
       <Figure value={run ? short(run.peakPackCurrentA) : '…'} unit="A peak" className="max-sm:hidden" />
-      <Figure value={run ? (isBurning ? BURNS : formatIn(run.maxCanC, warm)) : '…'} unit={isBurning ? '' : `${warm.symbol} can`} />
+      <Figure value={run ? motorHeatFigure(run, warm) : '…'} unit={run && motorBurntS(run) !== undefined ? '' : `${warm.symbol} can`} />
     </>
   );
 }

@@ -4,7 +4,7 @@ import type { Ref } from 'react';
 import { useAppSelector } from '../../document-store/store';
 import { Band } from '../Band';
 import { linkTitle } from '../field-specs';
-import { BURNS, heatRange, motorBurntS } from '../heat-text';
+import { heatRange, motorBurntS, motorHeatFigure } from '../heat-text';
 import { givesFirstText } from '../gives-first';
 import { headline, short } from '../link-text';
 import type { SharedFigures } from './plan-text';
@@ -32,7 +32,6 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
   const warm = unitOf('°C', system);
   const of = bands?.figures;
   const { minutes } = plannedRun(file);
-  const isBurning = run !== undefined && motorBurntS(run) !== undefined;
   const answers: [title: string, figure: string, unit: string, under: string][] = [
     [
       'TOP SPEED',
@@ -43,8 +42,8 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
     ['CURRENT AT SPEED', short(steady.packCurrentA), 'A', run ? `peak ${short(run.peakPackCurrentA)} A` : ''],
     [
       `MOTOR AFTER ${formatNumber(minutes, 0)} MIN`,
-      run ? (isBurning ? BURNS : formatIn(run.maxCanC, warm)) : '…',
-      isBurning ? '' : warm.symbol,
+      run ? motorHeatFigure(run, warm) : '…',
+      run && motorBurntS(run) !== undefined ? '' : warm.symbol,
       of ? `likely ${heatRange(of.maxCanC, warm)}` : '',
     ],
   ];
