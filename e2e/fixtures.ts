@@ -54,7 +54,6 @@ export const testAlone = quietly.extend<Pick<Servers, 'club'>>({
 async function forgetWhatWasTyped(): Promise<void> {
   localStorage.clear();
   const names = (await indexedDB.databases()).flatMap(({ name }) => (name === undefined || name === 'puddler-bands' ? [] : [name]));
-  // Awaited: a page that is closed before leaves the edits of one test to the next.
   await Promise.all(
     names.map(
       (name) =>
@@ -91,14 +90,15 @@ export const test = quietly.extend<{ club: Pick<Started, 'address' | 'dataFolder
   },
   page: async ({ sharedContext, club }, use) => {
     const page = await sharedContext.newPage();
+    // Before the test and in its own page: a page that goes may still write as it does, until it is closed.
+    await page.goto(`${club.address}/puddler.svg`);
+    await page.evaluate(forgetWhatWasTyped);
     await use(page);
     // What the page would still send as it goes belongs to this test: it must not reach the club of the next one.
     await sharedContext.setOffline(true);
     await page.goto('about:blank');
-    await sharedContext.setOffline(false);
-    await page.goto(`${club.address}/puddler.svg`);
-    await page.evaluate(forgetWhatWasTyped);
     await page.close();
+    await sharedContext.setOffline(false);
   },
 });
 
