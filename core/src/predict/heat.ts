@@ -30,7 +30,7 @@ const PACK_J_PER_KG_K = 1000;
 const COLD_STALE_K = 0.005;
 
 /** A step with mean heat covers this share of the fastest store's time constant. */
-const TALLIED_STEP_SHARE = 0.2;
+const TALLIED_STEP_SHARE = 0.5;
 
 /** Heat made in each store [W], of one motor and its ESC, and of the whole pack. */
 export interface HeatSources {
@@ -47,7 +47,7 @@ export function escLossW(escOhm: number, meanSquareA2: number, meanA: number, du
 
 /**
  * The four heat stores of docs/model.md section 5: winding, can, ESC, pack [°C].
- * Steps are a hundredth of the fastest store's time constant, so an explicit step is exact enough.
+ * Only what flows from winding to can changes fast: it is integrated exactly, all else by an explicit step.
  */
 export class HeatStores {
   windingC: number;
@@ -156,14 +156,23 @@ export class HeatStores {
     this.accumulator = { seconds: 0, airS: 0, windingJ: 0, canJ: 0, escJ: 0, packJ: 0 };
   }
 
+  /** Heat flows over `seconds`, the heat sources steady: from winding to can as their difference decays meanwhile, to the air by a straight line. */
   private exchange(seconds: number, air: number, into: HeatSources): void {
-    const toCan = this.windingToCanWPerK * (this.windingC - this.canC);
+    const { windingJPerK, canJPerK } = this;
+    const apartK = this.windingC - this.canC;
     const canOut = (this.canStillWPerK + this.canMovingWPerK * air) * (this.canC - this.ambientC);
-    const escOut = this.escWPerK * (1 + ESC_AIR_FACTOR * air) * (this.escC - this.ambientC);
+    const escWPerK = this.escWPerK * (1 + ESC_AIR_FACTOR * air);
+    const escOut = escWPerK * (this.escC - this.ambientC);
     const packOut = this.packWPerK * (this.packC - this.ambientC);
-    this.windingC += (seconds * (into.windingW - toCan)) / this.windingJPerK;
-    this.canC += (seconds * (into.canW + toCan - canOut)) / this.canJPerK;
+    const perK = 1 / windingJPerK + 1 / canJPerK;
+    const settledK = (into.windingW / windingJPerK - (into.canW - canOut) / canJPerK) / (this.windingToCanWPerK * perK);
+    const toCan = this.windingToCanWPerK * (settledK + (apartK - settledK) * meanOfDecay(seconds * this.windingToCanWPerK * perK));
+    this.windingC += (seconds * (into.windingW - toCan)) / windingJPerK;
+    this.canC += (seconds * (into.canW + toCan - canOut)) / canJPerK;
     this.escC += (seconds * (into.escW - escOut)) / this.escJPerK;
     this.packC += (seconds * (into.packW - packOut)) / this.packJPerK;
   }
 }
+
+/** Mean of e^−t for t from 0 to x, of steps far shorter than the time constant by its series. */
+const meanOfDecay = (x: number): number => (x < 0.05 ? 1 - x * (1 / 2 - x * (1 / 6 - x / 24)) : -Math.expm1(-x) / x);
