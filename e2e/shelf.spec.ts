@@ -28,6 +28,13 @@ test('quick add: a label with its price, a code that asks, and undo', async ({ p
   await saved(page);
   await page.getByRole('button', { name: /^Undo new part/ }).click();
   await expect(page.getByText('64 parts')).toBeVisible();
+
+  await line.fill('2 x Lathe 3650 3300KV €30');
+  await expect(page.getByText('2 of them')).toBeVisible();
+  await expect(page.getByText(/30.* each/)).toBeVisible();
+  await line.press('Enter');
+  await expect(page.getByText('66 parts')).toBeVisible();
+  await expect(page.getByText('2 × Lathe 3650 3300KV €30 on the shelf.')).toBeVisible();
   await saved(page);
   await page.reload();
   await expect(page.getByText('64 parts')).toBeVisible();

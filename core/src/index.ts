@@ -52,7 +52,7 @@ export { TRUSTED_SHARE } from './chain/esc';
 export { motorJPerK } from './predict/heat';
 export { BURNT_C, heatOf } from './predict/run-types';
 export { simulateRun } from './predict/run';
-export type { Run, RunSample } from './predict/run-types';
+export type { MotorHeat, Run, RunSample } from './predict/run-types';
 export { drivePass, passFigures, type Pass } from './predict/pass';
 export { driveLap, type Lap } from './predict/lap';
 export { predict, type PredictOptions, type Prediction } from './findings/predict';

@@ -1,7 +1,8 @@
-import { BURNT_C, resolvePlan, simulateRun } from '@puddler/core';
+import { BURNT_C, DEFAULT_LIMITS, gearCell, gearRun, resolvePlan, simulateRun } from '@puddler/core';
 import { unitOf } from '@puddler/figures';
 import { plainPlan } from '../../core/test/helpers';
-import { heatDrawn, heatFigure, heatRange, heatWords, motorHeatWords, withinMinutes } from '../src/active/heat-text';
+import { heatDrawn, heatFigure, heatRange, heatWords, motorHeatC, motorHeatWords, withinMinutes } from '../src/active/heat-text';
+import { gearVerdict } from '../src/stations/plan/gear-verdict';
 
 const [warm, us] = [unitOf('°C', 'metric'), unitOf('°C', 'imperial')];
 
@@ -33,4 +34,19 @@ test('a run says within which minute each part burns, the winding before its can
   expect(maxEscC > BURNT_C).toBe(burntS.escC !== undefined);
   expect(withinMinutes(61)).toBe('within 2 min');
   expect(simulateRun(resolvePlan(plainPlan())).burntS).toEqual({});
+});
+
+test('gears whose winding burns under a can that only warms are marked, and their can has no figure', () => {
+  // A short sprint: the winding is far ahead of its can.
+  const plan = plainPlan({ gearing: { pinion: 80, spur: 50 }, run: { profile: 'race', minutes: 0.25 }, site: { surface: 'tarmac', ambientC: 35 } });
+  const run = gearRun(plan);
+  expect(run.maxCanC).toBeLessThan(DEFAULT_LIMITS['motor-temperature'].stop!);
+  expect([motorHeatC(run), heatFigure(motorHeatC(run), warm)]).toEqual([Infinity, 'burns']);
+  expect(gearVerdict({ ...gearCell(plan, 80, 50, DEFAULT_LIMITS), fits: [] }, run, DEFAULT_LIMITS)).toEqual({
+    level: 'stop',
+    why: 'motor winding over its stop limit',
+  });
+  const mild = gearRun(plainPlan());
+  expect(motorHeatC(mild)).toBe(mild.maxCanC);
+  expect(gearVerdict({ ...gearCell(plainPlan(), 20, 50, DEFAULT_LIMITS), fits: [] }, mild, DEFAULT_LIMITS)).toBeUndefined();
 });

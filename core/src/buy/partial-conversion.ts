@@ -9,14 +9,14 @@ import { minutesToCutoff } from '../predict/bands';
 import { shownRun } from '../predict/peak';
 import { simulateRun } from '../predict/run';
 import { simulateRunFast } from '../predict/run-fast';
+import type { MotorHeat } from '../predict/run-types';
 import { predictSteady } from '../predict/steady';
 import { changesOf, withChanges, type Change } from '../compare/changed-links';
 
 /** What a car does, as far as a purchase is weighed by it. */
-export interface PartialFigures {
+export interface PartialFigures extends MotorHeat {
   topSpeedMs: number;
   peakPackCurrentA: number;
-  maxCanC: number;
   minutes: number;
 }
 
@@ -69,6 +69,7 @@ export function partialConversionOf(stock: PlanFile, plan: PlanFile, changes: Ch
         topSpeedMs: steady.topSpeedMs,
         peakPackCurrentA: shown.peakPackCurrentA,
         maxCanC: shown.maxCanC,
+        burntS: shown.burntS,
         minutes: minutesToCutoff(resolved, run),
       },
       findings,

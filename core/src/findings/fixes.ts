@@ -2,7 +2,7 @@ import { withEdits, type PlanEdit } from '../plan/edits';
 import { PlanError } from '../plan/plan-error';
 import { resolvePlan } from '../resolve/resolve-plan';
 import { simulateRunFast } from '../predict/run-fast';
-import { heatOf } from '../predict/run-types';
+import { heatOf, type MotorHeat } from '../predict/run-types';
 import { predictSteady } from '../predict/steady';
 import type { Part } from '../shelf/part';
 import { allFindings } from './all-findings';
@@ -12,10 +12,9 @@ import { candidatesFor, cannotWords } from './fix-candidates';
 import type { FixCandidate } from './fix-values';
 
 /** The headline figures a fix leads to. */
-interface FixFigures {
+interface FixFigures extends MotorHeat {
   topSpeedMs: number;
   packCurrentA: number;
-  maxCanC: number;
 }
 
 /** A change that makes a finding go away, or at least eases it. */
@@ -48,7 +47,8 @@ function judge(input: FindingInput, edits: readonly PlanEdit[]): { findings: Fin
     const steady = predictSteady(resolved);
     const run = simulateRunFast(resolved);
     const findings = allFindings({ plan, resolved, steady, run, limits: input.limits, stock: input.stock });
-    return { findings, figures: { topSpeedMs: steady.topSpeedMs, packCurrentA: steady.packCurrentA, maxCanC: heatOf(run).maxCanC } };
+    const { topSpeedMs, packCurrentA } = steady;
+    return { findings, figures: { topSpeedMs, packCurrentA, maxCanC: heatOf(run).maxCanC, burntS: run.burntS } };
   } catch (error) {
     if (error instanceof PlanError) return undefined;
     throw error;

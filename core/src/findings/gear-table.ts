@@ -6,6 +6,7 @@ import type { Finding } from './finding';
 import type { Limits } from './limits';
 import { shownRun } from '../predict/peak';
 import { simulateRunFast } from '../predict/run-fast';
+import type { MotorHeat } from '../predict/run-types';
 import { predictSteady } from '../predict/steady';
 
 /** One pinion on one spur. Temperature and peak need a run and may come later. */
@@ -20,8 +21,8 @@ export interface GearCell {
   fits: Finding[];
 }
 
-export interface GearRun {
-  maxCanC: number;
+export interface GearRun extends MotorHeat {
+  maxWindingC: number;
   maxEscC: number;
   peakPackCurrentA: number;
   /** Mean iron loss and copper loss of a motor [W]. */
@@ -83,11 +84,14 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
 export function gearRun(plan: PlanFile, pinion?: number, spur?: number): GearRun {
   const resolved = resolvePlan(pinion === undefined || spur === undefined ? plan : geared(plan, pinion, spur));
   const run = shownRun(predictSteady(resolved), simulateRunFast(resolved));
-  const { maxCanC, maxEscC, peakPackCurrentA, ironW, rmsMotorCurrentA, gripLimitedS, fullThrottleS, lapS, distanceM, endS } = run;
+  const { maxWindingC, maxCanC, maxEscC, burntS, peakPackCurrentA, ironW, rmsMotorCurrentA, gripLimitedS, fullThrottleS, lapS, distanceM, endS } =
+    run;
   const copperW = rmsMotorCurrentA ** 2 * resolved.motor.resistanceOhm;
   return {
+    maxWindingC,
     maxCanC,
     maxEscC,
+    burntS,
     peakPackCurrentA,
     ironW,
     copperW,

@@ -45,6 +45,9 @@ export function heatOf({ carriedOn, maxWindingC, maxCanC, maxEscC }: Run): NonNu
   return carriedOn ?? { maxWindingC, maxCanC, maxEscC };
 }
 
+/** What tells how hot a motor gets: its can, and when its parts burn, the winding among them. */
+export type MotorHeat = Pick<Run, 'maxCanC' | 'burntS'>;
+
 /** The car at one moment of a run. */
 export interface RunSample {
   timeS: number;

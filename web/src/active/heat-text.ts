@@ -1,4 +1,4 @@
-import { BURNT_C, type Band, type Run } from '@puddler/core';
+import { BURNT_C, type Band, type MotorHeat, type Run } from '@puddler/core';
 import { min } from 'd3-array';
 import { formatIn, formatNumber, toShown, type Unit } from '@puddler/figures';
 
@@ -30,12 +30,11 @@ export const motorBurntS = ({ burntS }: Pick<Run, 'burntS'>): number | undefined
 /** “within 2 min”. */
 export const withinMinutes = (burntS: number): string => `within ${formatNumber(Math.ceil(burntS / 60), 0)} min`;
 
-/** “83”, or that the motor burns: its winding does before the can is as hot. */
-export const motorHeatFigure = (run: Pick<Run, 'burntS' | 'maxCanC'>, warm: Unit): string =>
-  motorBurntS(run) === undefined ? formatIn(run.maxCanC, warm) : BURNS;
+/** Highest temperature of the can [°C]; beyond every figure where the motor burns: its winding does before the can is as hot. */
+export const motorHeatC = (run: MotorHeat): number => (motorBurntS(run) === undefined ? run.maxCanC : Infinity);
 
 /** “can 83 °C”, or within which minute the motor burns. */
-export function motorHeatWords(run: Pick<Run, 'burntS' | 'maxCanC'>, warm: Unit): string {
+export function motorHeatWords(run: MotorHeat, warm: Unit): string {
   const burntS = motorBurntS(run);
   return burntS === undefined ? `can ${heatWords(run.maxCanC, warm)}` : `motor ${BURNS} ${withinMinutes(burntS)}`;
 }

@@ -21,7 +21,7 @@ import { formatIn, unitOf } from '@puddler/figures';
 import { usePlan } from '../active/use-plan';
 import { NameField } from './NameField';
 import { PlanProgress } from './PlanProgress';
-import { motorBurntS, motorHeatFigure } from '../active/heat-text';
+import { heatFigure, motorBurntS, motorHeatC } from '../active/heat-text';
 import { useSaid } from '../active/Said';
 
 /** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
@@ -140,7 +140,7 @@ function PlanFigures({ view, run, failed }: { view: ChainView; run: Run | undefi
     <>
       {top}
       <Figure value={run ? short(run.peakPackCurrentA) : '…'} unit="A peak" className="max-sm:hidden" />
-      <Figure value={run ? motorHeatFigure(run, warm) : '…'} unit={run && motorBurntS(run) !== undefined ? '' : `${warm.symbol} can`} />
+      <Figure value={run ? heatFigure(motorHeatC(run), warm) : '…'} unit={run && motorBurntS(run) !== undefined ? '' : `${warm.symbol} can`} />
     </>
   );
 }

@@ -97,7 +97,12 @@ function Understood({ field }: { field: LabelInHand }) {
           {field.parts.some((part) => part.kind === 'pack' && part.spec.typical) && (
             <span className="text-caution">C rating not known: taken as usual, counted by no limit</span>
           )}
-          {reading.price !== undefined && <span>price {moneyText(reading.price)}</span>}
+          {reading.price !== undefined && (
+            <span>
+              price {moneyText(reading.price)}
+              {reading.count !== undefined && ' each'}
+            </span>
+          )}
         </p>
       )}
       {field.kit && <KitRead kit={field.kit} price={reading.price} />}

@@ -4,7 +4,7 @@ import type { Ref } from 'react';
 import { useAppSelector } from '../../document-store/store';
 import { Band } from '../Band';
 import { linkTitle } from '../field-specs';
-import { heatRange, motorBurntS, motorHeatFigure } from '../heat-text';
+import { heatFigure, heatRange, motorBurntS, motorHeatC } from '../heat-text';
 import { givesFirstText } from '../gives-first';
 import { headline, short } from '../link-text';
 import type { SharedFigures } from './plan-text';
@@ -42,7 +42,7 @@ export function PlanCard({ name, file, band, figures: { steady, run, bands, find
     ['CURRENT AT SPEED', short(steady.packCurrentA), 'A', run ? `peak ${short(run.peakPackCurrentA)} A` : ''],
     [
       `MOTOR AFTER ${formatNumber(minutes, 0)} MIN`,
-      run ? motorHeatFigure(run, warm) : '…',
+      run ? heatFigure(motorHeatC(run), warm) : '…',
       run && motorBurntS(run) !== undefined ? '' : warm.symbol,
       of ? `likely ${heatRange(of.maxCanC, warm)}` : '',
     ],

@@ -10,6 +10,7 @@ import { useWidth } from '../../ui/useWidth';
 import { currencySymbol, formatIn, toShown, type Unit, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS } from './path-text';
 import { BURNT_C } from '@puddler/core';
+import { motorHeatC } from '../../active/heat-text';
 
 const PANE = 84;
 const GAP = 20;
@@ -48,7 +49,7 @@ export function LadderChart({ stages, canCautionC, canStopC }: Props) {
     {
       name: 'can after the run',
       unit: unitOf('°C', system),
-      of: (stage) => Math.min(stage.figures.maxCanC, BURNT_C),
+      of: (stage) => Math.min(motorHeatC(stage.figures), BURNT_C),
       tone: 'stroke-ember',
       lines: [...limit(canCautionC, 'caution'), ...limit(canStopC, 'stop')],
     },

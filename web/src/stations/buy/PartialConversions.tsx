@@ -3,7 +3,7 @@ import { useAppSelector } from '../../document-store/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { CHANGE_WORDS, costText } from './path-text';
-import { heatFigure } from '../../active/heat-text';
+import { heatFigure, motorHeatC } from '../../active/heat-text';
 import { Fold } from '../../ui/Fold';
 import { useSaid } from '../../active/Said';
 
@@ -73,7 +73,7 @@ export function PartialConversions({ partials, done, measuredMs }: Props) {
                   </span>
                 </td>
                 <td className="pr-2 text-right">{formatNumber(partial.figures!.peakPackCurrentA, 0)}</td>
-                <td className="pr-2 text-right">{heatFigure(partial.figures!.maxCanC, warm)}</td>
+                <td className="pr-2 text-right">{heatFigure(motorHeatC(partial.figures!), warm)}</td>
                 <td className="pr-2 text-right">{formatNumber(partial.figures!.minutes, 0)}</td>
                 <td className="text-right whitespace-nowrap">{partial.changes.length === 0 ? '' : costText(cost)}</td>
               </tr>

@@ -6,7 +6,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, moneyText, unitOf } from '@puddler/figures';
 import { LadderChart } from './LadderChart';
 import { CHANGE_WORDS, costText, favoursText, orderText } from './path-text';
-import { heatFigure, heatWords } from '../../active/heat-text';
+import { heatFigure, heatWords, motorHeatC } from '../../active/heat-text';
 import { Fold } from '../../ui/Fold';
 import { useSaid } from '../../active/Said';
 
@@ -83,8 +83,8 @@ function StageLine({ stage: { figures, added, cost, fixed, worst }, before }: { 
       )}
       {' · '}
       {before && `${formatIn(before.figures.topSpeedMs, speed)} → `}
-      {formatIn(figures.topSpeedMs, speed)} {speed.symbol}, can {before && `${heatFigure(before.figures.maxCanC, warm)} → `}
-      {heatWords(figures.maxCanC, warm)}
+      {formatIn(figures.topSpeedMs, speed)} {speed.symbol}, can {before && `${heatFigure(motorHeatC(before.figures), warm)} → `}
+      {heatWords(motorHeatC(figures), warm)}
       {fixed.length > 0 && <span className="text-good"> · mends {fixed.map((one) => one.figure).join(', ')}</span>}
       {worst ? (
         <span title={said(worst.why)}>

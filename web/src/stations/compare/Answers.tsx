@@ -3,7 +3,7 @@ import { useAppSelector } from '../../document-store/store';
 import { toShown, unitOf, type Unit } from '@puddler/figures';
 import { BandScale } from './BandScale';
 import type { ComparedSetup } from './use-setups';
-import { heatDrawn, heatFigure, isBurnt } from '../../active/heat-text';
+import { heatDrawn, heatFigure, isBurnt, motorHeatC } from '../../active/heat-text';
 
 interface AnswerSpec {
   title: string;
@@ -21,7 +21,14 @@ export function ComparedAnswers({ setups }: { setups: readonly ComparedSetup[] }
   const steady = (setup: ComparedSetup) => (setup.view.state === 'ready' ? setup.view.steady : undefined);
   const specs: AnswerSpec[] = [
     { title: 'Top speed', unit: unitOf('m/s', system), band: 'topSpeedMs', tone: 'amps', of: (one) => steady(one)?.topSpeedMs },
-    { title: 'Motor can', unit: warm, band: 'maxCanC', tone: 'heat', of: (one) => one.result?.driven.run.maxCanC, limit: 'motor-temperature' },
+    {
+      title: 'Motor can',
+      unit: warm,
+      band: 'maxCanC',
+      tone: 'heat',
+      of: (one) => one.result && motorHeatC(one.result.driven.run),
+      limit: 'motor-temperature',
+    },
     {
       title: 'Peak current',
       unit: { ...unitOf('A', system), digits: 0 },

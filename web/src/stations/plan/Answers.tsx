@@ -6,7 +6,7 @@ import { formatIn, formatNumber, toShown, unitOf, type Unit } from '@puddler/fig
 import { AnswerScale } from './AnswerScale';
 import { DOES_NOT_MOVE } from '../../active/gives-first';
 import { short } from '../../active/link-text';
-import { heatDrawn, heatFigure, heatRange, heatWords, isBurnt, motorBurntS, motorHeatFigure, withinMinutes } from '../../active/heat-text';
+import { heatDrawn, heatFigure, heatRange, heatWords, isBurnt, motorBurntS, motorHeatC, withinMinutes } from '../../active/heat-text';
 import { lossText } from './working';
 
 interface Figures {
@@ -115,7 +115,7 @@ function HeatAnswer({ file, run, runStale, bands, bandsStale, limits, pinned, on
   return (
     <Answer
       title={`Motor after ${formatNumber(minutes, 1)} min`}
-      figure={run ? motorHeatFigure(run, warm) : '…'}
+      figure={run ? heatFigure(motorHeatC(run), warm) : '…'}
       unit={burntS === undefined ? `${warm.symbol} can${run ? ` · winding ${formatIn(run.maxWindingC, warm)}` : ''}` : withinMinutes(burntS)}
       stale={runStale}
       change={

@@ -15,7 +15,7 @@ import type { FixesById } from '../../jobs/plan-jobs';
 import { Failed } from '../../ui/Failed';
 import { NotJudgedList } from '../../active/NotJudgedList';
 import type { ActivePlan } from '../../active/use-plan';
-import { heatWords, isBurnt } from '../../active/heat-text';
+import { heatWords, isBurnt, motorHeatC } from '../../active/heat-text';
 import { Fold } from '../../ui/Fold';
 import { Said } from '../../active/Said';
 
@@ -139,7 +139,7 @@ function FixChip({
   const leaves = fix.leaves.map((one) => one.figure);
   const faster = fix.figures.topSpeedMs - topSpeedMs;
   if (Math.abs(faster) > 0.02 * topSpeedMs) changes.push(`${formatIn(fix.figures.topSpeedMs, speed, true)} ${speed.symbol}`);
-  if (canC !== undefined && Math.abs(fix.figures.maxCanC - canC) >= 0.5) changes.push(`can ${heatWords(fix.figures.maxCanC, warm)}`);
+  if (canC !== undefined && Math.abs(fix.figures.maxCanC - canC) >= 0.5) changes.push(`can ${heatWords(motorHeatC(fix.figures), warm)}`);
   return (
     <button
       type="button"

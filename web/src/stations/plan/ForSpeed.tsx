@@ -6,7 +6,7 @@ import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { formatIn, parseFigure, unitOf, type UnitSystem } from '@puddler/figures';
 import { useTakeGears } from './use-take-gears';
-import { heatWords } from '../../active/heat-text';
+import { heatWords, motorHeatC } from '../../active/heat-text';
 import { Input } from '../../ui/Input';
 
 interface Offer extends PinionSpeed {
@@ -66,7 +66,7 @@ function offersFor(file: PlanFile, wantedMs: number, limits: Limits): { below: O
 
 function canOf(file: PlanFile, pinion: number, spur: number): number | undefined {
   try {
-    return gearRun(file, pinion, spur).maxCanC;
+    return motorHeatC(gearRun(file, pinion, spur));
   } catch (error) {
     if (error instanceof PlanError) return undefined;
     throw error;

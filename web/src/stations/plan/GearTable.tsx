@@ -1,14 +1,15 @@
-import { gearCell, sameLapS, type GearCell, type GearRun, type Limits } from '@puddler/core';
+import { gearCell, sameLapS, type GearCell, type Limits } from '@puddler/core';
 import { useMemo, type ReactNode } from 'react';
 import { useAppSelector } from '../../document-store/store';
 import { CsvButton } from '../../ui/CsvButton';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, toShown, unitOf } from '@puddler/figures';
 import { METRICS, type GearChoice, type Metric } from './gear-choice';
+import { gearVerdict } from './gear-verdict';
 import { gearsKey, type RunsByGears } from '../../jobs/plan-jobs';
 import { useTakeGears } from './use-take-gears';
 import type { ActivePlan } from '../../active/use-plan';
-import { heatFigure } from '../../active/heat-text';
+import { heatFigure, motorHeatC } from '../../active/heat-text';
 import { useSaid } from '../../active/Said';
 
 /** Ratios this near count as equal: half a tooth on a large spur. */
@@ -43,7 +44,7 @@ export function GearTable({ active, choice, metric, runs, limits, children }: Pr
     const run = runs?.get(gearsKey(cell.pinion, cell.spur));
     const figures = {
       speed: cell.topSpeedMs,
-      can: run?.maxCanC,
+      can: run && motorHeatC(run),
       lap: run && asNow && sameLapS(run, asNow),
       current: cell.packCurrentA,
       rollout: cell.rolloutMm,
@@ -61,7 +62,7 @@ export function GearTable({ active, choice, metric, runs, limits, children }: Pr
       choice.spurs[i],
       ...row.map((cell) => {
         const known = value(cell);
-        return known === undefined ? undefined : toShown(known, unit);
+        return known === undefined || known === Infinity ? undefined : toShown(known, unit);
       }),
     ]),
   });
@@ -89,7 +90,7 @@ export function GearTable({ active, choice, metric, runs, limits, children }: Pr
               {row.map((cell) => {
                 const now = cell.pinion === nowPinion && cell.spur === nowSpur;
                 const same = !now && Math.abs(cell.spur / cell.pinion / ratio - 1) < SAME_RATIO;
-                const verdict = verdictOf(cell, runs?.get(gearsKey(cell.pinion, cell.spur)), limits);
+                const verdict = gearVerdict(cell, runs?.get(gearsKey(cell.pinion, cell.spur)), limits);
                 return (
                   <td key={cell.pinion} className="p-px">
                     <button
@@ -116,21 +117,4 @@ export function GearTable({ active, choice, metric, runs, limits, children }: Pr
       </p>
     </div>
   );
-}
-
-/** What forbids a pair: the slot first, then heat. */
-function verdictOf(cell: GearCell, run: GearRun | undefined, limits: Limits): { level: 'caution' | 'stop'; why: string } | undefined {
-  const worst = cell.fits[0];
-  if (worst && worst.level !== 'info') return { level: worst.level, why: worst.why };
-  if (!run) return undefined;
-  const hot = (value: number, id: 'motor-temperature' | 'esc-temperature', what: string) => {
-    const { caution = Infinity, stop = Infinity } = limits[id];
-    return value >= stop
-      ? { level: 'stop' as const, why: `${what} over its stop limit` }
-      : value >= caution
-        ? { level: 'caution' as const, why: `${what} over caution` }
-        : undefined;
-  };
-  const [can, esc] = [hot(run.maxCanC, 'motor-temperature', 'motor can'), hot(run.maxEscC, 'esc-temperature', 'ESC')];
-  return can?.level === 'stop' ? can : (esc ?? can);
 }

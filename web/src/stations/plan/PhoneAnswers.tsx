@@ -4,7 +4,7 @@ import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
 import { FINDINGS_ID } from './FindingsPanel';
 import { short } from '../../active/link-text';
-import { heatFigure, isBurnt } from '../../active/heat-text';
+import { heatFigure, isBurnt, motorHeatC } from '../../active/heat-text';
 
 interface Props {
   steady: Steady;
@@ -18,10 +18,11 @@ export function PhoneAnswers({ steady, run, findings }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
+  const heatC = run && motorHeatC(run);
   const figures: [string, string][] = [
     [formatIn(steady.topSpeedMs, speed, true), speed.symbol],
     [short(steady.packCurrentA), 'A'],
-    [run ? heatFigure(run.maxCanC, warm) : '…', run && isBurnt(run.maxCanC) ? 'can' : `${warm.symbol} can`],
+    [heatC === undefined ? '…' : heatFigure(heatC, warm), heatC !== undefined && isBurnt(heatC) ? 'motor' : `${warm.symbol} can`],
   ];
   const marking = findings?.filter((one) => one.level !== 'info') ?? [];
   const worst = marking[0];

@@ -3,7 +3,7 @@ import { useAppSelector } from '../../../document-store/store';
 import { formatNumber, unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
 import type { HeatChoices } from './use-heat';
-import { heatFigure, heatWords } from '../../../active/heat-text';
+import { heatFigure, heatWords, motorHeatC } from '../../../active/heat-text';
 import { Select } from '../../../ui/Select';
 
 const READY_STEPS_C = [30, 35, 40, 45, 50];
@@ -51,7 +51,7 @@ export function AfterTheRun({ choices, answer: { course, series }, minutesToCuto
           </>
         }
       >
-        {runs === 1 ? 'one run' : `${series.map((one) => heatFigure(one.run.maxCanC, warm)).join(' → ')} ${warm.symbol}`}
+        {runs === 1 ? 'one run' : `${series.map((one) => heatFigure(motorHeatC(one.run), warm)).join(' → ')} ${warm.symbol}`}
       </Item>
     </dl>
   );

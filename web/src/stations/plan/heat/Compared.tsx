@@ -8,7 +8,7 @@ import { unitOf } from '@puddler/figures';
 import type { HeatAnswer } from '../../../workers/plan-worker';
 import { HEAT_CHANGES } from './heat-changes';
 import type { HeatChoices } from './use-heat';
-import { heatFigure, heatWords } from '../../../active/heat-text';
+import { heatFigure, heatWords, motorHeatC } from '../../../active/heat-text';
 
 /** What the heat may be compared with: one thing changed. */
 export function CompareChoices({ file, choices: { change, compareWith } }: { file: PlanFile; choices: HeatChoices }) {
@@ -40,7 +40,7 @@ export function ComparedLine({ active, choices, answer }: { active: ActivePlan; 
   return (
     <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-small">
       <span>
-        {change.words(system)}: can {heatFigure(course.run.maxCanC, warm)} → <strong>{heatWords(compared.run.maxCanC, warm)}</strong>, ESC{' '}
+        {change.words(system)}: can {heatFigure(motorHeatC(course.run), warm)} → <strong>{heatWords(motorHeatC(compared.run), warm)}</strong>, ESC{' '}
         {heatFigure(course.run.maxEscC, warm)} → <strong>{heatFigure(compared.run.maxEscC, warm)}</strong>
       </span>
       {change.edits && <Button onClick={take}>Take it into the plan</Button>}
