@@ -3,8 +3,10 @@ import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { createBrowserRouter, RouterProvider } from 'react-router';
-import { routes } from './app/routes';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BrowserRouter } from 'react-router';
+import { Broken } from './app/Broken';
+import { Views } from './app/routes';
 import { isHere } from './document-store/is-here';
 import { loadGarage, loadLog, loadUnreadable, loadShelf } from './document-store/load';
 import { recallPins, storePins } from './document-store/keep-pins';
@@ -76,7 +78,11 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={createBrowserRouter(routes)} />
+      <ErrorBoundary FallbackComponent={Broken}>
+        <BrowserRouter>
+          <Views />
+        </BrowserRouter>
+      </ErrorBoundary>
     </Provider>
   </StrictMode>,
 );

@@ -1,8 +1,7 @@
-import { useRouteError } from 'react-router';
+import type { FallbackProps } from 'react-error-boundary';
 
 /** What is left when a view fails to draw. What was typed is in the document store and in the browser's store. */
-export function Broken() {
-  const error = useRouteError();
+export function Broken({ error }: FallbackProps) {
   return (
     <main className="mx-auto max-w-xl px-6 py-20">
       <h1 className="wide text-head font-semibold">This view could not be drawn</h1>

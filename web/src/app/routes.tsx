@@ -1,7 +1,6 @@
-import { useLocation, type RouteObject } from 'react-router';
+import { Route, Routes, useLocation } from 'react-router';
 import { isHere } from '../document-store/is-here';
 import { Guarded } from '../ui/Guarded';
-import { Broken } from './Broken';
 import { Shell } from './Shell';
 import { STATIONS } from './stations';
 
@@ -24,13 +23,14 @@ function Station({ name, page: Page, onlyHere = false }: Pick<(typeof STATIONS)[
   );
 }
 
-export const routes: RouteObject[] = [
-  {
-    element: <Shell />,
-    errorElement: <Broken />,
-    children: [
-      ...STATIONS.map(({ path, name, page, onlyHere = false }) => ({ path, element: <Station name={name} page={page} onlyHere={onlyHere} /> })),
-      { path: '*', element: <Home /> },
-    ],
-  },
-];
+/** The view of each address. */
+export const Views = () => (
+  <Routes>
+    <Route element={<Shell />}>
+      {STATIONS.map(({ path, name, page, onlyHere = false }) => (
+        <Route key={path} path={path} element={<Station name={name} page={page} onlyHere={onlyHere} />} />
+      ))}
+      <Route path="*" element={<Home />} />
+    </Route>
+  </Routes>
+);
