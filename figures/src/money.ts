@@ -1,11 +1,5 @@
 import { formatNumber } from './units';
 
-/** A currency by its ISO code, and what stands behind an amount of it. */
-export interface Currency {
-  code: string;
-  symbol: string;
-}
-
 export const USUAL_CURRENCY = 'EUR';
 
 const symbolOf = (code: string): string =>
@@ -22,16 +16,23 @@ export function currencies(): { code: string; name: string }[] {
 export const isCurrency = (code: unknown): code is string => typeof code === 'string' && Intl.supportedValuesOf('currency').includes(code);
 
 // One currency for the whole page, as it has one language; web/src/document-store/keep-currency.ts sets it.
-let current: Currency = { code: USUAL_CURRENCY, symbol: symbolOf(USUAL_CURRENCY) };
+let current = USUAL_CURRENCY;
+// Looked up when it is first asked for: that takes 25 ms, which a page without prices need not wait for.
+const symbols = new Map<string, string>();
 
 export function setCurrency(code: string): void {
-  if (code !== current.code) current = { code, symbol: symbolOf(code) };
+  current = code;
 }
 
-export const currencySymbol = (): string => current.symbol;
+/** What stands behind an amount. */
+export function currencySymbol(): string {
+  const symbol = symbols.get(current) ?? symbolOf(current);
+  symbols.set(current, symbol);
+  return symbol;
+}
 
 /** “58.40 €”, “12 €”. Prices are kept as numbers: another currency converts none of them. */
-export const moneyText = (amount: number, digits = 2): string => `${formatNumber(amount, digits, !Number.isInteger(amount))}\u00a0${current.symbol}`;
+export const moneyText = (amount: number, digits = 2): string => `${formatNumber(amount, digits, !Number.isInteger(amount))}\u00a0${currencySymbol()}`;
 
 /** Signs and codes of currencies: “$”, “EUR”, “kr” where that is the builder’s, “euro”. */
 const WORD = /\p{Sc}|(?<!\p{L})\p{L}{2,5}\.?(?!\p{L})/gu;
@@ -39,7 +40,7 @@ const WORD = /\p{Sc}|(?<!\p{L})\p{L}{2,5}\.?(?!\p{L})/gu;
 /** Whether a word names the builder's currency, another one, or none. */
 function currencyNamed(word: string): 'own' | 'foreign' | undefined {
   const code = /^euros?$/i.test(word) ? 'EUR' : word.toUpperCase();
-  if (word === current.symbol || code === current.code) return 'own';
+  if (word === currencySymbol() || code === current) return 'own';
   return /\p{Sc}/u.test(word) || isCurrency(code) ? 'foreign' : undefined;
 }
 
@@ -55,7 +56,7 @@ export function readCurrency(text: string): { plain: string; foreign: string | u
 }
 
 export const foreignCurrencyText = (foreign: string): string =>
-  `prices are in ${current.symbol}, and none is converted: ${foreign} is another currency`;
+  `prices are in ${currencySymbol()}, and none is converted: ${foreign} is another currency`;
 
 /** A price within other text. */
 export interface FoundPrice {

@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import { matchPath } from 'react-router';
 import { VISIT_PATH } from '../active/sharing/plan-link';
 import { lateView } from '../ui/late-view';
 
@@ -141,6 +142,15 @@ export const STATIONS: readonly Station[] = [
     command: 'Step up: to the target without burning it',
   },
 ];
+
+/** The station at an address, the Garage where there is none, and the ids of the car or plan in it. */
+export function stationAt(pathname: string): { station: Station } & About {
+  for (const station of STATIONS) {
+    const match = matchPath(station.path, pathname);
+    if (match) return { station, carId: match.params['carId'], planId: match.params['planId'] };
+  }
+  return { station: STATIONS[0]!, carId: undefined, planId: undefined };
+}
 
 /** The address of a station for what the page is about; undefined when it needs a car or a plan that there is none of. */
 export function addressOf({ path }: Station, { carId, planId }: About): string | undefined {

@@ -1,7 +1,7 @@
-import { matchPath, useLocation } from 'react-router';
+import { useLocation } from 'react-router';
 import { benchOf, carOf, planOf, plansOfCar } from '../document-store/selectors';
 import { useAppSelector } from '../document-store/store';
-import { STATIONS, type Station } from './stations';
+import { stationAt, type Station } from './stations';
 
 /** The station, car and plan that the page is about. */
 export interface Where {
@@ -14,8 +14,7 @@ export interface Where {
 
 export function useWhere(): Where {
   const { pathname } = useLocation();
-  const found = STATIONS.map((station) => ({ station, match: matchPath(station.path, pathname) })).find(({ match }) => match);
-  const { carId, planId } = (found?.match?.params ?? {}) as { carId?: string; planId?: string };
+  const { station, carId, planId } = stationAt(pathname);
   const entry = useAppSelector((state) => (planId ? planOf(state, planId) : undefined));
   const ofCar = entry?.carId ?? carId;
   const car = useAppSelector((state) => (ofCar ? carOf(state, ofCar) : undefined));
@@ -26,7 +25,7 @@ export function useWhere(): Where {
     return (plans.filter((plan) => plan.id !== stockId).pop() ?? plans[0])?.id;
   });
   return {
-    station: found?.station ?? STATIONS[0]!,
+    station,
     car: car && ofCar ? { id: ofCar, name: car.name } : undefined,
     plan: entry && planId ? { id: planId, name: entry.plan.name } : undefined,
     planId: planId ?? next,
