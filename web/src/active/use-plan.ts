@@ -1,4 +1,5 @@
 import type { Car, PlanFile } from '@puddler/core';
+import { useMemo } from 'react';
 import type { PlanBody } from '@puddler/contract/shared';
 import { useAppSelector } from '../document-store/store';
 import { asBoughtOf, carOf, learnedOf, planOf } from '../document-store/selectors';
@@ -21,6 +22,8 @@ export function usePlan(id: string): ActivePlan | undefined {
   const car = useAppSelector((state) => (entry ? carOf(state, entry.carId) : undefined));
   const asBought = useAppSelector((state) => (entry ? asBoughtOf(state, entry.carId) : undefined));
   const learned = useAppSelector((state) => (entry ? learnedOf(state, entry.carId) : undefined));
-  if (!entry || !car) return undefined;
-  return { id, carId: entry.carId, car, plan: entry.plan, asBought, file: planFileFor(car, entry.plan, asBought, learned) };
+  return useMemo(
+    () => entry && car && { id, carId: entry.carId, car, plan: entry.plan, asBought, file: planFileFor(car, entry.plan, asBought, learned) },
+    [id, entry, car, asBought, learned],
+  );
 }

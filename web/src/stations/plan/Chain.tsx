@@ -1,6 +1,7 @@
+import { group } from 'd3-array';
 import { isUsualAt, LINK_NAMES, type Finding, type LinkName, type LinkUse, type PowerMoment } from '@puddler/core';
 import { withFigure } from '@puddler/core';
-import { useDeferredValue, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { setFigure } from '../../active/plan-edits';
 import { chainView, type ChainView } from '../../jobs/chain-view';
@@ -42,29 +43,27 @@ const COLUMNS = { gridTemplateColumns: WEIGHTS.map((weight) => `minmax(0, ${weig
 const PHONE_PX = 700;
 
 /** Six links from pack to road, their figures to step in place, and the band of power that joins them. */
-export function Chain({ active, view, moment, momentS, uses, usesStale, worst, onOpen }: Props) {
+export const Chain = memo(function Chain({ active, view, moment, momentS, uses, usesStale, worst, onOpen }: Props) {
   const [ref, width] = useWidth<HTMLElement>(1232);
   const standing = width < PHONE_PX;
   const first = firstLink(worst && [worst], uses);
-  const steps = stepsOf(active.file);
+  const steps = useMemo(() => group(stepsOf(active.file), (step) => step.link), [active.file]);
   const head = (link: LinkName) => (
     <LinkHead
       key={link}
       link={link}
       active={active}
       view={view}
-      steps={steps.filter((step) => step.link === link)}
+      steps={steps.get(link)}
       standing={standing}
-      givesFirst={first?.link === link ? first : undefined}
+      givesFirst={first?.link === link ? first.level : undefined}
       onOpen={onOpen}
     />
   );
   const use = (link: LinkName) => <Use key={link} use={uses?.find((one) => one.link === link)} stale={usesStale} />;
 
   if (standing) {
-    const lengths = LINK_NAMES.map(
-      (link) => STANDING_LINK_PX + STANDING_STEPPER_PX * Math.max(0, steps.filter((step) => step.link === link).length - 1),
-    );
+    const lengths = LINK_NAMES.map((link) => STANDING_LINK_PX + STANDING_STEPPER_PX * Math.max(0, (steps.get(link)?.length ?? 0) - 1));
     return (
       <section ref={ref} aria-label="The chain" className="relative">
         <div className="absolute top-0 left-0">
@@ -96,22 +95,23 @@ export function Chain({ active, view, moment, momentS, uses, usesStale, worst, o
       </div>
     </section>
   );
-}
+});
 
 interface HeadProps {
   link: LinkName;
   active: ActivePlan;
   view: ChainView;
-  steps: StepSpec[];
+  steps: readonly StepSpec[] | undefined;
   standing: boolean;
-  givesFirst: Pick<LinkUse, 'link' | 'level'> | undefined;
+  /** How near its limit it is, where nothing gives before it. */
+  givesFirst: LinkUse['level'] | undefined;
   onOpen: (link: LinkName) => void;
 }
 
-function LinkHead({ link, active, view, steps, standing, givesFirst: worst, onOpen }: HeadProps) {
+const LinkHead = memo(function LinkHead({ link, active, view, steps, standing, givesFirst, onOpen }: HeadProps) {
   const system = useAppSelector((state) => state.prefs.units);
   const steady = view.state === 'ready' ? view.steady : undefined;
-  const marked = worst !== undefined && worst.level !== 'good';
+  const marked = givesFirst !== undefined && givesFirst !== 'good';
   return (
     <div className="min-w-0 border-rule px-3 first:pl-0 max-sm:p-0 sm:border-l sm:first:border-l-0">
       <button
@@ -122,9 +122,9 @@ function LinkHead({ link, active, view, steps, standing, givesFirst: worst, onOp
       >
         <span className={`eyebrow flex items-center gap-1.5 ${marked ? 'text-ember' : 'text-soft'}`}>
           {linkTitle(link, active.file)}
-          {worst && (
+          {givesFirst && (
             <>
-              <VerdictMark level={worst.level} />
+              <VerdictMark level={givesFirst} />
               <span className="text-fine font-medium tracking-normal normal-case">{marked ? 'fails first' : 'nearest its limit'}</span>
             </>
           )}
@@ -134,7 +134,7 @@ function LinkHead({ link, active, view, steps, standing, givesFirst: worst, onOp
         </span>
       </button>
       <div className={`mt-0.5 flex gap-1.5 ${standing ? 'flex-col' : ''}`}>
-        {steps.map((step) => (
+        {steps?.map((step) => (
           <div key={step.path} className="min-w-0 flex-1">
             <LinkStepper spec={step} active={active} view={view} />
           </div>
@@ -143,7 +143,7 @@ function LinkHead({ link, active, view, steps, standing, givesFirst: worst, onOp
       <p className="truncate text-small text-soft max-sm:hidden">{detail(link, active.file, steady, system)}</p>
     </div>
   );
-}
+});
 
 function LinkStepper({ spec, active, view }: { spec: StepSpec; active: ActivePlan; view: ChainView }) {
   const dispatch = useAppDispatch();
@@ -185,7 +185,7 @@ function LinkStepper({ spec, active, view }: { spec: StepSpec; active: ActivePla
 // Grip is no verdict: a driver holds the car at it.
 const BAR = { good: 'bg-good', caution: 'bg-caution', stop: 'bg-stop' } as const;
 
-function Use({ use, stale }: { use: LinkUse | undefined; stale: boolean }) {
+const Use = memo(function Use({ use, stale }: { use: LinkUse | undefined; stale: boolean }) {
   const system = useAppSelector((state) => state.prefs.units);
   return (
     <div className={`px-3 first:pl-0 max-sm:mt-1 max-sm:px-0 ${stale ? 'opacity-60' : ''}`}>
@@ -204,4 +204,4 @@ function Use({ use, stale }: { use: LinkUse | undefined; stale: boolean }) {
       </p>
     </div>
   );
-}
+});

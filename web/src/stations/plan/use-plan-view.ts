@@ -37,12 +37,15 @@ function useOpened() {
       [setParams],
     ),
     /** A drawer is a step of its own in the history: the browser's Back closes it. */
-    setLink: (next: LinkName | undefined) => {
-      if (next !== undefined)
-        setParams(withParam(params, 'link', next), link === undefined ? { state: { openedHere: true } } : { replace: true, state });
-      else if (state?.openedHere) void navigate(-1);
-      else setParams(withParam(params, 'link', undefined), { replace: true });
-    },
+    setLink: useCallback(
+      (next: LinkName | undefined) => {
+        if (next !== undefined)
+          setParams(withParam(params, 'link', next), link === undefined ? { state: { openedHere: true } } : { replace: true, state });
+        else if (state?.openedHere) void navigate(-1);
+        else setParams(withParam(params, 'link', undefined), { replace: true });
+      },
+      [params, setParams, link, state, navigate],
+    ),
   };
 }
 
