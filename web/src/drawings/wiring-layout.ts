@@ -123,7 +123,8 @@ export function layoutWiring({ devices, leads }: Wiring): WiringLayout {
   return { width: RIGHT, height, boxes, lines: linesOf(leads, byId, boxes) };
 }
 
-const LONGEST_LINE = 20;
+/** So many letters and digits of mixed width fill a box. */
+const LONGEST_LINE = 18;
 
 /** A name in lines that a box has room for: broken at a space, and cut only where two do not hold it. */
 function inTwoLines(text: string): string[] {
