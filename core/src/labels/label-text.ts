@@ -88,8 +88,8 @@ export class LabelText {
 
   /** “2 x 2814”, “two 3650”: how many there are of it. */
   takeCount(): void {
-    const match = this.take(COUNT_FIRST) ?? this.take(/\b(two|twin|a pair of|pair of|three|four)\b/i);
-    if (match) this.count = Number(match[1]) || COUNT_WORDS[match[1]!.toLowerCase().replace(/^a | of$/g, '')];
+    const match = this.take(COUNT_FIRST) ?? this.take(COUNT_IN_WORDS);
+    if (match) this.count = Number(match[1]) || COUNT_WORDS[match[1]!.toLowerCase()];
   }
 
   /** Takes a price out that has its sign. */
@@ -131,14 +131,18 @@ export class LabelText {
 }
 
 const COUNT_FIRST = /^\s?([2-8])\s?(?:[x×]|pcs|off)(?=\s)/i;
+const COUNT_IN_WORDS = /(?:^|[ ,(]|\ba )(two|twin|pair|three|four)(?: of(?: (?:them|these))?)?(?=[ ,)]|$)/i;
 const COUNT_WORDS: Record<string, number> = { two: 2, twin: 2, pair: 2, three: 3, four: 4 };
 
-/** The name of one of them: “2x 3650 1800kv” is two of “3650 1800kv”. */
-export const nameOfOne = (name: string): string => name.replace(COUNT_FIRST, '').trim();
+/** The name of one of them: “2x 3650 1800kv” is two of “3650 1800kv”, “60A ESC, two of them” of “60A ESC”. */
+export const nameOfOne = (name: string): string => {
+  const [first, words] = [name.replace(COUNT_FIRST, ''), name.replace(COUNT_IN_WORDS, '')];
+  return (first === name ? words : first).replace(/[\s,(]+\)?$/, '').trim();
+};
 
 /** Words that say nothing that a field could hold. */
 const NOISE = new Set(
-  'motor esc speed controller control battery pack rc car truck for with and the a of in on new tooth teeth gear set electric r/c x ea pcs pc series version v2 v3 pro ver'.split(
+  'motor motors esc escs packs speed controller control battery pack rc car truck for with and the a of in on new tooth teeth gear set electric r/c x ea pcs pc series version v2 v3 pro ver'.split(
     ' ',
   ),
 );
@@ -148,6 +152,8 @@ function plain(text: string): string {
   return (
     text
       .replace(/(\d)[,\u2009\u00a0\u202f](\d{3})(?!\d)/g, '$1$2')
+      // A plain space marks thousands where what follows is no number by itself, or has the unit: “4 000”, “2 200 mAh”.
+      .replace(/(?<![\d.])(?:(\d{1,2}) (?=0\d\d(?!\d)|\d{3} ?m ?ah\b)|(?<!x ?)(\d) (?=\d{3} ?k ?\/?v\b))/gi, '$1$2')
       .normalize('NFKC')
       .replace(/[‐‑‒–—−~]/g, '-')
       .replace(/[×✕]/g, 'x')

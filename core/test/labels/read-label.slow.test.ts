@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { labelKind, LABEL_KINDS, partFromLabel, readLabel, type LabelKind, type LabelReading } from '@puddler/core';
+import { labelKind, LABEL_KINDS, nameOfOne, partFromLabel, readLabel, type LabelKind, type LabelReading } from '@puddler/core';
 import { ESC_LABELS, MOTOR_LABELS, OTHER_LABELS, PACK_LABELS, TYPED_LABELS, type LabelRow } from './label-table';
 
 const ALL: LabelRow[] = [...MOTOR_LABELS, ...ESC_LABELS, ...PACK_LABELS, ...OTHER_LABELS, ...TYPED_LABELS];
@@ -86,6 +86,8 @@ test.each<[LabelKind, string, Partial<LabelReading>]>([
   ['pack', '2 x 7.2V 3000mAh NiMH', { count: 2 }],
   ['pack', '6 x 1.2V 3000mAh', { count: undefined }],
   ['esc', '2x 60A 3S', { count: 2 }],
+  ['esc', '60A 2-3S, two of them', { count: 2, unread: [] }],
+  ['esc', '60A twin-cooled 2-3S', { count: undefined }],
   ['motor', '3650 3300kv', { count: undefined }],
   ['gears', 'direct drive', { direct: true }],
   ['gears', '17/87', { direct: false }],
@@ -95,6 +97,15 @@ test.each<[LabelKind, string, Partial<LabelReading>]>([
   ['esc', '60A brushless 2-3S 29.99', { price: 29.99 }],
   ['pack', '3S 5000 50C', { price: undefined }],
 ])('%s: “%s” says how many, whether there are gears, and what it costs', (kind, label, said) => expect(readLabel(label, kind)).toMatchObject(said));
+
+test.each([
+  ['2x 3650 1800kv', '3650 1800kv'],
+  ['two 3650 1800kv', '3650 1800kv'],
+  ['a pair of 2216 880kv', '2216 880kv'],
+  ['60A 2-3S, two of them', '60A 2-3S'],
+  ['60A 2-3S (pair)', '60A 2-3S'],
+  ['Twofold 3650', 'Twofold 3650'],
+])('“%s” is the name of several; of one it is “%s”', (several, one) => expect(nameOfOne(several)).toBe(one));
 
 test('a brushed motor without turns has usual ones, with their doubt', () => {
   const { fields } = readLabel('370 brushed', 'motor');

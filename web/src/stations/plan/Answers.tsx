@@ -80,7 +80,9 @@ function SpeedAnswer({ steady, bands, bandsStale, pinned, onWhy }: Props) {
 
 function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned, onWhy }: Props) {
   const amps = useUnit('A');
-  const escA = file.esc.continuousA;
+  // Each motor has an ESC of its own, and the pack feeds them all.
+  const escs = file.motorCount ?? 1;
+  const escA = escs * file.esc.continuousA;
   return (
     <Answer
       title="Current at speed"
@@ -97,7 +99,7 @@ function CurrentAnswer({ file, steady, run, runStale, bands, bandsStale, pinned,
           faint={bandsStale}
           mark={run?.peakPackCurrentA}
           pinned={pinned?.steady.packCurrentA}
-          limits={[{ at: escA, label: `ESC ${formatNumber(escA, 0)}`, tone: 'caution' }]}
+          limits={[{ at: escA, label: `${escs > 1 ? `${escs} ESCs` : 'ESC'} ${formatNumber(escA, 0)}`, tone: 'caution' }]}
         />
       }
       band={bands && likely(bands.figures.packCurrentA, amps)}
