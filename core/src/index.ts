@@ -120,7 +120,7 @@ export { journeyMarks, nextStep, type JourneyStation, type Mark, type NextStep, 
 export { stepPinions, type StepPinions } from './buy/step-pinions';
 export { packLimitA } from './chain/pack-limit';
 export { CHANGES, changesOf, withChanges, type Change } from './compare/changed-links';
-export { partialConversions, partialConversionOf, partsOfConversion, type PartialConversion } from './buy/partial-conversion';
+export { partialConversions, partialConversionOf, partsOfConversion, type PartialConversion, type PartialFigures } from './buy/partial-conversion';
 export { FAVOURS, fixOf, upgradePaths, type Cost, type Favours, type Stage, type UpgradePath, type UpgradePaths } from './buy/upgrade-path';
 export {
   bestSchedule,

@@ -15,7 +15,6 @@ const BAR = 44;
 
 /** Each envelope with what it buys and what is carried over. A part can be dragged to another envelope, or given a day on its line. */
 export function Instalments({ buying, plan, budget }: { buying: Buying; plan: NonNullable<BuyView['plan']>; budget: Budget }) {
-  const unpriced = buying.view?.cost.unpriced ?? 0;
   const { schedule, holds, path } = plan;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor));
   const dates = Object.values(schedule.reachedIn);
@@ -46,28 +45,12 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
   };
   return (
     <>
-      <p className="mt-1 text-body">
-        {first !== undefined && path && (
-          <>
-            Something runs from <strong className="font-semibold">{dayText(day(first))}</strong>;{' '}
-          </>
-        )}
-        {target === undefined ? (
-          <span className="text-stop">these envelopes do not pay for {schedule.unbought.length} of the lines.</span>
-        ) : (
-          <>
-            the whole plan from <strong className="font-semibold">{dayText(day(target))}</strong>.
-          </>
-        )}
-        {unpriced > 0 && (
-          <span className="text-caution">
-            {' '}
-            {unpriced === 1
-              ? '1 line has no price yet and counts as nothing: type what it costs.'
-              : `${unpriced} lines have no price yet and count as nothing: type what they cost.`}
-          </span>
-        )}
-      </p>
+      <Reached
+        first={first === undefined || !path ? undefined : day(first)}
+        target={target === undefined ? undefined : day(target)}
+        unbought={schedule.unbought.length}
+        unpriced={buying.view?.cost.unpriced ?? 0}
+      />
       <Fold summary="Envelope by envelope, and what is sold on the way" className="mt-1">
         <DndContext sensors={sensors} onDragEnd={move}>
           <ol className="mt-1 flex gap-px overflow-x-auto pb-1" aria-label="Instalments" tabIndex={0}>
@@ -102,6 +85,41 @@ export function Instalments({ buying, plan, budget }: { buying: Buying; plan: No
         <Sales buying={buying} />
       </Fold>
     </>
+  );
+}
+
+interface ReachedProps {
+  /** The days from which something runs, and all of it; undefined where the envelopes do not pay for it. */
+  first: string | undefined;
+  target: string | undefined;
+  unbought: number;
+  unpriced: number;
+}
+
+function Reached({ first, target, unbought, unpriced }: ReachedProps) {
+  return (
+    <p className="mt-1 text-body">
+      {first !== undefined && (
+        <>
+          Something runs from <strong className="font-semibold">{dayText(first)}</strong>;{' '}
+        </>
+      )}
+      {target === undefined ? (
+        <span className="text-stop">these envelopes do not pay for {unbought} of the lines.</span>
+      ) : (
+        <>
+          the whole plan from <strong className="font-semibold">{dayText(target)}</strong>.
+        </>
+      )}
+      {unpriced > 0 && (
+        <span className="text-caution">
+          {' '}
+          {unpriced === 1
+            ? '1 line has no price yet and counts as nothing: type what it costs.'
+            : `${unpriced} lines have no price yet and count as nothing: type what they cost.`}
+        </span>
+      )}
+    </p>
   );
 }
 

@@ -1,4 +1,4 @@
-import { FIT_FINDING_IDS, type Change, type Cost, type PartialConversion } from '@puddler/core';
+import { FIT_FINDING_IDS, type Change, type Cost, type Finding, type PartialConversion, type PartialFigures } from '@puddler/core';
 import { useAppSelector } from '../../document-store/store';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
@@ -18,12 +18,13 @@ interface Props {
 /** Every part of the conversion: what the car does with it, or what forbids it. */
 export function PartialConversions({ partials, done, measuredMs }: Props) {
   const system = useAppSelector((state) => state.prefs.units);
-  const said = useSaid();
   const speed = unitOf('m/s', system);
   const warm = unitOf('°C', system);
-  const running = partials.filter(({ partial }) => partial.figures && partial.forbidden === undefined);
+  const running = partials.flatMap((one) =>
+    one.partial.figures && one.partial.forbidden === undefined ? [{ ...one, figures: one.partial.figures }] : [],
+  );
   const forbidden = partials.filter(({ partial }) => partial.forbidden !== undefined);
-  const fastest = Math.max(...running.map(({ partial }) => partial.figures!.topSpeedMs), 1e-9);
+  const fastest = Math.max(...running.map(({ figures }) => figures.topSpeedMs), 1e-9);
   return (
     <section aria-label="What runs by itself" aria-busy={done < 1}>
       <h2 className="eyebrow text-soft">What runs by itself {done < 1 && <span role="status">· {Math.round(100 * done)} %</span>}</h2>
@@ -56,49 +57,75 @@ export function PartialConversions({ partials, done, measuredMs }: Props) {
             </tr>
           </thead>
           <tbody>
-            {running.map(({ partial, cost }) => (
-              <tr key={partial.changes.join('+')} className="border-b border-rule align-top">
-                <th scope="row" className="py-1 pr-2 text-left font-medium">
-                  {changesText(partial.changes, partials)}
-                  {partial.findings[0] && (
-                    <span className="ml-1" title={said(`${partial.findings[0].figure}: ${partial.findings[0].why}`)}>
-                      <VerdictMark level={partial.findings[0].level === 'stop' ? 'stop' : 'caution'} />
-                    </span>
-                  )}
-                </th>
-                <td className="w-28 pr-2">
-                  <span className="flex items-center gap-1.5">
-                    <span className="h-2 bg-ember" style={{ width: `${(58 * partial.figures!.topSpeedMs) / fastest}px` }} aria-hidden="true" />
-                    {formatIn(partial.figures!.topSpeedMs, speed)}
-                  </span>
-                </td>
-                <td className="pr-2 text-right">{formatNumber(partial.figures!.peakPackCurrentA, 0)}</td>
-                <td className="pr-2 text-right">{heatFigure(motorHeatC(partial.figures!), warm)}</td>
-                <td className="pr-2 text-right">{formatNumber(partial.figures!.minutes, 0)}</td>
-                <td className="text-right whitespace-nowrap">{partial.changes.length === 0 ? '' : costText(cost)}</td>
-              </tr>
+            {running.map(({ partial, figures, cost }) => (
+              <PartialRow
+                key={partial.changes.join('+')}
+                name={changesText(partial.changes, partials)}
+                figures={figures}
+                worst={partial.findings[0]}
+                fastest={fastest}
+                toPay={partial.changes.length === 0 ? '' : costText(cost)}
+              />
             ))}
           </tbody>
         </table>
       </div>
-      {forbidden.length > 0 && (
-        <Fold className="mt-1" summary={`${forbidden.length} ${forbidden.length === 1 ? 'part' : 'parts'} of it must not be run`}>
-          <ul>
-            {forbidden.map(({ partial }) => (
-              <li key={partial.changes.join('+')} className="border-b border-rule py-1 last:border-0">
-                <strong className="font-medium">{changesText(partial.changes, partials)}</strong>{' '}
-                <span className="text-soft">
-                  {partial.findings.some((one) => one.level === 'stop' && FIT_FINDING_IDS.some((id) => id === one.id))
-                    ? 'It does not go together. '
-                    : ''}
-                  {partial.forbidden}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </Fold>
-      )}
+      {forbidden.length > 0 && <Forbidden partials={forbidden} nameOf={({ changes }) => changesText(changes, partials)} />}
     </section>
+  );
+}
+
+interface RowProps {
+  name: string;
+  figures: PartialFigures;
+  worst: Finding | undefined;
+  /** Top speed of the fastest of them [m/s]. */
+  fastest: number;
+  toPay: string;
+}
+
+function PartialRow({ name, figures, worst, fastest, toPay }: RowProps) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const said = useSaid();
+  return (
+    <tr className="border-b border-rule align-top">
+      <th scope="row" className="py-1 pr-2 text-left font-medium">
+        {name}
+        {worst && (
+          <span className="ml-1" title={said(`${worst.figure}: ${worst.why}`)}>
+            <VerdictMark level={worst.level === 'stop' ? 'stop' : 'caution'} />
+          </span>
+        )}
+      </th>
+      <td className="w-28 pr-2">
+        <span className="flex items-center gap-1.5">
+          <span className="h-2 bg-ember" style={{ width: `${(58 * figures.topSpeedMs) / fastest}px` }} aria-hidden="true" />
+          {formatIn(figures.topSpeedMs, unitOf('m/s', system))}
+        </span>
+      </td>
+      <td className="pr-2 text-right">{formatNumber(figures.peakPackCurrentA, 0)}</td>
+      <td className="pr-2 text-right">{heatFigure(motorHeatC(figures), unitOf('°C', system))}</td>
+      <td className="pr-2 text-right">{formatNumber(figures.minutes, 0)}</td>
+      <td className="text-right whitespace-nowrap">{toPay}</td>
+    </tr>
+  );
+}
+
+function Forbidden({ partials, nameOf }: { partials: readonly { partial: PartialConversion }[]; nameOf: (partial: PartialConversion) => string }) {
+  return (
+    <Fold className="mt-1" summary={`${partials.length} ${partials.length === 1 ? 'part' : 'parts'} of it must not be run`}>
+      <ul>
+        {partials.map(({ partial }) => (
+          <li key={partial.changes.join('+')} className="border-b border-rule py-1 last:border-0">
+            <strong className="font-medium">{nameOf(partial)}</strong>{' '}
+            <span className="text-soft">
+              {partial.findings.some((one) => one.level === 'stop' && FIT_FINDING_IDS.some((id) => id === one.id)) ? 'It does not go together. ' : ''}
+              {partial.forbidden}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Fold>
   );
 }
 

@@ -42,7 +42,6 @@ interface Props {
 export function FoundFront({ active: { car, carId, plan }, wish, base, live, reach, front, since }: Props) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const { stale } = live;
   const setups = reach.shown;
   const [isWhole, setWhole] = useState(false);
   const hasStock = useRunTerms(carId, plan.limits).stock !== undefined;
@@ -92,42 +91,57 @@ export function FoundFront({ active: { car, carId, plan }, wish, base, live, rea
         )}
       </div>
       {isWhole && (
-        <>
-          <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[17rem_minmax(0,1fr)]">
-            <div className="max-lg:order-last">
-              <Guarded what="The sieve">
-                <Sieve live={live} base={base} reach={reach} />
-              </Guarded>
-            </div>
-            <Guarded what="The chart of the front">
-              <FrontChart
-                setups={setups}
-                axes={front.axes}
-                onAxes={front.setAxes}
-                selected={held?.key}
-                onSelect={setSelected}
-                brush={front.brush}
-                onBrush={front.setBrush}
-                height={286}
-                stale={stale}
-                nameOf={setupName}
-              />
-            </Guarded>
-          </div>
-          <FrontHead wish={wish} count={setups.length} front={front} since={since} name={`${car.name} ${wish.name}`} />
-          <Guarded what="The table">
-            <ResultsTable
-              setups={front.inBrush}
-              selected={held?.key}
-              onSelect={setSelected}
-              onOpen={open}
-              pinned={front.pinned}
-              also={front.also}
-              whyOf={front.whyOf}
-            />
-          </Guarded>
-        </>
+        <WholeFront base={base} wish={wish} live={live} reach={reach} front={front} since={since} name={`${car.name} ${wish.name}`} onOpen={open} />
       )}
+    </>
+  );
+}
+
+interface WholeProps extends Omit<Props, 'active'> {
+  /** What a file of it is called. */
+  name: string;
+  onOpen: (setup: FoundSetup) => void;
+}
+
+/** All of the front: drawn, in a table, and what each rule leaves. */
+function WholeFront({ base, wish, live, reach, front, since, name, onOpen }: WholeProps) {
+  const setups = reach.shown;
+  const { active: held, setSelected } = front;
+  return (
+    <>
+      <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-[17rem_minmax(0,1fr)]">
+        <div className="max-lg:order-last">
+          <Guarded what="The sieve">
+            <Sieve live={live} base={base} reach={reach} />
+          </Guarded>
+        </div>
+        <Guarded what="The chart of the front">
+          <FrontChart
+            setups={setups}
+            axes={front.axes}
+            onAxes={front.setAxes}
+            selected={held?.key}
+            onSelect={setSelected}
+            brush={front.brush}
+            onBrush={front.setBrush}
+            height={286}
+            stale={live.stale}
+            nameOf={setupName}
+          />
+        </Guarded>
+      </div>
+      <FrontHead wish={wish} count={setups.length} front={front} since={since} name={name} />
+      <Guarded what="The table">
+        <ResultsTable
+          setups={front.inBrush}
+          selected={held?.key}
+          onSelect={setSelected}
+          onOpen={onOpen}
+          pinned={front.pinned}
+          also={front.also}
+          whyOf={front.whyOf}
+        />
+      </Guarded>
     </>
   );
 }

@@ -79,19 +79,7 @@ export function WishSentence({ search, file, onChange }: Props) {
             {figure(target, wish[target]!)}
           </span>
         ))}
-        <span>– then rather</span>
-        <span className="inline-flex items-center whitespace-nowrap">
-          <Pick
-            label="What counts beyond the targets"
-            value={wish.aim}
-            options={[
-              ['speed', 'fast'],
-              ['pull', 'strong'],
-            ]}
-            onPick={(aim) => ask({ ...wish, aim: aim as SearchQuery['aim'] }, 'what counts beyond the targets')}
-          />
-          , cool, long and cheap.
-        </span>
+        <Beyond aim={wish.aim} onPick={(aim) => ask({ ...wish, aim }, 'what counts beyond the targets')} />
         {addable.map((target) => (
           <AddTarget
             key={target}
@@ -132,6 +120,27 @@ function WishedSpeed({ wish, figure, onAsk }: WishedSpeedProps) {
         onPick={(is) => onAsk({ ...wish, topSpeed: { speedMs: topSpeed.speedMs, is: is as 'about' | 'at-least' } }, 'how to take the speed')}
       />
       {figure('topSpeed', topSpeed.speedMs)}
+    </>
+  );
+}
+
+/** What counts once the targets are kept. */
+function Beyond({ aim, onPick }: { aim: SearchQuery['aim']; onPick: (aim: SearchQuery['aim']) => void }) {
+  return (
+    <>
+      <span>– then rather</span>
+      <span className="inline-flex items-center whitespace-nowrap">
+        <Pick
+          label="What counts beyond the targets"
+          value={aim}
+          options={[
+            ['speed', 'fast'],
+            ['pull', 'strong'],
+          ]}
+          onPick={(next) => onPick(next as SearchQuery['aim'])}
+        />
+        , cool, long and cheap.
+      </span>
     </>
   );
 }

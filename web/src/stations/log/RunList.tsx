@@ -60,8 +60,6 @@ export function RunList({ log }: { log: AtLog }) {
     { column: 'inside', name: 'In band', unit: '' },
   ];
   const turn = (column: Column) => setOrder((now) => ({ column, way: now.column === column && now.way === 'desc' ? 'asc' : 'desc' }));
-  const figure = (value: number | undefined, unit: string, digits: number) =>
-    value === undefined ? '' : formatIn(value, { ...unitOf(unit, system), digits }, true);
   return (
     <section aria-label="Runs">
       <div className="flex flex-wrap items-center justify-between gap-2">
@@ -84,7 +82,7 @@ export function RunList({ log }: { log: AtLog }) {
       </div>
       <SideScroll label="All runs" className="mt-1">
         <div role="table" aria-label="Runs of the car" className="min-w-123">
-          <div role="row" className="grid grid-cols-[minmax(8.5rem,2.6fr)_repeat(5,minmax(3.9rem,1fr))] border-b border-edge">
+          <div role="row" className={`${ROW} border-edge`}>
             {heads.map(({ column, name, unit }) => (
               <SortHead
                 key={column}
@@ -96,45 +94,51 @@ export function RunList({ log }: { log: AtLog }) {
               />
             ))}
           </div>
-          {shown.map((one) => {
-            const measured = measuredIn(one.run);
-            const { inside, of } = insideOf(one.run);
-            const isOpen = log.open?.id === one.id;
-            return (
-              <div
-                key={one.id}
-                role="row"
-                className={`grid grid-cols-[minmax(8.5rem,2.6fr)_repeat(5,minmax(3.9rem,1fr))] border-b border-rule ${isOpen ? 'bg-wash' : 'hover:bg-wash'}`}
-              >
-                <span role="cell" className="min-w-0">
-                  <button
-                    type="button"
-                    aria-pressed={isOpen}
-                    className="block w-full truncate px-2 py-1.5 text-left font-medium max-sm:min-h-thumb"
-                    onClick={() => log.show(isOpen ? undefined : one.id)}
-                  >
-                    {runName(one.run)}
-                    {one.run.name && <span className="text-small font-normal text-soft"> {runDay(one.run)}</span>}
-                  </button>
-                </span>
-                {[
-                  gearingText(one.run),
-                  figure(measured.topSpeedMs, 'm/s', 1),
-                  figure(measured.settledA, 'A', 1),
-                  figure(measured.canC, '°C', 0),
-                  of === 0 ? '' : `${inside} of ${of}`,
-                ].map((cell, i) => (
-                  <span key={i} role="cell" className="self-center px-2 text-right whitespace-nowrap">
-                    {cell}
-                  </span>
-                ))}
-              </div>
-            );
-          })}
+          {shown.map((one) => (
+            <RunRow key={one.id} one={one} isOpen={log.open?.id === one.id} onShow={log.show} />
+          ))}
         </div>
       </SideScroll>
       {log.runs.length > 0 && shown.length === 0 && <p className="py-2 text-soft">No run has these words.</p>}
     </section>
+  );
+}
+
+const ROW = 'grid grid-cols-[minmax(8.5rem,2.6fr)_repeat(5,minmax(3.9rem,1fr))] border-b';
+
+/** A run with its figures; pressed, it is opened, or closed again. */
+function RunRow({ one: { id, run }, isOpen, onShow }: { one: StoredRun; isOpen: boolean; onShow: AtLog['show'] }) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const measured = measuredIn(run);
+  const { inside, of } = insideOf(run);
+  const figure = (value: number | undefined, unit: string, digits: number) =>
+    value === undefined ? '' : formatIn(value, { ...unitOf(unit, system), digits }, true);
+  const cells = [
+    gearingText(run),
+    figure(measured.topSpeedMs, 'm/s', 1),
+    figure(measured.settledA, 'A', 1),
+    figure(measured.canC, '°C', 0),
+    of === 0 ? '' : `${inside} of ${of}`,
+  ];
+  return (
+    <div role="row" className={`${ROW} border-rule ${isOpen ? 'bg-wash' : 'hover:bg-wash'}`}>
+      <span role="cell" className="min-w-0">
+        <button
+          type="button"
+          aria-pressed={isOpen}
+          className="block w-full truncate px-2 py-1.5 text-left font-medium max-sm:min-h-thumb"
+          onClick={() => onShow(isOpen ? undefined : id)}
+        >
+          {runName(run)}
+          {run.name && <span className="text-small font-normal text-soft"> {runDay(run)}</span>}
+        </button>
+      </span>
+      {cells.map((cell, i) => (
+        <span key={i} role="cell" className="self-center px-2 text-right whitespace-nowrap">
+          {cell}
+        </span>
+      ))}
+    </div>
   );
 }
 

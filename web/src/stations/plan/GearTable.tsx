@@ -29,7 +29,6 @@ interface Props {
 export function GearTable({ active, choice, metric, runs, limits, children }: Props) {
   const { file } = active;
   const system = useAppSelector((state) => state.prefs.units);
-  const said = useSaid();
   const take = useTakeGears(active);
   const { pinion: nowPinion, spur: nowSpur } = file.gearing;
   const ratio = nowSpur! / nowPinion!;
@@ -87,25 +86,18 @@ export function GearTable({ active, choice, metric, runs, limits, children }: Pr
               <th scope="row" className={`px-1 text-left font-medium ${choice.spurs[i] === nowSpur ? '' : 'text-soft'}`}>
                 {choice.spurs[i]}
               </th>
-              {row.map((cell) => {
-                const now = cell.pinion === nowPinion && cell.spur === nowSpur;
-                const same = !now && Math.abs(cell.spur / cell.pinion / ratio - 1) < SAME_RATIO;
-                const verdict = gearVerdict(cell, runs?.get(gearsKey(cell.pinion, cell.spur)), limits);
-                return (
-                  <td key={cell.pinion} className="p-px">
-                    <button
-                      type="button"
-                      aria-current={now}
-                      title={said(`${cell.pinion} / ${cell.spur}: ${verdict?.why ?? (same ? 'the same ratio' : 'fits')}`)}
-                      className={`flex h-7 min-w-11 items-center justify-end gap-1 rounded-sm px-1 hover:bg-wash max-sm:h-thumb ${now ? 'bg-ink font-semibold text-paper hover:bg-ink' : ''} ${same ? 'underline decoration-dotted underline-offset-4' : ''}`}
-                      onClick={() => take(cell.pinion, cell.spur)}
-                    >
-                      {verdict && <VerdictMark level={verdict.level} />}
-                      {show(cell)}
-                    </button>
-                  </td>
-                );
-              })}
+              {row.map((cell) => (
+                <td key={cell.pinion} className="p-px">
+                  <GearButton
+                    cell={cell}
+                    text={show(cell)}
+                    verdict={gearVerdict(cell, runs?.get(gearsKey(cell.pinion, cell.spur)), limits)}
+                    isNow={cell.pinion === nowPinion && cell.spur === nowSpur}
+                    isSameRatio={Math.abs(cell.spur / cell.pinion / ratio - 1) < SAME_RATIO}
+                    onTake={take}
+                  />
+                </td>
+              ))}
             </tr>
           ))}
         </tbody>
@@ -116,5 +108,31 @@ export function GearTable({ active, choice, metric, runs, limits, children }: Pr
         <CsvButton name={`${file.name} ${METRICS[metric]} by gears`} table={csv} />
       </p>
     </div>
+  );
+}
+
+interface ButtonProps {
+  cell: GearCell;
+  text: string;
+  verdict: ReturnType<typeof gearVerdict>;
+  isNow: boolean;
+  isSameRatio: boolean;
+  onTake: (pinion: number, spur: number) => void;
+}
+
+function GearButton({ cell: { pinion, spur }, text, verdict, isNow, isSameRatio, onTake }: ButtonProps) {
+  const said = useSaid();
+  const look = isNow ? 'bg-ink font-semibold text-paper hover:bg-ink' : isSameRatio ? 'underline decoration-dotted underline-offset-4' : '';
+  return (
+    <button
+      type="button"
+      aria-current={isNow}
+      title={said(`${pinion} / ${spur}: ${verdict?.why ?? (isSameRatio && !isNow ? 'the same ratio' : 'fits')}`)}
+      className={`flex h-7 min-w-11 items-center justify-end gap-1 rounded-sm px-1 hover:bg-wash max-sm:h-thumb ${look}`}
+      onClick={() => onTake(pinion, spur)}
+    >
+      {verdict && <VerdictMark level={verdict.level} />}
+      {text}
+    </button>
   );
 }

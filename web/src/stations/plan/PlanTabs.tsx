@@ -37,57 +37,10 @@ interface Props {
 export function PlanTabs({ active, plan, view }: Props) {
   // Only racing and bashing go round in laps.
   const tabs = TABS.filter((one) => one !== 'Lap' || hasOwnTiming(plannedRun(active.file).profile));
-  const { setTab, terms, result, stale, bands } = plan;
+  const { setTab } = plan;
   const tab = tabs.includes(plan.tab) ? plan.tab : 'Pass';
   const beside = tabs.includes(BESIDE[tab]) ? BESIDE[tab] : 'Pass';
   const isWide = useWide();
-  const { limits } = terms;
-  const system = useAppSelector((state) => state.prefs.units);
-  const panels: Record<Tab, () => React.ReactNode> = {
-    Pass: () => (
-      <PassPanel
-        pass={result?.pass}
-        figures={result?.passFigures}
-        stale={stale}
-        isFailed={plan.run.state === 'failed'}
-        limit={view.steady.gripLimit}
-        rampS={plan.rampS}
-        onRamp={plan.setRampS}
-        onMoment={plan.setMoment}
-      />
-    ),
-    Lap: () => (
-      <LapPanel
-        file={active.file}
-        resolved={view.resolved}
-        lap={result?.lap}
-        run={result?.driven.run}
-        bands={latest(bands)}
-        stale={stale}
-        isFailed={plan.run.state === 'failed'}
-      />
-    ),
-    Heat: () => (
-      <HeatPanel
-        active={active}
-        limits={limits}
-        driven={stale ? undefined : result?.driven}
-        isFailed={plan.run.state === 'failed'}
-        minutesToCutoff={latest(bands)?.figures.minutes.p50}
-      />
-    ),
-    Gears: () => <GearsPanel active={active} limits={limits} />,
-    Sweep: () => <SweepPanel active={active} limits={limits} />,
-    Working: () => {
-      const run = result?.driven.run;
-      const blocks = workingOf({ ...view, file: active.file, run, bands: latest(bands), system });
-      return (
-        <WorkingPanel blocks={blocks}>
-          <Figures file={active.file} steady={view.steady} run={run} stale={stale} />
-        </WorkingPanel>
-      );
-    },
-  };
   return (
     <Tabs.Root value={tab} onValueChange={(next) => setTab(next as Tab)} className="min-w-0 pt-1 pb-2">
       <Tabs.List aria-label="Look closer" className="mb-1 flex gap-5 max-sm:justify-between max-sm:gap-0">
@@ -109,7 +62,9 @@ export function PlanTabs({ active, plan, view }: Props) {
             <div className={isWide ? 'grid grid-cols-2 gap-x-8' : ''}>
               {(isWide ? [tab, beside] : [tab]).map((one) => (
                 <Guarded key={one} what={`The panel “${one}”`} resetKeys={[active.file]}>
-                  <div className="min-w-0">{panels[one]()}</div>
+                  <div className="min-w-0">
+                    <Panel of={one} active={active} plan={plan} view={view} />
+                  </div>
                 </Guarded>
               ))}
             </div>
@@ -117,5 +72,57 @@ export function PlanTabs({ active, plan, view }: Props) {
         </Tabs.Content>
       ))}
     </Tabs.Root>
+  );
+}
+
+function Panel({ of, active, plan, view }: Props & { of: Tab }) {
+  const { terms, run: asked, result, stale, bands } = plan;
+  const { limits } = terms;
+  const isFailed = asked.state === 'failed';
+  const run = result?.driven.run;
+  switch (of) {
+    case 'Pass':
+      return (
+        <PassPanel
+          pass={result?.pass}
+          figures={result?.passFigures}
+          stale={stale}
+          isFailed={isFailed}
+          limit={view.steady.gripLimit}
+          rampS={plan.rampS}
+          onRamp={plan.setRampS}
+          onMoment={plan.setMoment}
+        />
+      );
+    case 'Lap':
+      return (
+        <LapPanel file={active.file} resolved={view.resolved} lap={result?.lap} run={run} bands={latest(bands)} stale={stale} isFailed={isFailed} />
+      );
+    case 'Heat':
+      return (
+        <HeatPanel
+          active={active}
+          limits={limits}
+          driven={stale ? undefined : result?.driven}
+          isFailed={isFailed}
+          minutesToCutoff={latest(bands)?.figures.minutes.p50}
+        />
+      );
+    case 'Gears':
+      return <GearsPanel active={active} limits={limits} />;
+    case 'Sweep':
+      return <SweepPanel active={active} limits={limits} />;
+    case 'Working':
+      return <Working active={active} plan={plan} view={view} />;
+  }
+}
+
+function Working({ active: { file }, plan: { result, stale, bands }, view }: Props) {
+  const system = useAppSelector((state) => state.prefs.units);
+  const run = result?.driven.run;
+  return (
+    <WorkingPanel blocks={workingOf({ ...view, file, run, bands: latest(bands), system })}>
+      <Figures file={file} steady={view.steady} run={run} stale={stale} />
+    </WorkingPanel>
   );
 }

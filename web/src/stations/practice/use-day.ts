@@ -64,21 +64,10 @@ export function useDay(carId: string): AtDay | undefined {
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const entry = plans[0];
   const progress = useAppSelector((state) => (entry ? progressOf(state, entry.id) : undefined));
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string>();
+  const { busy, problem, driving } = useDriving();
   const last = day?.drives[day.drives.length - 1];
   const { deviceId, failed } = useDevices(day, last);
   const openStep = progress?.steps.findLast((step) => step.stoppedAt === undefined && !day?.drives.some((one) => one.runId === step.runId));
-  const driving = useCallback(async (work: () => Promise<void>) => {
-    setBusy(true);
-    setProblem(undefined);
-    try {
-      await work();
-    } catch (cause) {
-      setProblem(reasonOf(cause));
-    }
-    setBusy(false);
-  }, []);
   if (!day || !car || !entry) return undefined;
   const file = planFileFor(car, entry.plan, undefined, learned);
 
@@ -161,6 +150,23 @@ export function useDay(carId: string): AtDay | undefined {
   };
 }
 
+/** One drive or wait at a time is worked out; what went wrong with the last is kept. */
+function useDriving() {
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const driving = useCallback(async (work: () => Promise<void>) => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      await work();
+    } catch (cause) {
+      setProblem(reasonOf(cause));
+    }
+    setBusy(false);
+  }, []);
+  return { busy, problem, driving };
+}
+
 /** Motor, ESC and pack as the thermometer says just before a drive. */
 async function readBefore(deviceId: string, stoodS: number): Promise<NonNullable<CarRun['startC']>> {
   const [can, esc, pack] = await Promise.all(
@@ -190,18 +196,18 @@ function runOf(plan: PlanFile, { how, capShare }: DriveChoice, planId: string, a
 
 /** Tells the devices of the last drive, again after the page was away. */
 function useDevices(day: Day | undefined, last: Drive | undefined): { deviceId: string | undefined; failed: string | undefined } {
-  const [told, setTold] = useState<{ drive: Drive; id?: string; failed?: string }>();
+  const [informed, setInformed] = useState<{ drive: Drive; id?: string; failed?: string }>();
   const { base, seed, set } = day ?? {};
   useEffect(() => {
     if (!base || seed === undefined || !last) return;
     let wanted = true;
     tellDevices({ base, seed, ...compact({ set }) }, last)
-      .then((id) => wanted && setTold({ drive: last, id }))
-      .catch((cause: unknown) => wanted && setTold({ drive: last, failed: reasonOf(cause) }));
+      .then((id) => wanted && setInformed({ drive: last, id }))
+      .catch((cause: unknown) => wanted && setInformed({ drive: last, failed: reasonOf(cause) }));
     return () => {
       wanted = false;
     };
   }, [base, seed, set, last]);
-  const now = told && told.drive === last ? told : undefined;
+  const now = informed?.drive === last ? informed : undefined;
   return { deviceId: now?.id, failed: now?.failed };
 }
