@@ -1,5 +1,5 @@
 import { deviation, greatest, group, least, mean } from 'd3-array';
-import type { Matrix } from '../math/matrix';
+import { quadratic, type Matrix } from '../math/matrix';
 import type { Evidence, FeatureKind } from './feature';
 
 /** Runs whose figures of one kind differ by more than so many deviations contradict each other. */
@@ -43,13 +43,9 @@ export function contradictionOf(
     const [low, high] = [least(byRun, ({ middle }) => middle)!, greatest(byRun, ({ middle }) => middle)!];
     const apart = high.middle - low.middle;
     if (low.r === high.r || apart < BEYOND_SIGMAS * Math.hypot(low.noise, high.noise)) return [];
-    const surest = Math.min(...ofKind.map(({ row, sigma }) => sigma * Math.sqrt(Math.max(1e-12, variance(covariance, row)))));
+    const surest = Math.min(...ofKind.map(({ row, sigma }) => sigma * Math.sqrt(Math.max(1e-12, quadratic(covariance, row)))));
     return [{ widening: (apart / 2 / surest) ** 2, between: [low.r, high.r] }];
   });
   const most = greatest(found, ({ widening }) => widening);
   return most && most.widening > 1 ? most : undefined;
 }
-
-/** Of what a row of slopes makes of figures with this covariance. */
-const variance = (covariance: Matrix, row: readonly number[]): number =>
-  row.reduce((sum, a, i) => (a === 0 ? sum : sum + a * row.reduce((own, b, j) => own + covariance[i]![j]! * b, 0)), 0);

@@ -1,6 +1,6 @@
 import { scalableCopy, type UncertainFigure } from '../resolve/uncertain-figures';
 import type { Evidence } from './feature';
-import { cholesky, inverseBy, logDeterminantBy, solveWith, zeros, type Matrix } from '../math/matrix';
+import { cholesky, dot, inverseBy, logDeterminantBy, quadratic, solveWith, times, zeros, type Matrix } from '../math/matrix';
 import { contradictionOf } from './contradiction';
 import { NUISANCE_SIGMA, ONE_WAY_SIGMA, type Nuisance } from './parameters';
 
@@ -43,23 +43,31 @@ const MOST_STEPS = 20;
 function modelOf({ evidence, placed, own }: FittedRun, theta: readonly number[]): number[] {
   const copy = scalableCopy(evidence.resolved);
   for (const { figure, at } of placed) figure.scale(copy, Math.exp(theta[at]!));
-  if (own.charge !== undefined) copy.startCharge = Math.min(1, Math.max(0.02, copy.startCharge + theta[own.charge]!));
-  if (own.fullThrottle !== undefined) copy.driver.fullThrottle *= Math.exp(theta[own.fullThrottle]!);
-  const restV = own.restV === undefined ? 0 : theta[own.restV]! * copy.pack.cells;
+  // What a run lacks is as supposed: by a factor of one, or nothing on top.
   const of = (place: number | undefined) => (place === undefined ? 0 : theta[place]!);
+  copy.startCharge = own.charge === undefined ? copy.startCharge : Math.min(1, Math.max(0.02, copy.startCharge + of(own.charge)));
+  copy.driver.fullThrottle *= Math.exp(of(own.fullThrottle));
+  const restV = of(own.restV) * copy.pack.cells;
   const values = evidence.model(copy, { restV, windMs: of(own.windMs), grade: of(own.grade) });
-  for (const [i, { gain }] of evidence.features.entries()) {
-    if (gain === 'gainA' && own.gainA !== undefined) values[i]! += theta[own.gainA]!;
+  return values.map((value, i) => {
+    const gain = evidence.features[i]?.gain;
+    if (gain === 'gainV') return value + of(own.gainV);
+    if (gain === '1/gainV') return value - of(own.gainV);
+    if (gain !== 'gainA') return value;
+    const gained = value + of(own.gainA);
     // An offset tells the more the fewer the amps.
-    if (gain === 'gainA' && own.offsetA !== undefined) values[i]! += theta[own.offsetA]! / Math.max(LEAST_A, Math.exp(values[i]!));
-    if (gain === 'gainV' && own.gainV !== undefined) values[i]! += theta[own.gainV]!;
-    if (gain === '1/gainV' && own.gainV !== undefined) values[i]! -= theta[own.gainV]!;
-  }
-  return values;
+    return gained + of(own.offsetA) / Math.max(LEAST_A, Math.exp(gained));
+  });
 }
 
 const weightOf = (residual: number) => (STUDENT_T_DOF + 1) / (STUDENT_T_DOF + residual * residual);
 const costOf = (residual: number) => ((STUDENT_T_DOF + 1) / 2) * Math.log(1 + (residual * residual) / STUDENT_T_DOF);
+
+/** Every feature of all runs with how many standard deviations it lies off. */
+function* featuresOf(runs: readonly FittedRun[], residuals: readonly number[][]) {
+  for (const [r, { evidence }] of runs.entries())
+    for (const [i, { weight }] of evidence.features.entries()) yield { r, i, weight, residual: residuals[r]![i]! };
+}
 
 /** All runs’ residuals, and how they change with each parameter. */
 class Problem {
@@ -76,10 +84,8 @@ class Problem {
   }
 
   cost(residuals: readonly number[][], theta: readonly number[]): number {
-    const misfit = this.runs.reduce(
-      (sum, run, r) => sum + run.evidence.features.reduce((own, { weight }, i) => own + weight * costOf(residuals[r]![i]!), 0),
-      0,
-    );
+    let misfit = 0;
+    for (const { weight, residual } of featuresOf(this.runs, residuals)) misfit += weight * costOf(residual);
     return misfit + 0.5 * quadratic(this.prior, theta);
   }
 
@@ -105,24 +111,21 @@ class Problem {
     const n = this.prior.length;
     const squares = zeros(n);
     const toward = new Array<number>(n).fill(0);
-    for (const [r, run] of this.runs.entries())
-      for (const [i, { weight }] of run.evidence.features.entries()) {
-        const row = jacobian[r]![i]!;
-        const residual = residuals[r]![i]!;
-        const w = weight * weightOf(residual);
-        for (let a = 0; a < n; a++) {
-          if (row[a] === 0) continue;
-          toward[a]! += w * row[a]! * residual;
-          for (let b = 0; b < n; b++) squares[a]![b]! += w * row[a]! * row[b]!;
-        }
+    for (const { r, i, weight, residual } of featuresOf(this.runs, residuals)) {
+      const row = jacobian[r]![i]!;
+      const w = weight * weightOf(residual);
+      for (const [a, slope] of row.entries()) {
+        if (slope === 0) continue;
+        toward[a]! += w * slope * residual;
+        const squaresOfA = squares[a]!;
+        for (const [b, other] of row.entries()) squaresOfA[b]! += w * slope * other;
       }
+    }
     return { squares, toward };
   }
 }
 
-const times = (matrix: Matrix, x: readonly number[]) => matrix.map((row) => row.reduce((sum, value, i) => sum + value * x[i]!, 0));
 const scaledBy = (matrix: Matrix, by: number): Matrix => matrix.map((row) => row.map((value) => value * by));
-const quadratic = (matrix: Matrix, x: readonly number[]) => times(matrix, x).reduce((sum, value, i) => sum + value * x[i]!, 0);
 const plus = (a: Matrix, b: Matrix, damping: number) => a.map((row, i) => row.map((value, j) => value + b[i]![j]! * (i === j ? 1 + damping : 1)));
 
 /**
@@ -182,11 +185,10 @@ export function fit(
   const triangle = cholesky(plus(squares, prior, 0)) ?? cholesky(prior)!;
   const plain = inverseBy(triangle);
   const weight = runs.reduce((sum, run) => sum + run.evidence.features.reduce((own, one) => own + one.weight, 0), 0);
-  const square = runs.reduce(
-    (sum, run, r) => sum + run.evidence.features.reduce((own, one, i) => own + one.weight * weightOf(residuals[r]![i]!) * residuals[r]![i]! ** 2, 0),
-    0,
-  );
-  const taught = plain.reduce((sum, row, i) => sum + row.reduce((own, value, j) => own + value * squares[j]![i]!, 0), 0);
+  let square = 0;
+  for (const one of featuresOf(runs, residuals)) square += one.weight * weightOf(one.residual) * one.residual ** 2;
+  // Both are symmetric: the trace of their product.
+  const taught = plain.reduce((sum, row, i) => sum + dot(row, squares[i]!), 0);
   const contradiction = contradictionOf(runs, residuals, jacobian, plain);
   const spread = spreadOf(runs, residuals, square / Math.max(1, weight - taught), weight - taught);
   // What runs disagree on counts so much less; nothing is less sure than it was before any of them.
@@ -216,12 +218,10 @@ const BEYOND = { sigmas: 4, features: 2, misfit: 2 };
  */
 function spreadOf(runs: readonly FittedRun[], residuals: readonly number[][], weighed: number, freedom: number): number {
   let [whole, beyond] = [0, 0];
-  for (const [r, { evidence }] of runs.entries())
-    for (const [i, { weight }] of evidence.features.entries()) {
-      const square = residuals[r]![i]! ** 2;
-      whole += weight * square;
-      if (square > BEYOND.sigmas ** 2) beyond++;
-    }
+  for (const { weight, residual } of featuresOf(runs, residuals)) {
+    whole += weight * residual ** 2;
+    if (residual ** 2 > BEYOND.sigmas ** 2) beyond++;
+  }
   const misfit = whole / Math.max(1, freedom);
   return Math.max(1, misfit > BEYOND.misfit || beyond >= BEYOND.features ? misfit : weighed);
 }

@@ -6,7 +6,7 @@ import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { Drivetrain } from '../predict/drivetrain';
 import { covarianceAt } from '../resolve/learned-figures';
-import { zeros, type Matrix } from '../math/matrix';
+import { dot, quadratic, times, zeros, type Matrix } from '../math/matrix';
 import { fastRun } from '../predict/run-fast';
 import { ROUGH_RUN } from '../predict/tolerances';
 import { solveTopSpeed } from '../predict/top-speed';
@@ -136,9 +136,6 @@ function spreadOf(plan: PlanFile, figures: readonly UncertainFigure[]): Matrix {
   return spread;
 }
 
-const times = (matrix: Matrix, vector: readonly number[]) => matrix.map((row) => row.reduce((sum, value, k) => sum + value * vector[k]!, 0));
-const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, value, k) => sum + value * b[k]!, 0);
-
 /** What is left of a spread once something was read that goes with `h`. */
 function narrowed(spread: Matrix, h: readonly number[], sigma: number): Matrix {
   const ch = times(spread, h);
@@ -158,7 +155,7 @@ export function whatNext(plan: PlanFile, answer: NextAnswer): NextMeasurement[] 
     });
   const spread = spreadOf(plan, figures);
   const g = slopes(ANSWERS[answer]);
-  const widthOf = (matrix: Matrix) => 2 * P90 * Math.sqrt(Math.max(0, dot(g, times(matrix, g))));
+  const widthOf = (matrix: Matrix) => 2 * P90 * Math.sqrt(Math.max(0, quadratic(matrix, g)));
   const before = widthOf(spread);
   const known = new Map<Reading['of'], number[]>();
   const slopesOf = (of: Reading['of']) => {

@@ -3,32 +3,41 @@ export type Matrix = number[][];
 
 export const zeros = (n: number, m = n): Matrix => Array.from({ length: n }, () => new Array<number>(m).fill(0));
 
+/** a · b, as far as both reach. */
+export function dot(a: readonly number[], b: readonly number[], length = Math.min(a.length, b.length)): number {
+  let sum = 0;
+  for (let i = 0; i < length; i++) sum += a[i]! * b[i]!;
+  return sum;
+}
+
+/** A·x. */
+export const times = (matrix: Matrix, x: readonly number[]): number[] => matrix.map((row) => dot(row, x));
+
+/** xᵀ·A·x. */
+export const quadratic = (matrix: Matrix, x: readonly number[]): number => dot(times(matrix, x), x);
+
 /** The lower triangle L with L·Lᵀ = A; undefined where A is not positive. */
 export function cholesky(a: Matrix): Matrix | undefined {
-  const n = a.length;
-  const l = zeros(n);
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j <= i; j++) {
-      let sum = a[i]![j]!;
-      for (let k = 0; k < j; k++) sum -= l[i]![k]! * l[j]![k]!;
-      if (i !== j) l[i]![j] = sum / l[j]![j]!;
-      else if (sum > 0) l[i]![i] = Math.sqrt(sum);
-      else return undefined;
-    }
+  const l: Matrix = [];
+  for (const [i, row] of a.entries()) {
+    const own: number[] = new Array<number>(a.length).fill(0);
+    for (const [j, above] of l.entries()) own[j] = (row[j]! - dot(own, above, j)) / above[j]!;
+    const square = row[i]! - dot(own, own, i);
+    if (!(square > 0)) return undefined;
+    own[i] = Math.sqrt(square);
+    l.push(own);
+  }
   return l;
 }
 
 /** x with A·x = b, by the triangle of A. */
 export function solveWith(l: Matrix, b: readonly number[]): number[] {
-  const n = l.length;
   const x = [...b];
-  for (let i = 0; i < n; i++) {
-    for (let k = 0; k < i; k++) x[i]! -= l[i]![k]! * x[k]!;
-    x[i]! /= l[i]![i]!;
-  }
-  for (let i = n - 1; i >= 0; i--) {
-    for (let k = i + 1; k < n; k++) x[i]! -= l[k]![i]! * x[k]!;
-    x[i]! /= l[i]![i]!;
+  for (const [i, row] of l.entries()) x[i] = (x[i]! - dot(row, x, i)) / row[i]!;
+  for (const [i, row] of [...l.entries()].reverse()) {
+    const value = x[i]! / row[i]!;
+    x[i] = value;
+    for (let k = 0; k < i; k++) x[k]! -= row[k]! * value;
   }
   return x;
 }
