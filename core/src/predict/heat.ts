@@ -62,6 +62,10 @@ export class HeatStores {
   private readonly escJPerK: number;
   private readonly packJPerK: number;
   private readonly windingToCanWPerK: number;
+  /** How fast winding and can come together [1/s], and how far apart heat holds them that flows into either [K/W]. */
+  private readonly apartDecayPerS: number;
+  private readonly apartKPerWindingW: number;
+  private readonly apartKPerCanW: number;
   private readonly canStillWPerK: number;
   private readonly canMovingWPerK: number;
   private readonly escWPerK: number;
@@ -82,6 +86,10 @@ export class HeatStores {
     this.windingJPerK = store * COPPER_SHARE * motor.massKg * COPPER_J_PER_KG_K;
     this.canJPerK = store * IRON_SHARE * motor.massKg * IRON_J_PER_KG_K;
     this.windingToCanWPerK = path.windingToCan * WINDING_TO_CAN * area;
+    const motorJPerK = this.windingJPerK + this.canJPerK;
+    this.apartKPerWindingW = this.canJPerK / motorJPerK / this.windingToCanWPerK;
+    this.apartKPerCanW = this.windingJPerK / motorJPerK / this.windingToCanWPerK;
+    this.apartDecayPerS = this.windingToCanWPerK * (1 / this.windingJPerK + 1 / this.canJPerK);
     this.canStillWPerK = path.canToAir * ((STILL_AIR + FAN[plan.motorFans]) * area * finned + MOUNT_INTO[plan.car.chassis] * MOUNT_W_PER_M2K * area);
     this.canMovingWPerK = path.canToAir * MOVING_AIR * area * finned;
     this.escJPerK = store * ESC_J_PER_KG_K * esc.massKg;
@@ -164,9 +172,8 @@ export class HeatStores {
     const escWPerK = this.escWPerK * (1 + ESC_AIR_FACTOR * air);
     const escOut = escWPerK * (this.escC - this.ambientC);
     const packOut = this.packWPerK * (this.packC - this.ambientC);
-    const perK = 1 / windingJPerK + 1 / canJPerK;
-    const settledK = (into.windingW / windingJPerK - (into.canW - canOut) / canJPerK) / (this.windingToCanWPerK * perK);
-    const toCan = this.windingToCanWPerK * (settledK + (apartK - settledK) * meanOfDecay(seconds * this.windingToCanWPerK * perK));
+    const settledK = into.windingW * this.apartKPerWindingW - (into.canW - canOut) * this.apartKPerCanW;
+    const toCan = this.windingToCanWPerK * (settledK + (apartK - settledK) * meanOfDecay(seconds * this.apartDecayPerS));
     this.windingC += (seconds * (into.windingW - toCan)) / windingJPerK;
     this.canC += (seconds * (into.canW + toCan - canOut)) / canJPerK;
     this.escC += (seconds * (into.escW - escOut)) / this.escJPerK;
