@@ -114,15 +114,23 @@ class Problem {
     for (const { r, i, weight, residual } of featuresOf(this.runs, residuals)) {
       const row = jacobian[r]![i]!;
       const w = weight * weightOf(residual);
-      for (const [a, slope] of row.entries()) {
-        if (slope === 0) continue;
-        toward[a]! += w * slope * residual;
+      // A run has few of all parameters.
+      const places = placesIn(row);
+      for (const a of places) {
+        const slope = w * row[a]!;
         const squaresOfA = squares[a]!;
-        for (const [b, other] of row.entries()) squaresOfA[b]! += w * slope * other;
+        toward[a]! += slope * residual;
+        for (const b of places) squaresOfA[b]! += slope * row[b]!;
       }
     }
     return { squares, toward };
   }
+}
+
+function placesIn(row: readonly number[]): number[] {
+  const places: number[] = [];
+  for (let i = 0; i < row.length; i++) if (row[i] !== 0) places.push(i);
+  return places;
 }
 
 const scaledBy = (matrix: Matrix, by: number): Matrix => matrix.map((row) => row.map((value) => value * by));

@@ -19,9 +19,13 @@ export const quadratic = (matrix: Matrix, x: readonly number[]): number => dot(t
 /** The lower triangle L with L·Lᵀ = A; undefined where A is not positive. */
 export function cholesky(a: Matrix): Matrix | undefined {
   const l: Matrix = [];
-  for (const [i, row] of a.entries()) {
-    const own: number[] = new Array<number>(a.length).fill(0);
-    for (const [j, above] of l.entries()) own[j] = (row[j]! - dot(own, above, j)) / above[j]!;
+  for (const row of a) {
+    const i = l.length;
+    const own = new Array<number>(a.length).fill(0);
+    for (let j = 0; j < i; j++) {
+      const above = l[j]!;
+      own[j] = (row[j]! - dot(own, above, j)) / above[j]!;
+    }
     const square = row[i]! - dot(own, own, i);
     if (!(square > 0)) return undefined;
     own[i] = Math.sqrt(square);
@@ -33,8 +37,12 @@ export function cholesky(a: Matrix): Matrix | undefined {
 /** x with A·x = b, by the triangle of A. */
 export function solveWith(l: Matrix, b: readonly number[]): number[] {
   const x = [...b];
-  for (const [i, row] of l.entries()) x[i] = (x[i]! - dot(row, x, i)) / row[i]!;
-  for (const [i, row] of [...l.entries()].reverse()) {
+  for (let i = 0; i < x.length; i++) {
+    const row = l[i]!;
+    x[i] = (x[i]! - dot(row, x, i)) / row[i]!;
+  }
+  for (let i = x.length - 1; i >= 0; i--) {
+    const row = l[i]!;
     const value = x[i]! / row[i]!;
     x[i] = value;
     for (let k = 0; k < i; k++) x[k]! -= row[k]! * value;
