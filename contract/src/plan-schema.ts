@@ -57,7 +57,7 @@ export const escSpec = Joi.object<Omit<Esc, 'name'>, true>(escKeys);
 const { name: packName, ...packFigures } = keysOf('packs');
 const packKeys: Joi.StrictSchemaMap<Omit<Pack, 'name'>> = { ...packFigures, typical: someOf(['cRating']) };
 
-/** The schemas of packs by whether they must say how hard they are, with more fields beside their own. */
+/** Schemas of packs with `more` fields beside their own: `polymer` asks for the C rating or the resistance of a cell, `cells` for neither. */
 export const packForms = (more: Joi.SchemaMap = {}): Record<'polymer' | 'cells', Joi.ObjectSchema> => {
   const cells = Joi.object({ ...more, ...packKeys }).with('typical', 'cRating');
   return { polymer: cells.or('cRating', 'cellResistanceOhm'), cells };

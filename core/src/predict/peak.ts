@@ -10,7 +10,7 @@ const START_S = 1.5;
 const HELD = { grip: 1e6, cgHeightM: 1e-9 };
 const known = new WeakMap<ResolvedPlan, { motorA: number; packA: number }>();
 
-/** The highest current of a motor and of the pack in a full-throttle start if the tyres held, within the ESC's burst rating [A]. Once a plan. */
+/** The highest current of a motor and of the pack in a full-throttle start if the tyres held, within the ESC's burst rating [A]; computed once for each plan. */
 export function peakIfHeld(plan: ResolvedPlan): { motorA: number; packA: number } {
   let peak = known.get(plan);
   if (!peak) {

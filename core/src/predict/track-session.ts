@@ -29,7 +29,7 @@ const SHORTEST_FULL_S = 5;
 const LONGEST_FULL_S = 20;
 const SETTLES = 2.2;
 
-/** Passes as long as the car is believed to need until it no longer gains. */
+/** Full-throttle passes, each long enough for the car of this plan to come to its top speed. */
 export function sessionFor(believed: ResolvedPlan, passes = 4): TrackSession {
   const { pass } = drivePass(believed);
   const to95S = pass.to95?.timeS ?? LONGEST_FULL_S;

@@ -9,7 +9,7 @@ const cookieName = (ctx: ParameterizedContext): string => (ctx.secure ? '__Host-
 const COOKIE_MS = 180 * 24 * 3600 * 1000;
 const READS = new Set(['GET', 'HEAD']);
 
-/** Where the socket comes from. No header can say otherwise. */
+/** The remote address of the socket; no header is believed in its place. */
 export const addressOf = (ctx: ParameterizedContext): string => ctx.req.socket.remoteAddress ?? '';
 
 /** Gives a device the cookie that it is known by from now on. */

@@ -29,7 +29,7 @@ async function hashOf(bytes: Blob): Promise<string> {
 
 const send = ({ as, bytes }: Pick<WaitingBytes, 'as' | 'bytes'>): Promise<FileRef> => (as === 'photo' ? keepPhoto(bytes) : keepLog(bytes));
 
-/** Whether it may be taken later: nothing is wrong with the file. */
+/** Whether to send it again later: the server was out of reach or failed, and did not refuse the file. */
 const isAway = (cause: unknown): boolean => {
   const error = errorOf(cause);
   return !error || error.status >= 500;

@@ -11,7 +11,6 @@ import { heatRange } from '../../active/heat-text';
 export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   const system = useAppSelector((state) => state.prefs.units);
   const [speed, heat, length] = [unitOf('m/s', system), unitOf('°C', system), unitOf('m', system)];
-  // A dash before a minus would read as one of them.
   const band = ({ p10, p90 }: Band) => `${formatIn(p10, speed)}–${formatIn(p90, speed)}`;
   const radio = ladder.steps.some((step) => step.room.toRadioEdgeS !== undefined);
   const heads = [
