@@ -32,7 +32,8 @@ export function currencySymbol(): string {
 }
 
 /** “58.40 €”, “12 €”. Prices are kept as numbers: another currency converts none of them. */
-export const moneyText = (amount: number, digits = 2): string => `${formatNumber(amount, digits, !Number.isInteger(amount))}\u00a0${currencySymbol()}`;
+export const moneyText = (amount: number, digits = 2): string =>
+  `${formatNumber(amount, digits, !Number.isInteger(amount))}\u00a0${currencySymbol()}`;
 
 /** Signs and codes of currencies: “$”, “EUR”, “kr” where that is the builder’s, “euro”. */
 const WORD = /\p{Sc}|(?<!\p{L})\p{L}{2,5}\.?(?!\p{L})/gu;

@@ -40,7 +40,7 @@ test('gears whose winding burns under a can that only warms are marked, and thei
   // A short sprint: the winding is far ahead of its can.
   const plan = plainPlan({ gearing: { pinion: 80, spur: 50 }, run: { profile: 'race', minutes: 0.25 }, site: { surface: 'tarmac', ambientC: 35 } });
   const run = gearRun(plan);
-  expect(run.maxCanC).toBeLessThan(DEFAULT_LIMITS['motor-temperature'].stop!);
+  expect(run.maxCanC).toBeLessThan(DEFAULT_LIMITS['motor-temperature'].stop);
   expect([motorHeatC(run), heatFigure(motorHeatC(run), warm)]).toEqual([Infinity, 'burns']);
   expect(gearVerdict({ ...gearCell(plan, 80, 50, DEFAULT_LIMITS), fits: [] }, run, DEFAULT_LIMITS)).toEqual({
     level: 'stop',
