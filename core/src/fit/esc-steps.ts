@@ -9,13 +9,11 @@ const LEAST_LITHIUM_V = 3.6;
 const toTenth = (volts: number): number => Number(volts.toFixed(1));
 
 /** The ESC into its place, and every power wire. */
-export const escSteps: StepRule = ({ plan, resolved, newMotor, newEsc, newPack, plugChanges, twins, sensored, choices }) => {
+export const escSteps: StepRule = (input) => [...placeSteps(input), ...leadSteps(input), ...packSteps(input)];
+
+/** ESC, capacitor and what cools it and the motor. */
+const placeSteps: StepRule = ({ plan, resolved, newEsc, twins, choices }) => {
   const escs = twins ? 'ESCs' : 'ESC';
-  const packs = plan.packs.length;
-  const isParallel = plan.packWiring === 'parallel';
-  const fullV = openCircuitV(resolved.pack, 1);
-  // A lithium cell under this is empty or broken, and is not plugged in.
-  const leastV = isLithium(plan) ? LEAST_LITHIUM_V * resolved.pack.cells : openCircuitV(resolved.pack, 0) * (1 - SAME_VOLTS);
   return [
     ...when(newEsc && choices.allInOne !== true, () => ({
       id: 'esc-place',
@@ -53,40 +51,55 @@ export const escSteps: StepRule = ({ plan, resolved, newMotor, newEsc, newPack, 
       id: 'capacitor',
       title: 'Fit the capacitor at the ESC',
       why: 'Long leads and high current make spikes that no rating bears.',
-      right: `Plus to plus, as near to the ESC as its wires allow; rated ${short(plan.esc.capacitorV!)} V, over the full pack’s ${short(fullV)} V.`,
+      right: `Plus to plus, as near to the ESC as its wires allow; rated ${short(plan.esc.capacitorV!)} V, over the full pack’s ${short(openCircuitV(resolved.pack, 1))} V.`,
       caution: CAUTIONS.soldering,
       tools: ['soldering iron'],
       needs: ['esc-place'],
       of: `${short(plan.esc.capacitorV!)} V`,
     })),
-    ...when((newMotor || newEsc) && choices.allInOne !== true, () => ({
-      id: 'motor-leads',
-      title: 'Join motor and ESC',
-      why: 'A loose bullet gets hot and stutters as a broken motor does.',
-      right: 'Leads short, twisted or braided, each bullet in to its end and held by friction, none bare.',
-      caution: CAUTIONS.unplugged,
-      needs: ['esc-place', 'motor-screws'],
-      of: `${plan.motor.name}, ${plan.esc.name}`,
-    })),
-    ...when(sensored && (newMotor || newEsc) && choices.allInOne !== true, () => ({
-      id: 'sensor-lead',
-      title: 'Plug the sensor lead in',
-      why: 'With it the motor starts smoothly from standstill. Its motor wires go A to A, B to B, C to C: they are never swapped.',
-      right: 'The lead clicks in at both ends and lies clear of the gears.',
-      needs: ['motor-leads'],
-      of: plan.motor.name,
-    })),
-    ...when(plugChanges, () => ({
-      id: 'plugs',
-      title: 'Solder the plugs',
-      why: 'Pack and ESC must end in the same plug, and a cold joint burns.',
-      right:
-        'Heat-shrink on first; tip, wire and cup tinned, heat put through the solder, a spare half mated to hold the shape; shiny, no bare wire, and it bears a pull.',
-      caution: CAUTIONS.soldering,
-      tools: ['soldering iron', 'solder', 'heat-shrink', 'spare plug half'],
-      needs: ['esc-place'],
-      of: plan.packs[0]!.plug ?? '',
-    })),
+  ];
+};
+
+/** From the ESC to the motor, and the plugs. */
+const leadSteps: StepRule = ({ plan, newMotor, newEsc, plugChanges, sensored, choices }) => [
+  ...when((newMotor || newEsc) && choices.allInOne !== true, () => ({
+    id: 'motor-leads',
+    title: 'Join motor and ESC',
+    why: 'A loose bullet gets hot and stutters as a broken motor does.',
+    right: 'Leads short, twisted or braided, each bullet in to its end and held by friction, none bare.',
+    caution: CAUTIONS.unplugged,
+    needs: ['esc-place', 'motor-screws'],
+    of: `${plan.motor.name}, ${plan.esc.name}`,
+  })),
+  ...when(sensored && (newMotor || newEsc) && choices.allInOne !== true, () => ({
+    id: 'sensor-lead',
+    title: 'Plug the sensor lead in',
+    why: 'With it the motor starts smoothly from standstill. Its motor wires go A to A, B to B, C to C: they are never swapped.',
+    right: 'The lead clicks in at both ends and lies clear of the gears.',
+    needs: ['motor-leads'],
+    of: plan.motor.name,
+  })),
+  ...when(plugChanges, () => ({
+    id: 'plugs',
+    title: 'Solder the plugs',
+    why: 'Pack and ESC must end in the same plug, and a cold joint burns.',
+    right:
+      'Heat-shrink on first; tip, wire and cup tinned, heat put through the solder, a spare half mated to hold the shape; shiny, no bare wire, and it bears a pull.',
+    caution: CAUTIONS.soldering,
+    tools: ['soldering iron', 'solder', 'heat-shrink', 'spare plug half'],
+    needs: ['esc-place'],
+    of: plan.packs[0]!.plug ?? '',
+  })),
+];
+
+/** The packs, wired and in their place; then all is closed. */
+const packSteps: StepRule = ({ plan, resolved, newEsc, newPack, plugChanges }) => {
+  const packs = plan.packs.length;
+  const isParallel = plan.packWiring === 'parallel';
+  const fullV = openCircuitV(resolved.pack, 1);
+  // A lithium cell under this is empty or broken, and is not plugged in.
+  const leastV = isLithium(plan) ? LEAST_LITHIUM_V * resolved.pack.cells : openCircuitV(resolved.pack, 0) * (1 - SAME_VOLTS);
+  return [
     ...when(packs > 1 && newPack, () => ({
       id: 'pack-lead',
       title: isParallel ? 'Make the lead for packs in parallel' : 'Make the lead for packs in series',

@@ -19,14 +19,15 @@ export function becLimitV({ car: { bay = {} } }: PlanFile): number | undefined {
 
 const volts = (value: number) => `${Number(value.toFixed(2))} V`;
 
+const setting = (id: string, what: string, value: string, why: string, costs: string): Setting => ({ id, what, value, why, costs });
+
 /** The settings sheet of a plan. Names are those of the function, whatever an ESC’s own menu calls it. */
-export function settingsSheet({ plan, resolved, sensored, choices }: FitInput): Setting[] {
-  const { profile } = resolved.run;
-  const slow = profile === 'crawl' || profile === 'trail' || profile === 'pull';
-  const tracked = plan.car.drive === 'tracked';
+export const settingsSheet = (input: FitInput): Setting[] => [...protection(input), ...driving(input)];
+
+/** What keeps pack, ESC, motor and servo from harm, and which way the motor turns. */
+function protection({ plan, resolved, sensored }: FitInput): Setting[] {
   const cells = resolved.pack.cells;
   const bec = becLimitV(plan);
-  const setting = (id: string, what: string, value: string, why: string, costs: string): Setting => ({ id, what, value, why, costs });
   return [
     setting(
       'cells',
@@ -84,6 +85,15 @@ export function settingsSheet({ plan, resolved, sensored, choices }: FitInput): 
       'The weakest of receiver and servo decides.',
       'Fewer volts make the servo slower.',
     ),
+  ];
+}
+
+/** How the car drives and brakes. */
+function driving({ plan, resolved, sensored, choices }: FitInput): Setting[] {
+  const { profile } = resolved.run;
+  const slow = profile === 'crawl' || profile === 'trail' || profile === 'pull';
+  const tracked = plan.car.drive === 'tracked';
+  return [
     setting(
       'mode',
       'Drive mode',
