@@ -63,7 +63,7 @@ export { splitShopLine, type ShopKind, type ShopLine } from './labels/shop-line'
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
 export { readKit, type KitPart } from './labels/kit';
 export { partFromLabel } from './labels/part-from-label';
-export { nameOfOne, type ReadField, type ReadFields } from './labels/label-text';
+export type { ReadField, ReadFields } from './labels/label-text';
 
 export { explainDifference, type Difference, type Explanation, type MeasuredToday } from './car/explain-difference';
 export { equivalents, pinionsForSpeed, type Equivalents, type PinionSpeed } from './car/equivalents';

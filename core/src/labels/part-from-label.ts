@@ -3,7 +3,7 @@ import { withUsualRating } from '../plan/pack-rating';
 import type { Pack } from '../plan/plan-file';
 import type { Part, PartStatus } from '../shelf/part';
 import type { LabelReading } from './read-label';
-import type { ReadFields } from './label-text';
+import { nameOfOne, type ReadFields } from './label-text';
 
 /** The parts that a label describes, or what it would still have to say. */
 export interface FromLabel {
@@ -17,13 +17,14 @@ export const LONGEST_NAME = 120;
 
 /**
  * Makes the part that a reading describes; `answer` is the builder's choice where the label's code has two meanings.
- * A gear label with pinion and spur gives both, their price with the pinion. Ranges are not checked here.
+ * A gear label with pinion and spur gives both, their price with the pinion; one that speaks of several gives one of them. Ranges are not checked here.
  */
 export function partFromLabel(label: string, reading: LabelReading, answer: ReadFields = {}, status: PartStatus = 'owned'): FromLabel {
   const fields = { ...reading.fields, ...answer };
   const read = Object.fromEntries(Object.entries(fields).map(([field, { value }]) => [field, value]));
   const spec: Record<string, unknown> = reading.kind === 'pack' ? { ...withUsualRating(read as unknown as Pack) } : read;
-  const name = label.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME) || 'Unnamed';
+  const spelt = reading.count === undefined ? label : nameOfOne(label);
+  const name = spelt.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME) || 'Unnamed';
   const missing = whatIsMissing(reading, spec);
   if (reading.kind === undefined || missing.length > 0) return { parts: [], missing };
   const priced = reading.price === undefined ? {} : { price: reading.price };

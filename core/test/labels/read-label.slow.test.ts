@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { labelKind, LABEL_KINDS, nameOfOne, partFromLabel, readLabel, type LabelKind, type LabelReading } from '@puddler/core';
+import { labelKind, LABEL_KINDS, partFromLabel, readLabel, type LabelKind, type LabelReading } from '@puddler/core';
 import { ESC_LABELS, MOTOR_LABELS, OTHER_LABELS, PACK_LABELS, TYPED_LABELS, type LabelRow } from './label-table';
 
 const ALL: LabelRow[] = [...MOTOR_LABELS, ...ESC_LABELS, ...PACK_LABELS, ...OTHER_LABELS, ...TYPED_LABELS];
@@ -104,8 +104,11 @@ test.each([
   ['a pair of 2216 880kv', '2216 880kv'],
   ['60A 2-3S, two of them', '60A 2-3S'],
   ['60A 2-3S (pair)', '60A 2-3S'],
-  ['Twofold 3650', 'Twofold 3650'],
-])('“%s” is the name of several; of one it is “%s”', (several, one) => expect(nameOfOne(several)).toBe(one));
+  ['Twofold 3650 1800kv', 'Twofold 3650 1800kv'],
+])('“%s” is the name of several; of one it is “%s”', (several, one) => {
+  const reading = readLabel(several);
+  expect(partFromLabel(several, reading).parts.map(({ name }) => name)).toEqual([one]);
+});
 
 test('a brushed motor without turns has usual ones, with their doubt', () => {
   const { fields } = readLabel('370 brushed', 'motor');

@@ -1,5 +1,5 @@
 import { RANGES, type PlanBody } from '@puddler/contract/shared';
-import { compact, massOfPartsG, nameOfOne, splitShopLine, USUAL_PARTS, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
+import { compact, massOfPartsG, splitShopLine, USUAL_PARTS, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../document-store/edits';
 import { useAppDispatch } from '../document-store/store';
@@ -105,11 +105,11 @@ export function useNewCar() {
   return { name, rename, isNameMissing, template, setTemplateId, ratioText, setRatio, ratioProblem, isDirect, labels, spread, unfinished, make };
 }
 
-/** The plan with the parts of labels in it, each by the name of one of them. */
+/** The plan with the parts of labels in it. */
 const withLabels = (file: PlanFile, labels: readonly LabelInHand[]): PlanBody =>
   withParts(
     file,
-    labels.flatMap(({ reading, parts }) => (reading?.count === undefined ? parts : parts.map((part) => ({ ...part, name: nameOfOne(part.name) })))),
+    labels.flatMap(({ parts }) => parts),
   );
 
 /** The plan with as many motors and packs as the labels speak of: packs one after the other, where the ESC bears so many cells. */

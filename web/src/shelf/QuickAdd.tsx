@@ -1,20 +1,13 @@
-import { LABEL_KINDS, nameOfOne, type LabelKind, type Part, type PartStatus } from '@puddler/core';
+import { LABEL_KINDS, type LabelKind, type PartStatus } from '@puddler/core';
 import { useState } from 'react';
 import { undoable } from '../document-store/undoable';
 import { useAppDispatch } from '../document-store/store';
 import { addParts } from '../document-store/part-edits';
 import { LabelField } from '../active/labels/LabelField';
-import { useLabel, type LabelInHand } from '../active/labels/use-label';
+import { useLabel } from '../active/labels/use-label';
 import { Button } from '../ui/Button';
 import { wordFor } from '../ui/words';
 import { Select } from '../ui/Select';
-
-/** As many parts as the label speaks of, each by the name of one of them. */
-function spokenOf({ reading, kit, parts: read }: LabelInHand): { count: number; each: Part[]; parts: Part[] } {
-  const count = kit ? 1 : (reading?.count ?? 1);
-  const each = count > 1 ? read.map((part) => ({ ...part, name: nameOfOne(part.name) })) : read;
-  return { count, each, parts: Array.from({ length: count }, () => each).flat() };
-}
 
 /** Worn out is what a part becomes. */
 const NEW_STATUSES = ['owned', 'considered'] as const satisfies readonly PartStatus[];
@@ -28,9 +21,9 @@ export function QuickAdd() {
 
   const add = () => {
     if (field.parts.length === 0) return;
-    const { count, each, parts } = spokenOf(field);
-    dispatch(addParts(parts));
-    dispatch(undoable(`${count > 1 ? `${count} × ` : ''}${each.map((part) => part.name).join(' and ')} on the shelf.`));
+    const count = field.kit ? 1 : (field.reading?.count ?? 1);
+    dispatch(addParts(Array.from({ length: count }, () => field.parts).flat()));
+    dispatch(undoable(`${count > 1 ? `${count} × ` : ''}${field.parts.map((part) => part.name).join(' and ')} on the shelf.`));
     field.setText('');
   };
 
