@@ -2,8 +2,8 @@
 const ASSETS = __ASSETS__;
 const SHELL = 'shell-__RELEASE__';
 const LISTS = 'lists';
-/** What a page begins with, lists in pieces, cars whole and their logs; the rest it has when it was open before, or does without. */
-const isList = (path) => /^\/api\/(?:garage|shelf|log|(?:log|whole-car)\/[0-9a-f-]+)$/.test(path);
+/** What a page begins with, lists in pieces and cars whole; the rest it has when it was open before, or does without. */
+const isList = (path) => /^\/api\/(?:garage|cars|shelf|log|whole-car\/[0-9a-f-]+)$/.test(path);
 /** A laptop that is far away answers nothing at all, for a long time. */
 const ANSWER_WITHIN_MS = 4000;
 

@@ -13,7 +13,7 @@ import { watchLongTasks } from './long-tasks';
 
 const SHARE = Number(process.argv[2] ?? 1);
 /** What a page begins with. */
-const LISTED = /\/api\/(?:garage|shelf|log|whole-car|set-aside)\b/;
+const LISTED = /\/api\/(?:garage|cars|shelf|log|whole-car|set-aside)\b/;
 const WANTED = { cars: 500 * SHARE, plans: 5000 * SHARE, parts: 5000 * SHARE, runs: 10_000 * SHARE };
 const ROWS_AT_ONCE = 200;
 

@@ -21,6 +21,8 @@ export {
   parentOf,
   type BodyOf,
   type Doc,
+  type CarPiece,
+  type PlanName,
   type DocList,
   type DocPiece,
   type KindName,

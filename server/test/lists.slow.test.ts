@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { KIND_NAMES, MOST_IN_PIECE, NO_PURCHASE, type DocPiece } from '@puddler/contract';
+import { KIND_NAMES, MOST_IN_PIECE, NO_PURCHASE, type CarPiece, type DocPiece } from '@puddler/contract';
 import { databaseBeside } from '../src/db/open';
 import type { Running } from '../src/serve';
 import { CAR, clientOf, newFolder, RUN, startServer } from './helpers';
@@ -112,15 +112,35 @@ test('all of a car comes under its own id and under each of its plans, and nothi
   expect((await client.http.get('/api/whole-car/nothing')).status).toBe(422);
 });
 
-test('the log of a car comes alone, and is empty where there is none', async () => {
-  const [own, other] = [await client.addCar(), await client.addCar()];
-  const runs = [randomUUID(), randomUUID()];
-  for (const [i, carId] of [own.id, other.id].entries()) await client.http.put(`/api/runs/${runs[i]}`).send({ base: 0, parentId: carId, body: RUN });
-  const idsOf = async (carId: string) => ((await client.http.get(`/api/log/${carId}`)).body as DocPiece).documents.run!.map(({ id }) => id);
-  expect(await idsOf(own.id)).toEqual([runs[0]]);
-  await client.http.delete(`/api/runs/${runs[0]}`).send({ base: 1 });
-  expect([await idsOf(own.id), await idsOf(other.id), await idsOf(randomUUID())]).toEqual([[], [runs[1]], []]);
-  expect((await client.http.get('/api/log/nothing')).status).toBe(422);
+test('cars come in pieces with the names of their plans, oldest first, and nothing else that belongs to them', async () => {
+  const cars: string[] = [];
+  const plans: string[] = [];
+  for (let i = 0; i < 3; i++) cars.push((await client.addCar()).id);
+  for (const carId of [cars[2]!, cars[0]!, cars[2]!]) plans.push((await client.addPlan(carId)).id);
+  await client.http.put(`/api/runs/${randomUUID()}`).send({ base: 0, parentId: cars[0], body: RUN });
+  const [first, second] = [(await piece('cars', 2)) as CarPiece, (await piece('cars', 2, (await piece('cars', 2)).next)) as CarPiece];
+  expect(first.documents.car!.map(({ id }) => id)).toEqual([cars[0], cars[1]]);
+  expect(Object.keys(first.documents)).toEqual(['car']);
+  const { name } = (await client.http.get(`/api/plans/${plans[1]}`)).body.body as { name: string };
+  expect(first.plans).toEqual({ [cars[0]!]: [{ id: plans[1], name }], [cars[1]!]: [] });
+  expect(second.plans).toEqual({ [cars[2]!]: [plans[0], plans[2]].map((id) => ({ id, name })) });
+  await client.http.delete(`/api/plans/${plans[0]}`).send({ base: 1 });
+  const all = (await client.http.get('/api/cars')).body as CarPiece;
+  expect(all.plans[cars[2]!]!.map(({ id }) => id)).toEqual([plans[2]]);
+  expect(all.next).toBeUndefined();
+});
+
+test('a plan whose name is no text any more has none in the list, and takes no other with it', async () => {
+  const { id: carId } = await client.addCar();
+  const [whole, torn] = [(await client.addPlan(carId)).id, (await client.addPlan(carId)).id];
+  await running.stop();
+  const database = databaseBeside(folder);
+  await database.client.execute({ sql: `UPDATE documents SET body = cast(x'7B226E616D65223A22FF227D' AS text) WHERE id = ?`, args: [torn] });
+  await database.close();
+  running = await startServer(folder);
+  client = clientOf(running);
+  const { plans } = (await client.http.get('/api/cars')).body as CarPiece;
+  expect(plans[carId]!.map(({ id }) => id)).toEqual([whole]);
 });
 
 test('what cannot be read is named whatever its kind, also one of a later release, and one whose kind itself rotted', async () => {

@@ -49,12 +49,15 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
     // Before the lists are fetched: what is written in between would not be in them.
     followChanges(store, () => sendNow());
     // What the address asks for need not wait for the rest.
-    return Promise.all([loadGarage(store, location.pathname), ASKS_FOR_SHELF.test(location.pathname) ? loadShelf(store) : undefined]);
+    return Promise.all([
+      loadGarage(store, { address: location.pathname, isWhole: !isHere() }),
+      ASKS_FOR_SHELF.test(location.pathname) ? loadShelf(store) : undefined,
+    ]);
   })
   .then(() => {
     sendNow = startSync(store);
     void recallPins(store);
-    // A device that may lose the server has every car with it; elsewhere a log comes when its car is looked at.
+    // A device that may lose the server has every car with it; elsewhere a car comes when it is looked at.
     return Promise.all([store.getState().documentStore.shelfLoaded ? undefined : loadShelf(store), isHere() ? undefined : loadLog(store)]);
   })
   // The first answers come before what may be opened next.

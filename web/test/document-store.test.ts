@@ -18,7 +18,8 @@ import { duplicateCar } from '../src/document-store/duplicate-car';
 import { addCar, addPlan, copyName, deleteDocument, editCar, editPlan } from '../src/document-store/edits';
 import { contentOf, isUnsaved, keyOf, type ContentOf } from '../src/document-store/entry';
 import { currentPress, watchPresses } from '../src/document-store/press';
-import { carOf, planOf, plansOfCar, selectGarage, selectSaveStatus } from '../src/document-store/selectors';
+import { carOf, planOf, selectSaveStatus } from '../src/document-store/selectors';
+import { plansOfCar, selectGarage } from '../src/document-store/select-garage';
 import { createStore, type AppStore } from '../src/document-store/store';
 import { takeBack, undoable } from '../src/document-store/undoable';
 import { docOf, garage } from './stored';
@@ -36,7 +37,7 @@ const asPlan = (body: typeof plan) => contentOf('plan', { body, parentId: 'c1' }
 beforeEach(() => {
   store = createStore();
   store.dispatch(garage([CAR], [PLAN]));
-  store.dispatch(received({ documents: {}, logOf: 'c1' }));
+  store.dispatch(received({ documents: {}, complete: 'log' }));
 });
 
 test('what the server holds is saved', () => {

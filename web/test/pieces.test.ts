@@ -1,8 +1,9 @@
 import { splitPlanFile } from '@puddler/contract';
 import { plainPlan } from '../../core/test/helpers';
-import { received } from '../src/document-store/document-store-slice';
+import { heard, received, undone } from '../src/document-store/document-store-slice';
 import { deleteDocument, editPlan } from '../src/document-store/edits';
-import { areRunsHere, planOf, plansOfCar, runsOfCar, selectGarage, selectSaveStatus } from '../src/document-store/selectors';
+import { planOf, runsOfCar, selectSaveStatus } from '../src/document-store/selectors';
+import { carIdOf, isCarHere, isHereByName, plansOfCar, selectGarage } from '../src/document-store/select-garage';
 import { createStore, type AppStore } from '../src/document-store/store';
 import { docOf } from './stored';
 
@@ -28,7 +29,7 @@ test('all of a car comes ahead of the lists: its plan and runs are here, and of 
   wholeCar();
   expect(planOf(state(), 'p2')).toBeDefined();
   expect(runsOfCar(state(), 'c2')).toHaveLength(1);
-  expect([areRunsHere(state(), 'c2'), areRunsHere(state(), 'c1')]).toEqual([true, false]);
+  expect([isCarHere(state(), 'c2'), isCarHere(state(), 'c1')]).toEqual([true, false]);
   expect(state().documentStore.loaded).toBe('loading');
   expect(selectSaveStatus(state())).toBe('saved');
 });
@@ -60,4 +61,46 @@ test('what belongs to a car that was deleted here is not shown when its list bri
   store.dispatch(received({ documents: { run: [runDoc('r9', 'c2')] }, complete: 'log' }));
   expect(runsOfCar(state(), 'c2')).toEqual([]);
   expect(names()).toEqual([]);
+});
+
+describe('cars by name', () => {
+  const named = (id: string, ...plans: string[]) => ({ [id]: plans.map((plan) => ({ id: plan, name: `${plan} by name` })) });
+  const planNames = (id: string) =>
+    selectGarage(state())
+      .find((one) => one.id === id)!
+      .plans.map(({ name }) => name);
+  beforeEach(() => {
+    store.dispatch(received({ documents: { car: [carDoc('c1')] }, plans: named('c1', 'p1', 'p2') }));
+    store.dispatch(received({ documents: { car: [carDoc('c2')] }, plans: named('c2'), complete: 'cars' }));
+  });
+
+  test('their plans stand in the garage by name, in the order they were made, and are not here', () => {
+    expect(state().documentStore.loaded).toBe('ready');
+    expect([planNames('c1'), planNames('c2')]).toEqual([['p1 by name', 'p2 by name'], []]);
+    expect([planOf(state(), 'p1'), plansOfCar(state(), 'c1')]).toEqual([undefined, []]);
+    expect([isCarHere(state(), 'c1'), isHereByName(state(), 'c1')]).toEqual([false, true]);
+    expect([carIdOf(state(), 'c1'), carIdOf(state(), 'p2'), carIdOf(state(), 'nobody')]).toEqual(['c1', 'c1', undefined]);
+    expect(selectGarage(state())).toBe(selectGarage(state()));
+  });
+
+  test('all of one puts its plans in the place of their names, and leaves other cars as they were', () => {
+    const other = selectGarage(state())[1];
+    store.dispatch(received({ documents: { car: [carDoc('c1')], plan: [planDoc('p1', 'c1'), planDoc('p2', 'c1', 2)] }, wholeCar: true }));
+    expect(planNames('c1')).toEqual(['p1 v1', 'p2 v2']);
+    expect(isHereByName(state(), 'c1')).toBe(false);
+    expect(selectGarage(state())[1]).toBe(other);
+    store.dispatch(deleteDocument('plan', 'p1'));
+    expect([planNames('c1'), carIdOf(state(), 'p1')]).toEqual([['p2 v2'], 'c1']);
+    store.dispatch(undone({ at: 1 }));
+    expect(planNames('c1')).toEqual(['p1 v1', 'p2 v2']);
+  });
+
+  test('what another window writes or deletes of one is in its list of names', () => {
+    store.dispatch(heard({ written: [{ kind: 'plan', doc: planDoc('p2', 'c1', 3) }], gone: [{ key: 'plan:p1', version: 2 }] }));
+    store.dispatch(heard({ written: [{ kind: 'plan', doc: planDoc('p9', 'c1') }], gone: [] }));
+    expect(planNames('c1')).toEqual(['p2 v3', 'p9 v1']);
+    store.dispatch(heard({ written: [], gone: [{ key: 'plan:p2', version: 4 }] }));
+    expect(planNames('c1')).toEqual(['p9 v1']);
+    expect(isHereByName(state(), 'c1')).toBe(true);
+  });
 });

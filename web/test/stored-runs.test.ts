@@ -6,7 +6,8 @@ import { duplicateCar } from '../src/document-store/duplicate-car';
 import { deleteDocument } from '../src/document-store/edits';
 import { beginStep, editPurchase } from '../src/document-store/noted-edits';
 import { amendRun, editRun, keepRun, takeLearned } from '../src/document-store/run-edits';
-import { contentAt, learnedOf, runsOfCar, selectGarage, selectSaveStatus } from '../src/document-store/selectors';
+import { contentAt, learnedOf, runsOfCar, selectSaveStatus } from '../src/document-store/selectors';
+import { selectGarage } from '../src/document-store/select-garage';
 import { createStore, type AppStore } from '../src/document-store/store';
 import { planFileFor } from '../src/active/joined-plan';
 import { docOf, garage } from './stored';
@@ -32,7 +33,7 @@ const runs = (carId = 'c1') => runsOfCar(store.getState(), carId).map(({ run: on
 beforeEach(() => {
   store = createStore();
   store.dispatch(garage([docOf<'car'>('c1', { car, bench: {} })], [docOf<'plan'>('p1', plan, 'c1')]));
-  store.dispatch(received({ documents: { run: [] }, logOf: 'c1' }));
+  store.dispatch(received({ documents: { car: [docOf<'car'>('c1', { car, bench: {} })] }, wholeCar: true }));
 });
 
 test('runs come after the garage, the latest first, each under its car', () => {
@@ -121,7 +122,7 @@ test('a copy has a document of every kind that can belong to a car, each with it
   });
   const fresh = createStore();
   fresh.dispatch(garage([docOf<'car'>('c1', { car, bench: { stockPlanId: 'p1' } })], []));
-  fresh.dispatch(received({ documents: {}, logOf: 'c1' }));
+  fresh.dispatch(received({ documents: {}, complete: 'log' }));
   for (const [i, kind] of kinds.entries()) fresh.dispatch(received({ documents: { [kind]: [docs[i]!] } }));
   await fresh.dispatch(duplicateCar('c1'));
   const all = Object.values(fresh.getState().documentStore.entries);

@@ -10,20 +10,19 @@ import { addCar, addPlan, deleteDocument, editCar, editPlan, keepWishes } from '
 import { addParts, changeParts } from '../src/document-store/part-edits';
 import { isUnsaved, keyOf } from '../src/document-store/entry';
 import { readUnsaved } from '../src/document-store/read-unsaved';
-import { loadAgain, loadGarage, loadLogOf, loadShelf } from '../src/document-store/load';
+import { loadAgain, loadGarage, loadCar, loadShelf } from '../src/document-store/load';
 import {
-  areRunsHere,
   carOf,
   partOf,
   planOf,
   runsOfCar,
   selectConflict,
-  selectGarage,
   selectRefused,
   selectSaveStatus,
   selectShelf,
   wishesOfCar,
 } from '../src/document-store/selectors';
+import { isCarHere, selectGarage } from '../src/document-store/select-garage';
 import { createStore, type AppStore } from '../src/document-store/store';
 import { startSync } from '../src/document-store/sync';
 
@@ -39,10 +38,10 @@ let mine: AppStore;
 let carId: string;
 let planId: string;
 
-/** A page: its own store, loaded and saving. */
-async function openPage(): Promise<AppStore> {
+/** A page: its own store, loaded and saving. Its cars come whole, or by name as on the machine itself. */
+async function openPage({ isWhole = true } = {}): Promise<AppStore> {
   const store = createStore();
-  await loadGarage(store);
+  await loadGarage(store, { isWhole });
   await loadShelf(store);
   startSync(store, 20);
   return store;
@@ -356,7 +355,10 @@ test('wishes are documents of their own: an edit of one does not write the car',
   expect(selectGarage(mine.getState())[0]!.id).toBe(carId);
 });
 
-describe('the log of a car comes when the car is looked at', () => {
+describe('a car comes by name, and whole when it is looked at', () => {
+  beforeEach(async () => {
+    mine = await openPage({ isWhole: false });
+  });
   const state = () => mine.getState();
   const idsOf = (id = carId) => runsOfCar(state(), id).map((one) => one.id);
   const putRun = (id: string, of: string) => client.http.put(`/api/runs/${id}`).send({ base: 0, parentId: of, body: RUN });
@@ -364,13 +366,13 @@ describe('the log of a car comes when the car is looked at', () => {
   test('it is asked for once by all who look, is here from then on, and a car made here has none elsewhere', async () => {
     const run = randomUUID();
     await putRun(run, carId);
-    expect([areRunsHere(state(), carId), idsOf()]).toEqual([false, []]);
-    await Promise.all([loadLogOf(mine, carId), loadLogOf(mine, carId)]);
-    expect([areRunsHere(state(), carId), idsOf()]).toEqual([true, [run]]);
-    expect(line.requests.filter(({ path }) => path === `/api/log/${carId}`)).toHaveLength(1);
+    expect([isCarHere(state(), carId), idsOf()]).toEqual([false, []]);
+    await Promise.all([loadCar(mine, carId), loadCar(mine, carId)]);
+    expect([isCarHere(state(), carId), idsOf()]).toEqual([true, [run]]);
+    expect(line.requests.filter(({ path }) => path === `/api/whole-car/${carId}`)).toHaveLength(1);
     const added = mine.dispatch(addCar({ ...car, name: 'New' }, [{ plan }]));
     const own = planOf(state(), added)!.carId;
-    expect(areRunsHere(state(), own)).toBe(true);
+    expect(isCarHere(state(), own)).toBe(true);
     await isSaved();
   });
 
@@ -383,7 +385,7 @@ describe('the log of a car comes when the car is looked at', () => {
       [foreign, second],
     ] as const)
       await putRun(run, of);
-    await loadLogOf(mine, carId);
+    await loadCar(mine, carId);
     // It came by the feed: the log of its car is not here.
     mine.dispatch(heard({ written: [{ kind: 'run', doc: (await client.http.get(`/api/runs/${foreign}`)).body as Doc }], gone: [] }));
     await client.http.delete(`/api/runs/${lost}`).send({ base: 1 });
@@ -398,7 +400,7 @@ describe('the log of a car comes when the car is looked at', () => {
     line.away = true;
     await mine.dispatch(duplicateCar(carId));
     expect(selectGarage(state())).toHaveLength(1);
-    expect(state().notices.at(-1)?.text).toContain('the car’s runs are not here');
+    expect(state().notices.at(-1)?.text).toContain('not all of the car is here');
     line.away = false;
     await mine.dispatch(duplicateCar(carId));
     const copy = selectGarage(state()).find(({ id }) => id !== carId)!;

@@ -58,6 +58,17 @@ export interface DocPiece extends DocList {
   next?: string;
 }
 
+/** What a list shows of a plan before its car is looked at. */
+export interface PlanName {
+  id: string;
+  name: string;
+}
+
+/** Cars in pieces, as a page begins with them: the names of their plans by car, and nothing else that belongs to them. */
+export interface CarPiece extends DocPiece {
+  plans: Record<string, PlanName[]>;
+}
+
 /** More documents than this in one piece would hold up their reader. */
 export const MOST_IN_PIECE = 1000;
 

@@ -1,4 +1,5 @@
-import { and, asc, eq, getTableColumns, sql, type SQL } from 'drizzle-orm';
+import type { PlanName } from '@puddler/contract';
+import { and, asc, eq, getTableColumns, isNull, sql, type SQL } from 'drizzle-orm';
 import { SCHEMA_VERSIONS } from '../documents/rows';
 import type { Database } from './open';
 import { documents, type DocumentRow } from './schema';
@@ -26,6 +27,9 @@ const NAME = /"name":"([^"\\\uFFFD]{1,80})/;
 export const LEGIBLE_NAME = sql`substr(cast(${documents.body} as blob), 1, ${HEAD_BYTES})`.mapWith(
   (bytes: ArrayBuffer): string | undefined => NAME.exec(lenient.decode(bytes))?.[1],
 );
+
+/** The name in a plan’s body that is JSON, as bytes like the body itself. */
+const PLAN_NAME = sql`cast(json_extract(${documents.body}, '$.name') as blob)`.mapWith(strictly);
 
 /** A column of ids as they are made: any other byte in one is damage, and must not be read as text. */
 export const isIdIn = (column: string) => sql.raw(`${column} not glob '*[^0-9a-f-]*'`);
@@ -61,9 +65,6 @@ export const placesOf = (orm: Database['orm'], where: SQL | undefined, after: Pl
     .orderBy(asc(CREATED_AT), sql`rowid`)
     .limit(count);
 
-/** The condition of what belongs to a document, in one step. */
-export const belongsTo = (id: string) => eq(documents.parentId, id);
-
 export const isRowIn = (rowids: readonly number[]) => sql`rowid in (select value from json_each(${JSON.stringify(rowids)}))`;
 
 /** The rows of a condition that can be read, oldest first, and how many more there are. The condition names kinds. */
@@ -79,4 +80,24 @@ export async function readRows(orm: Database['orm'], where: SQL | undefined): Pr
     .from(documents)
     .where(where);
   return { rows, unread: all!.count - rows.length };
+}
+
+/** The names of the plans of some cars, by car, oldest first; of the plans that can be read. */
+export async function planNamesOf(orm: Database['orm'], carIds: readonly string[]): Promise<Record<string, PlanName[]>> {
+  const found = await orm
+    .select({ id: documents.id, carId: documents.parentId, name: PLAN_NAME })
+    .from(documents)
+    .where(
+      and(
+        eq(documents.kind, 'plan'),
+        isNull(documents.deletedAt),
+        sql`${documents.parentId} in (select value from json_each(${JSON.stringify(carIds)}))`,
+        IS_READABLE,
+        HAS_LEGIBLE_HEAD,
+      ),
+    )
+    .orderBy(asc(documents.createdAt), sql`rowid`);
+  const byCar: Record<string, PlanName[]> = Object.fromEntries(carIds.map((id) => [id, []]));
+  for (const { id, carId, name } of found) if (name !== '') byCar[carId!]!.push({ id, name });
+  return byCar;
 }

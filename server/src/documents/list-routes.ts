@@ -1,11 +1,11 @@
 import Router from '@koa/router';
-import { checkId, checkListQuery, LIST_NAMES } from '@puddler/contract';
+import { checkId, checkListQuery, LIST_NAMES, MOST_IN_PIECE } from '@puddler/contract';
 import type { Context } from 'koa';
 import { AppError } from '../http/app-error';
 import { orRefuse } from '../http/checked';
 import { tagOf, type DocumentLists } from './list';
 
-/** What a page begins with: lists, whole or in pieces, the log of a car, and everything of one. A request with the ETag of the latest answer gets 304. */
+/** What a page begins with: lists, whole or in pieces, cars by name, and everything of one. A request with the ETag of the latest answer gets 304. */
 export function listRoutes(lists: DocumentLists): Router {
   const router = new Router({ prefix: '/api' });
   for (const list of LIST_NAMES) {
@@ -14,8 +14,9 @@ export function listRoutes(lists: DocumentLists): Router {
       send(ctx, await (limit === undefined ? lists.whole(list) : lists.piece(list, after, limit)));
     });
   }
-  router.get('/log/:carId', async (ctx) => {
-    send(ctx, await lists.logOf(orRefuse(checkId(ctx.params['carId']))));
+  router.get('/cars', async (ctx) => {
+    const { limit = MOST_IN_PIECE, after } = orRefuse(checkListQuery(ctx.query));
+    send(ctx, await lists.cars(after, limit));
   });
   router.get('/set-aside', async (ctx) => {
     send(ctx, await lists.unreadable());

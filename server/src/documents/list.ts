@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { isKindName, KIND_NAMES, kindsOfList, type KindName, type ListName, type SetAside } from '@puddler/contract';
 import type { SQL } from 'drizzle-orm';
-import { belongsTo, isRowIn, type Place } from '../db/document-rows';
+import { isRowIn, planNamesOf, type Place } from '../db/document-rows';
+import type { DocumentRow } from '../db/schema';
 import { docText, schemaVersionNow } from './rows';
 import type { DocumentStore, Unreadable } from './store';
 
@@ -20,15 +21,19 @@ export class DocumentLists {
   /** The next documents of a list: a page that begins reads one piece after the other, and draws in between. */
   async piece(list: ListName, after: Place | undefined, count: number): Promise<Buffer> {
     const kinds = kindsOfList(list);
-    const places = await this.store.places(kinds, after, count);
-    const last = places.at(-1);
-    const next = last && places.length === count ? `${last.createdAt}.${last.rowid}` : undefined;
-    return this.text(kinds, isRowIn(places.map(({ rowid }) => rowid)), next);
+    const { within, next } = await this.nextRows(kinds, after, count);
+    return this.text(kinds, within, next);
   }
 
-  /** The log of a car; empty where there is none. */
-  logOf(carId: string): Promise<Buffer> {
-    return this.text(kindsOfList('log'), belongsTo(carId));
+  /** The next cars, with the names of their plans. */
+  async cars(after: Place | undefined, count: number): Promise<Buffer> {
+    const { within, next } = await this.nextRows(['car'], after, count);
+    const { rows, setAside } = await this.found(['car'], within);
+    const plans = await planNamesOf(
+      this.store.db.orm,
+      rows.map(({ id }) => id),
+    );
+    return asJson({ documents: textOf(['car'], rows), setAside, plans: JSON.stringify(plans), next });
   }
 
   /** Everything of a car, whatever list it stands in; `id` names the car or one of its plans. Undefined where there is none. */
@@ -51,17 +56,41 @@ export class DocumentLists {
     }
   }
 
-  private async text(kinds: KindName[], within?: SQL, next?: string): Promise<Buffer> {
-    const { rows, unread } = await this.store.readable(kinds, within);
-    const unreadable = unread > 0 ? await this.store.unreadable(kinds, rows, within) : [];
-    const ofKind = (kind: KindName) =>
-      `${JSON.stringify(kind)}:[${rows
-        .filter((row) => row.kind === kind)
-        .map(docText)
-        .join(',')}]`;
-    const end = next === undefined ? '' : `,"next":${JSON.stringify(next)}`;
-    return Buffer.from(`{"documents":{${kinds.map(ofKind).join(',')}},"setAside":${JSON.stringify(unreadable.map(shownUnreadable))}${end}}`);
+  /** The next rows of some kinds, and where the piece after them begins. */
+  private async nextRows(kinds: KindName[], after: Place | undefined, count: number): Promise<{ within: SQL; next: string | undefined }> {
+    const places = await this.store.places(kinds, after, count);
+    const last = places.at(-1);
+    return {
+      within: isRowIn(places.map(({ rowid }) => rowid)),
+      next: last && places.length === count ? `${last.createdAt}.${last.rowid}` : undefined,
+    };
   }
+
+  private async text(kinds: KindName[], within?: SQL, next?: string): Promise<Buffer> {
+    const { rows, setAside } = await this.found(kinds, within);
+    return asJson({ documents: textOf(kinds, rows), setAside, next });
+  }
+
+  private async found(kinds: KindName[], within: SQL | undefined): Promise<{ rows: DocumentRow[]; setAside: SetAside[] }> {
+    const { rows, unread } = await this.store.readable(kinds, within);
+    return { rows, setAside: unread > 0 ? (await this.store.unreadable(kinds, rows, within)).map(shownUnreadable) : [] };
+  }
+}
+
+/** Rows as the JSON of `DocList.documents`. */
+function textOf(kinds: KindName[], rows: readonly DocumentRow[]): string {
+  const ofKind = (kind: KindName) =>
+    `${JSON.stringify(kind)}:[${rows
+      .filter((row) => row.kind === kind)
+      .map(docText)
+      .join(',')}]`;
+  return `{${kinds.map(ofKind).join(',')}}`;
+}
+
+/** `documents` and `plans` are JSON already. */
+function asJson({ documents, setAside, plans, next }: { documents: string; setAside: SetAside[]; plans?: string; next: string | undefined }): Buffer {
+  const more = [...(plans === undefined ? [] : [`,"plans":${plans}`]), ...(next === undefined ? [] : [`,"next":${JSON.stringify(next)}`])];
+  return Buffer.from(`{"documents":${documents},"setAside":${JSON.stringify(setAside)}${more.join('')}}`);
 }
 
 /** As kinds are named, in this release or a later one; else its bytes rotted. */

@@ -1,12 +1,13 @@
 import { Link } from 'react-router';
+import type { CarHere } from './use-car-here';
 
 /** Stands in for a plan that is not there, or not there yet. */
-export function NoSuchPlan({ loaded }: { loaded: 'loading' | 'ready' | 'failed' }) {
+export function NoSuchPlan({ here }: { here: CarHere }) {
   return (
     <main className="mx-auto max-w-page px-6 py-16 text-center text-soft">
-      {loaded === 'loading' && <p>Fetching the garage …</p>}
-      {loaded === 'failed' && <p>The server does not answer. It is asked again every few seconds.</p>}
-      {loaded === 'ready' && (
+      {here === 'waiting' && <p>Fetching the car …</p>}
+      {here === 'away' && <p>The server does not answer. It is asked again every few seconds.</p>}
+      {(here === 'here' || here === 'missing') && (
         <>
           <p className="text-title text-ink">There is no such plan.</p>
           <p className="mt-1">It may have been deleted; Ctrl+Z brings it back if you did that here.</p>

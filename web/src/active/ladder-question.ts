@@ -7,7 +7,7 @@ import type { LadderRequest } from '../workers/ladder-worker';
 import { figureWords } from './figure-words';
 import { useRunTerms } from './run-terms';
 import type { ActivePlan } from './use-plan';
-import { useRunsHere } from './use-runs-here';
+import { useIsCarHere } from './use-car-here';
 
 /** A step that was driven, with its run and what came of it. */
 export interface Driven {
@@ -88,8 +88,8 @@ export function useLadderQuestion(active: Pick<ActivePlan, 'id' | 'carId' | 'fil
     return stood || runsSo ? compact({ pinion, spur, capShare: stood?.capShare }) : undefined;
   }, [stood, runsSo]);
   // Readings and steps are known when the log is here, and what gears are owned when the shelf is: before that it would be worked out in vain.
-  const areRunsHere = useRunsHere(carId);
-  const isHere = useAppSelector((state) => state.documentStore.shelfLoaded) && areRunsHere;
+  const isCarWhole = useIsCarHere(carId);
+  const isHere = useAppSelector((state) => state.documentStore.shelfLoaded) && isCarWhole;
   const canReadings = runs.filter(({ run }) => run.readings?.some((one) => one.of === 'can')).length;
   const question = useMemo(
     (): LadderRequest | undefined =>

@@ -1,6 +1,8 @@
 import type { PlanFile } from '@puddler/core';
 import { planFileFor } from './joined-plan';
 import { asBoughtOf, learnedOf, benchOf, carOf, planOf } from '../document-store/selectors';
+import { loadCar } from '../document-store/load';
+import { carIdOf, isHereByName } from '../document-store/select-garage';
 import { noticed } from '../document-store/notices-slice';
 import { MOST_PINS, pinned, unpinned, type PinnedSetup } from '../document-store/pins-slice';
 import type { AppDispatch, RootState } from '../document-store/store';
@@ -41,6 +43,19 @@ export function togglePlanPin(planId: string): Thunk {
         file: planFileFor(car, entry.plan, asBoughtOf(state, entry.carId), learnedOf(state, entry.carId)),
       }),
     );
+  };
+}
+
+/** The same for a plan of any car: one that was not looked at yet is fetched for it. */
+export function pinPlanOfAnyCar(planId: string) {
+  return async (dispatch: AppDispatch, getState: () => RootState): Promise<void> => {
+    const carId = carIdOf(getState(), planId);
+    try {
+      if (carId !== undefined && isHereByName(getState(), carId)) await loadCar({ dispatch }, carId);
+      dispatch(togglePlanPin(planId));
+    } catch {
+      dispatch(noticed({ text: 'The server does not answer, and this plan is not here to be pinned. Try again.', tone: 'stop' }));
+    }
   };
 }
 

@@ -1,7 +1,8 @@
 import type { Car, LearnedFigures, PlanFile } from '@puddler/core';
 import type { Bench, PlanBody } from '@puddler/contract/shared';
 import { useAppSelector } from '../document-store/store';
-import { learnedOf, selectGarage, type StoredPlan } from '../document-store/selectors';
+import { contentAt, learnedOf } from '../document-store/selectors';
+import { isHereByName, plansOfCar, type StoredPlan } from '../document-store/select-garage';
 import { chainView, type ChainView } from '../jobs/chain-view';
 import { planFileFor } from './joined-plan';
 
@@ -10,17 +11,18 @@ export interface ActiveCar {
   id: string;
   car: Car;
   bench: Bench;
-  plans: StoredPlan[];
+  plans: readonly StoredPlan[];
   learned: LearnedFigures | undefined;
   stock: { id: string; plan: PlanBody; file: PlanFile; view: ChainView } | undefined;
 }
 
-/** Undefined when there is no such car, or it has been deleted. */
+/** Undefined when there is no such car, it has been deleted, or it is not here yet. */
 export function useCar(id: string): ActiveCar | undefined {
-  const found = useAppSelector((state) => selectGarage(state).find((one) => one.id === id));
+  const found = useAppSelector((state) => (isHereByName(state, id) ? undefined : contentAt(state, 'car', id)?.body));
+  const plans = useAppSelector((state) => plansOfCar(state, id));
   const learned = useAppSelector((state) => learnedOf(state, id));
   if (!found) return undefined;
-  const { car, bench, plans } = found;
+  const { car, bench } = found;
   const stock = plans.find((plan) => plan.id === bench.stockPlanId);
   if (!stock) return { id, car, bench, plans, learned, stock: undefined };
   const file = planFileFor(car, stock.plan, stock.plan, learned);

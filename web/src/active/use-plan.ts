@@ -2,6 +2,7 @@ import type { Car, PlanFile } from '@puddler/core';
 import { useMemo } from 'react';
 import type { PlanBody } from '@puddler/contract/shared';
 import { useAppSelector } from '../document-store/store';
+import { isHereByName } from '../document-store/select-garage';
 import { asBoughtOf, carOf, learnedOf, planOf } from '../document-store/selectors';
 import { planFileFor } from './joined-plan';
 
@@ -16,9 +17,12 @@ export interface ActivePlan {
   file: PlanFile;
 }
 
-/** Undefined when there is no such plan, or it has been deleted. */
+/** Undefined when there is no such plan, it has been deleted, or its car is not here yet. */
 export function usePlan(id: string): ActivePlan | undefined {
-  const entry = useAppSelector((state) => planOf(state, id));
+  const entry = useAppSelector((state) => {
+    const found = planOf(state, id);
+    return found && !isHereByName(state, found.carId) ? found : undefined;
+  });
   const car = useAppSelector((state) => (entry ? carOf(state, entry.carId) : undefined));
   const asBought = useAppSelector((state) => (entry ? asBoughtOf(state, entry.carId) : undefined));
   const learned = useAppSelector((state) => (entry ? learnedOf(state, entry.carId) : undefined));

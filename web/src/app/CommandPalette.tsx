@@ -5,7 +5,8 @@ import { useNavigate } from 'react-router';
 import { redone } from '../document-store/document-store-slice';
 import { takeBack } from '../document-store/undoable';
 import { isHere } from '../document-store/is-here';
-import { selectGarage, selectShelf, type StoredPart } from '../document-store/selectors';
+import { selectShelf, type StoredPart } from '../document-store/selectors';
+import { selectGarage } from '../document-store/select-garage';
 import { searchText, summary } from '../active/part-text';
 import { TERM_LIST, termText } from '../active/terms';
 import { themeSwapped, unitsSwapped } from '../document-store/prefs-slice';
@@ -136,13 +137,13 @@ function CarItems({ sought, onOpen }: { sought: string; onOpen: Open }) {
         const of = { car: { id, name } };
         return [
           { ...of, id, name, what: 'car', to: `/cars/${id}`, text: `${name} car`.toLowerCase() },
-          ...plans.map(({ id: planId, plan }): CarItem => ({
+          ...plans.map(({ id: planId, name: planName }): CarItem => ({
             ...of,
             id: planId,
-            name: plan.name,
+            name: planName,
             what: 'plan',
             to: `/plans/${planId}`,
-            text: `${name} ${plan.name}`.toLowerCase(),
+            text: `${name} ${planName}`.toLowerCase(),
           })),
         ];
       }),

@@ -1,5 +1,6 @@
 import { useLocation } from 'react-router';
-import { benchOf, carOf, planOf, plansOfCar } from '../document-store/selectors';
+import { benchOf, carOf, planOf } from '../document-store/selectors';
+import { selectGarage } from '../document-store/select-garage';
 import { useAppSelector } from '../document-store/store';
 import { stationAt, type Station } from './stations';
 
@@ -20,7 +21,7 @@ export function useWhere(): Where {
   const car = useAppSelector((state) => (ofCar ? carOf(state, ofCar) : undefined));
   const next = useAppSelector((state) => {
     if (!ofCar) return undefined;
-    const plans = plansOfCar(state, ofCar);
+    const plans = selectGarage(state).find(({ id }) => id === ofCar)?.plans ?? [];
     const stockId = benchOf(state, ofCar)?.stockPlanId;
     return (plans.filter((plan) => plan.id !== stockId).pop() ?? plans[0])?.id;
   });

@@ -2,7 +2,7 @@ import { SCHEMAS, kindOf, parentOf, type LiveChange } from '@puddler/contract/sh
 import { heard, readOnlyTold, remoteBack } from './document-store-slice';
 import { keyOf, nameOf } from './entry';
 import { isHere } from './is-here';
-import { loadAgain } from './load';
+import { loadAgain, loadCar } from './load';
 import { noticed } from './notices-slice';
 import { setServerTime } from '../ui/clock';
 import { PAGE } from '../api/request';
@@ -79,6 +79,9 @@ function take(store: AppStore, { by, written, gone, back }: LiveChange, said: Ma
   const [lost] = gone;
   const lostContent = lost && store.getState().documentStore.entries[keyOf(lost.kind, lost.id)]?.content;
   store.dispatch(heard({ written, gone: gone.map(({ kind, id, version }) => ({ key: keyOf(kind, id), version })) }));
+  // What came back with its parent and is not here is fetched with it.
+  const { entries } = store.getState().documentStore;
+  if (back.some(({ kind, id }) => !entries[keyOf(kind, id)])) for (const { doc } of written) void loadCar(store, doc.id).catch(() => undefined);
   if (back.length > 0) store.dispatch(remoteBack(back.map(({ kind, id, version }) => ({ key: keyOf(kind, id), version }))));
   // Windows of the same machine are one person's.
   const who = by ?? (isHere() ? undefined : 'The laptop');

@@ -1,8 +1,8 @@
 import * as server from '../api/server';
 import { deleteDocuments } from './edits';
-import { fetchList } from './load';
+import { fetchCars } from './load';
 import { noticed } from './notices-slice';
-import { selectGarage } from './selectors';
+import { selectGarage } from './select-garage';
 import type { AppDispatch, RootState } from './store';
 import { undoable } from './undoable';
 
@@ -11,8 +11,7 @@ export function bringDemo() {
   return async (dispatch: AppDispatch): Promise<void> => {
     try {
       await server.bringDemo();
-      await fetchList({ dispatch }, 'garage');
-      await fetchList({ dispatch }, 'log');
+      await fetchCars({ dispatch });
     } catch {
       dispatch(noticed({ text: 'The demo club could not be brought in: the server does not answer. Try again.', tone: 'stop' }));
     }

@@ -1,5 +1,5 @@
 /** How one document stands in the document store: put, received, taken back, answered. */
-import { KIND_NAMES, type Doc, type DocList, type KindName, type ListName, type SetAside } from '@puddler/contract/shared';
+import { KIND_NAMES, type Doc, type DocList, type KindName, type ListName, type PlanName, type SetAside } from '@puddler/contract/shared';
 import { freeze, original } from '@reduxjs/toolkit';
 import { contentOf, isUnsaved, keyOf, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
 import { reverted, type Change } from './history';
@@ -13,10 +13,12 @@ export interface DocumentStoreState {
   loaded: 'loading' | 'ready' | 'failed';
   /** The shelf comes after the garage. */
   shelfLoaded: boolean;
-  /** And on a device that may lose the server, the log of every car after that. */
+  /** On a device that may lose the server everything is here: the log comes last. */
   logLoaded: boolean;
-  /** Cars of which the log is here. */
-  carsWithLog: Record<string, true>;
+  /** Cars of which all is here, whatever belongs to them. */
+  wholeCars: Record<string, true>;
+  /** Plans by car, of cars that came by name. */
+  planNames: Record<string, PlanName[]>;
   /** What came ahead of its list. */
   early: Record<Key, true>;
   /** In the order they are shown. */
@@ -44,8 +46,8 @@ export function put(state: DocumentStoreState, key: Key, id: string, content: Co
   } else {
     state.keys.push(key);
     state.entries[key] = { key, id, content, remote: { state: 'absent' }, updatedAt: at };
-    // A car that is made here has no log elsewhere.
-    if (content?.kind === 'car') state.carsWithLog[id] = true;
+    // Of a car that is made here nothing is elsewhere.
+    if (content?.kind === 'car') state.wholeCars[id] = true;
   }
 }
 
@@ -76,13 +78,18 @@ function isOrphan(entries: DocumentStoreState['entries'], content: Content): boo
   return parent !== undefined && entries[parent]?.content === null;
 }
 
-export type Received = Pick<DocList, 'documents'> & { complete?: ListName; wholeCar?: true; logOf?: string };
+export type Received = Pick<DocList, 'documents'> & {
+  /** The list, or all cars by name, of which this is the last piece. */
+  complete?: ListName | 'cars';
+  plans?: Record<string, PlanName[]>;
+  wholeCar?: true;
+};
 
 /**
- * The document store with documents as the server has them: a piece of a list, the log of a car, or all of a car ahead of the lists.
+ * The document store with documents as the server has them: a piece of a list, or all of a car.
  * It makes no drafts: of a store with thousands of documents they would take longer than all the rest.
  */
-export function withReceived(state: DocumentStoreState, { documents, complete, wholeCar, logOf }: Received): DocumentStoreState {
+export function withReceived(state: DocumentStoreState, { documents, complete, plans, wholeCar }: Received): DocumentStoreState {
   const entries = { ...state.entries };
   const early = { ...state.early };
   const moved = new Set<Key>();
@@ -104,17 +111,26 @@ export function withReceived(state: DocumentStoreState, { documents, complete, w
       // What is frozen is not gone through by the drafts of later edits.
       entries[key] = freeze(asOfServer(entries[key], doc, content, isOrphan(entries, content)), true);
     }
-  const nowWithLog = [...(logOf === undefined ? [] : [logOf]), ...(wholeCar ? (documents.car ?? []).map(({ id }) => id) : [])];
+  const nowWhole = wholeCar ? (documents.car ?? []).map(({ id }) => id) : [];
   return {
     ...state,
     entries,
     early,
-    carsWithLog: { ...state.carsWithLog, ...Object.fromEntries(nowWithLog.map((id) => [id, true as const])) },
+    wholeCars: { ...state.wholeCars, ...Object.fromEntries(nowWhole.map((id) => [id, true as const])) },
+    planNames: { ...state.planNames, ...plans },
     keys: [...(moved.size > 0 ? state.keys.filter((key) => !moved.has(key)) : state.keys), ...placed],
-    loaded: complete === 'garage' ? 'ready' : state.loaded,
+    loaded: complete === 'garage' || complete === 'cars' ? 'ready' : state.loaded,
     shelfLoaded: state.shelfLoaded || complete === 'shelf',
     logLoaded: state.logLoaded || complete === 'log',
   };
+}
+
+/** A plan that is here by its name only is deleted. */
+export function forget(state: DocumentStoreState, key: Key): void {
+  for (const [carId, names] of Object.entries(state.planNames)) {
+    const left = names.filter(({ id }) => keyOf('plan', id) !== key);
+    if (left.length < names.length) state.planNames[carId] = left;
+  }
 }
 
 /** Takes a change back, or makes it again. */

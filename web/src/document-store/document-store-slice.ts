@@ -4,6 +4,7 @@ import { contentOf, isUnsaved, keyOf, type Conflict, type Content, type Entry, t
 import {
   answered,
   childrenOf,
+  forget,
   fromServer,
   gone,
   put,
@@ -30,7 +31,8 @@ const initialState: DocumentStoreState = {
   loaded: 'loading',
   shelfLoaded: false,
   logLoaded: false,
-  carsWithLog: {},
+  wholeCars: {},
+  planNames: {},
   early: {},
   keys: [],
   entries: {},
@@ -58,6 +60,7 @@ const slice = createSlice({
       for (const entry of action.payload) {
         if (!state.entries[entry.key]) state.keys.push(entry.key);
         state.entries[entry.key] = entry;
+        if (entry.content?.kind === 'car' && entry.remote.state === 'absent') state.wholeCars[entry.id] = true;
       }
     },
     unreadableFound(state, action: PayloadAction<SetAside[]>) {
@@ -148,7 +151,11 @@ const slice = createSlice({
       for (const { kind, doc } of action.payload.written) fromServer(state, kind, doc);
       for (const { key, version } of action.payload.gone) {
         const entry = state.entries[key];
-        if (!entry || entry.remote.state !== 'present' || entry.remote.version >= version || isUnsaved(original(entry) ?? entry)) continue;
+        if (!entry) {
+          forget(state, key);
+          continue;
+        }
+        if (entry.remote.state !== 'present' || entry.remote.version >= version || isUnsaved(original(entry) ?? entry)) continue;
         entry.remote = gone(entry, version);
         entry.content = null;
       }

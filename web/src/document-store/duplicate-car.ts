@@ -2,9 +2,10 @@ import { KIND_NAMES, kindOf, withReferences, type BodyOf, type KindName } from '
 import { commit, made, type Thunk } from './commit';
 import { copyName } from './edits';
 import { keyOf, parentKeyOf, type Content, type Key } from './entry';
-import { loadLogOf } from './load';
+import { loadCar } from './load';
 import { noticed } from './notices-slice';
-import { areRunsHere, contentAt } from './selectors';
+import { isCarHere } from './select-garage';
+import { contentAt } from './selectors';
 import type { RootState } from './store';
 import { newId } from '@puddler/contract/shared';
 
@@ -15,9 +16,9 @@ import { newId } from '@puddler/contract/shared';
 export function duplicateCar(id: string): Thunk<Promise<void>> {
   return async (dispatch, getState) => {
     try {
-      if (!areRunsHere(getState(), id)) await loadLogOf({ dispatch }, id);
+      if (!isCarHere(getState(), id)) await loadCar({ dispatch }, id);
     } catch {
-      dispatch(noticed({ text: 'The server is away, and the car’s runs are not here to be copied.', tone: 'stop' }));
+      dispatch(noticed({ text: 'The server is away, and not all of the car is here to be copied.', tone: 'stop' }));
       return;
     }
     const state = getState();

@@ -1,7 +1,7 @@
-import { kindsOfList, LIST_NAMES, type DocList, type DocPiece, type ListName } from '@puddler/contract/shared';
+import { KIND_NAMES, kindsOfList, LIST_NAMES, type CarPiece, type DocList, type DocPiece, type ListName } from '@puddler/contract/shared';
 import { request } from '../api/request';
 import { garageAwaited, garageFailed, heard, received, unreadableFound } from './document-store-slice';
-import { keyOf, kindOfKey } from './entry';
+import { keyOf, kindOfKey, parentKeyOf, type Entry, type Key } from './entry';
 import type { AppStore } from './store';
 
 type Store = Pick<AppStore, 'dispatch'>;
@@ -15,22 +15,26 @@ const PIECE = 400;
 
 const pause = (ms?: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
-type Take = (documents: DocList['documents'], isLast: boolean) => void;
-
-/** Fetches a list in pieces and hands each on, so that the page keeps its frames however long the list is. */
-async function inPieces(list: ListName, take: Take): Promise<void> {
+/** Fetches a list, or all cars by name, in pieces and hands each on, so that the page keeps its frames however long the list is. */
+async function inPieces<P extends DocPiece>(list: ListName | 'cars', take: (piece: P, isLast: boolean) => void): Promise<void> {
   let after: string | undefined;
   do {
-    const piece = await request<DocPiece>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`);
+    const piece = await request<P>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`);
     after = piece.next;
-    take(piece.documents, after === undefined);
+    take(piece, after === undefined);
     await pause();
   } while (after !== undefined);
 }
 
 /** Fetches a list; rejects where there is no server. */
-export const fetchList = (store: Store, list: ListName): Promise<void> =>
-  inPieces(list, (documents, isLast) => store.dispatch(received({ documents, ...(isLast ? { complete: list } : {}) })));
+const fetchList = (store: Store, list: ListName): Promise<void> =>
+  inPieces(list, ({ documents }, isLast) => store.dispatch(received({ documents, ...(isLast ? { complete: list } : {}) })));
+
+/** Fetches all cars with the names of their plans; rejects where there is no server. */
+export const fetchCars = (store: Store): Promise<void> =>
+  inPieces<CarPiece>('cars', ({ documents, plans }, isLast) =>
+    store.dispatch(received({ documents, plans, ...(isLast ? { complete: 'cars' } : {}) })),
+  );
 
 /** Fetches what the server has and cannot read. */
 export async function loadUnreadable(store: Store): Promise<void> {
@@ -38,11 +42,11 @@ export async function loadUnreadable(store: Store): Promise<void> {
   store.dispatch(unreadableFound(setAside));
 }
 
-/** Fetches a list, and keeps asking while the server is away: what is in the document store already stays as it is. */
-async function load(store: Store, list: ListName, onFailed?: () => void): Promise<void> {
+/** Fetches, and keeps asking while the server is away: what is in the document store already stays as it is. */
+async function load(store: Store, fetched: () => Promise<void>, onFailed?: () => void): Promise<void> {
   for (;;) {
     try {
-      return await fetchList(store, list);
+      return await fetched();
     } catch {
       onFailed?.();
       await pause(AGAIN_MS);
@@ -51,63 +55,97 @@ async function load(store: Store, list: ListName, onFailed?: () => void): Promis
   }
 }
 
-/** The garage, and before it the car that the address names: its plan need not wait for all the others. */
-export async function loadGarage(store: Store, address = ''): Promise<void> {
+/**
+ * The garage, and before it the car that the address names: its plan need not wait for all the others. Cars come by name and whole when they are looked at;
+ * to a device that may lose the server all of them come whole.
+ */
+export async function loadGarage(store: Store, { address = '', isWhole = false } = {}): Promise<void> {
   store.dispatch(garageAwaited());
   const [, id] = /^\/(?:plans|cars)\/([^/]+)/.exec(address) ?? [];
   if (id !== undefined) await loadCar(store, id).catch(() => undefined);
-  await load(store, 'garage', () => store.dispatch(garageFailed()));
+  await load(
+    store,
+    () => (isWhole ? fetchList(store, 'garage') : fetchCars(store)),
+    () => store.dispatch(garageFailed()),
+  );
 }
 
-export const loadShelf = (store: Store): Promise<void> => load(store, 'shelf');
-export const loadLog = (store: Store): Promise<void> => load(store, 'log');
+export const loadShelf = (store: Store): Promise<void> => load(store, () => fetchList(store, 'shelf'));
+export const loadLog = (store: Store): Promise<void> => load(store, () => fetchList(store, 'log'));
 
-const carsUnderWay = new Map<string, Promise<void>>();
-const logsUnderWay = new Map<string, Promise<void>>();
-
-/** Fetches the log of a car. Asked by several at the same time it is fetched once. Rejects where there is no server. */
-export const loadLogOf = (store: Store, carId: string): Promise<void> =>
-  onlyOnce(logsUnderWay, carId, async () => {
-    store.dispatch(received({ documents: await logDocuments(carId), logOf: carId }));
-  });
-
-const logDocuments = async (carId: string): Promise<DocList['documents']> => (await request<DocList>(`log/${encodeURIComponent(carId)}`)).documents;
+const underWay = new Map<string, Promise<void>>();
 
 /**
- * Fetches all of a car with its plans and runs; `id` names the car or a plan. Asked by several at the same time it is fetched once. Rejects where there is
- * none, or no server.
+ * Fetches all of a car, its plans and runs and what belongs to them; `id` names the car or a plan. Asked by several at the same time it is fetched once.
+ * Rejects where there is none, or no server.
  */
-function loadCar(store: Store, id: string): Promise<void> {
-  return onlyOnce(carsUnderWay, id, async () => {
-    const { documents } = await request<DocList>(`whole-car/${encodeURIComponent(id)}`);
-    store.dispatch(received({ documents, wholeCar: true }));
-  });
-}
-
-function onlyOnce(underWay: Map<string, Promise<void>>, id: string, fetched: () => Promise<void>): Promise<void> {
-  const loading = underWay.get(id) ?? fetched().finally(() => underWay.delete(id));
+export function loadCar(store: Store, id: string): Promise<void> {
+  const loading = underWay.get(id) ?? fetchCar(store, id).finally(() => underWay.delete(id));
   underWay.set(id, loading);
   return loading;
 }
 
+async function fetchCar(store: Store, id: string): Promise<void> {
+  const { documents } = await request<DocList>(`whole-car/${encodeURIComponent(id)}`);
+  store.dispatch(received({ documents, wholeCar: true }));
+}
+
 /** Fetches all that is here again, where too much has changed to be sent one by one. What is deleted meanwhile goes. */
 export async function loadAgain(store: AppStore): Promise<void> {
-  for (const list of LIST_NAMES) {
-    // What comes by the feed while the list is read may be newer than its last piece.
-    const { entries, logLoaded, carsWithLog } = store.getState().documentStore;
-    const there = new Set<string>();
-    const take = (documents: DocList['documents']) => {
-      for (const kind of kindsOfList(list)) for (const { id } of documents[kind] ?? []) there.add(keyOf(kind, id));
-      store.dispatch(received({ documents }));
-    };
-    const isWhole = list !== 'log' || logLoaded;
-    if (isWhole) await inPieces(list, take);
-    else for (const carId of Object.keys(carsWithLog)) take(await logDocuments(carId));
-    const gone = Object.values(entries).flatMap(({ key, remote }) => {
-      if (remote.state !== 'present' || there.has(key) || !kindsOfList(list).includes(kindOfKey(key))) return [];
-      return isWhole || carsWithLog[remote.content.parentId ?? ''] ? [{ key, version: remote.version + 1 }] : [];
-    });
-    store.dispatch(heard({ written: [], gone }));
-  }
+  const { logLoaded } = store.getState().documentStore;
+  for (const list of logLoaded ? LIST_NAMES : (['shelf'] as const)) await listAgain(store, list);
+  if (!logLoaded) await carsAgain(store);
   await loadUnreadable(store);
+}
+
+/** What comes by the feed while a list is read may be newer than its last piece. */
+async function listAgain(store: AppStore, list: ListName): Promise<void> {
+  const { entries } = store.getState().documentStore;
+  const there = new Set<Key>();
+  await inPieces(list, ({ documents }) => {
+    addKeys(there, documents);
+    store.dispatch(received({ documents }));
+  });
+  dropGone(store, Object.values(entries), ({ key }) => kindsOfList(list).includes(kindOfKey(key)) && !there.has(key));
+}
+
+/** All cars by name, and whole those that were. Of the others what came by the feed stays. */
+async function carsAgain(store: AppStore): Promise<void> {
+  const { entries, wholeCars } = store.getState().documentStore;
+  const there = new Set<Key>();
+  await inPieces<CarPiece>('cars', ({ documents, plans }) => {
+    addKeys(there, documents);
+    store.dispatch(received({ documents, plans }));
+  });
+  for (const carId of Object.keys(wholeCars)) {
+    if (!there.has(keyOf('car', carId))) continue;
+    const { documents } = await request<DocList>(`whole-car/${carId}`);
+    addKeys(there, documents);
+    store.dispatch(received({ documents, wholeCar: true }));
+  }
+  dropGone(store, Object.values(entries), (entry) => {
+    const root = rootOf(entries, entry);
+    if (!root || kindOfKey(root) !== 'car' || there.has(entry.key)) return false;
+    return !there.has(root) || wholeCars[entries[root]?.id ?? ''] === true;
+  });
+}
+
+function addKeys(keys: Set<Key>, documents: DocList['documents']): void {
+  for (const kind of KIND_NAMES) for (const { id } of documents[kind] ?? []) keys.add(keyOf(kind, id));
+}
+
+/** What the server had of some documents, and has no more. */
+function dropGone(store: AppStore, entries: readonly Entry[], isGone: (entry: Entry) => boolean): void {
+  const gone = entries.flatMap((entry) =>
+    entry.remote.state === 'present' && isGone(entry) ? [{ key: entry.key, version: entry.remote.version + 1 }] : [],
+  );
+  store.dispatch(heard({ written: [], gone }));
+}
+
+/** The document that all of a car, or a part, belongs to in the end. */
+function rootOf(entries: Readonly<Record<Key, Entry>>, { key, content, remote }: Entry): Key | undefined {
+  const known = content ?? (remote.state === 'present' ? remote.content : undefined);
+  const parent = known && parentKeyOf(known);
+  if (!parent) return key;
+  return entries[parent] && rootOf(entries, entries[parent]);
 }

@@ -13,8 +13,9 @@ import {
   type Wish,
 } from '@puddler/contract/shared';
 import { createSelector } from '@reduxjs/toolkit';
-import { descending, group } from 'd3-array';
-import { isUnsaved, keyOf, type Content, type ContentOf, type Entry, type Key } from './entry';
+import { descending } from 'd3-array';
+import { isUnsaved, keyOf, type ContentOf, type Entry, type Key } from './entry';
+import { groupedByCar, listOf, remembered, sameMembers } from './select-by-kind';
 import type { RootState } from './store';
 
 /** A document's content by its kind and id; undefined when there is none, or it is deleted. */
@@ -49,92 +50,6 @@ export function asBoughtOf(state: RootState, carId: string): PlanBody | undefine
   return id === undefined ? undefined : planOf(state, id)?.plan;
 }
 
-const seen = new WeakMap<object, unknown>();
-
-/** The same object for the same content, so that a component that shows it is drawn again only when it changed. */
-function remembered<T>(content: object, make: () => T): T {
-  if (!seen.has(content)) seen.set(content, make());
-  return seen.get(content) as T;
-}
-
-export interface StoredPlan {
-  id: string;
-  carId: string;
-  plan: PlanBody;
-  updatedAt: string;
-}
-
-export interface StoredCar {
-  id: string;
-  car: Car;
-  bench: Bench;
-  plans: StoredPlan[];
-}
-
-type Shown = Entry & { content: Content };
-const sameMembers = <T>(a: readonly T[], b: readonly T[]) => a.length === b.length && a.every((one, i) => one === b[i]);
-
-/** What is not deleted, by kind, oldest first; the same list as before while nothing of that kind changed. One pass through the document store for all who ask. */
-const selectByKind = (() => {
-  let last: { keys: readonly Key[]; entries: RootState['documentStore']['entries']; byKind: Partial<Record<KindName, readonly Shown[]>> } | undefined;
-  return ({ documentStore: { keys, entries } }: RootState) => {
-    if (last?.keys === keys && last.entries === entries) return last.byKind;
-    const byKind: Partial<Record<KindName, Shown[]>> = {};
-    for (const key of keys) {
-      const one = entries[key]!;
-      if (one.content) (byKind[one.content.kind] ??= []).push(one as Shown);
-    }
-    const same = last?.byKind ?? {};
-    last = {
-      keys,
-      entries,
-      byKind: Object.fromEntries(
-        Object.entries(byKind).map(([kind, list]) => {
-          const before = same[kind as KindName];
-          return [kind, before && sameMembers(before, list) ? before : list];
-        }),
-      ),
-    };
-    return last.byKind;
-  };
-})();
-const NONE: readonly Shown[] = [];
-
-const storedPlan = ({ id, content, updatedAt }: Shown): StoredPlan => ({
-  id,
-  carId: content.parentId!,
-  plan: (content as ContentOf<'plan'>).body,
-  updatedAt,
-});
-/** Cars as they were shown last: those of which nothing changed stay the same. */
-const carsShown = new WeakMap<object, StoredCar>();
-
-/** All cars with their plans, as the Garage shows them. */
-export const selectGarage = createSelector(
-  (state: RootState) => selectByKind(state).car ?? NONE,
-  (state: RootState) => selectByKind(state).plan ?? NONE,
-  (cars, plans): StoredCar[] => {
-    const plansOf = group(plans, ({ content }) => content.parentId);
-    return cars.map(({ id, content }) => {
-      const own = (plansOf.get(id) ?? NONE).map((entry) => remembered(entry, () => storedPlan(entry)));
-      const before = carsShown.get(content);
-      if (before && sameMembers(before.plans, own)) return before;
-      const now = { id, ...(content as ContentOf<'car'>).body, plans: own };
-      carsShown.set(content, now);
-      return now;
-    });
-  },
-);
-
-/** The documents of one kind, oldest first. The same list as before while none of them changed, whatever else did. */
-function listOf<K extends KindName, T>(kind: K, onDesk: (id: string, content: ContentOf<K>) => T) {
-  return createSelector(
-    (state: RootState) => selectByKind(state)[kind] ?? NONE,
-    (shown): T[] => shown.map(({ id, content }) => remembered(content.body, () => onDesk(id, content as ContentOf<K>))),
-    { memoizeOptions: { resultEqualityCheck: sameMembers } },
-  );
-}
-
 export interface StoredPart {
   id: string;
   part: Part;
@@ -165,30 +80,11 @@ export const selectDays = listOf('day', (id, { body }): StoredDay => ({ carId: i
 
 const selectRuns = listOf('run', (id, { body, parentId }): StoredRun => ({ id, carId: parentId!, run: body }));
 
-let lastRuns: ReadonlyMap<string, readonly StoredRun[]> = new Map();
-
 /** Every car’s runs, the latest first; the same list while none of a car’s runs changed. */
-export const selectRunsByCar = createSelector(selectRuns, (runs): ReadonlyMap<string, readonly StoredRun[]> => {
-  const byCar = new Map<string, readonly StoredRun[]>(group(runs, ({ carId }) => carId));
-  for (const [carId, list] of byCar) {
-    const sorted = [...list].sort((a, b) => descending(a.run.at, b.run.at));
-    const before = lastRuns.get(carId);
-    byCar.set(carId, before && sameMembers(before, sorted) ? before : sorted);
-  }
-  lastRuns = byCar;
-  return byCar;
-});
-
-/** Whether a car's runs are here: its log comes when it is looked at. */
-export const areRunsHere = ({ documentStore }: RootState, carId: string): boolean =>
-  documentStore.logLoaded || documentStore.carsWithLog[carId] === true;
+export const selectRunsByCar = groupedByCar(selectRuns, (runs) => [...runs].sort((a, b) => descending(a.run.at, b.run.at)));
 
 const NO_RUNS: readonly StoredRun[] = [];
 export const runsOfCar = (state: RootState, carId: string): readonly StoredRun[] => selectRunsByCar(state).get(carId) ?? NO_RUNS;
-
-export function plansOfCar(state: RootState, carId: string): StoredPlan[] {
-  return selectGarage(state).find((car) => car.id === carId)?.plans ?? [];
-}
 
 export const wishesOfCar = (state: RootState, carId: string): StoredWish[] => selectWishes(state).filter((wish) => wish.carId === carId);
 

@@ -1,6 +1,6 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
-import type { StoredCar } from '../document-store/selectors';
+import type { StoredCar } from '../document-store/select-garage';
 import { CarRow } from './CarRow';
 
 /** Heights before a car is measured [px]: its head with the gap below, and one plan. */

@@ -3,16 +3,17 @@ import { MoreHorizontal, Plus } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { undoable } from '../document-store/undoable';
-import { useAppDispatch, useAppSelector } from '../document-store/store';
+import { useAppDispatch, useAppSelector, useAppStore } from '../document-store/store';
 import { duplicateCar } from '../document-store/duplicate-car';
 import { addPlan, copyName, deleteDocument, editCar } from '../document-store/edits';
-import { plansOfCar, runsOfCar, type StoredCar } from '../document-store/selectors';
+import { planOf, runsOfCar } from '../document-store/selectors';
+import { isCarHere, plansOfCar, type StoredCar } from '../document-store/select-garage';
 import { wordFor } from '../ui/words';
 import { Menu } from '../ui/Menu';
 import { formatIn, unitOf } from '@puddler/figures';
 import { NameField } from './NameField';
 import { PlanRow } from './PlanRow';
-import { useRunsHere } from '../active/use-runs-here';
+import { useCarHere } from '../active/use-car-here';
 import { firstPlan } from '../active/templates/templates';
 
 /** Headings for those who cannot see them, and the widths that keep all cars' columns in line. */
@@ -28,11 +29,14 @@ const COLUMNS = [
 /** A car, its plans, and what can be done with it. */
 export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar) {
   const dispatch = useAppDispatch();
+  const store = useAppStore();
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState(false);
 
+  const here = useCarHere(id);
+
   const add = () => {
-    const last = plans[plans.length - 1]?.plan;
+    const last = planOf(store.getState(), plans.at(-1)?.id ?? '')?.plan;
     const planId = dispatch(addPlan(id, last ? { ...last, name: copyName(last.name) } : firstPlan('First plan')));
     void navigate(`/plans/${planId}`);
   };
@@ -47,6 +51,7 @@ export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar)
         <CarHead
           id={id}
           car={car}
+          isAway={here === 'away'}
           renaming={renaming}
           onRenamed={(name) => {
             setRenaming(false);
@@ -54,7 +59,12 @@ export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar)
           }}
         />
         <div className="flex items-center">
-          <button type="button" className="hit flex h-8 items-center gap-1 rounded-md px-2 text-body whitespace-nowrap hover:bg-wash" onClick={add}>
+          <button
+            type="button"
+            className="hit flex h-8 items-center gap-1 rounded-md px-2 text-body whitespace-nowrap hover:bg-wash disabled:opacity-50"
+            disabled={here !== 'here'}
+            onClick={add}
+          >
             <Plus size={14} /> New plan
           </button>
           <Menu
@@ -86,10 +96,10 @@ export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar)
             {plans.map((plan) => (
               <PlanRow
                 key={plan.id}
-                car={car}
                 stock={plan.id === bench.stockPlanId}
-                twin={plans.some((other) => other.id !== plan.id && other.plan.name === plan.plan.name)}
-                {...plan}
+                twin={plans.some((other) => other.id !== plan.id && other.name === plan.name)}
+                id={plan.id}
+                name={plan.name}
               />
             ))}
           </tbody>
@@ -102,12 +112,14 @@ export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar)
 interface CarHeadProps {
   id: string;
   car: Car;
+  /** Its plans and runs cannot be fetched now. */
+  isAway: boolean;
   renaming: boolean;
   onRenamed: (name: string | undefined) => void;
 }
 
 /** The car's name, which leads to it, and what it is. */
-function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
+function CarHead({ id, car, isAway, renaming, onRenamed }: CarHeadProps) {
   const system = useAppSelector((state) => state.prefs.units);
   const mass = unitOf('kg', system);
   const length = unitOf('mm', system);
@@ -125,6 +137,7 @@ function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
       <p className="text-small text-soft">
         {formatIn(car.massKg, mass)} {mass.symbol} · {wordFor(car.drive)}
         {car.body !== car.drive && ` · ${wordFor(car.body)}`} · tyres {formatIn(car.tyre.diameterMm, length)} {length.symbol}
+        {isAway && ' · the server does not answer, its figures are fetched when it does'}
         <LastRun carId={id} />
       </p>
     </div>
@@ -133,8 +146,7 @@ function CarHead({ id, car, renaming, onRenamed }: CarHeadProps) {
 
 /** When the car was driven last, which leads to its log. */
 function LastRun({ carId }: { carId: string }) {
-  const areHere = useRunsHere(carId);
-  const last = useAppSelector((state) => (areHere ? runsOfCar(state, carId)[0] : undefined));
+  const last = useAppSelector((state) => (isCarHere(state, carId) ? runsOfCar(state, carId)[0] : undefined));
   const planId = useAppSelector((state) => {
     const plans = plansOfCar(state, carId);
     return (plans.find(({ id }) => id === last?.run.planId) ?? plans[0])?.id;

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { latePart } from '../ui/late-part';
 import { Link } from 'react-router';
 import { removeDemo } from '../document-store/demo-club';
-import { selectGarage } from '../document-store/selectors';
+import { selectGarage } from '../document-store/select-garage';
 import { Button } from '../ui/Button';
 import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { CarRow } from './CarRow';

@@ -1,5 +1,5 @@
-import type { PlanBody } from '@puddler/contract/shared';
-import type { Car, Run } from '@puddler/core';
+import type { PlanBody, PlanName } from '@puddler/contract/shared';
+import type { Finding, Run } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -7,9 +7,8 @@ import { undoable } from '../document-store/undoable';
 import { pinOf, togglePlanPin } from '../active/pinning';
 import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { addPlan, copyName, deleteDocument, editPlan } from '../document-store/edits';
-import { asBoughtOf, learnedOf, type StoredPlan } from '../document-store/selectors';
+import { keyOf } from '../document-store/entry';
 import { chainView, type ChainView } from '../jobs/chain-view';
-import { planFileFor } from '../active/joined-plan';
 import { useRunTerms } from '../active/run-terms';
 import { latest } from '../jobs/asked';
 import { useRun } from '../jobs/use-run';
@@ -18,66 +17,67 @@ import { Button } from '../ui/Button';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
-import { usePlan } from '../active/use-plan';
+import { usePlan, type ActivePlan } from '../active/use-plan';
 import { NameField } from './NameField';
 import { PlanProgress } from './PlanProgress';
 import { heatFigure, motorBurntS, motorHeatC } from '../active/heat-text';
 import { useSaid } from '../active/Said';
 
-/** One plan with its headline figures; a `twin` has the name of another and says when it was last changed. */
-export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: StoredPlan & { car: Car; stock: boolean; twin: boolean }) {
+interface PlanRowProps extends PlanName {
+  stock: boolean;
+  /** It has the name of another and says when it was last changed. */
+  twin: boolean;
+}
+
+/** One plan with its headline figures; its name alone until its car is here. */
+export function PlanRow({ id, name, stock, twin }: PlanRowProps) {
+  const active = usePlan(id);
+  if (active) return <WholeRow active={active} stock={stock} twin={twin} />;
+  return (
+    <tr className="border-b border-rule hover:bg-wash/50" data-plan={id}>
+      <th scope="row" className="py-1.5 pr-3 text-left leading-tight font-medium sm:truncate">
+        <PlanLink id={id} name={name} />
+        <span className="block h-4" />
+      </th>
+    </tr>
+  );
+}
+
+const PlanLink = ({ id, name }: PlanName) => (
+  <Link to={`/plans/${id}`} className="block truncate py-1 decoration-edge underline-offset-4 hover:underline">
+    {name}
+  </Link>
+);
+
+function WholeRow({ active, stock, twin }: Pick<PlanRowProps, 'stock' | 'twin'> & { active: ActivePlan }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const system = useAppSelector((state) => state.prefs.units);
-  const said = useSaid();
   const [renaming, setRenaming] = useState(false);
-  const file = planFileFor(
-    car,
-    plan,
-    useAppSelector((state) => asBoughtOf(state, carId)),
-    useAppSelector((state) => learnedOf(state, carId)),
-  );
+  const { id, carId, plan, file } = active;
   const view = chainView(file);
-  const wish = useRunTerms(carId, plan.limits);
-  const driven = useRun(view.state === 'ready' ? file : undefined, wish);
+  const driven = useRun(view.state === 'ready' ? file : undefined, useRunTerms(carId, plan.limits));
   const result = latest(driven);
-  const worst = result?.findings[0];
-  const active = usePlan(id);
   const isPinned = useAppSelector((state) => pinOf(state.pins, file) !== undefined);
 
   const remove = () => {
     dispatch(deleteDocument('plan', id));
     dispatch(undoable(`${plan.name} is deleted.`));
   };
+  const rename = (name: string | undefined) => {
+    setRenaming(false);
+    if (name) dispatch(editPlan(id, 'name', name, `rename ${plan.name}`));
+  };
 
   return (
     <tr className="border-b border-rule hover:bg-wash/50" data-plan={id}>
       <th scope="row" className="py-1.5 pr-3 text-left leading-tight font-medium sm:truncate">
         {renaming ? (
-          <NameField
-            value={plan.name}
-            label={`Name of the plan ${plan.name}`}
-            editing
-            onDone={(name) => {
-              setRenaming(false);
-              if (name) dispatch(editPlan(id, 'name', name, `rename ${plan.name}`));
-            }}
-          />
+          <NameField value={plan.name} label={`Name of the plan ${plan.name}`} editing onDone={rename} />
         ) : (
-          <span className="flex items-baseline gap-2">
-            {isPinned && <Pin size={12} className="shrink-0 self-center text-steel" aria-label="pinned" />}
-            <Link to={`/plans/${id}`} className="block truncate py-1 decoration-edge underline-offset-4 hover:underline">
-              {plan.name}
-            </Link>
-            {twin && updatedAt && <span className="shrink-0 text-fine text-soft">changed {whenText(updatedAt)}</span>}
-            {worst && worst.level !== 'info' && (
-              <span title={said(`${worst.figure}: ${worst.why}`)}>
-                <VerdictMark level={worst.level} />
-              </span>
-            )}
-          </span>
+          <NameAndMarks id={id} name={plan.name} isPinned={isPinned} twin={twin} worst={result?.findings[0]} />
         )}
-        {active && <PlanProgress active={active} />}
+        <PlanProgress active={active} />
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
         {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-fine">as bought</span>}
@@ -100,6 +100,24 @@ export function PlanRow({ id, carId, plan, car, stock, twin, updatedAt }: Stored
         />
       </td>
     </tr>
+  );
+}
+
+/** A plan’s name with its pin, when it was changed where another has its name, and the verdict on it. */
+function NameAndMarks({ id, name, isPinned, twin, worst }: PlanName & { isPinned: boolean; twin: boolean; worst: Finding | undefined }) {
+  const said = useSaid();
+  const updatedAt = useAppSelector((state) => (twin ? state.documentStore.entries[keyOf('plan', id)]?.updatedAt : undefined));
+  return (
+    <span className="flex items-baseline gap-2">
+      {isPinned && <Pin size={12} className="shrink-0 self-center text-steel" aria-label="pinned" />}
+      <PlanLink id={id} name={name} />
+      {updatedAt && <span className="shrink-0 text-fine text-soft">changed {whenText(updatedAt)}</span>}
+      {worst && worst.level !== 'info' && (
+        <span title={said(`${worst.figure}: ${worst.why}`)}>
+          <VerdictMark level={worst.level} />
+        </span>
+      )}
+    </span>
   );
 }
 

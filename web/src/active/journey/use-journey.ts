@@ -22,7 +22,8 @@ import {
 } from '@puddler/core';
 import { useDeferredValue, useMemo } from 'react';
 import { holdsFigure } from '../../document-store/run-figures';
-import { areRunsHere, benchOf, contentAt, isPracticeCar, learnedOf, runsOfCar, selectShelf, selectWishes } from '../../document-store/selectors';
+import { isCarHere } from '../../document-store/select-garage';
+import { benchOf, contentAt, isPracticeCar, learnedOf, runsOfCar, selectShelf, selectWishes } from '../../document-store/selectors';
 import { useAppSelector } from '../../document-store/store';
 import { latest } from '../../jobs/asked';
 import { AnswerCache } from '../../jobs/answer-cache';
@@ -103,7 +104,7 @@ export function useJourney(now: ActivePlan): Journey | undefined {
   const noted = useNoted(active, result);
   const searches = useAppSelector((state) => selectWishes(state).filter((wish) => wish.carId === carId).length);
   const practice = useAppSelector((state) => isPracticeCar(state, carId));
-  const runs = useDeferredValue(useAppSelector((state) => (areRunsHere(state, carId) ? runsOfCar(state, carId) : undefined)));
+  const runs = useDeferredValue(useAppSelector((state) => (isCarHere(state, carId) ? runsOfCar(state, carId) : undefined)));
   const learned = useAppSelector((state) => learnedOf(state, carId));
   const { judged, stood } = useLadderQuestion(active);
   const hasStock = terms.stock !== undefined;

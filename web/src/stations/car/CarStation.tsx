@@ -9,22 +9,25 @@ import { BayOfCar, DRAWN_FROM_PX } from './BayStep';
 import { KnownPanel } from './KnownPanel';
 import { StepLine } from './StepLine';
 import { firstToMeasure, stepsOf } from './steps';
+import { useCarHere } from '../../active/use-car-here';
 import { useCar, type ActiveCar } from '../../active/use-car';
 
 export default function CarStation() {
   const { carId = '' } = useParams();
   const active = useCar(carId);
-  const loaded = useAppSelector((state) => state.documentStore.loaded);
+  const here = useCarHere(carId);
   if (!active)
     return (
       <main className="px-6 py-16 text-center text-soft">
-        {loaded === 'ready' ? (
+        {here === 'here' || here === 'missing' ? (
           <>
             This car is not in the garage; it may have been deleted.{' '}
             <Link to="/" className="text-steel underline">
               To the Garage
             </Link>
           </>
+        ) : here === 'away' ? (
+          'The server does not answer. It is asked again every few seconds.'
         ) : (
           'Fetching the car …'
         )}

@@ -1,5 +1,5 @@
-import { nameOf, togglePlanPin } from '../../active/pinning';
-import { selectGarage } from '../../document-store/selectors';
+import { nameOf, pinPlanOfAnyCar } from '../../active/pinning';
+import { selectGarage } from '../../document-store/select-garage';
 import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { Select } from '../../ui/Select';
 
@@ -14,14 +14,14 @@ export function PlanPicker() {
       aria-label="Pin another plan"
       className="w-72 max-w-full text-body"
       value=""
-      onChange={(event) => event.target.value && dispatch(togglePlanPin(event.target.value))}
+      onChange={(event) => event.target.value && void dispatch(pinPlanOfAnyCar(event.target.value))}
     >
       <option value="">+ a plan or a car as bought …</option>
       {garage.map(({ id, car, bench, plans }) => (
         <optgroup key={id} label={car.name}>
           {plans.map((plan) => (
             <option key={plan.id} value={plan.id} disabled={taken.has(plan.id)}>
-              {nameOf(car.name, plan.plan.name)}
+              {nameOf(car.name, plan.name)}
               {bench.stockPlanId === plan.id ? ' (as bought)' : ''}
             </option>
           ))}

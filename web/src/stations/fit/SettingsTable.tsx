@@ -1,7 +1,7 @@
 import { LONGEST_NAME, type SettingNote } from '@puddler/contract/shared';
 import { useMemo } from 'react';
 import { keyOf } from '../../document-store/entry';
-import { plansOfCar } from '../../document-store/selectors';
+import { plansOfCar } from '../../document-store/select-garage';
 import { useAppSelector } from '../../document-store/store';
 import { Said } from '../../active/Said';
 import { Glossed } from '../../active/Term';

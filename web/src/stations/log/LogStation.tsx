@@ -4,7 +4,7 @@ import { SpeedCaution } from '../../active/SpeedCaution';
 import { chainView } from '../../jobs/chain-view';
 import { OnPlan } from '../../active/OnPlan';
 import type { ActivePlan } from '../../active/use-plan';
-import { useRunsHere } from '../../active/use-runs-here';
+import { useIsCarHere } from '../../active/use-car-here';
 import { useLearning } from '../../jobs/log-jobs';
 import { Button } from '../../ui/Button';
 import { LogPanels, type LogPanel } from './LogPanels';
@@ -26,7 +26,7 @@ export default function LogStation() {
 function AtTheLog({ active }: { active: ActivePlan }) {
   const log = useLog(active);
   const view = chainView(active.file);
-  const areHere = useRunsHere(active.carId);
+  const areHere = useIsCarHere(active.carId);
   const [panel, setPanel] = useState<LogPanel>('run');
   // What was learned stays while its runs are looked at.
   const learning = useLearning();

@@ -2,7 +2,8 @@ import type { Band, Car, Learned } from '@puddler/core';
 import { learnedFigures, notMet, PlanError, predictSteady, resolvePlan, topSpeedBand, type NotMet, type PlanFile } from '@puddler/core';
 import { formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo, useState } from 'react';
-import { asBoughtOf, learnedOf, plansOfCar } from '../../document-store/selectors';
+import { asBoughtOf, learnedOf } from '../../document-store/selectors';
+import { plansOfCar } from '../../document-store/select-garage';
 import { useAppSelector } from '../../document-store/store';
 import { planFileFor } from '../../active/joined-plan';
 

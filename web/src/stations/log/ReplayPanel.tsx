@@ -3,7 +3,8 @@ import { formatIn, formatNumber, toShown, unitOf, type UnitSystem } from '@puddl
 import { useMemo, useState } from 'react';
 import { PaneChart } from '../../charts/PaneChart';
 import type { Pane, PaneData } from '../../charts/pane-layout';
-import { asBoughtOf, learnedOf, plansOfCar } from '../../document-store/selectors';
+import { asBoughtOf, learnedOf } from '../../document-store/selectors';
+import { plansOfCar } from '../../document-store/select-garage';
 import { useAppSelector } from '../../document-store/store';
 import { planFileFor } from '../../active/joined-plan';
 import type { ActivePlan } from '../../active/use-plan';

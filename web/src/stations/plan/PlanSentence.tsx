@@ -9,7 +9,7 @@ import { motorHeatWords } from '../../active/heat-text';
 import { useRunTerms } from '../../active/run-terms';
 import { runsText } from '../../active/runs-text';
 import type { ActivePlan } from '../../active/use-plan';
-import { useRunsHere } from '../../active/use-runs-here';
+import { useIsCarHere } from '../../active/use-car-here';
 import { Button } from '../../ui/Button';
 import { latePart } from '../../ui/late-part';
 
@@ -21,7 +21,7 @@ export function PlanSentence({ active, steady, run }: { active: ActivePlan; stea
   const system = useAppSelector((state) => state.prefs.units);
   const [sharing, setSharing] = useState(false);
   const today = useAppSelector((state) => benchOf(state, carId)?.today?.topSpeedMs);
-  const areHere = useRunsHere(carId);
+  const areHere = useIsCarHere(carId);
   const runs = useAppSelector((state) => runsOfCar(state, carId));
   const { stock } = useRunTerms(carId, plan.limits);
   const isAsBought = asBought === plan;

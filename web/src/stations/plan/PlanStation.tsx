@@ -2,11 +2,12 @@ import { Pin, PinOff } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import { latePart } from '../../ui/late-part';
 import { useParams } from 'react-router';
-import { useAppDispatch, useAppSelector } from '../../document-store/store';
+import { useAppDispatch } from '../../document-store/store';
 import { LearnedNote } from '../../active/LearnedNote';
 import { SpeedCaution } from '../../active/SpeedCaution';
 import { NoSuchPlan } from '../../active/NoSuchPlan';
 import { togglePlanPin } from '../../active/pinning';
+import { useCarHere } from '../../active/use-car-here';
 import { usePlan, type ActivePlan } from '../../active/use-plan';
 import { current, latest } from '../../jobs/asked';
 import { Button } from '../../ui/Button';
@@ -26,8 +27,8 @@ const LinkDrawer = latePart('The figures of the link', () => import('./LinkDrawe
 export default function PlanStation() {
   const { planId = '' } = useParams();
   const active = usePlan(planId);
-  const loaded = useAppSelector((state) => state.documentStore.loaded);
-  if (!active) return <NoSuchPlan loaded={loaded} />;
+  const here = useCarHere(planId);
+  if (!active) return <NoSuchPlan here={here} />;
   return <Planning key={planId} active={active} />;
 }
 

@@ -3,7 +3,6 @@ import { formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../document-store/store';
 import { progressOf, learnedOf } from '../../document-store/selectors';
-import { useRunsHere } from '../../active/use-runs-here';
 import { chainView } from '../../jobs/chain-view';
 import { Button } from '../../ui/Button';
 import { DrivePanel } from './DrivePanel';
@@ -13,8 +12,7 @@ import type { AtDay } from './use-day';
 import { dayName } from './use-days';
 
 /** A day at the quarry: drive on one side, what is in the hand on the other. */
-export function DayPage({ carId, at, onLeave }: { carId: string; at: AtDay; onLeave: () => void }) {
-  useRunsHere(carId);
+export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
   const system = useAppSelector((state) => state.prefs.units);
   const { day, file } = at;
   const view = chainView(day.base);

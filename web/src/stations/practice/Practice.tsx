@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { useAppSelector } from '../../document-store/store';
+import { useCarHere } from '../../active/use-car-here';
 import { DayPage } from './DayPage';
 import { StartPage } from './StartPage';
 import { useDay } from './use-day';
@@ -9,12 +9,12 @@ export default function Practice() {
   const [params, setParams] = useSearchParams();
   const carId = params.get('day') ?? '';
   const at = useDay(carId);
-  const loaded = useAppSelector((state) => state.documentStore.loaded === 'ready');
+  const here = useCarHere(carId);
   return (
     <main className="mx-auto max-w-page px-6 pt-3 pb-10 max-sm:px-3 max-sm:pb-20">
       {at ? (
-        <DayPage key={carId} carId={carId} at={at} onLeave={() => setParams({})} />
-      ) : !loaded ? (
+        <DayPage key={carId} at={at} onLeave={() => setParams({})} />
+      ) : here === 'waiting' || here === 'away' ? (
         <p className="py-10 text-soft">Fetching the practice days …</p>
       ) : (
         <StartPage onOpen={(id) => setParams({ day: id })} />

@@ -2,7 +2,9 @@ import { SET_DAYS, type Day, type PlanFile, type SetDay } from '@puddler/core';
 import { formatIn, unitOf } from '@puddler/figures';
 import { useState } from 'react';
 import { addPracticeDay } from '../../document-store/run-edits';
-import { selectGarage } from '../../document-store/selectors';
+import { useCarHere } from '../../active/use-car-here';
+import { usePlan } from '../../active/use-plan';
+import { selectGarage } from '../../document-store/select-garage';
 import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { planFileFor, splitPlan } from '../../active/joined-plan';
 import { chainView } from '../../jobs/chain-view';
@@ -101,10 +103,12 @@ function FreePlay({ onBegin }: { onBegin: (base: PlanFile, seed: number) => void
   const garage = useAppSelector(selectGarage);
   const plans = garage
     .filter(({ bench }) => !bench.practice)
-    .flatMap(({ car, bench, plans: own }) => own.map((one) => ({ ...one, car, asBought: own.find(({ id }) => id === bench.stockPlanId)?.plan })));
+    .flatMap(({ car, plans: own }) => own.map(({ id, name }) => ({ id, name: `${car.name}: ${name}` })));
   const [planId, setPlanId] = useState('');
   const [seed, setSeed] = useState(() => 1 + Math.floor(Math.random() * MOST_SEED));
   const chosen = plans.find(({ id }) => id === planId) ?? plans[0];
+  const here = useCarHere(chosen?.id ?? '');
+  const active = usePlan(chosen?.id ?? '');
   return (
     <section aria-label="Free play" className="mt-6 border-t border-rule pt-3">
       <h2 className="eyebrow text-soft">Free play: your own plan on a day by chance</h2>
@@ -113,9 +117,9 @@ function FreePlay({ onBegin }: { onBegin: (base: PlanFile, seed: number) => void
       ) : (
         <p className="mt-1 flex flex-wrap items-center gap-2 text-body">
           <Select aria-label="Plan to practise with" className="max-w-72" value={chosen.id} onChange={(event) => setPlanId(event.target.value)}>
-            {plans.map(({ id, plan, car }) => (
+            {plans.map(({ id, name }) => (
               <option key={id} value={id}>
-                {car.name}: {plan.name}
+                {name}
               </option>
             ))}
           </Select>
@@ -130,7 +134,13 @@ function FreePlay({ onBegin }: { onBegin: (base: PlanFile, seed: number) => void
               onChange={(event) => setSeed(Math.min(MOST_SEED, Math.max(1, Math.round(event.target.valueAsNumber) || 1)))}
             />
           </label>
-          <Button onClick={() => onBegin(planFileFor(chosen.car, chosen.plan, chosen.asBought), seed)}>Begin</Button>
+          <Button
+            disabled={!active}
+            onClick={() => active && onBegin(planFileFor(active.car, active.plan, active.asBought), seed)}
+            title={here === 'away' ? 'The server does not answer, and this plan is not here yet' : undefined}
+          >
+            Begin
+          </Button>
         </p>
       )}
     </section>

@@ -14,7 +14,8 @@ import {
 import { useCallback, useEffect, useState } from 'react';
 import { editLadderProgress } from '../../document-store/noted-edits';
 import { amendDay, editRun, keepRun } from '../../document-store/run-edits';
-import { carOf, progressOf, dayOf, learnedOf, plansOfCar, runsOfCar } from '../../document-store/selectors';
+import { carOf, progressOf, dayOf, learnedOf, runsOfCar } from '../../document-store/selectors';
+import { plansOfCar } from '../../document-store/select-garage';
 import { useAppDispatch, useAppSelector, useAppStore } from '../../document-store/store';
 import { planFileFor } from '../../active/joined-plan';
 import { askThermometer, NEAR_M, tellDevices } from '../../jobs/instruments';
