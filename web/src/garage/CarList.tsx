@@ -1,7 +1,7 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useDeferredValue, useLayoutEffect, useRef, useState } from 'react';
 import type { StoredCar } from '../document-store/select-garage';
-import { CarRow } from './CarRow';
+import { CarRow, FIRST_DRAWN } from './CarRow';
 
 /** Heights before a car is measured [px]: its head with the gap below, and one plan. */
 const HEAD_PX = 64;
@@ -21,9 +21,12 @@ export default function CarList({ cars }: { cars: readonly StoredCar[] }) {
     overscan: BEYOND,
     scrollMargin: top,
   });
+  // The rest of them follows in pieces, between which the page answers.
+  const isBegun = useDeferredValue(true, false);
+  const items = virtual.getVirtualItems();
   return (
     <div ref={list} className="relative" style={{ height: virtual.getTotalSize() }}>
-      {virtual.getVirtualItems().map(({ key, index, start }) => (
+      {(isBegun ? items : items.slice(0, FIRST_DRAWN)).map(({ key, index, start }) => (
         <div
           key={key}
           ref={virtual.measureElement}

@@ -26,6 +26,9 @@ const COLUMNS = [
   ['Actions', 'w-10'],
 ] as const;
 
+/** Of a long garage as many are drawn in the first frame: about what a screen holds. */
+export const FIRST_DRAWN = 2;
+
 /** A car, its plans, and what can be done with it. */
 export const CarRow = memo(function CarRow({ id, car, bench, plans }: StoredCar) {
   const dispatch = useAppDispatch();

@@ -5,7 +5,7 @@ import { removeDemo } from '../document-store/demo-club';
 import { selectGarage } from '../document-store/select-garage';
 import { Button } from '../ui/Button';
 import { useAppDispatch, useAppSelector } from '../document-store/store';
-import { CarRow } from './CarRow';
+import { CarRow, FIRST_DRAWN } from './CarRow';
 import { EmptyGarage } from './EmptyGarage';
 import { GarageHead } from './GarageHead';
 import { importFiles } from '../document-store/import-plans';
@@ -22,8 +22,6 @@ const CarList = latePart(
 
 /** So many cars are drawn whole; of more only those in sight, by machinery that few garages need. */
 const DRAWN_WHOLE = 12;
-/** Until that machinery is there, as many as a screen holds. */
-const FIRST_DRAWN = 2;
 
 /** All cars and their plans at a glance. */
 export default function Garage() {
