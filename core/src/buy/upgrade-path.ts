@@ -47,7 +47,7 @@ export interface UpgradePaths {
 /**
  * The ways from the car as bought to the plan through parts of it that run, in steps that cannot be made smaller: the one that spends
  * least early, the one that is fastest at once, and the one that stays coolest, as far as they differ. `costOf` says what the parts of
- * a partial conversion cost.
+ * a partial conversion cost; where nothing has a price, no order spends least.
  */
 export function upgradePaths(partials: readonly PartialConversion[], costOf: (partial: PartialConversion) => Cost): UpgradePaths {
   const running = partials.filter((one): one is Runs => one.figures !== undefined && one.forbidden === undefined);
@@ -64,7 +64,9 @@ export function upgradePaths(partials: readonly PartialConversion[], costOf: (pa
     heat: (chain) => chain.map((one) => one.figures.maxCanC).sort((a, b) => b - a),
   };
   const paths: UpgradePath[] = [];
+  const isPriced = sound.some((chain) => costs.get(chain.at(-1)!)!.money > 0);
   for (const favours of FAVOURS) {
+    if (favours === 'money' && !isPriced) continue;
     const best = sound.reduce((a, b) => (lower(scores[favours](b), scores[favours](a)) ? b : a));
     const known = paths.find((path) => path.stages.every((stage, i) => stage.partial === best[i]) && path.stages.length === best.length);
     if (known) known.favours.push(favours);

@@ -107,6 +107,17 @@ test('another order is cheapest when the prices say so', () => {
   expect(cheap.stages.map((stage) => stage.added)).toEqual([[], ['pack'], ['esc', 'motor'], ['gears']]);
 });
 
+test('where nothing has a price no order spends least, and the fastest comes first', () => {
+  const unpriced = (partial: PartialConversion) => ({ money: 0, unpriced: partial.changes.length });
+  const { paths } = upgradePaths(partialConversions(stock, plan, limits), unpriced);
+  expect(paths.flatMap((path) => path.favours).sort()).toEqual(['heat', 'speed']);
+  expect(paths[0]!.favours[0]).toBe('speed');
+  const [bought, next] = paths[0]!.stages;
+  const others = partialConversions(stock, plan, limits).filter(({ changes, forbidden }) => changes.length === 1 && forbidden === undefined);
+  expect(next!.figures.topSpeedMs).toBeGreaterThanOrEqual(bought!.figures.topSpeedMs);
+  for (const other of others) expect(next!.figures.topSpeedMs).toBeGreaterThanOrEqual((other.figures?.topSpeedMs ?? 0) - 1e-9);
+});
+
 test('a plan that must not be run is said to be out of reach, and why; the path goes as far as it may', () => {
   const high = { ...plan, packs: [{ ...plan.packs[0]!, cells: 6 }], esc: { ...plan.esc, maxCells: 4 } };
   const { paths, stopsShort } = upgradePaths(partialConversions(stock, high, limits), costOf({}));

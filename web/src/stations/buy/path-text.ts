@@ -12,8 +12,11 @@ export const CHANGE_WORDS: Record<Change, string> = {
 
 const FAVOUR_WORDS: Record<Favours, string> = { money: 'spends least early', speed: 'is fastest at once', heat: 'stays coolest' };
 
-/** “spends least early and stays coolest”. */
-export const favoursText = ({ favours }: UpgradePath): string => favours.map((one) => FAVOUR_WORDS[one]).join(' and ');
+/** “spends least early of what is priced and stays coolest”. */
+export function favoursText({ favours, stages }: UpgradePath): string {
+  const isPartly = (stages.at(-1)?.cost.unpriced ?? 0) > 0;
+  return favours.map((one) => `${FAVOUR_WORDS[one]}${one === 'money' && isPartly ? ' of what is priced' : ''}`).join(' and ');
+}
 
 /** “pack, then motor and ESC”. */
 export const orderText = ({ stages }: UpgradePath): string =>
