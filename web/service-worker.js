@@ -2,8 +2,8 @@
 const ASSETS = __ASSETS__;
 const SHELL = 'shell-__RELEASE__';
 const LISTS = 'lists';
-/** What a page begins with, lists in pieces and cars whole; the rest it has when it was open before, or does without. */
-const isList = (path) => /^\/api\/(?:garage|cars|shelf|log|whole-car\/[0-9a-f-]+)$/.test(path);
+/** What a page begins with, cars by name and whole and the shelf; the rest it has when it was open before, or does without. */
+const isList = (path) => /^\/api\/(?:cars|shelf|whole-car\/[0-9a-f-]+)$/.test(path);
 /** A laptop that is far away answers nothing at all, for a long time. */
 const ANSWER_WITHIN_MS = 4000;
 
@@ -15,6 +15,8 @@ self.addEventListener('activate', (event) => {
   event.waitUntil(
     (async () => {
       for (const name of await caches.keys()) if (name !== SHELL && name !== LISTS) await caches.delete(name);
+      const lists = await caches.open(LISTS);
+      for (const request of await lists.keys()) if (!isList(new URL(request.url).pathname)) await lists.delete(request);
       await self.clients.claim();
     })(),
   );

@@ -8,7 +8,7 @@ import { BrowserRouter } from 'react-router';
 import { Broken } from './app/Broken';
 import { Views } from './app/routes';
 import { isHere } from './document-store/is-here';
-import { loadGarage, loadLog, loadUnreadable, loadShelf } from './document-store/load';
+import { loadGarage, loadShelf, loadUnreadable, takeAlong } from './document-store/load';
 import { recallPins, storePins } from './document-store/keep-pins';
 import { recallPrefs, storePrefs } from './document-store/prefs-slice';
 import { createStore } from './document-store/store';
@@ -49,19 +49,17 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
     // Before the lists are fetched: what is written in between would not be in them.
     followChanges(store, () => sendNow());
     // What the address asks for need not wait for the rest.
-    return Promise.all([
-      loadGarage(store, { address: location.pathname, isWhole: !isHere() }),
-      ASKS_FOR_SHELF.test(location.pathname) ? loadShelf(store) : undefined,
-    ]);
+    return Promise.all([loadGarage(store, location.pathname), ASKS_FOR_SHELF.test(location.pathname) ? loadShelf(store) : undefined]);
   })
   .then(() => {
     sendNow = startSync(store);
     void recallPins(store);
-    // A device that may lose the server has every car with it; elsewhere a car comes when it is looked at.
-    return Promise.all([store.getState().documentStore.shelfLoaded ? undefined : loadShelf(store), isHere() ? undefined : loadLog(store)]);
+    return store.getState().documentStore.shelfLoaded ? undefined : loadShelf(store);
   })
-  // The first answers come before what may be opened next.
-  .then(() =>
+  .then(() => {
+    // A device that may lose the server has every car with it; elsewhere a car comes when it is looked at.
+    if (!isHere()) void takeAlong(store);
+    // The first answers come before what may be opened next.
     whenIdle(
       () =>
         void allQuiet(AHEAD_AFTER_MS).then(() => {
@@ -75,8 +73,8 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
           }
           freezeBands(store);
         }),
-    ),
-  );
+    );
+  });
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -8,7 +8,6 @@ import {
   deletionSettled,
   heard,
   imported,
-  received,
   redone,
   saved,
   undone,
@@ -37,7 +36,6 @@ const asPlan = (body: typeof plan) => contentOf('plan', { body, parentId: 'c1' }
 beforeEach(() => {
   store = createStore();
   store.dispatch(garage([CAR], [PLAN]));
-  store.dispatch(received({ documents: {}, complete: 'log' }));
 });
 
 test('what the server holds is saved', () => {

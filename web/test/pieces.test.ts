@@ -39,7 +39,7 @@ test('what came ahead takes the place that it has in its list, piece by piece', 
   store.dispatch(received({ documents: { car: [carDoc('c1')], plan: [planDoc('p1', 'c1')] } }));
   expect(names()).toEqual(['c2', 'c1']);
   store.dispatch(received({ documents: { car: [carDoc('c2')], plan: [planDoc('p2', 'c2'), planDoc('p2b', 'c2')] } }));
-  store.dispatch(received({ documents: { car: [carDoc('c3')] }, complete: 'garage' }));
+  store.dispatch(received({ documents: { car: [carDoc('c3')] }, complete: 'cars' }));
   expect(names()).toEqual(['c1', 'c2', 'c3']);
   expect(plansOfCar(state(), 'c2').map(({ id }) => id)).toEqual(['p2', 'p2b']);
   expect(new Set(state().documentStore.keys).size).toBe(state().documentStore.keys.length);
@@ -49,7 +49,7 @@ test('what came ahead takes the place that it has in its list, piece by piece', 
 test('an edit of a plan that came ahead stays when its list brings what it was, and what the list brings newer is taken', () => {
   wholeCar();
   store.dispatch(editPlan('p2', 'gearing.pinion', 21, 'pinion'));
-  store.dispatch(received({ documents: { car: [carDoc('c2')], plan: [planDoc('p2', 'c2', 2), planDoc('p2b', 'c2', 2)] }, complete: 'garage' }));
+  store.dispatch(received({ documents: { car: [carDoc('c2')], plan: [planDoc('p2', 'c2', 2), planDoc('p2b', 'c2', 2)] }, complete: 'cars' }));
   expect(planOf(state(), 'p2')!.plan.gearing.pinion).toBe(21);
   expect(planOf(state(), 'p2b')!.plan.name).toBe('p2b v2');
   expect(selectSaveStatus(state())).toBe('saving');
@@ -58,7 +58,7 @@ test('an edit of a plan that came ahead stays when its list brings what it was, 
 test('what belongs to a car that was deleted here is not shown when its list brings it', () => {
   wholeCar();
   store.dispatch(deleteDocument('car', 'c2'));
-  store.dispatch(received({ documents: { run: [runDoc('r9', 'c2')] }, complete: 'log' }));
+  store.dispatch(received({ documents: { run: [runDoc('r9', 'c2')] } }));
   expect(runsOfCar(state(), 'c2')).toEqual([]);
   expect(names()).toEqual([]);
 });

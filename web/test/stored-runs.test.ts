@@ -33,18 +33,15 @@ const runs = (carId = 'c1') => runsOfCar(store.getState(), carId).map(({ run: on
 beforeEach(() => {
   store = createStore();
   store.dispatch(garage([docOf<'car'>('c1', { car, bench: {} })], [docOf<'plan'>('p1', plan, 'c1')]));
-  store.dispatch(received({ documents: { car: [docOf<'car'>('c1', { car, bench: {} })] }, wholeCar: true }));
 });
 
 test('runs come after the garage, the latest first, each under its car', () => {
-  expect(store.getState().documentStore.logLoaded).toBe(false);
   const list = [
     docOf<'run'>('r1', run('2027-01-01T10:00:00Z'), 'c1'),
     docOf<'run'>('r2', run('2027-02-01T10:00:00Z'), 'c1'),
     docOf<'run'>('r3', run('2027-03-01T10:00:00Z'), 'c2'),
   ];
-  store.dispatch(received({ documents: { run: list }, complete: 'log' }));
-  expect(store.getState().documentStore.logLoaded).toBe(true);
+  store.dispatch(received({ documents: { run: list } }));
   expect(runs()).toEqual(['2027-02-01T10:00:00Z', '2027-01-01T10:00:00Z']);
   const before = runsOfCar(store.getState(), 'c1');
   store.dispatch(takeLearned('c1', LEARNED));
@@ -122,7 +119,6 @@ test('a copy has a document of every kind that can belong to a car, each with it
   });
   const fresh = createStore();
   fresh.dispatch(garage([docOf<'car'>('c1', { car, bench: { stockPlanId: 'p1' } })], []));
-  fresh.dispatch(received({ documents: {}, complete: 'log' }));
   for (const [i, kind] of kinds.entries()) fresh.dispatch(received({ documents: { [kind]: [docs[i]!] } }));
   await fresh.dispatch(duplicateCar('c1'));
   const all = Object.values(fresh.getState().documentStore.entries);

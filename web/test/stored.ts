@@ -12,8 +12,9 @@ export const docOf = <K extends KindName>(id: string, body: BodyOf<K>, parentId?
   ...times,
 });
 
-/** The garage as it comes from the server. */
-export const garage = (cars: Doc<'car'>[], plans: Doc<'plan'>[]) => received({ documents: { car: cars, plan: plans }, complete: 'garage' });
+/** A garage of cars that are all here. */
+export const garage = (cars: Doc<'car'>[], plans: Doc<'plan'>[]) =>
+  received({ documents: { car: cars, plan: plans }, wholeCar: true, complete: 'cars' });
 
 /** Part of the shelf as it comes from the server; `last` when it is all there. */
 export const shelfOf = (parts: Doc<'part'>[], last = true) =>

@@ -10,7 +10,7 @@ import { addCar, addPlan, deleteDocument, editCar, editPlan, keepWishes } from '
 import { addParts, changeParts } from '../src/document-store/part-edits';
 import { isUnsaved, keyOf } from '../src/document-store/entry';
 import { readUnsaved } from '../src/document-store/read-unsaved';
-import { loadAgain, loadGarage, loadCar, loadShelf } from '../src/document-store/load';
+import { loadAgain, loadGarage, loadCar, loadShelf, takeAlong } from '../src/document-store/load';
 import {
   carOf,
   partOf,
@@ -41,7 +41,8 @@ let planId: string;
 /** A page: its own store, loaded and saving. Its cars come whole, or by name as on the machine itself. */
 async function openPage({ isWhole = true } = {}): Promise<AppStore> {
   const store = createStore();
-  await loadGarage(store, { isWhole });
+  await loadGarage(store);
+  if (isWhole) await takeAlong(store);
   await loadShelf(store);
   startSync(store, 20);
   return store;
@@ -358,6 +359,7 @@ test('wishes are documents of their own: an edit of one does not write the car',
 describe('a car comes by name, and whole when it is looked at', () => {
   beforeEach(async () => {
     mine = await openPage({ isWhole: false });
+    line.requests = [];
   });
   const state = () => mine.getState();
   const idsOf = (id = carId) => runsOfCar(state(), id).map((one) => one.id);
@@ -392,6 +394,23 @@ describe('a car comes by name, and whole when it is looked at', () => {
     await loadAgain(mine);
     expect(idsOf()).toEqual([kept]);
     expect(idsOf(second)).toEqual([foreign]);
+  });
+
+  test('a device that may lose the server takes every car along, the newest first, however often the line breaks', async () => {
+    const second = (await client.addCar()).id;
+    const third = (await client.addCar()).id;
+    await loadAgain(mine);
+    await client.http.delete(`/api/cars/${second}`).send({ base: 1 });
+    line.away = true;
+    const taken = takeAlong(mine);
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(isCarHere(state(), third)).toBe(false);
+    line.away = false;
+    line.requests = [];
+    await taken;
+    expect([carId, second, third].map((id) => isCarHere(state(), id))).toEqual([true, false, true]);
+    expect(planOf(state(), planId)?.plan).toEqual(plan);
+    expect(line.requests.map(({ path }) => path)).toEqual([third, second, carId].map((id) => `/api/whole-car/${id}`));
   });
 
   test('a copy of a car takes its runs along though nobody looked at them; without a server it says so and copies nothing', async () => {

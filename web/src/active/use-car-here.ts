@@ -1,13 +1,10 @@
 import { useEffect, useState } from 'react';
-import { RequestFailed } from '../api/request';
-import { AGAIN_MS, loadCar } from '../document-store/load';
+import { AGAIN_MS, isMissing, loadCar } from '../document-store/load';
 import { carIdOf, isCarHere } from '../document-store/select-garage';
 import { useAppSelector, useAppStore } from '../document-store/store';
 
 /** `away` while the server does not answer; it is asked again and again. `missing` where it has no such car or plan. */
 export type CarHere = 'here' | 'waiting' | 'away' | 'missing';
-
-const NOT_FOUND = 404;
 
 /** Whether all of a car is here; `id` names the car or one of its plans. It is fetched when the car is looked at. */
 export function useCarHere(id: string): CarHere {
@@ -24,9 +21,9 @@ export function useCarHere(id: string): CarHere {
     const ask = () =>
       loadCar(store, id).catch((cause: unknown) => {
         if (isLeft) return;
-        const isMissing = cause instanceof RequestFailed && cause.status === NOT_FOUND;
-        setFailed({ id, here: isMissing ? 'missing' : 'away' });
-        if (!isMissing) timer = setTimeout(() => void ask(), AGAIN_MS);
+        const isGone = isMissing(cause);
+        setFailed({ id, here: isGone ? 'missing' : 'away' });
+        if (!isGone) timer = setTimeout(() => void ask(), AGAIN_MS);
       });
     void ask();
     return () => {

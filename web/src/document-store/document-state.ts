@@ -1,5 +1,5 @@
 /** How one document stands in the document store: put, received, taken back, answered. */
-import { KIND_NAMES, type Doc, type DocList, type KindName, type ListName, type PlanName, type SetAside } from '@puddler/contract/shared';
+import { KIND_NAMES, type Doc, type DocList, type KindName, type PlanName, type SetAside } from '@puddler/contract/shared';
 import { freeze, original } from '@reduxjs/toolkit';
 import { contentOf, isUnsaved, keyOf, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
 import { reverted, type Change } from './history';
@@ -13,13 +13,11 @@ export interface DocumentStoreState {
   loaded: 'loading' | 'ready' | 'failed';
   /** The shelf comes after the garage. */
   shelfLoaded: boolean;
-  /** On a device that may lose the server everything is here: the log comes last. */
-  logLoaded: boolean;
   /** Cars of which all is here, whatever belongs to them. */
   wholeCars: Record<string, true>;
   /** Plans by car, of cars that came by name. */
   planNames: Record<string, PlanName[]>;
-  /** What came ahead of its list. */
+  /** Cars that came ahead of the list. */
   early: Record<Key, true>;
   /** In the order they are shown. */
   keys: Key[];
@@ -79,8 +77,8 @@ function isOrphan(entries: DocumentStoreState['entries'], content: Content): boo
 }
 
 export type Received = Pick<DocList, 'documents'> & {
-  /** The list, or all cars by name, of which this is the last piece. */
-  complete?: ListName | 'cars';
+  /** The shelf, or all cars by name, of which this is the last piece. */
+  complete?: 'shelf' | 'cars';
   plans?: Record<string, PlanName[]>;
   wholeCar?: true;
 };
@@ -101,7 +99,7 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
       const content = contentOf(kind, doc);
       if (!entries[key]) {
         placed.push(key);
-        if (wholeCar) early[key] = true;
+        if (wholeCar && kind === 'car' && state.loaded !== 'ready') early[key] = true;
       } else if (early[key] && !wholeCar) {
         // What came ahead of its list takes the place that it has in there.
         moved.add(key);
@@ -119,9 +117,8 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
     wholeCars: { ...state.wholeCars, ...Object.fromEntries(nowWhole.map((id) => [id, true as const])) },
     planNames: { ...state.planNames, ...plans },
     keys: [...(moved.size > 0 ? state.keys.filter((key) => !moved.has(key)) : state.keys), ...placed],
-    loaded: complete === 'garage' || complete === 'cars' ? 'ready' : state.loaded,
+    loaded: complete === 'cars' ? 'ready' : state.loaded,
     shelfLoaded: state.shelfLoaded || complete === 'shelf',
-    logLoaded: state.logLoaded || complete === 'log',
   };
 }
 

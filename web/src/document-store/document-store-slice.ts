@@ -30,7 +30,6 @@ const MOST_SENT = 8;
 const initialState: DocumentStoreState = {
   loaded: 'loading',
   shelfLoaded: false,
-  logLoaded: false,
   wholeCars: {},
   planNames: {},
   early: {},

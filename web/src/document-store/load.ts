@@ -1,7 +1,8 @@
-import { KIND_NAMES, kindsOfList, LIST_NAMES, type CarPiece, type DocList, type DocPiece, type ListName } from '@puddler/contract/shared';
-import { request } from '../api/request';
+import { KIND_NAMES, kindsOfList, type CarPiece, type DocList, type DocPiece } from '@puddler/contract/shared';
+import { errorOf, request } from '../api/request';
 import { garageAwaited, garageFailed, heard, received, unreadableFound } from './document-store-slice';
 import { keyOf, kindOfKey, parentKeyOf, type Entry, type Key } from './entry';
+import { isCarHere, selectGarage } from './select-garage';
 import type { AppStore } from './store';
 
 type Store = Pick<AppStore, 'dispatch'>;
@@ -15,8 +16,8 @@ const PIECE = 400;
 
 const pause = (ms?: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
-/** Fetches a list, or all cars by name, in pieces and hands each on, so that the page keeps its frames however long the list is. */
-async function inPieces<P extends DocPiece>(list: ListName | 'cars', take: (piece: P, isLast: boolean) => void): Promise<void> {
+/** Fetches the shelf, or all cars by name, in pieces and hands each on, so that the page keeps its frames however long the list is. */
+async function inPieces<P extends DocPiece>(list: 'shelf' | 'cars', take: (piece: P, isLast: boolean) => void): Promise<void> {
   let after: string | undefined;
   do {
     const piece = await request<P>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`);
@@ -25,10 +26,6 @@ async function inPieces<P extends DocPiece>(list: ListName | 'cars', take: (piec
     await pause();
   } while (after !== undefined);
 }
-
-/** Fetches a list; rejects where there is no server. */
-const fetchList = (store: Store, list: ListName): Promise<void> =>
-  inPieces(list, ({ documents }, isLast) => store.dispatch(received({ documents, ...(isLast ? { complete: list } : {}) })));
 
 /** Fetches all cars with the names of their plans; rejects where there is no server. */
 export const fetchCars = (store: Store): Promise<void> =>
@@ -55,23 +52,20 @@ async function load(store: Store, fetched: () => Promise<void>, onFailed?: () =>
   }
 }
 
-/**
- * The garage, and before it the car that the address names: its plan need not wait for all the others. Cars come by name and whole when they are looked at;
- * to a device that may lose the server all of them come whole.
- */
-export async function loadGarage(store: Store, { address = '', isWhole = false } = {}): Promise<void> {
+/** The garage by name, and before it all of the car that the address names: its plan need not wait for all the others. */
+export async function loadGarage(store: Store, address = ''): Promise<void> {
   store.dispatch(garageAwaited());
   const [, id] = /^\/(?:plans|cars)\/([^/]+)/.exec(address) ?? [];
   if (id !== undefined) await loadCar(store, id).catch(() => undefined);
   await load(
     store,
-    () => (isWhole ? fetchList(store, 'garage') : fetchCars(store)),
+    () => fetchCars(store),
     () => store.dispatch(garageFailed()),
   );
 }
 
-export const loadShelf = (store: Store): Promise<void> => load(store, () => fetchList(store, 'shelf'));
-export const loadLog = (store: Store): Promise<void> => load(store, () => fetchList(store, 'log'));
+export const loadShelf = (store: Store): Promise<void> =>
+  load(store, () => inPieces('shelf', ({ documents }, isLast) => store.dispatch(received({ documents, ...(isLast ? { complete: 'shelf' } : {}) }))));
 
 const underWay = new Map<string, Promise<void>>();
 
@@ -90,23 +84,41 @@ async function fetchCar(store: Store, id: string): Promise<void> {
   store.dispatch(received({ documents, wholeCar: true }));
 }
 
+/** Fetches all of every car, the newest first, for a device that may lose the server. While the server is away it is asked again. */
+export async function takeAlong(store: AppStore): Promise<void> {
+  const missing = new Set<string>();
+  for (;;) {
+    const next = selectGarage(store.getState()).findLast(({ id }) => !missing.has(id) && !isCarHere(store.getState(), id));
+    if (!next) return;
+    try {
+      await loadCar(store, next.id);
+    } catch (cause) {
+      if (isMissing(cause)) missing.add(next.id);
+      else await pause(AGAIN_MS);
+    }
+    await pause();
+  }
+}
+
+/** Whether the server answered that it has no such car. */
+export const isMissing = (cause: unknown): boolean => errorOf(cause)?.code === 'no-such-document';
+
 /** Fetches all that is here again, where too much has changed to be sent one by one. What is deleted meanwhile goes. */
 export async function loadAgain(store: AppStore): Promise<void> {
-  const { logLoaded } = store.getState().documentStore;
-  for (const list of logLoaded ? LIST_NAMES : (['shelf'] as const)) await listAgain(store, list);
-  if (!logLoaded) await carsAgain(store);
+  await shelfAgain(store);
+  await carsAgain(store);
   await loadUnreadable(store);
 }
 
 /** What comes by the feed while a list is read may be newer than its last piece. */
-async function listAgain(store: AppStore, list: ListName): Promise<void> {
+async function shelfAgain(store: AppStore): Promise<void> {
   const { entries } = store.getState().documentStore;
   const there = new Set<Key>();
-  await inPieces(list, ({ documents }) => {
+  await inPieces('shelf', ({ documents }) => {
     addKeys(there, documents);
     store.dispatch(received({ documents }));
   });
-  dropGone(store, Object.values(entries), ({ key }) => kindsOfList(list).includes(kindOfKey(key)) && !there.has(key));
+  dropGone(store, Object.values(entries), ({ key }) => kindsOfList('shelf').includes(kindOfKey(key)) && !there.has(key));
 }
 
 /** All cars by name, and whole those that were. Of the others what came by the feed stays. */

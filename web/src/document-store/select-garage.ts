@@ -63,7 +63,7 @@ export const selectGarage = (() => {
 })();
 
 /** Whether all of a car is here, its plans and runs and what belongs to them: it comes when the car is looked at. */
-export const isCarHere = ({ documentStore }: RootState, carId: string): boolean => documentStore.logLoaded || documentStore.wholeCars[carId] === true;
+export const isCarHere = ({ documentStore }: RootState, carId: string): boolean => documentStore.wholeCars[carId] === true;
 
 /** Whether of a car only the names of its plans are known: what else is here of it may lack what it goes by. */
 export const isHereByName = (state: RootState, carId: string): boolean =>
