@@ -10,7 +10,7 @@ type Store = Pick<AppStore, 'dispatch'>;
 /** A server that is away is asked again after this long [ms]. */
 export const AGAIN_MS = 2_000;
 /** What a page begins with is drawn at once. */
-const FIRST_PIECE = 200;
+const FIRST_PIECE = 50;
 /** So many documents are read and put into the document store in one go: some tens of milliseconds of a garage of ten years. */
 const PIECE = 400;
 
