@@ -155,3 +155,48 @@ test('what is empty shows what it will look like', async ({ page, empty }) => {
     await expect(picture).toHaveAttribute('alt', /\w{5}/);
   }
 });
+
+test('letters that are typed before the search is there are sought, and press nothing on the page', async ({ page, club }) => {
+  await page.goto(club.address);
+  const units = page.getByText('km/h', { exact: true }).first();
+  await expect(units).toBeVisible();
+  const link = page.getByRole('link', { name: 'Sixty on packed dirt' });
+  await link.focus();
+  let release = () => undefined as void;
+  await page.route('**/assets/CommandPalette-*.js', async (route) => {
+    await new Promise<void>((resolve) => (release = resolve));
+    await route.continue();
+  });
+  await page.keyboard.press('Control+k');
+  // Each of these is a shortcut of the page.
+  await page.keyboard.type('pu');
+  await expect(page.getByText('Fetching the search …')).toBeVisible();
+  release();
+  await expect(page.getByRole('option').first()).toBeVisible();
+  await page.keyboard.type('dd');
+  const field = page.getByRole('combobox');
+  await expect(field).toHaveValue('pudd');
+  await page.keyboard.press('Escape');
+  await expect(field).toHaveCount(0);
+  await expect(link).toBeFocused();
+  await expect(units).toBeVisible();
+  await expect(page.getByLabel('pinned')).toHaveCount(0);
+  await page.keyboard.press('Control+k');
+  await expect(field).toHaveValue('');
+});
+
+test('Enter that comes before the search opens the first that is found', async ({ page, club }) => {
+  await page.goto(club.address);
+  await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();
+  let release = () => undefined as void;
+  await page.route('**/assets/CommandPalette-*.js', async (route) => {
+    await new Promise<void>((resolve) => (release = resolve));
+    await route.continue();
+  });
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('snow');
+  await page.keyboard.press('Enter');
+  release();
+  await settled(page);
+  await expect(page.getByRole('navigation', { name: 'Where you are' })).toContainText('Plough with two motors on snow');
+});

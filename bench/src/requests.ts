@@ -1,5 +1,5 @@
 // Twenty thousand generated requests over all routes of the built server, one after the other: what they are answered, the longest
-// answer, and the server's memory on the way: `npm run bench:requests [-- count]`.
+// answer, and the server's memory on the way: `npm run bench:requests [-- count [seed]]`.
 import { readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import fc from 'fast-check';
@@ -8,7 +8,7 @@ import { anyRequest } from '../../server/test/any-request';
 import { send } from '../../server/test/send-request';
 
 const COUNT = Number(process.argv[2] ?? 20_000);
-const SEED = 4711;
+const SEED = Number(process.argv[3] ?? 4711);
 
 const server = await startServer();
 const residentMb = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.child.pid!}/status`, 'utf8'))![1]) / 1024;

@@ -101,9 +101,15 @@ const paths = fc.oneof(
     return [fc.constant(at), id.map((one) => `${at}/${one}`), id.map((one) => `${at}/${one}/restore`)];
   }),
   id.map((one) => `/api/plans/${one}/file`),
+  id.map((one) => `/api/whole-car/${one}`),
   fc.constantFrom(
     '/api/garage',
     '/api/shelf',
+    '/api/log',
+    '/api/cars?limit=3',
+    '/api/cars?limit=3&after=1.1',
+    '/api/cars?after=9e9.%00&limit=-0',
+    '/api/set-aside',
     '/api/health',
     '/api/imports',
     '/api/files',

@@ -1,6 +1,15 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { LIST_NAMES, parentOf, type CheckReport, type DocList, type ErrorBody, type KindName, type RestorePreview } from '@puddler/contract';
+import {
+  LIST_NAMES,
+  parentOf,
+  type CarPiece,
+  type CheckReport,
+  type DocList,
+  type ErrorBody,
+  type KindName,
+  type RestorePreview,
+} from '@puddler/contract';
 
 /** A server that was started, or what it said when it would not. */
 type Start = { address: string; stop: () => Promise<void> } | { refused: string; signal: NodeJS.Signals | null };
@@ -55,6 +64,21 @@ export const docsOf = async (address: string): Promise<Map<string, string>> => {
   return 'docs' in state ? state.docs : new Map();
 };
 
+/** What differs between the lists and what a page begins with: cars by name, and each of them whole. */
+async function carFaults(address: string, docs: ReadonlyMap<string, string>): Promise<string[]> {
+  const faults: string[] = [];
+  const { documents, plans } = (await (await fetch(`${address}/api/cars`)).json()) as CarPiece;
+  const listed = [...docs.keys()].filter((key) => key.startsWith('car '));
+  if ((documents?.car?.length ?? -1) !== listed.length) faults.push(`${documents?.car?.length} of ${listed.length} cars by name`);
+  for (const { id } of documents?.car ?? []) {
+    const whole = (await (await fetch(`${address}/api/whole-car/${id}`)).json()) as DocList;
+    const own = new Set((whole.documents?.plan ?? []).map((plan) => plan.id));
+    for (const plan of own) if (!docs.has(`plan ${plan}`)) faults.push(`plan ${plan} is in no list`);
+    for (const plan of own) if (!plans[id]!.some((one) => one.id === plan)) faults.push(`plan ${plan} has no name`);
+  }
+  return faults;
+}
+
 /** What Puddler may say when it does not start: each with the way out. */
 const ADVICE = /Put the newest copy|Allow this user to write|is in use|Make room/;
 
@@ -87,6 +111,7 @@ export async function trial(program: string, folder: string, emptyFolder: string
       return { outcome: 'refuses lists', faults };
     }
     const { docs, aside } = state;
+    faults.push(...(await carFaults(started.address, docs)));
     const same = [...before].filter(([key, body]) => docs.get(key) === body).length;
     const differing = [...before].filter(([key, body]) => docs.has(key) && docs.get(key) !== body).length;
     const checked = await fetch(`${started.address}/api/check`, { method: 'POST' });

@@ -1,6 +1,6 @@
 import { Command } from 'cmdk';
 import { group } from 'd3-array';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { redone } from '../document-store/document-store-slice';
 import { takeBack } from '../document-store/undoable';
@@ -12,6 +12,7 @@ import { TERM_LIST, termText } from '../active/terms';
 import { themeSwapped, unitsSwapped } from '../document-store/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { BENCH_STEPS, type BenchStep } from '../stations/car/car-fields';
+import { SEARCH, type SearchProps } from './SearchField';
 import { addressOf, STATIONS } from './stations';
 import { useWhere } from './use-where';
 
@@ -54,11 +55,17 @@ function soughtWords(sought: string): string[] | undefined {
 }
 
 /** Finds cars, plans, parts and commands by typing. */
-export default function CommandPalette({ onClose }: { onClose: () => void }) {
+export default function CommandPalette({ sought, isSent, onSought, onClose }: SearchProps) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { car, planId } = useWhere();
-  const [sought, setSought] = useState('');
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!isSent) return undefined;
+    // What is found is sorted, and the first of it selected, before the next frame.
+    const frame = requestAnimationFrame(() => list.current?.querySelector<HTMLElement>('[role=option][aria-selected=true]')?.click());
+    return () => cancelAnimationFrame(frame);
+  }, [isSent]);
   const run = (act: () => void) => () => {
     onClose();
     act();
@@ -75,17 +82,12 @@ export default function CommandPalette({ onClose }: { onClose: () => void }) {
       open
       filter={rank}
       onOpenChange={(open) => !open && onClose()}
-      label="Find a car, a plan, a part or a command"
-      overlayClassName="fixed inset-0 z-40 bg-black/40"
-      contentClassName="fixed top-[14vh] left-1/2 z-50 w-dialog max-w-[calc(100vw-1.7rem)] -translate-x-1/2 overflow-hidden rounded-md border border-edge bg-sheet shadow-xl"
+      label={SEARCH.label}
+      overlayClassName={SEARCH.overlay}
+      contentClassName={SEARCH.content}
     >
-      <Command.Input
-        value={sought}
-        onValueChange={setSought}
-        placeholder="Find a car, a plan, a part or a command"
-        className="w-full border-b border-rule bg-transparent px-4 py-3 text-lead outline-none placeholder:text-soft"
-      />
-      <Command.List className="max-h-[50vh] overflow-y-auto p-1.5">
+      <Command.Input autoFocus value={sought} onValueChange={onSought} placeholder={SEARCH.label} className={SEARCH.input} />
+      <Command.List ref={list} className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
         <CarItems sought={sought} onOpen={open} />
         {car && <StepItems carId={car.id} onOpen={open} />}

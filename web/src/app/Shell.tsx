@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { latePart } from '../ui/late-part';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
@@ -9,6 +9,8 @@ import { Header } from './Header';
 import { NextLine } from './NextLine';
 import { PracticeBanner } from './PracticeBanner';
 import { ReadOnlyBanner } from './ReadOnlyBanner';
+import { SearchField } from './SearchField';
+import { useSearch } from './use-search';
 import { togglePlanPin, toggleStockPin } from '../active/pinning';
 import { unitsSwapped } from '../document-store/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../document-store/store';
@@ -16,7 +18,7 @@ import { useWhere } from './use-where';
 
 const ConflictDialog = latePart('The question', () => import('./ConflictDialog'));
 const Notices = latePart('The notices', () => import('./Notices'));
-const CommandPalette = latePart('The search', () => import('./CommandPalette'));
+const CommandPalette = latePart('The search', () => import('./CommandPalette'), SearchField);
 
 /** A field that is being typed in undoes its own letters; a stepper that stands, a choice and a tick have none. */
 function isTyping({ target }: KeyboardEvent): boolean {
@@ -34,7 +36,7 @@ export function Shell() {
   const conflict = useAppSelector(selectConflict);
   const where = useWhere();
   const { station, car } = where;
-  const [searching, setSearching] = useState(false);
+  const { open, search } = useSearch();
 
   useEffect(() => {
     document.documentElement.dataset['theme'] = theme;
@@ -42,7 +44,7 @@ export function Shell() {
 
   useHotkeys('mod+z', () => dispatch(takeBack()), UNDO_KEYS);
   useHotkeys(['mod+shift+z', 'mod+y'], () => dispatch(redone({ at: Date.now() })), UNDO_KEYS);
-  useHotkeys('mod+k', () => setSearching(true), { preventDefault: true, enableOnFormTags: true });
+  useHotkeys('mod+k', open, { preventDefault: true, enableOnFormTags: true });
   useHotkeys('u', () => dispatch(unitsSwapped()));
   // Plan and Find pin what they have in hand themselves.
   useHotkeys('p', () => {
@@ -55,7 +57,7 @@ export function Shell() {
     <>
       {/* The line at the foot stands there on a short page too. */}
       <div className="flex min-h-dvh flex-col print:block">
-        <Header onSearch={() => setSearching(true)} />
+        <Header onSearch={open} />
         <ReadOnlyBanner />
         {car && <PracticeBanner carId={car.id} />}
         <div className="min-w-0 grow">
@@ -65,7 +67,7 @@ export function Shell() {
       </div>
       {conflict && <ConflictDialog entry={conflict} />}
       {hasNotices && <Notices />}
-      {searching && <CommandPalette onClose={() => setSearching(false)} />}
+      {search && <CommandPalette {...search} />}
     </>
   );
 }
