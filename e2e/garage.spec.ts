@@ -185,6 +185,26 @@ test('letters that are typed before the search is there are sought, and press no
   await expect(field).toHaveValue('');
 });
 
+test('what is typed for a dialog that is still fetched presses no shortcut of the page', async ({ page, club }) => {
+  await page.goto(club.address);
+  const units = page.getByText('km/h', { exact: true }).first();
+  await expect(units).toBeVisible();
+  let release = () => undefined as void;
+  await page.route('**/assets/NewCarDialog-*.js', async (route) => {
+    await new Promise<void>((resolve) => (release = resolve));
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'New car' }).first().click();
+  await page.keyboard.press('u');
+  release();
+  await expect(page.getByRole('dialog', { name: 'New car' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(units).toBeVisible();
+  await page.getByRole('heading', { name: 'Garage' }).click();
+  await page.keyboard.press('u');
+  await expect(units).toBeHidden();
+});
+
 test('Enter that comes before the search opens the first that is found', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();

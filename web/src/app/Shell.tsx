@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { latePart } from '../ui/late-part';
+import { lateDialog, latePart } from '../ui/late-part';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet } from 'react-router';
 import { redone } from '../document-store/document-store-slice';
@@ -16,7 +16,7 @@ import { unitsSwapped } from '../document-store/prefs-slice';
 import { useAppDispatch, useAppSelector } from '../document-store/store';
 import { useWhere } from './use-where';
 
-const ConflictDialog = latePart('The question', () => import('./ConflictDialog'));
+const ConflictDialog = lateDialog('The question', () => import('./ConflictDialog'));
 const Notices = latePart('The notices', () => import('./Notices'));
 const CommandPalette = latePart('The search', () => import('./CommandPalette'), SearchField);
 

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { latePart } from '../ui/late-part';
+import { lateDialog, latePart } from '../ui/late-part';
 import { Link } from 'react-router';
 import { removeDemo } from '../document-store/demo-club';
 import { selectGarage } from '../document-store/select-garage';
@@ -12,7 +12,7 @@ import { importFiles } from '../document-store/import-plans';
 import { useDroppedFiles } from '../ui/use-dropped-files';
 import { QuarantineNotice } from './QuarantineNotice';
 
-const NewCarDialog = latePart('The new car', () => import('./NewCarDialog'));
+const NewCarDialog = lateDialog('The new car', () => import('./NewCarDialog'));
 const CarList = latePart(
   'The list of cars',
   () => import('./CarList'),

@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo, useState } from 'react';
-import { latePart } from '../ui/late-part';
+import { lateDialog } from '../ui/late-part';
 import { useSearchParams } from 'react-router';
 import { useAppSelector } from '../document-store/store';
 import { selectShelf } from '../document-store/selectors';
@@ -13,8 +13,8 @@ import { ShelfFilters } from './ShelfFilters';
 import { ShelfHead } from './ShelfHead';
 import { useColumns } from './use-columns';
 
-const CsvDialog = latePart('The CSV file', () => import('./CsvDialog'));
-const PartSheet = latePart('The part', () => import('./PartSheet'));
+const CsvDialog = lateDialog('The CSV file', () => import('./CsvDialog'));
+const PartSheet = lateDialog('The part', () => import('./PartSheet'));
 
 /** Every part that is owned, considered or worn out. */
 export default function Shelf() {

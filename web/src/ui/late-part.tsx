@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState, type ComponentProps, type ComponentType, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useState, type ComponentProps, type ComponentType, type ReactNode } from 'react';
 import { Guarded } from './Guarded';
 
 const loads: (() => Promise<unknown>)[] = [];
@@ -29,6 +29,22 @@ export function latePart<Props extends object>(
       </Guarded>
     );
   };
+}
+
+/** The same for a dialog: what is typed for it before it is here presses no shortcut of the page below. */
+export const lateDialog = <Props extends object>(what: string, load: () => Promise<{ default: ComponentType<Props> }>) =>
+  latePart(what, load, () => <NoShortcuts />);
+
+function NoShortcuts() {
+  useEffect(() => {
+    const take = (event: KeyboardEvent) => {
+      const isTyped = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !isTyped) event.stopPropagation();
+    };
+    window.addEventListener('keydown', take, { capture: true });
+    return () => window.removeEventListener('keydown', take, { capture: true });
+  }, []);
+  return null;
 }
 
 /** Fetches the code of the parts that the views so far may open. */

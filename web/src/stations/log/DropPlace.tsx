@@ -1,10 +1,10 @@
 import { useImperativeHandle, type Ref } from 'react';
 import type { ActivePlan } from '../../active/use-plan';
-import { latePart } from '../../ui/late-part';
+import { lateDialog } from '../../ui/late-part';
 import type { AtLog } from './use-log';
 import { useTakeFiles } from './use-take-files';
 
-const DropDialog = latePart('The logs', () => import('./DropDialog'));
+const DropDialog = lateDialog('The logs', () => import('./DropDialog'));
 
 /** What takes files, from wherever on the page they come. */
 export interface FileTaker {

@@ -1,7 +1,7 @@
 import { capitalized, givesFirst, FIT_FINDING_IDS, notJudged, type Finding, type Fix, type LinkUse } from '@puddler/core';
 import { SlidersHorizontal } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
-import { latePart } from '../../ui/late-part';
+import { lateDialog } from '../../ui/late-part';
 import { useAppDispatch, useAppSelector } from '../../document-store/store';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
@@ -19,7 +19,7 @@ import { heatWords, isBurnt, motorHeatC } from '../../active/heat-text';
 import { Fold } from '../../ui/Fold';
 import { Said } from '../../active/Said';
 
-const LimitsDialog = latePart('The limits', () => import('./LimitsDialog'));
+const LimitsDialog = lateDialog('The limits', () => import('./LimitsDialog'));
 
 interface Props {
   active: ActivePlan;

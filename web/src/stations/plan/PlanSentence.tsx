@@ -11,9 +11,9 @@ import { runsText } from '../../active/runs-text';
 import type { ActivePlan } from '../../active/use-plan';
 import { useIsCarHere } from '../../active/use-car-here';
 import { Button } from '../../ui/Button';
-import { latePart } from '../../ui/late-part';
+import { lateDialog } from '../../ui/late-part';
 
-const ShareDialog = latePart('The ways to share', () => import('./ShareDialog'));
+const ShareDialog = lateDialog('The ways to share', () => import('./ShareDialog'));
 
 /** A plan in one sentence: what the car does today and what it would do, and what of that was measured. */
 export function PlanSentence({ active, steady, run }: { active: ActivePlan; steady: Steady; run: Run | undefined }) {
