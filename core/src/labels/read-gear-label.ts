@@ -6,6 +6,9 @@ const MOST_PINION_TEETH = 42;
 
 /** Reads gears: “23/68”, “23T 48P bore 3.17”, “M0.6 spur 86T”. Diametral pitch becomes module. */
 export function readGearLabel(text: LabelText): void {
+  const ratio =
+    text.take(/\b(?:(?:gear )?ratio|fdr|final drive(?: ratio)?) ?[:=]? ?(\d{1,2}(?:\.\d+)?)(?: ?: ?1\b)?(?: fdr\b)?/i) ??
+    text.take(/\b(\d{1,2}(?:\.\d+)?) ?(?:: ?1\b ?(?:ratio|fdr)?|ratio\b|fdr\b)/i);
   const pitch = text.take(/\b(\d{2}(?:\.\d)?) ?-?(?:dp|pitch|p)\b/i) ?? text.take(/\b(?:dp|pitch) ?[:=]? ?(\d{2})\b/i);
   if (pitch) text.set('moduleMm', round(MM_PER_INCH / Number(pitch[1])));
   else if (!text.takeNumber('moduleMm', /\b(?:module|mod\.?|m) ?-?[:=]? ?(\d(?:\.\d+)?)\b(?! ?mm)/i))
@@ -38,6 +41,9 @@ export function readGearLabel(text: LabelText): void {
   for (const gear of ['pinion', 'spur'] as const)
     if (gear in text.fields && !(Number(text.fields[gear]!.value) >= 4))
       text.problems.push(`${gear} ${text.fields[gear]!.value}: no gear has so few teeth`);
+  const hasTeeth = 'pinion' in text.fields || 'spur' in text.fields;
+  if (ratio && hasTeeth) text.unused.push(ratio[0].trim());
+  else if (ratio) text.problems.push(`a ratio of ${ratio[1]} can be had with many gears: type their teeth, such as 21/58`);
   if (text.fields['moduleMm'] && !(Number(text.fields['moduleMm'].value) > 0))
     text.problems.push('a module is a tooth size in mm, 0.4 to 1.5 on most cars');
   text.takeUnused(/\b(?:steel|hardened|brass|alloy|aluminium|plastic|nylon|delrin|metal)\b/i);

@@ -43,8 +43,9 @@ const READERS: Record<LabelKind, (text: LabelText) => void> = {
 
 /** Words and units that tell what a label is of, the telling ones first. */
 const HINTS: [RegExp, LabelKind][] = [
-  [/\bdirect[- ]drive\b/i, 'gears'],
-  [/\bfans?\b(?!.*\d ?a\b)/i, 'fan'],
+  [/\bdirect[- ]drive\b|\bfdr\b|\b(?:gear|final drive) ratio\b/i, 'gears'],
+  // One that comes with a motor or an ESC is theirs; ten amps are no fan's.
+  [/^(?!.*(?<![\d.])\d{2,} ?a\b).*(?<!\b(?:with|w\/|and|plus|incl\.?|\+) ?(?:a )?(?:cooling )?)\bfans?\b/i, 'fan'],
   [/\besc\b|\bspeed control|\b(?:s-?|u)?bec\b/i, 'esc'],
   [/\d ?mah?\b|\d ?ah\b|\bli-?po\b(?!.*\d ?a\b)|\bni-?mh\b(?!.*\d ?a\b)|\bli-?ion\b|\bli-?fe|\bpack\b|\bbattery\b/i, 'pack'],
   [/\bplugs?\b|\bconnectors?\b/i, 'plug'],

@@ -56,8 +56,18 @@ export function readPackLabel(text: LabelText): void {
   const volts = text.take(/\b(\d{1,2}(?:\.\d{1,2})?) ?v(?:olts?)?\b/i)?.[1];
   // A number that is left and large enough can only be mAh.
   if (!('capacityAh' in text.fields)) text.takeNumber('capacityAh', /(?:^|[ ,;¦])(\d{4,5}|[4-9]\d{2})(?![\d.]|[a-z])/i, 0.001);
+  // What cells of a lithium-ion pack give is printed in amps.
+  const amps =
+    text.take(/\b(\d{1,3}(?:\.\d)?) ?a(?:mps?)? ?(?:cont(?:inuous)?|max(?: continuous)?)(?: discharge)?\b/i) ??
+    (said === 'liion' ? text.take(/\b(\d{1,3}(?:\.\d)?) ?a(?:mps?)?\b/i) : undefined);
+  const capacityAh = Number(text.fields['capacityAh']?.value);
+  if (amps && capacityAh > 0 && !('cRating' in text.fields))
+    text.estimate('cRating', round(number(amps[1]!) / capacityAh), `${amps[1]} A from ${capacityAh} Ah`);
+  else if (amps) text.unused.push(amps[0].trim());
   settleCells(text, said ?? spokenOf(text, counted), cells, volts === undefined ? undefined : Number(volts));
-  text.takeUnused(/\b\d+(?:\.\d+)? ?wh\b|\b(?:hard|soft|stick|hump|saddle|shorty)[- ]?(?:case|pack)?\b|\bgraphene\b|\blcg\b/i);
+  text.takeUnused(
+    /\b\d+(?:\.\d+)? ?wh\b|\b(?:hard|soft|stick|hump|saddle|shorty)[- ]?(?:case|pack)?\b|\bgraphene\b|\blcg\b|\b(?:18650|21700|26650)\b/i,
+  );
 }
 
 /** NiMH packs are spoken of by their cells, lithium ones by their S: “6 cells” are hardly six of lithium. */

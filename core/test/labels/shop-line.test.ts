@@ -11,6 +11,10 @@ test.each<[string, ShopLine]>([
   ['Set: 540 13.5T sensored motor and 45A ESC', { motor: '540 13.5T sensored motor', esc: '45A ESC' }],
   ['60A ESC 2S 5000mAh 50C', { esc: '60A ESC', pack: '2S 5000mAh 50C' }],
   ['3S 4000mAh 40C; pinion 17T module 0.8', { pack: '3S 4000mAh 40C', gears: 'pinion 17T module 0.8' }],
+  ['3652 3300kv + 60A combo with 2S 5000mAh 17T 48p', { motor: '3652 3300kv', esc: '60A', pack: '2S 5000mAh', gears: '17T 48p' }],
+  ['3650 3900KV / 60A ESC / 2S 5200 50C / 20T 48P', { motor: '3650 3900KV', esc: '60A ESC', pack: '2S 5200 50C', gears: '20T 48P' }],
+  ['brushless 3650, 20T / 54T mod 1, 60A ESC', { motor: 'brushless 3650', gears: '20T / 54T mod 1', esc: '60A ESC' }],
+  ['3670 2150kv, 150A ESC, program card, 4S 5000 60C', { motor: '3670 2150kv', esc: '150A ESC, program card', pack: '4S 5000 60C' }],
   [
     '2 x 2814 900kv outrunner, waterproof + 40A ESC, 2-3S, BEC 6V/3A',
     { motor: '2 x 2814 900kv outrunner, waterproof', esc: '40A ESC, 2-3S, BEC 6V/3A' },
