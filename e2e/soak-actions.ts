@@ -53,7 +53,7 @@ const station =
   (page, context) =>
     openStation(page, context, path);
 
-const LOOKS_UP = ['sag', 'pin', 'sixty', 'osier', 'backup', 'steps'];
+const LOOKS_UP = ['sag', 'pin', 'sixty', 'osier', 'backup'];
 
 export const SOAK_ACTIONS: readonly SoakAction[] = [
   { name: 'step gears and cells', run: keys(6, '[', ']', ']', '{', '}', ',', '.') },

@@ -86,7 +86,15 @@ export default function CommandPalette({ sought, isSent, onSought, onClose }: Se
       overlayClassName={SEARCH.overlay}
       contentClassName={SEARCH.content}
     >
-      <Command.Input autoFocus value={sought} onValueChange={onSought} placeholder={SEARCH.label} className={SEARCH.input} />
+      <Command.Input
+        autoFocus
+        value={sought}
+        onValueChange={onSought}
+        // The dialog listens for Escape only some time after it is seen.
+        onKeyDown={({ key }) => key === 'Escape' && onClose()}
+        placeholder={SEARCH.label}
+        className={SEARCH.input}
+      />
       <Command.List ref={list} className="max-h-[50vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-6 text-center text-soft">Nothing by that name.</Command.Empty>
         <CarItems sought={sought} onOpen={open} />
