@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { splitPlanFile, type Doc, type DocList, type KindName, KINDS } from '@puddler/contract';
+import { NO_PURCHASE, splitPlanFile, type Doc, type DocList, type KindName, KINDS } from '@puddler/contract';
 import type { Part } from '@puddler/core';
 import { plainPlan } from '../../core/test/helpers';
 import { clientOf, RUN, startServer } from '../../server/test/helpers';
@@ -394,6 +394,26 @@ describe('a car comes by name, and whole when it is looked at', () => {
     await loadAgain(mine);
     expect(idsOf()).toEqual([kept]);
     expect(idsOf(second)).toEqual([foreign]);
+  });
+
+  test('deleted while it is fetched, and undone, it comes back with all it had', async () => {
+    const run = randomUUID();
+    await putRun(run, carId);
+    const purchase = { base: 0, parentId: planId, body: NO_PURCHASE };
+    await client.http.put(`/api/purchases/${planId}`).send(purchase);
+    const loading = loadCar(mine, carId);
+    mine.dispatch(deleteDocument('car', carId));
+    await loading;
+    await isSaved();
+    expect((await client.http.get(`/api/plans/${planId}`)).status).toBe(404);
+    mine.dispatch(undone({ at: 1 }));
+    await isSaved();
+    await until(async () => (await client.http.get(`/api/plans/${planId}`)).status === 200);
+    expect(selectGarage(state())[0]!.plans.map(({ id }) => id)).toEqual([planId]);
+    await loadCar(mine, carId);
+    expect([planOf(state(), planId)?.plan, idsOf()]).toEqual([plan, [run]]);
+    await isSaved();
+    expect((await client.http.get(`/api/purchases/${planId}`)).status).toBe(200);
   });
 
   test('a device that may lose the server takes every car along, the newest first, however often the line breaks', async () => {

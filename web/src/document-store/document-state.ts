@@ -64,13 +64,15 @@ export function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc):
   const content = contentOf(kind, doc);
   const entry = state.entries[key];
   const known = entry && (original(entry) ?? entry);
-  const next = asOfServer(known, doc, content, isOrphan(state.entries, content));
+  const orphan = isOrphan(state.entries, content);
+  if (orphan && !known) return;
+  const next = asOfServer(known, doc, content, orphan);
   if (next === known) return;
   if (!known) state.keys.push(key);
   state.entries[key] = next;
 }
 
-/** What a document belongs to was deleted here, before the server handed the document out. */
+/** What a document belongs to was deleted here, before the server handed the document out. It goes with that, and comes back with it. */
 function isOrphan(entries: DocumentStoreState['entries'], content: Content): boolean {
   const parent = parentKeyOf(content);
   return parent !== undefined && entries[parent]?.content === null;
@@ -88,6 +90,9 @@ export type Received = Pick<DocList, 'documents'> & {
  * It makes no drafts: of a store with thousands of documents they would take longer than all the rest.
  */
 export function withReceived(state: DocumentStoreState, { documents, complete, plans, wholeCar }: Received): DocumentStoreState {
+  const isDeletedHere = (doc: Doc<'car'>) => asOfServer(state.entries[keyOf('car', doc.id)], doc, contentOf('car', doc), false).content === null;
+  // An undo brings the car back by name, and it is fetched again when it is looked at.
+  if (wholeCar && documents.car?.some(isDeletedHere)) return state;
   const entries = { ...state.entries };
   const early = { ...state.early };
   const moved = new Set<Key>();
@@ -97,7 +102,9 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
     for (const doc of documents[kind] ?? []) {
       const key = keyOf(kind, doc.id);
       const content = contentOf(kind, doc);
+      const orphan = isOrphan(entries, content);
       if (!entries[key]) {
+        if (orphan) continue;
         placed.push(key);
         if (wholeCar && kind === 'car' && state.loaded !== 'ready') early[key] = true;
       } else if (early[key] && !wholeCar) {
@@ -107,7 +114,7 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
         delete early[key];
       }
       // What is frozen is not gone through by the drafts of later edits.
-      entries[key] = freeze(asOfServer(entries[key], doc, content, isOrphan(entries, content)), true);
+      entries[key] = freeze(asOfServer(entries[key], doc, content, orphan), true);
     }
   const nowWhole = wholeCar ? (documents.car ?? []).map(({ id }) => id) : [];
   return {
