@@ -51,3 +51,22 @@ test('what another window deletes and brings back is found by name again', async
   await expect(page.getByRole('option', { name: SIXTY })).toBeVisible();
   await other.close();
 });
+
+test('what another window deletes and brings back stands here again, with all that belongs to it', async ({ page, browser, club }) => {
+  await page.goto(club.address);
+  const row = page.getByRole('row', { name: SIXTY });
+  await expect(row).toContainText('10 of 25 parts');
+  const other = await browser.newPage({ viewport: DESK });
+  await other.goto(club.address);
+  await other.getByRole('button', { name: 'More about Ridgeback', exact: true }).click();
+  await other.getByRole('menuitem', { name: 'Delete' }).click();
+  await saved(other);
+  await expect(row).toHaveCount(0);
+  await other.getByRole('button', { name: 'Undo', exact: true }).click();
+  await saved(other);
+  await expect(row).toContainText('10 of 25 parts');
+  await saved(page);
+  await other.reload();
+  await expect(other.getByRole('row', { name: SIXTY })).toContainText('10 of 25 parts');
+  await other.close();
+});

@@ -225,6 +225,23 @@ describe('what another window or device wrote', () => {
     expect([pinion(), isUnsaved(heldPlan())]).toEqual([25, true]);
   });
 
+  test('and deleted with its car and brought back there stands here again, saved; what is being changed here stays', () => {
+    const carGone = heard({
+      written: [],
+      gone: [
+        { key: 'car:c1', version: 5 },
+        { key: PLAN_KEY, version: 6 },
+      ],
+    });
+    const carBack = heard({ written: [{ kind: 'car', doc: { ...CAR, version: 6 } }], gone: [], back: [{ key: PLAN_KEY, version: 7 }] });
+    store.dispatch(carGone);
+    expect(selectGarage(store.getState())).toEqual([]);
+    store.dispatch(carBack);
+    expect(pinion()).toBe(plan.gearing.pinion);
+    expect(heldPlan().remote).toMatchObject({ state: 'present', version: 7 });
+    expect(selectSaveStatus(store.getState())).toBe('saved');
+  });
+
   test('and deleted is gone, and does not come back with an older list', () => {
     store.dispatch(heard({ written: [], gone: [{ key: PLAN_KEY, version: 6 }] }));
     expect(pinion()).toBeUndefined();

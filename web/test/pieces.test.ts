@@ -102,5 +102,11 @@ describe('cars by name', () => {
     store.dispatch(heard({ written: [], gone: [{ key: 'plan:p2', version: 4 }] }));
     expect(planNames('c1')).toEqual(['p9 v1']);
     expect(isHereByName(state(), 'c1')).toBe(true);
+    // An answer that was on its way brings nothing back that was deleted meanwhile; what came back since is newer.
+    store.dispatch(received({ documents: { car: [carDoc('c1')], plan: [planDoc('p1', 'c1'), planDoc('p9', 'c1')] }, wholeCar: true }));
+    expect(planNames('c1')).toEqual(['p9 v1']);
+    store.dispatch(received({ documents: { car: [carDoc('c1')], plan: [planDoc('p1', 'c1', 3)] }, wholeCar: true }));
+    expect(planNames('c1')).toEqual(['p1 v3', 'p9 v1']);
+    expect(selectSaveStatus(state())).toBe('saved');
   });
 });

@@ -1,5 +1,5 @@
-import { SCHEMAS, kindOf, parentOf, type LiveChange } from '@puddler/contract/shared';
-import { heard, readOnlyTold, remoteBack } from './document-store-slice';
+import { SCHEMAS, kindOf, parentOf, type LiveChange, type WithIt } from '@puddler/contract/shared';
+import { heard, readOnlyTold } from './document-store-slice';
 import { keyOf, nameOf } from './entry';
 import { isHere } from './is-here';
 import { loadAgain, loadCar } from './load';
@@ -78,11 +78,11 @@ export function followChanges(store: AppStore, onReached: () => void): () => voi
 function take(store: AppStore, { by, written, gone, back }: LiveChange, said: Map<string, number>): void {
   const [lost] = gone;
   const lostContent = lost && store.getState().documentStore.entries[keyOf(lost.kind, lost.id)]?.content;
-  store.dispatch(heard({ written, gone: gone.map(({ kind, id, version }) => ({ key: keyOf(kind, id), version })) }));
+  const keyed = (list: readonly WithIt[]) => list.map(({ kind, id, version }) => ({ key: keyOf(kind, id), version }));
+  store.dispatch(heard({ written, gone: keyed(gone), back: keyed(back) }));
   // What came back with its parent and is not here is fetched with it.
   const { entries } = store.getState().documentStore;
-  if (back.some(({ kind, id }) => !entries[keyOf(kind, id)])) for (const { doc } of written) void loadCar(store, doc.id).catch(() => undefined);
-  if (back.length > 0) store.dispatch(remoteBack(back.map(({ kind, id, version }) => ({ key: keyOf(kind, id), version }))));
+  if (keyed(back).some(({ key }) => !entries[key]?.content)) for (const { doc } of written) void loadCar(store, doc.id).catch(() => undefined);
   // Windows of the same machine are one person's.
   const who = by ?? (isHere() ? undefined : 'The laptop');
   const [first] = written;

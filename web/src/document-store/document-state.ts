@@ -1,7 +1,7 @@
 /** How one document stands in the document store: put, received, taken back, answered. */
 import { KIND_NAMES, type Doc, type DocList, type KindName, type PlanName, type SetAside } from '@puddler/contract/shared';
 import { freeze, original } from '@reduxjs/toolkit';
-import { contentOf, isUnsaved, keyOf, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
+import { contentOf, idOfKey, isUnsaved, keyOf, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
 import { reverted, type Change } from './history';
 import type { UnreadableEdit } from './read-unsaved';
 
@@ -129,8 +129,10 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
   };
 }
 
-/** A plan that is here by its name only is deleted. */
-export function forget(state: DocumentStoreState, key: Key): void {
+/** What is not here, or by its name only, is deleted: an answer that is on its way from before brings nothing back. */
+export function markGone(state: DocumentStoreState, key: Key, version: number): void {
+  state.keys.push(key);
+  state.entries[key] = { key, id: idOfKey(key), content: null, remote: { state: 'deleted', version }, updatedAt: '' };
   for (const [carId, names] of Object.entries(state.planNames)) {
     const left = names.filter(({ id }) => keyOf('plan', id) !== key);
     if (left.length < names.length) state.planNames[carId] = left;

@@ -4,7 +4,7 @@ import { contentOf, isUnsaved, keyOf, type Conflict, type Content, type Entry, t
 import {
   answered,
   childrenOf,
-  forget,
+  markGone,
   fromServer,
   gone,
   put,
@@ -21,6 +21,8 @@ import { joined, joinsTo, type Change, type Step } from './history';
 interface Heard {
   written: { kind: KindName; doc: Doc }[];
   gone: { key: Key; version: number }[];
+  /** Documents that came back with what they belong to. */
+  back?: { key: Key; version: number }[];
 }
 
 const MOST_CHANGES = 200;
@@ -151,15 +153,22 @@ const slice = createSlice({
       for (const { key, version } of action.payload.gone) {
         const entry = state.entries[key];
         if (!entry) {
-          forget(state, key);
+          markGone(state, key, version);
           continue;
         }
         if (entry.remote.state !== 'present' || entry.remote.version >= version || isUnsaved(original(entry) ?? entry)) continue;
         entry.remote = gone(entry, version);
         entry.content = null;
       }
+      for (const { key, version } of action.payload.back ?? []) {
+        const entry = state.entries[key];
+        if (entry?.remote.state !== 'deleted' || !entry.remote.was) continue;
+        // What is being changed here stays, as above.
+        if (!isUnsaved(original(entry) ?? entry)) entry.content = entry.remote.was;
+        entry.remote = { state: 'present', version, content: entry.remote.was };
+      }
     },
-    /** Documents that came back on the server with their parent, as they were. */
+    /** Documents that came back on the server with their parent, as they were, and are here again as well. */
     remoteBack(state, action: PayloadAction<{ key: Key; version: number }[]>) {
       for (const { key, version } of action.payload) {
         const entry = state.entries[key];

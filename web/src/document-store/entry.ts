@@ -41,6 +41,7 @@ export interface Entry {
 }
 
 export const keyOf = (kind: KindName, id: string): Key => `${kind}:${id}`;
+export const idOfKey = (key: Key): string => key.slice(key.indexOf(':') + 1);
 export const kindOfKey = (key: Key): KindName => key.slice(0, key.indexOf(':')) as KindName;
 
 /** Makes a document's content from what crosses the wire. */
