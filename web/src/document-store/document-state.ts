@@ -1,7 +1,7 @@
 /** How one document stands in the document store: put, received, taken back, answered. */
 import { KIND_NAMES, type Doc, type DocList, type KindName, type PlanName, type SetAside } from '@puddler/contract/shared';
 import { freeze, original } from '@reduxjs/toolkit';
-import { contentOf, idOfKey, isUnsaved, keyOf, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
+import { contentOf, idOfKey, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
 import { reverted, type Change } from './history';
 import type { UnreadableEdit } from './read-unsaved';
 
@@ -59,17 +59,32 @@ function asOfServer(known: Entry | undefined, doc: Doc, content: Content, orphan
   return isKnown || isUnsaved(known) ? known : { ...known, content: shown, remote, updatedAt: doc.updatedAt };
 }
 
-export function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc): void {
+function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc): void {
   const key = keyOf(kind, doc.id);
   const content = contentOf(kind, doc);
   const entry = state.entries[key];
   const known = entry && (original(entry) ?? entry);
   const orphan = isOrphan(state.entries, content);
-  if (orphan && !known) return;
+  if (orphan && !known) {
+    lackOf(state, content);
+    return;
+  }
   const next = asOfServer(known, doc, content, orphan);
   if (next === known) return;
   if (!known) state.keys.push(key);
   state.entries[key] = next;
+}
+
+/** Not all of its car is here any more: it is fetched again should an undo bring the car back. */
+function lackOf(state: DocumentStoreState, content: Content): void {
+  const parent = parentKeyOf(content);
+  const above = parent && state.entries[parent];
+  if (!above) return;
+  if (kindOfKey(above.key) === 'car') {
+    delete state.wholeCars[above.id];
+    state.planNames[above.id] ??= [];
+  } else if (above.remote.state === 'deleted' && above.remote.was) lackOf(state, above.remote.was);
+  else if (above.remote.state === 'present') lackOf(state, above.remote.content);
 }
 
 /** What a document belongs to was deleted here, before the server handed the document out. It goes with that, and comes back with it. */
@@ -129,8 +144,43 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
   };
 }
 
+/** Documents as the server has them now, and those that it has no more. */
+export interface Heard {
+  written: { kind: KindName; doc: Doc }[];
+  gone: { key: Key; version: number }[];
+  /** Documents that came back with what they belong to. */
+  back?: { key: Key; version: number }[];
+}
+
+/**
+ * Takes in what another window or device wrote. What is being changed here stays, with what it belongs to: its next write finds out what was written,
+ * and of what was deleted the builder is asked at once.
+ */
+export function takeHeard(state: DocumentStoreState, { written, gone: deleted, back = [] }: Heard): void {
+  const isChangedHere = (entry: Entry): boolean => isUnsaved(original(entry) ?? entry) || childrenOf(state, entry.key).some(isChangedHere);
+  for (const { kind, doc } of written) fromServer(state, kind, doc);
+  for (const { key, version } of deleted) {
+    const entry = state.entries[key];
+    if (!entry) markGone(state, key, version);
+    else if (entry.remote.state !== 'present' || entry.remote.version >= version) continue;
+    else if (!isChangedHere(entry)) {
+      entry.remote = { ...gone(entry, version), byOthers: true };
+      entry.content = null;
+    } else if (entry.content) entry.conflict = { deleted: true, version };
+  }
+  for (const { key, version } of back) comeBack(state, key, version, (entry) => !isChangedHere(entry));
+}
+
+/** A document came back on the server with what it belongs to, as it was; here where `isHereToo` says so. */
+export function comeBack(state: DocumentStoreState, key: Key, version: number, isHereToo: (entry: Entry) => boolean): void {
+  const entry = state.entries[key];
+  if (entry?.remote.state !== 'deleted' || !entry.remote.was) return;
+  if (isHereToo(entry)) entry.content = entry.remote.was;
+  entry.remote = { state: 'present', version, content: entry.remote.was };
+}
+
 /** What is not here, or by its name only, is deleted: an answer that is on its way from before brings nothing back. */
-export function markGone(state: DocumentStoreState, key: Key, version: number): void {
+function markGone(state: DocumentStoreState, key: Key, version: number): void {
   state.keys.push(key);
   state.entries[key] = { key, id: idOfKey(key), content: null, remote: { state: 'deleted', version }, updatedAt: '' };
   for (const [carId, names] of Object.entries(state.planNames)) {
@@ -157,7 +207,7 @@ export function childrenOf(state: DocumentStoreState, key: Key): Entry[] {
   });
 }
 
-export const gone = (entry: Entry, version: number): Remote => ({
+export const gone = (entry: Entry, version: number): Extract<Remote, { state: 'deleted' }> => ({
   state: 'deleted',
   version,
   was: entry.remote.state === 'present' ? entry.remote.content : entry.remote.state === 'deleted' ? entry.remote.was : undefined,

@@ -1,29 +1,22 @@
 import { kindOf, merge, type BodyOf, type Doc, type KindName, type SetAside } from '@puddler/contract/shared';
 import { createAction, createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
-import { contentOf, isUnsaved, keyOf, type Conflict, type Content, type Entry, type Key, type Refusal } from './entry';
+import { contentOf, keyOf, type Conflict, type Content, type Entry, type Key, type Refusal } from './entry';
 import {
   answered,
   childrenOf,
-  markGone,
-  fromServer,
+  comeBack,
+  takeHeard,
   gone,
   put,
   turn,
   withReceived,
   type DocumentStoreState,
+  type Heard,
   type Received,
   type SyncState,
 } from './document-state';
 import type { UnreadableEdit } from './read-unsaved';
 import { joined, joinsTo, type Change, type Step } from './history';
-
-/** Documents as the server has them now, and those that it has no more. */
-interface Heard {
-  written: { kind: KindName; doc: Doc }[];
-  gone: { key: Key; version: number }[];
-  /** Documents that came back with what they belong to. */
-  back?: { key: Key; version: number }[];
-}
 
 const MOST_CHANGES = 200;
 /** While the server is away every edit is sent in vain; so many of them are remembered as perhaps arrived. */
@@ -149,31 +142,12 @@ const slice = createSlice({
     },
     /** What another window or device saved or deleted. What is being changed here stays, and its next write finds out. */
     heard(state, action: PayloadAction<Heard>) {
-      for (const { kind, doc } of action.payload.written) fromServer(state, kind, doc);
-      for (const { key, version } of action.payload.gone) {
-        const entry = state.entries[key];
-        if (!entry) {
-          markGone(state, key, version);
-          continue;
-        }
-        if (entry.remote.state !== 'present' || entry.remote.version >= version || isUnsaved(original(entry) ?? entry)) continue;
-        entry.remote = gone(entry, version);
-        entry.content = null;
-      }
-      for (const { key, version } of action.payload.back ?? []) {
-        const entry = state.entries[key];
-        if (entry?.remote.state !== 'deleted' || !entry.remote.was) continue;
-        // What is being changed here stays, as above.
-        if (!isUnsaved(original(entry) ?? entry)) entry.content = entry.remote.was;
-        entry.remote = { state: 'present', version, content: entry.remote.was };
-      }
+      takeHeard(state, action.payload);
     },
-    /** Documents that came back on the server with their parent, as they were, and are here again as well. */
+    /** Documents that came back on the server with their parent, which was brought back here. */
     remoteBack(state, action: PayloadAction<{ key: Key; version: number }[]>) {
-      for (const { key, version } of action.payload) {
-        const entry = state.entries[key];
-        if (entry?.remote.state === 'deleted' && entry.remote.was) entry.remote = { state: 'present', version, content: entry.remote.was };
-      }
+      for (const { key, version } of action.payload)
+        comeBack(state, key, version, ({ content, remote }) => content === null && remote.state === 'deleted' && remote.byOthers === true);
     },
     /** The server has never heard of it, or has lost it. */
     remoteUnknown(state, action: PayloadAction<{ key: Key }>) {
@@ -227,7 +201,10 @@ const slice = createSlice({
     refused(state, action: PayloadAction<{ key: Key; refusal: Refusal }[]>) {
       for (const { key, refusal } of action.payload) {
         const entry = state.entries[key];
-        if (entry) answered(entry).refused = refusal;
+        // What was taken back meanwhile has nothing left to be kept.
+        if (!entry) continue;
+        answered(entry);
+        if (entry.content !== null || entry.remote.state === 'present') entry.refused = refusal;
       }
     },
     filesWait(state, action: PayloadAction<number>) {

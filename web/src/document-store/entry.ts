@@ -12,8 +12,8 @@ export type ContentOf<K extends KindName> = Extract<Content, { kind: K }>;
 export type Remote =
   | { state: 'absent' }
   | { state: 'present'; version: number; content: Content }
-  /** `was`: what it held when it was deleted, where that is known; a restore brings just that back. */
-  | { state: 'deleted'; version: number; was?: Content | undefined };
+  /** `was`: what it held when it was deleted, where that is known; a restore brings just that back. `byOthers`: another window deleted it. */
+  | { state: 'deleted'; version: number; was?: Content | undefined; byOthers?: true };
 
 /** What was found when a write came too late. */
 export type Conflict = { deleted: false; version: number; content: Content } | { deleted: true; version: number };

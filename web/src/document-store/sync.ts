@@ -84,10 +84,11 @@ function nextBatch(store: AppStore): Entry[] {
   return [];
 }
 
+/** What belongs to something that is deleted is sent all the same: the answer says why it cannot be kept. */
 function waitsForParent(entries: Record<Key, Entry>, { content }: Entry): boolean {
   const key = content ? parentKeyOf(content) : undefined;
   const parent = key && entries[key];
-  return parent !== undefined && (parent.remote.state !== 'present' || parent.conflict !== undefined);
+  return parent !== undefined && parent.content !== null && (parent.remote.state !== 'present' || parent.conflict !== undefined);
 }
 
 /** Writes documents of one kind in one request, and takes up what came of each. Throws TryLater. */
