@@ -54,16 +54,25 @@ function soughtWords(sought: string): string[] | undefined {
   return sought.trim().length < MANY_FROM ? undefined : wordsOf(sought);
 }
 
+const SELECTED = '[role=option][aria-selected=true]';
+/** So long is waited for it [frames]. */
+const MOST_FRAMES = 60;
+
 /** Finds cars, plans, parts and commands by typing. */
-export default function CommandPalette({ sought, isSent, onSought, onClose }: SearchProps) {
+export default function CommandPalette({ sought, isSent, onSought, onSent, onClose }: SearchProps) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { car, planId } = useWhere();
   const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    if (!isSent) return undefined;
-    // What is found is sorted, and the first of it selected, before the next frame.
-    const frame = requestAnimationFrame(() => list.current?.querySelector<HTMLElement>('[role=option][aria-selected=true]')?.click());
+    let frame = 0;
+    // The first that is found is selected some frames after it is seen, on a busy machine.
+    const openSelected = (framesLeft: number) => {
+      const selected = list.current?.querySelector<HTMLElement>(SELECTED);
+      if (selected) selected.click();
+      else if (framesLeft > 0) frame = requestAnimationFrame(() => openSelected(framesLeft - 1));
+    };
+    if (isSent) openSelected(MOST_FRAMES);
     return () => cancelAnimationFrame(frame);
   }, [isSent]);
   const run = (act: () => void) => () => {
@@ -91,7 +100,10 @@ export default function CommandPalette({ sought, isSent, onSought, onClose }: Se
         value={sought}
         onValueChange={onSought}
         // The dialog listens for Escape only some time after it is seen.
-        onKeyDown={({ key }) => key === 'Escape' && onClose()}
+        onKeyDown={({ key }) => {
+          if (key === 'Escape') onClose();
+          if (key === 'Enter' && !list.current?.querySelector(SELECTED)) onSent();
+        }}
         placeholder={SEARCH.label}
         className={SEARCH.input}
       />

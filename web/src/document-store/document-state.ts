@@ -66,7 +66,7 @@ function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc): void {
   const known = entry && (original(entry) ?? entry);
   const orphan = isOrphan(state.entries, content);
   if (orphan && !known) {
-    lackOf(state, content);
+    markIncomplete(state, content);
     return;
   }
   const next = asOfServer(known, doc, content, orphan);
@@ -76,15 +76,15 @@ function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc): void {
 }
 
 /** Not all of its car is here any more: it is fetched again should an undo bring the car back. */
-function lackOf(state: DocumentStoreState, content: Content): void {
+function markIncomplete(state: DocumentStoreState, content: Content): void {
   const parent = parentKeyOf(content);
   const above = parent && state.entries[parent];
   if (!above) return;
   if (kindOfKey(above.key) === 'car') {
     delete state.wholeCars[above.id];
     state.planNames[above.id] ??= [];
-  } else if (above.remote.state === 'deleted' && above.remote.was) lackOf(state, above.remote.was);
-  else if (above.remote.state === 'present') lackOf(state, above.remote.content);
+  } else if (above.remote.state === 'deleted' && above.remote.was) markIncomplete(state, above.remote.was);
+  else if (above.remote.state === 'present') markIncomplete(state, above.remote.content);
 }
 
 /** What a document belongs to was deleted here, before the server handed the document out. It goes with that, and comes back with it. */
