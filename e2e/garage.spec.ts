@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import type { Page } from '@playwright/test';
 import { answer, expect, saved, settled, test } from './fixtures';
 
 test('from an empty garage to a believable plan', async ({ page, empty }) => {
@@ -156,17 +157,24 @@ test('what is empty shows what it will look like', async ({ page, empty }) => {
   }
 });
 
+/** Holds the code of a part back; returns what lets it go. */
+async function heldBack(page: Page, part: string): Promise<() => void> {
+  let release = () => undefined as void;
+  const released = new Promise<void>((resolve) => (release = resolve));
+  await page.route(`**/assets/${part}-*.js`, async (route) => {
+    await released;
+    await route.continue();
+  });
+  return release;
+}
+
 test('letters that are typed before the search is there are sought, and press nothing on the page', async ({ page, club }) => {
   await page.goto(club.address);
   const units = page.getByText('km/h', { exact: true }).first();
   await expect(units).toBeVisible();
   const link = page.getByRole('link', { name: 'Sixty on packed dirt' });
   await link.focus();
-  let release = () => undefined as void;
-  await page.route('**/assets/CommandPalette-*.js', async (route) => {
-    await new Promise<void>((resolve) => (release = resolve));
-    await route.continue();
-  });
+  const release = await heldBack(page, 'CommandPalette');
   await page.keyboard.press('Control+k');
   // Each of these is a shortcut of the page.
   await page.keyboard.type('pu');
@@ -189,11 +197,7 @@ test('what is typed for a dialog that is still fetched presses no shortcut of th
   await page.goto(club.address);
   const units = page.getByText('km/h', { exact: true }).first();
   await expect(units).toBeVisible();
-  let release = () => undefined as void;
-  await page.route('**/assets/NewCarDialog-*.js', async (route) => {
-    await new Promise<void>((resolve) => (release = resolve));
-    await route.continue();
-  });
+  const release = await heldBack(page, 'NewCarDialog');
   await page.getByRole('button', { name: 'New car' }).first().click();
   await page.keyboard.press('u');
   release();
@@ -208,11 +212,7 @@ test('what is typed for a dialog that is still fetched presses no shortcut of th
 test('Enter that comes before the search opens the first that is found', async ({ page, club }) => {
   await page.goto(club.address);
   await page.getByRole('link', { name: 'Sixty on packed dirt' }).waitFor();
-  let release = () => undefined as void;
-  await page.route('**/assets/CommandPalette-*.js', async (route) => {
-    await new Promise<void>((resolve) => (release = resolve));
-    await route.continue();
-  });
+  const release = await heldBack(page, 'CommandPalette');
   await page.keyboard.press('Control+k');
   await page.keyboard.type('snow');
   await page.keyboard.press('Enter');

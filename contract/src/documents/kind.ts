@@ -21,7 +21,7 @@ export interface EarlierFiles {
 /** Brings a document from one version of its schema to the next. Pure; the one at index 0 makes version 2 of version 1. */
 type Migration = (body: unknown, earlier: EarlierFiles) => unknown;
 
-/** The lists that the server hands out. A page takes the shelf; cars it takes by name, and all of one when it is looked at. A device that may lose the server takes all. */
+/** The lists that the server hands out. A page takes the shelf; cars it takes by name, and all of one when it is looked at. */
 export const LIST_NAMES = ['garage', 'shelf', 'log'] as const;
 export type ListName = (typeof LIST_NAMES)[number];
 

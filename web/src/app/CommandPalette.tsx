@@ -66,13 +66,13 @@ export default function CommandPalette({ sought, isSent, onSought, onSent, onClo
   const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
     let frame = 0;
-    // The first that is found is selected some frames after it is seen, on a busy machine.
+    // What is found is sorted and the first of it selected by the next frame, on a busy machine some frames later.
     const openSelected = (framesLeft: number) => {
       const selected = list.current?.querySelector<HTMLElement>(SELECTED);
       if (selected) selected.click();
       else if (framesLeft > 0) frame = requestAnimationFrame(() => openSelected(framesLeft - 1));
     };
-    if (isSent) openSelected(MOST_FRAMES);
+    if (isSent) frame = requestAnimationFrame(() => openSelected(MOST_FRAMES));
     return () => cancelAnimationFrame(frame);
   }, [isSent]);
   const run = (act: () => void) => () => {
