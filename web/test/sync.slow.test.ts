@@ -263,6 +263,41 @@ test('what was typed after an answer was lost is no conflict with oneself', asyn
   expect(await kept('plan', planId)).toMatchObject({ version: 3, body: { gearing: { pinion: 22 } } });
 });
 
+test.each([
+  { typed: 22, why: 'typed again' },
+  { typed: plan.gearing.pinion, why: 'typed back to what it was' },
+])('a figure $why after an answer was lost stands, though another device changed the rest meanwhile', async ({ typed }) => {
+  line.loses = 1;
+  mine.dispatch(editPlan(planId, 'gearing.pinion', 21, 'pinion'));
+  await until(async () => (await kept('plan', planId)).version === 2);
+  await elsewhere('plan', planId, (body: typeof plan) => ({ ...body, gearing: { ...body.gearing, spur: 70 } }));
+  mine.dispatch(editPlan(planId, 'gearing.pinion', typed, 'pinion'));
+  await isSaved();
+  expect(selectConflict(mine.getState())).toBeUndefined();
+  expect(await kept('plan', planId)).toMatchObject({ version: 4, body: { gearing: { pinion: typed, spur: 70 } } });
+});
+
+test('a new plan whose answer was lost, changed by another device meanwhile, asks nothing', async () => {
+  line.loses = 1;
+  const id = mine.dispatch(addPlan(carId, plan));
+  await until(async () => (await client.http.get(`/api/plans/${id}`)).status === 200);
+  await elsewhere('plan', id, (body: typeof plan) => ({ ...body, gearing: { ...body.gearing, spur: 70 } }));
+  mine.dispatch(editPlan(id, 'gearing.pinion', 22, 'pinion'));
+  await isSaved();
+  expect(selectConflict(mine.getState())).toBeUndefined();
+  expect(await kept('plan', id)).toMatchObject({ version: 3, body: { gearing: { pinion: 22, spur: 70 } } });
+});
+
+test('a figure that another device changed while this one was away is no lost answer of its own', async () => {
+  line.away = true;
+  mine.dispatch(editPlan(planId, 'gearing.pinion', 21, 'pinion'));
+  await until(() => selectSaveStatus(mine.getState()) === 'offline');
+  await elsewhere('plan', planId, (body: typeof plan) => ({ ...body, gearing: { ...body.gearing, pinion: 21, spur: 70 } }));
+  mine.dispatch(editPlan(planId, 'gearing.pinion', 22, 'pinion'));
+  line.away = false;
+  await until(() => selectConflict(mine.getState()) !== undefined);
+});
+
 test('an undo that is on its way is not saved yet when it is made again: the page left then, the next one ends it', async () => {
   mine.dispatch(deleteDocument('car', carId));
   await isSaved();

@@ -1,10 +1,11 @@
 import { compact } from '@puddler/core';
 import { KIND_NAMES, kindOf, merge, type BodyOf, type DocWrite, type DocWritten, type KindName, type WithIt } from '@puddler/contract/shared';
+import { least } from 'd3-array';
 import equal from 'fast-deep-equal';
 import { errorOf } from '../api/request';
 import { writeDocuments } from '../api/server';
 import { conflicted, merged, refused, remoteBack, remoteGone, remoteUnknown, saved, sending, syncTurned } from './document-store-slice';
-import { contentOf, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Entry, type Key, type Refusal } from './entry';
+import { contentOf, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Entry, type Key, type Refusal, type Remote } from './entry';
 import { sendFiles } from './keep-files';
 import type { AppStore } from './store';
 import { selectUnsettled } from './selectors';
@@ -188,13 +189,33 @@ function takeNewer(store: AppStore, sent: Entry, { newer }: Extract<DocWritten, 
   if (arrived) store.dispatch(saved([{ key, version, content: arrived }]));
   else if (content === null) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
   else {
-    const base = remote.state === 'present' ? remote.content : undefined;
+    const changedSince = arrivedBefore(remote, earlier, theirs, version);
+    if (changedSince) store.dispatch(saved([{ key, version: remote.state === 'absent' ? 1 : remote.version + 1, content: changedSince }]));
+    const base = changedSince ?? (remote.state === 'present' ? remote.content : undefined);
     const { body, clashes } = merge(base?.body, content.body, theirs.body, kindOf(content.kind));
     const parentId = content.parentId === base?.parentId ? theirs.parentId : content.parentId;
     const mine = { kind: content.kind, ...compact({ parentId }), body: body as BodyOf<KindName> } as Content;
     if (clashes.length > 0) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
     else store.dispatch(merged({ key, version, theirs, mine: equal(mine.body, theirs.body) ? theirs : mine }));
   }
+}
+
+/**
+ * Which of the contents that were sent and never answered arrived and was changed by others since: all that it changed stands in theirs. It is what both
+ * sides began from, so that nobody is asked about an edit of their own, or loses a figure to it.
+ */
+function arrivedBefore(remote: Remote, sent: readonly (Content | null)[], theirs: Content, version: number): Content | undefined {
+  const contents = sent.filter((one) => one !== null);
+  const onTheirs = (base: Content | undefined, one: Content) => merge(base?.body, one.body, theirs.body, kindOf(one.kind));
+  // Nobody else made a document with this id: of what was sent it is the one that is most like it.
+  if (remote.state === 'absent') return least(contents, (one) => onTheirs(undefined, one).clashes.length);
+  // The very next version is another’s.
+  if (remote.state === 'deleted' || version === remote.version + 1) return undefined;
+  return contents.findLast((one) => {
+    if (equal(one.body, remote.content.body)) return false;
+    const { body, clashes } = onTheirs(remote.content, one);
+    return clashes.length === 0 && equal(body, theirs.body);
+  });
 }
 
 /** What a document belongs to is not there: deleted elsewhere, which the builder decides about, or never written. */
