@@ -160,12 +160,34 @@ test('with TLS a page that is reloaded while the laptop is away opens again, edi
     await phone.reload();
     await expect(pinion).toHaveValue('18');
 
+    // Meanwhile the laptop, out of the phone's reach, changes what the page was opened again with.
+    const apart = await startServer({ dataFolder: server.dataFolder, port: server.port });
+    const { version, parentId, body } = documents.plan!.find((one) => one.id === id)!;
+    const changed = { ...body, gearing: { ...body.gearing, spur: body.gearing.spur! + 1 } };
+    await fetch(`${apart.address}/api/plans/${id}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ base: version, parentId, body: changed }),
+    });
+    const other = documents.plan!.find((one) => one.parentId === parentId && one.id !== id)!;
+    await fetch(`${apart.address}/api/plans/${other.id}`, {
+      method: 'DELETE',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ base: other.version }),
+    });
+    await apart.stop('SIGKILL');
+
     const back = await startServer({ dataFolder: server.dataFolder, port: server.port, lan: { ...lan, port: Number(new URL(url).port) } });
     try {
       // The same authority and the same device: nothing is to be trusted or paired again.
       await expect(phone.locator('[data-status]').first()).toHaveAttribute('data-status', 'saved', { timeout: 60_000 });
       const { documents: now } = (await (await fetch(`${back.address}/api/garage`)).json()) as DocList;
-      expect(now.plan!.find((one) => one.id === id)!.body.gearing.pinion).toBe(18);
+      expect(now.plan!.find((one) => one.id === id)!.body.gearing).toEqual({ ...changed.gearing, pinion: 18 });
+      await expect(phone.getByRole('spinbutton', { name: 'spur', exact: true })).toHaveValue(String(changed.gearing.spur));
+      // What the phone did not touch is as the laptop left it, too.
+      await phone.getByRole('link', { name: 'Puddler, to the Garage' }).tap();
+      await expect(phone.getByText(body.name).first()).toBeVisible();
+      await expect(phone.getByText(other.body.name)).toHaveCount(0);
     } finally {
       await back.stop('SIGKILL');
     }

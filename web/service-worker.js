@@ -43,16 +43,18 @@ async function asset(request) {
   return kept ?? fetch(request);
 }
 
-/** As the server has it now; as it was last, where the server does not answer. */
+/** As the server has it now; as it was last, and marked so, where the server does not answer and the page would make do with it. */
 async function list(event, path) {
   const lists = await caches.open(LISTS);
   let answer;
   try {
     answer = await fetch(event.request);
   } catch (error) {
-    const kept = await lists.match(path);
-    if (kept) return kept;
-    throw error;
+    const kept = event.request.cache === 'no-cache' ? undefined : await lists.match(path);
+    if (!kept) throw error;
+    const headers = new Headers(kept.headers);
+    headers.set('x-kept', 'yes');
+    return new Response(kept.body, { headers });
   }
   // The page need not wait until it is kept.
   if (answer.ok) event.waitUntil(keep(lists, path, answer.clone()));

@@ -13,6 +13,8 @@ export interface Asked {
   body?: Blob | string;
   type?: string;
   timeoutMs?: number;
+  /** As the server has it now: what the browser kept of it does not do. */
+  isFresh?: boolean;
   /** In the name of another page than this one: a worker asks for the page that it works for. */
   page?: string;
 }
@@ -28,11 +30,23 @@ export class RequestFailed extends Error {
   }
 }
 
+/** Names an answer that the browser kept and gives in the server’s place (service-worker.js). */
+const KEPT = 'x-kept';
+let keptGiven: () => void = () => undefined;
+
+/** Calls this whenever the browser gave what it kept, which may be old, in the place of a server that is out of reach. */
+export function whenKeptGiven(call: () => void): void {
+  keptGiven = call;
+}
+
 /**
  * What the server answers to a path below `/api`. Throws `RequestFailed` for any answer that is none, and what `fetch` throws where the server is out of reach
  * or takes too long.
  */
-export async function request<T>(path: string, { method = 'GET', json, body, type, timeoutMs = ANSWER_MS, page = PAGE }: Asked = {}): Promise<T> {
+export async function request<T>(
+  path: string,
+  { method = 'GET', json, body, type, timeoutMs = ANSWER_MS, isFresh = false, page = PAGE }: Asked = {},
+): Promise<T> {
   const sent = json === undefined ? body : JSON.stringify(json);
   const sentType = json === undefined ? type : 'application/json';
   const answer = await fetch(`/api/${path}`, {
@@ -40,7 +54,9 @@ export async function request<T>(path: string, { method = 'GET', json, body, typ
     headers: { 'x-page': page, ...(sentType === undefined ? {} : { 'content-type': sentType }) },
     signal: AbortSignal.timeout(timeoutMs),
     ...(sent === undefined ? {} : { body: sent }),
+    ...(isFresh ? { cache: 'no-cache' } : {}),
   });
+  if (answer.headers.has(KEPT)) keptGiven();
   const text = await answer.text();
   if (!answer.ok) throw new RequestFailed(answer.status, errorIn(text));
   return (text === '' ? undefined : JSON.parse(text)) as T;

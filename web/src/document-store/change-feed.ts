@@ -5,7 +5,7 @@ import { isHere } from './is-here';
 import { loadAgain, loadCar } from './load';
 import { noticed } from './notices-slice';
 import { setServerTime } from '../ui/clock';
-import { PAGE } from '../api/request';
+import { PAGE, whenKeptGiven } from '../api/request';
 import type { AppStore } from './store';
 
 /** Edits come every few letters: one line for them is enough [ms]. */
@@ -13,7 +13,7 @@ const SAY_AGAIN_MS = 30_000;
 
 /** A connection that broke is opened again after this long [ms]. */
 const AGAIN_MS = 2000;
-/** An id that no server has given: it answers that everything is to be fetched again. */
+/** An id that no server has given: it answers that everything is to be fetched again, as what a page began with may be old. */
 const LOST = 'lost';
 
 /**
@@ -28,7 +28,8 @@ export function followChanges(store: AppStore, onReached: () => void): () => voi
 
   function open(): void {
     clearTimeout(again);
-    if (source || document.visibilityState === 'hidden') return;
+    if (source) return;
+    if (document.visibilityState === 'hidden') return close();
     source = new EventSource(`/api/changes?${new URLSearchParams({ page: PAGE, forms: SCHEMAS, ...(last === undefined ? {} : { after: last }) })}`);
     source.onmessage = ({ data, lastEventId }: MessageEvent<string>) => {
       last = lastEventId;
@@ -45,7 +46,7 @@ export function followChanges(store: AppStore, onReached: () => void): () => voi
     source.addEventListener('hello', reached);
     source.addEventListener('reload', (event: MessageEvent<string>) => {
       reached(event);
-      loadAgain(store).catch(() => breakOff(LOST));
+      loadAgain(store).catch(lose);
     });
     source.addEventListener('read-only', () => store.dispatch(readOnlyTold(true)));
     source.addEventListener('other-release', () => {
@@ -53,20 +54,28 @@ export function followChanges(store: AppStore, onReached: () => void): () => voi
       store.dispatch(noticed({ text: 'Another release of Puddler runs now: load this page again.', tone: 'stop' }));
     });
     // A browser that connects again by itself would ask from where it first did.
-    source.onerror = () => breakOff(last);
+    source.onerror = breakOff;
   }
   function close(): void {
     clearTimeout(again);
     source?.close();
     source = undefined;
+    // What is written before the first connection is open is heard of by none.
+    last ??= LOST;
   }
-  function breakOff(from: string | undefined): void {
+  function breakOff(): void {
     close();
-    last = from;
     again = setTimeout(open, AGAIN_MS);
   }
+  /** What was missed is not known. */
+  function lose(): void {
+    last = LOST;
+    breakOff();
+  }
+  whenKeptGiven(lose);
   const turn = () => (document.visibilityState === 'hidden' ? close() : open());
   function end(): void {
+    whenKeptGiven(() => undefined);
     document.removeEventListener('visibilitychange', turn);
     close();
   }

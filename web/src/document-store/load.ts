@@ -1,5 +1,5 @@
 import { KIND_NAMES, kindsOfList, type CarPiece, type DocList, type DocPiece } from '@puddler/contract/shared';
-import { errorOf, request } from '../api/request';
+import { errorOf, request, type Asked } from '../api/request';
 import { garageAwaited, garageFailed, heard, received, unreadableFound } from './document-store-slice';
 import { keyOf, kindOfKey, parentKeyOf, type Entry, type Key } from './entry';
 import { isCarHere, selectGarage } from './select-garage';
@@ -17,10 +17,14 @@ const PIECE = 400;
 const pause = (ms?: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 /** Fetches the shelf, or all cars by name, in pieces and hands each on, so that the page keeps its frames however long the list is. */
-async function inPieces<P extends DocPiece>(list: 'shelf' | 'cars', take: (piece: P, isLast: boolean) => void): Promise<void> {
+async function inPieces<P extends DocPiece>(
+  list: 'shelf' | 'cars',
+  take: (piece: P, isLast: boolean) => void,
+  asked: Pick<Asked, 'isFresh'> = {},
+): Promise<void> {
   let after: string | undefined;
   do {
-    const piece = await request<P>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`);
+    const piece = await request<P>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`, asked);
     after = piece.next;
     take(piece, after === undefined);
     await pause();
@@ -103,7 +107,10 @@ export async function takeAlong(store: AppStore): Promise<void> {
 /** Whether the server answered that it has no such car. */
 export const isMissing = (cause: unknown): boolean => errorOf(cause)?.code === 'no-such-document';
 
-/** Fetches all that is here again, where too much has changed to be sent one by one. What is deleted meanwhile goes. */
+/** What the browser kept may be from before what was missed. */
+const FRESH = { isFresh: true };
+
+/** Fetches all that is here again, where too much has changed to be sent one by one. What is deleted meanwhile goes. Rejects where there is no server. */
 export async function loadAgain(store: AppStore): Promise<void> {
   await shelfAgain(store);
   await carsAgain(store);
@@ -114,10 +121,11 @@ export async function loadAgain(store: AppStore): Promise<void> {
 async function shelfAgain(store: AppStore): Promise<void> {
   const { entries } = store.getState().documentStore;
   const there = new Set<Key>();
-  await inPieces('shelf', ({ documents }) => {
+  const take = ({ documents }: DocPiece) => {
     addKeys(there, documents);
     store.dispatch(received({ documents }));
-  });
+  };
+  await inPieces('shelf', take, FRESH);
   dropGone(store, Object.values(entries), ({ key }) => kindsOfList('shelf').includes(kindOfKey(key)) && !there.has(key));
 }
 
@@ -125,13 +133,14 @@ async function shelfAgain(store: AppStore): Promise<void> {
 async function carsAgain(store: AppStore): Promise<void> {
   const { entries, wholeCars } = store.getState().documentStore;
   const there = new Set<Key>();
-  await inPieces<CarPiece>('cars', ({ documents, plans }) => {
+  const take = ({ documents, plans }: CarPiece) => {
     addKeys(there, documents);
     store.dispatch(received({ documents, plans }));
-  });
+  };
+  await inPieces('cars', take, FRESH);
   for (const carId of Object.keys(wholeCars)) {
     if (!there.has(keyOf('car', carId))) continue;
-    const { documents } = await request<DocList>(`whole-car/${carId}`);
+    const { documents } = await request<DocList>(`whole-car/${carId}`, FRESH);
     addKeys(there, documents);
     store.dispatch(received({ documents, wholeCar: true }));
   }
