@@ -19,7 +19,14 @@ const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const errors: string[] = [];
 page.on('pageerror', (error) => errors.push(`page: ${error.message}`));
-page.on('response', (response) => response.status() >= 500 && errors.push(`${response.status()} ${response.url()}`));
+page.on('response', (response) => {
+  // What the page sends is what the server takes.
+  if (response.status() < 400) return;
+  void response.text().then(
+    (text) => errors.push(`${response.status()} ${response.url()} ${text.slice(0, 300)}`),
+    () => errors.push(`${response.status()} ${response.url()}`),
+  );
+});
 const session = await page.context().newCDPSession(page);
 await session.send('Performance.enable');
 
