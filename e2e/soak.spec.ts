@@ -6,7 +6,10 @@ import { SOAK_ACTIONS } from './soak-actions';
 const SEED = 11;
 const ACTIONS = 10;
 
-test('ten things done one after the other by chance: no error, nothing that the server refuses, and all is saved (seed 11)', async ({ page, club }) => {
+test('ten things done one after the other by chance: no error, nothing that the server refuses, and all is saved (seed 11)', async ({
+  page,
+  club,
+}) => {
   const refused: string[] = [];
   page.on('response', (response) => response.status() >= 400 && refused.push(`${response.status()} ${response.url()}`));
   const { documents } = JSON.parse(await (await fetch(`${club.address}/api/garage`)).text()) as DocList;

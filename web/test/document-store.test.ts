@@ -10,6 +10,7 @@ import {
   imported,
   redone,
   saved,
+  sending,
   undone,
   unsavedRecalled,
 } from '../src/document-store/document-store-slice';
@@ -223,6 +224,33 @@ describe('what another window or device wrote', () => {
     store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
     store.dispatch(theirs(21, 6));
     expect([pinion(), isUnsaved(heldPlan())]).toEqual([25, true]);
+  });
+
+  test('stands once what was changed here is taken back before it was sent', () => {
+    store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+    store.dispatch(theirs(21, 6));
+    store.dispatch(theirs(22, 7));
+    store.dispatch(undone({ at: 1 }));
+    expect([pinion(), isUnsaved(heldPlan())]).toEqual([22, false]);
+    expect(heldPlan().remote).toMatchObject({ version: 7 });
+  });
+
+  test('on top of what was sent from here stands, though it is heard of before the answer', () => {
+    store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+    const sent = heldPlan().content!;
+    store.dispatch(sending([{ key: PLAN_KEY, content: sent }]));
+    store.dispatch(theirs(26, 7));
+    store.dispatch(saved([{ key: PLAN_KEY, version: 6, content: sent }]));
+    expect([pinion(), isUnsaved(heldPlan())]).toEqual([26, false]);
+  });
+
+  test('and deleted after it was sent from here asks, though that is heard of before the answer', () => {
+    const id = store.dispatch(addPlan('c1', plan));
+    const [key, content] = [keyOf('plan', id), asPlan(plan)];
+    store.dispatch(sending([{ key, content }]));
+    store.dispatch(heard({ written: [], gone: [{ key, version: 2 }] }));
+    store.dispatch(saved([{ key, version: 1, content }]));
+    expect(state().entries[key]!.conflict).toEqual({ deleted: true, version: 2 });
   });
 
   test('and deleted with its car and brought back there stands here again, saved; what is being changed here stays', () => {

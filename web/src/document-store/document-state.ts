@@ -41,6 +41,7 @@ export function put(state: DocumentStoreState, key: Key, id: string, content: Co
     entry.content = content;
     entry.updatedAt = at;
     delete entry.refused;
+    catchUp(entry, content, (original(entry) ?? entry).remote);
   } else {
     state.keys.push(key);
     state.entries[key] = { key, id, content, remote: { state: 'absent' }, updatedAt: at };
@@ -49,14 +50,27 @@ export function put(state: DocumentStoreState, key: Key, id: string, content: Co
   }
 }
 
+/** What another device wrote while a document was changed here stands where that was taken back, or saved before it: no write will find it out. */
+function catchUp(entry: Entry, content: Content | null, remote: Remote): void {
+  const { newer } = original(entry) ?? entry;
+  if (!newer) return;
+  const isBehind = remote.state === 'absent' || remote.version < newer.version;
+  if (isBehind && isUnsaved({ ...entry, content, remote })) return;
+  delete entry.newer;
+  if (!isBehind) return;
+  entry.content = newer.content;
+  entry.remote = { state: 'present', ...newer };
+}
+
 /** What a document is in the document store once the server has said how it has it: the same object where that changes nothing. */
 function asOfServer(known: Entry | undefined, doc: Doc, content: Content, orphan: boolean): Entry {
   const shown = orphan ? null : content;
   const remote: Remote = { state: 'present', version: doc.version, content };
   if (!known) return { key: keyOf(content.kind, doc.id), id: doc.id, content: shown, remote, updatedAt: doc.updatedAt };
   // What was typed and not yet saved stays; the next write finds out whether it conflicts.
-  const isKnown = known.remote.state !== 'absent' && known.remote.version >= doc.version;
-  return isKnown || isUnsaved(known) ? known : { ...known, content: shown, remote, updatedAt: doc.updatedAt };
+  if (known.remote.state !== 'absent' && known.remote.version >= doc.version) return known;
+  if (!isUnsaved(known)) return { ...known, content: shown, remote, updatedAt: doc.updatedAt };
+  return (known.newer?.version ?? 0) >= doc.version ? known : { ...known, newer: { version: doc.version, content } };
 }
 
 function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc): void {
@@ -162,11 +176,17 @@ export function takeHeard(state: DocumentStoreState, { written, gone: deleted, b
   for (const { key, version } of deleted) {
     const entry = state.entries[key];
     if (!entry) markGone(state, key, version);
-    else if (entry.remote.state !== 'present' || entry.remote.version >= version) continue;
-    else if (!isChangedHere(entry)) {
+    else if (entry.remote.state !== 'absent' && entry.remote.version >= version) continue;
+    else if (entry.remote.state !== 'present') {
+      // It arrived, and was deleted before the answer came.
+      if (entry.sent && entry.content) entry.conflict = { deleted: true, version };
+    } else if (!isChangedHere(entry)) {
       entry.remote = { ...gone(entry, version), byOthers: true };
       entry.content = null;
-    } else if (entry.content) entry.conflict = { deleted: true, version };
+    } else if (entry.content) {
+      delete entry.newer;
+      entry.conflict = { deleted: true, version };
+    }
   }
   for (const { key, version } of back) comeBack(state, key, version, (entry) => !isChangedHere(entry));
 }
@@ -217,4 +237,11 @@ export const gone = (entry: Entry, version: number): Extract<Remote, { state: 'd
 export function answered(entry: Entry): Entry {
   delete entry.sent;
   return entry;
+}
+
+/** What became of it is known, and what the server has now. */
+export function settled(entry: Entry, remote: Remote): void {
+  const { content } = original(entry) ?? entry;
+  answered(entry).remote = remote;
+  catchUp(entry, content, remote);
 }

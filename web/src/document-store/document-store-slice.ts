@@ -3,6 +3,7 @@ import { createAction, createSlice, original, type PayloadAction, type UnknownAc
 import { contentOf, keyOf, type Conflict, type Content, type Entry, type Key, type Refusal } from './entry';
 import {
   answered,
+  settled,
   childrenOf,
   comeBack,
   takeHeard,
@@ -130,14 +131,14 @@ const slice = createSlice({
     saved(state, action: PayloadAction<{ key: Key; version: number; content: Content }[]>) {
       for (const { key, version, content } of action.payload) {
         const entry = state.entries[key];
-        if (entry) answered(entry).remote = { state: 'present', version, content };
+        if (entry) settled(entry, { state: 'present', version, content });
       }
     },
     /** Documents that are deleted on the server now. */
     remoteGone(state, action: PayloadAction<{ key: Key; version: number }[]>) {
       for (const { key, version } of action.payload) {
         const entry = state.entries[key];
-        if (entry) answered(entry).remote = gone(entry, version);
+        if (entry) settled(entry, gone(entry, version));
       }
     },
     /** What another window or device saved or deleted. What is being changed here stays, and its next write finds out. */

@@ -34,6 +34,8 @@ export interface Entry {
   updatedAt: string;
   /** What went to the server and was not answered yet: it may have arrived. */
   sent?: (Content | null)[];
+  /** What another device wrote meanwhile, which the next write merges; it stands as soon as there is nothing more to write. */
+  newer?: { version: number; content: Content };
   /** A question that only the builder can answer. */
   conflict?: Conflict;
   /** Cleared by the next edit, which tries again. */
