@@ -65,10 +65,10 @@ async function walk(seed: number, keepsAnswers: boolean, turn: (at: 'laptop' | '
   return held;
 }
 
-const SEEDS = [9, 13].flatMap((seed) => [
-  { seed, keepsAnswers: false },
-  { seed, keepsAnswers: true },
-]);
+const SEEDS = [
+  { seed: 9, keepsAnswers: true },
+  { seed: 16, keepsAnswers: false },
+];
 
 test.each(SEEDS)(
   'a phone that loses the server, is opened again and comes back ends with the same garage as the laptop ($seed, page kept: $keepsAnswers)',
