@@ -323,6 +323,24 @@ test('an undo that is on its way is not saved yet when it is made again: the pag
   expect(selectGarage(mine.getState())).toEqual([]);
 });
 
+test('a new car whose answer was lost, and which others put a plan into, has that plan when the page is opened again', async () => {
+  line.loses = Infinity;
+  const made = mine.dispatch(addCar({ ...car, name: 'New' }, [{ plan }]));
+  const id = planOf(mine.getState(), made)!.carId;
+  await until(async () => (await client.http.get(`/api/cars/${id}`)).status === 200);
+  line.away = true;
+  const left = Object.values(mine.getState().documentStore.entries).filter(isUnsaved);
+  const theirs = await client.addPlan(id, { ...plan, name: 'Of another' });
+  [line.away, line.loses] = [false, 0];
+  const next = createStore();
+  next.dispatch(unsavedRecalled(readUnsaved(left.map((entry) => [entry.key, JSON.parse(JSON.stringify(entry))])).edits));
+  expect(isCarHere(next.getState(), id)).toBe(true);
+  await loadGarage(next);
+  await takeAlong(next);
+  expect(planOf(next.getState(), theirs.id)?.plan.name).toBe('Of another');
+  expect(planOf(next.getState(), made)?.plan.name).toBe(plan.name);
+});
+
 test('one refused part does not hold up the others, and is tried again with its next edit', async () => {
   const bad = { ...fan('Bad'), price: -4 };
   mine.dispatch(addParts([fan('Good'), bad, fan('Better')]));

@@ -124,6 +124,7 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
   if (wholeCar && documents.car?.some(isDeletedHere)) return state;
   const entries = { ...state.entries };
   const early = { ...state.early };
+  const wholeCars = { ...state.wholeCars };
   const moved = new Set<Key>();
   const placed: Key[] = [];
   // Parents before what belongs to them.
@@ -142,15 +143,17 @@ export function withReceived(state: DocumentStoreState, { documents, complete, p
         placed.push(key);
         delete early[key];
       }
+      // Made here, and there since an answer that got lost: others may have put more into it.
+      if (kind === 'car' && entries[key]?.remote.state === 'absent') delete wholeCars[doc.id];
       // What is frozen is not gone through by the drafts of later edits.
       entries[key] = freeze(asOfServer(entries[key], doc, content, orphan), true);
     }
-  const nowWhole = wholeCar ? (documents.car ?? []).map(({ id }) => id) : [];
+  if (wholeCar) for (const { id } of documents.car ?? []) wholeCars[id] = true;
   return {
     ...state,
     entries,
     early,
-    wholeCars: { ...state.wholeCars, ...Object.fromEntries(nowWhole.map((id) => [id, true as const])) },
+    wholeCars,
     planNames: { ...state.planNames, ...plans },
     keys: [...(moved.size > 0 ? state.keys.filter((key) => !moved.has(key)) : state.keys), ...placed],
     loaded: complete === 'cars' ? 'ready' : state.loaded,
