@@ -1,6 +1,7 @@
+import { checkBody } from '@puddler/contract';
 import type { CarRun } from '@puddler/contract/shared';
 import type { TraceFacts } from '../src/workers/log-drawing';
-import { typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/active/run-entry';
+import { figureCount, heldByRun, typedPass, typedReading, withoutEmpty, withPass, withReading } from '../src/active/run-entry';
 import { changesBetween, gearingText, insideOf, runName, verdictOf } from '../src/stations/log/log-text';
 import { lacksBands, measuredIn } from '../src/document-store/run-figures';
 import { passOverlay } from '../src/stations/log/pass-overlay';
@@ -27,6 +28,25 @@ test('a reading keeps its seconds when its temperature changes, and goes with it
   expect(typedReading(withReading(read, 'esc', { c: 44 }), 'can')).toEqual({ of: 'can', c: 61, afterStopS: 30 });
   expect(withReading(read, 'can', { c: undefined })).toEqual(RUN);
   expect(withoutEmpty({ ...RUN, current: {}, logs: [], usedAh: 1 })).toEqual({ ...RUN, usedAh: 1 });
+});
+
+test('of what a log says, a run takes what it can hold: no pass of a wheel that spun free, no volts of a pack that was not plugged in yet', () => {
+  const said = {
+    passes: [
+      { speedMs: 181.8, source: 'log', direction: 'out' },
+      { speedMs: 17, source: 'log', direction: 'back' },
+    ],
+    readings: [{ of: 'can', c: 850, afterStopS: 0 }],
+    current: { peakA: 179, minPackV: 0 },
+    launch: { to18m3S: 0.01, peakG: 1.2 },
+    minutes: 0.28,
+  } satisfies Partial<CarRun>;
+  const isTaken = (figures: object) => checkBody('run')({ ...RUN, ...figures }, undefined).ok;
+  expect(isTaken(said)).toBe(false);
+  const held = heldByRun(said);
+  expect(held).toEqual({ passes: [said.passes[1]], readings: [], current: { peakA: 179 }, launch: { peakG: 1.2 }, minutes: 0.28 });
+  expect(isTaken(held)).toBe(true);
+  expect(figureCount(said) - figureCount(held)).toBe(4);
 });
 
 test('a run is held against the bands that are kept with it; those that are missing are told', () => {

@@ -1,4 +1,4 @@
-import type { CarRun } from '@puddler/contract/shared';
+import { rangeOf, type CarRun } from '@puddler/contract/shared';
 import { compact } from '@puddler/core';
 import type { TypedReading } from '@puddler/core';
 
@@ -43,6 +43,29 @@ export const withLogged = (typed: readonly TypedReading[] = [], logged: readonly
   ...typed,
   ...logged.filter(({ of }) => !typed.some((one) => one.of === of)),
 ];
+
+/** What a log says of a run. */
+export type LogFigures = Pick<CarRun, 'passes' | 'readings' | 'current' | 'launch' | 'minutes'>;
+
+const isHeld = (path: string, value: number): boolean => {
+  const range = rangeOf(path);
+  return range === undefined || (value >= range.min && value <= range.max);
+};
+const heldOf = <T extends object>(path: string, group: T): T =>
+  Object.fromEntries(Object.entries(group).filter(([key, value]) => isHeld(`${path}.${key}`, value as number))) as T;
+
+/** The same without what no run holds: a wheel that spins free reads as hundreds of km/h, a sensor that came off as anything. */
+export const heldByRun = ({ passes = [], readings = [], current = {}, launch = {}, minutes }: LogFigures): LogFigures => ({
+  passes: passes.filter((pass) => isHeld('passes.speedMs', pass.speedMs)),
+  readings: readings.filter((reading) => isHeld('readings.c', reading.c)),
+  current: heldOf('current', current),
+  launch: heldOf('launch', launch),
+  ...(minutes !== undefined && isHeld('run.minutes', minutes) ? { minutes } : {}),
+});
+
+/** How many figures a log gives; a reading and a pass count as one each. */
+export const figureCount = ({ passes = [], readings = [], current = {}, launch = {}, minutes }: LogFigures): number =>
+  passes.length + readings.length + Object.keys(current).length + Object.keys(launch).length + (minutes === undefined ? 0 : 1);
 
 const isEmpty = (value: unknown): boolean =>
   (Array.isArray(value) && value.length === 0) ||

@@ -87,3 +87,9 @@ export function figureText(figure: RunFigure, value: number, system: UnitSystem)
   const shown = { ...unitOf(unit, system), digits };
   return `${formatIn(value, shown, true)} ${shown.symbol}`;
 }
+
+/** What is said of figures that a log gives and no run holds. */
+export const beyondText = (count: number): string =>
+  count === 1
+    ? 'One figure of the log is more, or less, than a run holds, as of a wheel that spins free: it was left out.'
+    : `${count} figures of the log are more, or less, than a run holds, as of wheels that spin free: they were left out.`;

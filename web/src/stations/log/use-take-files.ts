@@ -3,14 +3,15 @@ import { useState } from 'react';
 import { keepFile } from '../../document-store/keep-files';
 import { keepRun } from '../../document-store/run-edits';
 import { useAppDispatch, useAppStore } from '../../document-store/store';
+import { noticed } from '../../document-store/notices-slice';
 import { undoable } from '../../document-store/undoable';
 import { useKeepPhotos } from '../../active/photos/use-keep-photos';
 import type { ActivePlan } from '../../active/use-plan';
 import type { TraceFacts } from '../../workers/log-drawing';
 import { logClient } from '../../jobs/log-jobs';
 import { reasonOf } from '../../jobs/worker-client';
-import { withLogged, withoutEmpty } from '../../active/run-entry';
-import { runName } from './log-text';
+import { figureCount, heldByRun, withLogged, withoutEmpty } from '../../active/run-entry';
+import { beyondText, runName } from './log-text';
 import { runOfFile } from './run-file';
 import { useDrop } from './use-drop';
 import { newRun, roomForLogs, type AtLog } from './use-log';
@@ -83,14 +84,17 @@ export function useTakeFiles(log: AtLog, active: ActivePlan, onShown: () => void
       .ask('trace', { key: id, parts: all.map((one) => ({ source: { hash: one.hash }, log: one })), plan: before.plan })
       .then(({ figures }) => figures)
       .catch((): TraceFacts['figures'] => ({}));
+    const held = heldByRun(said);
     dispatch(
       keepRun(
         active.carId,
         id,
-        withoutEmpty({ ...said, ...next, readings: withLogged(next.readings, said.readings) }),
+        withoutEmpty({ ...held, ...next, readings: withLogged(next.readings, held.readings) }),
         kept.length === 1 ? 'log of a run' : 'logs of a run',
       ),
     );
+    const beyond = figureCount(said) - figureCount(held);
+    if (beyond > 0) dispatch(noticed({ text: beyondText(beyond), tone: 'plain' }));
     if (log.open?.id !== id) log.show(id);
     onShown();
   };
