@@ -45,7 +45,7 @@ export const withLogged = (typed: readonly TypedReading[] = [], logged: readonly
 ];
 
 /** What a log says of a run. */
-export type LogFigures = Pick<CarRun, 'passes' | 'readings' | 'current' | 'launch' | 'minutes'>;
+type LogFigures = Pick<CarRun, 'passes' | 'readings' | 'current' | 'launch' | 'minutes'>;
 
 const isHeld = (path: string, value: number): boolean => {
   const range = rangeOf(path);
@@ -54,7 +54,7 @@ const isHeld = (path: string, value: number): boolean => {
 const heldOf = <T extends object>(path: string, group: T): T =>
   Object.fromEntries(Object.entries(group).filter(([key, value]) => isHeld(`${path}.${key}`, value as number))) as T;
 
-/** The same without what no run holds: a wheel that spins free reads as hundreds of km/h, a sensor that came off as anything. */
+/** What a log says, without what no run holds: a wheel that spins free reads as hundreds of km/h, a sensor that came off as anything. */
 export const heldByRun = ({ passes = [], readings = [], current = {}, launch = {}, minutes }: LogFigures): LogFigures => ({
   passes: passes.filter((pass) => isHeld('passes.speedMs', pass.speedMs)),
   readings: readings.filter((reading) => isHeld('readings.c', reading.c)),

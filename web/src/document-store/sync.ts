@@ -189,9 +189,9 @@ function takeNewer(store: AppStore, sent: Entry, { newer }: Extract<DocWritten, 
   if (arrived) store.dispatch(saved([{ key, version, content: arrived }]));
   else if (content === null) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
   else {
-    const changedSince = arrivedBefore(remote, earlier, theirs, version);
-    if (changedSince) store.dispatch(saved([{ key, version: remote.state === 'absent' ? 1 : remote.version + 1, content: changedSince }]));
-    const base = changedSince ?? (remote.state === 'present' ? remote.content : undefined);
+    const common = arrivedBefore(remote, earlier, theirs, version);
+    if (common) store.dispatch(saved([{ key, version: remote.state === 'absent' ? 1 : remote.version + 1, content: common }]));
+    const base = common ?? (remote.state === 'present' ? remote.content : undefined);
     const { body, clashes } = merge(base?.body, content.body, theirs.body, kindOf(content.kind));
     const parentId = content.parentId === base?.parentId ? theirs.parentId : content.parentId;
     const mine = { kind: content.kind, ...compact({ parentId }), body: body as BodyOf<KindName> } as Content;
@@ -201,8 +201,8 @@ function takeNewer(store: AppStore, sent: Entry, { newer }: Extract<DocWritten, 
 }
 
 /**
- * Which of the contents that were sent and never answered arrived and was changed by others since: all that it changed stands in theirs. It is what both
- * sides began from, so that nobody is asked about an edit of their own, or loses a figure to it.
+ * Which of the contents that were sent and never answered arrived and was changed by others since: all that it changed stands in theirs. Both sides began
+ * from it, so that nobody is asked about an edit of their own, or loses a figure to it.
  */
 function arrivedBefore(remote: Remote, sent: readonly (Content | null)[], theirs: Content, version: number): Content | undefined {
   const contents = sent.filter((one) => one !== null);
