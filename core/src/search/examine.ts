@@ -7,7 +7,8 @@ import { Drivetrain } from '../predict/drivetrain';
 import { lineConstants, type LineConstants } from '../predict/line-constants';
 import { motorLoad } from '../predict/steady';
 import { balance, warmUp, type TopSpeed } from '../predict/top-speed';
-import type { GearChoice, GearRow, Group, SearchSpace } from './space';
+import type { GearChoice, GearRow } from './gear-choices';
+import type { Group, SearchSpace } from './space';
 import { ABOUT_SHARE, climbPctOf, type SearchQuery, type Target } from './query';
 
 /** What is known of a combination before its run. */

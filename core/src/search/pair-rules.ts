@@ -31,9 +31,9 @@ export class PairRules {
     for (const plan of [base, ...(stock ? [stock] : [])]) this.motorKindOfEsc.set(escKey(plan.esc), plan.motor.kind);
   }
 
-  /** Whether a motor fits bay, mount and screws. Its size comes from the resolved motor; one that could not be resolved is judged by the base plan's, and must be refused by the caller. */
-  motorFits(motor: Motor, resolved: ResolvedMotor | undefined): boolean {
-    return this.noStop({ ...this.base, motor }, FITS_OF_MOTOR, { ...this.resolvedBase, motor: resolved ?? this.resolvedBase.motor });
+  /** Whether a motor fits bay, mount and screws. Its size comes from the resolved motor. */
+  motorFits(motor: Motor, resolved: ResolvedMotor): boolean {
+    return this.noStop({ ...this.base, motor }, FITS_OF_MOTOR, { ...this.resolvedBase, motor: resolved });
   }
 
   escFits(esc: Esc): boolean {

@@ -103,7 +103,7 @@ export class Relaxing {
     const others = without(query, target);
     const able: { group: Group; candidate: Candidate }[] = [];
     for (const group of space.groups) {
-      for (const esc of space.escsOf(group)) {
+      for (const esc of group.escs) {
         for (const candidate of examine(space, group, esc, space.gearRowsOf(group.motor), this.limits, noCounts(), true))
           if (candidate.missed === target) able.push({ group, candidate });
         yield;

@@ -110,7 +110,7 @@ export class Search {
    */
   private scout(group: Group): void {
     const { space } = this;
-    const esc = space.escsOf(group)[0]!;
+    const [esc] = group.escs;
     const candidates = examine(space, group, esc, space.gearRowsOf(group.motor), this.limits, noCounts(), false);
     const first = inGoodOrder(candidates).slice(0, SCOUTS);
     const envelope = new HeatEnvelope(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
@@ -123,7 +123,7 @@ export class Search {
     const gears = space.gearRowsOf(group.motor);
     const inAll = gears.reduce((sum, row) => sum + row.money.length, 0);
     const candidates: Candidate[] = [];
-    for (const esc of space.escsOf(group)) {
+    for (const esc of group.escs) {
       for (const one of examine(space, group, esc, gears, this.limits, this.counts, false)) candidates.push(one);
       this.examined += inAll;
       yield;

@@ -1,6 +1,5 @@
 import { compact } from '../compact';
 import { resolveEsc, type ResolvedEsc } from '../chain/esc';
-import { finalDriveRatio } from '../chain/gears';
 import { resolveMotor, type ResolvedMotor } from '../chain/motor';
 import { resolvePacks, type ResolvedPack } from '../chain/pack';
 import { usualChassis } from '../chain/road';
@@ -14,12 +13,14 @@ import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { applyLearned } from '../resolve/apply-learned';
 import { learnedOf } from '../resolve/learned-figures';
-import { choicePlan, withGearbox, type Choice } from './choice-plan';
+import { choicePlan, type Choice } from './choice-plan';
+import { GearChoices, type GearChoice, type GearRow } from './gear-choices';
 import { searchOptions } from './all-options';
-import type { SearchOptions, SearchScope, ShelfPart } from './options';
+import type { MotorOption, PackOption, SearchOptions, SearchScope, ShelfPart } from './options';
 import { lapLengthM } from './lap-time';
 import { bearsCells, PairRules } from './pair-rules';
 import type { SearchQuery } from './query';
+import { isSome, usable, type Usable } from './usable';
 
 /** All that a search is about. `limits` are those a plan is judged by; `stock` the car as bought, where it is known. */
 export interface SearchTask {
@@ -31,29 +32,15 @@ export interface SearchTask {
   stock?: PlanFile | undefined;
 }
 
-/** A pair of gears that fits a motor's shaft and the car. */
-export interface GearChoice {
-  pinion: number;
-  spur: number;
-  gearbox: number;
-  ratio: number;
-  newMoney: number;
-}
-
-/** Pairs of gears of one ratio. They do the same, so only one of them can be on a front: the cheapest, then the one with more parts owned, last by key. */
-export interface GearRow {
-  gear: GearChoice;
-  /** What each of them costs, the cheapest first. */
-  money: readonly number[];
-}
-
 /** Motors and packs weigh at most so much of the car without its parts. */
 const MOST_PARTS_SHARE = 1.25;
 
-/** All combinations of one motor and one pack. */
+/** All combinations of one motor and one pack, by their places among the options. */
 export interface Group {
   motor: number;
   pack: number;
+  /** ESCs that bear the pack's cells, turn the motor and fit. */
+  escs: readonly [number, ...number[]];
 }
 
 /**
@@ -72,17 +59,13 @@ export class SearchSpace {
   /** Parts that cannot be computed, with the reason. */
   readonly broken: { name: string; message: string }[] = [];
 
-  private readonly rules: PairRules;
   readonly resolvedBase: ResolvedPlan;
   /** What runs have taught of the car’s weight. */
   private readonly massFactor: number;
   private readonly motors: (ResolvedMotor | undefined)[];
   private readonly escs: (ResolvedEsc | undefined)[];
   private readonly packs: (ResolvedPack | undefined)[];
-  private readonly escsOfPack: number[][];
-  private readonly escTurns: boolean[][];
-  private readonly pairFits: boolean[][];
-  private readonly rows = new Map<number, readonly GearRow[]>();
+  private readonly gears: GearChoices;
   private lap: { lengthM: number | undefined } | undefined;
 
   constructor(readonly task: SearchTask) {
@@ -109,60 +92,56 @@ export class SearchSpace {
       ),
     );
 
-    const rules = (this.rules = new PairRules(this.base, this.resolvedBase, task.limits, stock));
-    const isRatedFor = (part: { motor: Motor } | { esc: Esc }, p: number) => {
-      const source = this.packs[p];
-      return source !== undefined && bearsCells(part, packs[p]!.fields.packs, source, task.limits);
-    };
-    const motorFits = motors.map(({ fields: { motor } }, m) => rules.motorFits(motor, this.motors[m]));
-    const escFits = escs.map(({ fields: { esc } }) => rules.escFits(esc));
-    const packFits = packs.map((one) => rules.packFits(one.fields.packs));
-    const motorCells = motors.map(({ fields: { motor } }, m) => packs.map((_, p) => isRatedFor({ motor }, p) && this.motors[m] !== undefined));
-    const escCells = escs.map(({ fields: { esc } }, e) => packs.map((_, p) => isRatedFor({ esc }, p) && this.escs[e] !== undefined));
-    const bearing = packs.map((_, p) => escs.filter((_esc, e) => escCells[e]![p]).length);
-    this.escsOfPack = packs.map((_, p) => escs.flatMap((_esc, e) => (escFits[e] && escCells[e]![p] ? [e] : [])));
-    this.escTurns = escs.map(({ fields: { esc } }) => motors.map(({ fields: { motor } }) => rules.turns(esc, motor)));
-    this.pairFits = pinions.map((pinion) => spurs.map((spur) => rules.meshes(pinion, spur)));
+    const rules = new PairRules(this.base, this.resolvedBase, task.limits, stock);
+    this.gears = new GearChoices(this.options, base.car, rules);
+    const bears = (part: { motor: Motor } | { esc: Esc }, pack: Usable<PackOption, ResolvedPack>) =>
+      bearsCells(part, pack.option.fields.packs, pack.resolved, task.limits);
+    const usableEscs = usable(escs, this.escs).map(({ index, option: { fields } }) => ({ index, esc: fields.esc, fits: rules.escFits(fields.esc) }));
+    const usablePacks = usable(packs, this.packs).map((pack) => ({
+      ...pack,
+      fits: rules.packFits(pack.option.fields.packs),
+      bearing: usableEscs.filter(({ esc }) => bears({ esc }, pack)),
+    }));
 
     const gearsInAll = Math.max(1, pinions.length * spurs.length) * gearbox.length;
-    const gearsOf = motors.map((_, m) => (this.motors[m] ? this.gearsOf(m).length : 0));
     const counts = { all: motors.length * packs.length * escs.length * gearsInAll, cells: 0, fit: 0, gears: 0 };
-    const groups: Group[] = [];
-    for (const [m] of motors.entries()) {
-      for (const [p] of packs.entries()) {
-        if (!motorCells[m]![p] || !this.packs[p]) continue;
-        counts.cells += bearing[p]! * gearsInAll;
-        if (!motorFits[m] || !packFits[p] || !this.carries(m, p)) continue;
-        const fitting = this.escsOf({ motor: m, pack: p }).length;
-        counts.fit += fitting * gearsInAll;
-        counts.gears += fitting * gearsOf[m]!;
-        if (fitting * gearsOf[m]! > 0) groups.push({ motor: m, pack: p });
+    const groups: { group: Group; newMoney: number }[] = [];
+    for (const motor of usable(motors, this.motors)) {
+      const own = motor.option.fields.motor;
+      const fits = rules.motorFits(own, motor.resolved);
+      const gears = this.gears.of(own).length;
+      const turning = new Set(usableEscs.filter(({ esc }) => rules.turns(esc, own)).map(({ index }) => index));
+      for (const pack of usablePacks) {
+        if (!bears({ motor: own }, pack)) continue;
+        counts.cells += pack.bearing.length * gearsInAll;
+        if (!fits || !pack.fits || !this.carries(motor, pack)) continue;
+        const fitting = pack.bearing.filter((one) => one.fits && turning.has(one.index)).map(({ index }) => index);
+        counts.fit += fitting.length * gearsInAll;
+        counts.gears += fitting.length * gears;
+        if (isSome(fitting) && gears > 0)
+          groups.push({ group: { motor: motor.index, pack: pack.index, escs: fitting }, newMoney: motor.option.newMoney + pack.option.newMoney });
       }
     }
     this.counts = counts;
-    const money = ({ motor, pack }: Group) => motors[motor]!.newMoney + packs[pack]!.newMoney;
-    this.groups = groups.sort((a, b) => money(a) - money(b) || a.motor - b.motor || a.pack - b.pack);
+    this.groups = groups
+      .sort((a, b) => a.newMoney - b.newMoney || a.group.motor - b.group.motor || a.group.pack - b.group.pack)
+      .map(({ group }) => group);
   }
 
   /** Whether the rest of the car is heavy enough for motors and packs; those of the plan itself are in it. */
-  private carries(motor: number, pack: number): boolean {
+  private carries(motor: Usable<MotorOption, ResolvedMotor>, pack: Usable<PackOption, ResolvedPack>): boolean {
     const { massKg, weighedPartsG } = this.base.car;
     const kgOf = (count: number, one: ResolvedMotor, source: ResolvedPack) => count * one.massKg + source.massKg;
     const { motor: ownMotor, motorCount, pack: ownPack } = this.resolvedBase;
     const restKg = massKg - (weighedPartsG === undefined ? partsKg(this.resolvedBase) : weighedPartsG / 1000);
     const mostKg = Math.max(MOST_PARTS_SHARE * restKg, kgOf(motorCount, ownMotor, ownPack));
-    return kgOf(this.options.motors[motor]!.fields.count, this.motors[motor]!, this.packs[pack]!) <= mostKg;
+    return kgOf(motor.option.fields.count, motor.resolved, pack.resolved) <= mostKg;
   }
 
   /** Metres of the lap that the active plan goes round; undefined where it drives none. */
   get lapM(): number | undefined {
     this.lap ??= { lengthM: lapLengthM(this.resolvedBase) };
     return this.lap.lengthM;
-  }
-
-  /** ESCs that bear a pack's cells, turn a motor and fit. */
-  escsOf({ motor, pack }: Group): readonly number[] {
-    return this.escsOfPack[pack]!.filter((esc) => this.escTurns[esc]![motor]);
   }
 
   /** A motor that is not broken. */
@@ -177,51 +156,12 @@ export class SearchSpace {
 
   /** Gears that go onto a motor's shaft, mesh, and fit. */
   gearsOf(motor: number): GearChoice[] {
-    const { motors, pinions, spurs, gearbox } = this.options;
-    const { car } = this.base;
-    if (pinions.length === 0)
-      return gearbox.map(({ ratio }, g) => ({ pinion: 0, spur: 0, gearbox: g, ratio: finalDriveRatio(car, withGearbox({}, ratio)), newMoney: 0 }));
-    const found: GearChoice[] = [];
-    for (const [i, pinion] of pinions.entries()) {
-      if (!this.rules.goesOn(motors[motor]!.fields.motor, pinion, spurs[0])) continue;
-      for (const [j, spur] of spurs.entries()) {
-        if (!this.pairFits[i]![j]) continue;
-        for (const [g, { ratio }] of gearbox.entries()) {
-          const pair = { pinion: pinion.fields.teeth, spur: spur.fields.teeth };
-          found.push({
-            pinion: i,
-            spur: j,
-            gearbox: g,
-            ratio: finalDriveRatio(car, withGearbox(pair, ratio)),
-            newMoney: pinion.newMoney + spur.newMoney,
-          });
-        }
-      }
-    }
-    return found;
+    return this.gears.of(this.options.motors[motor]!.fields.motor);
   }
 
   /** The same, by ratio. */
   gearRowsOf(motor: number): readonly GearRow[] {
-    let rows = this.rows.get(motor);
-    if (!rows) this.rows.set(motor, (rows = this.byRatio(this.gearsOf(motor))));
-    return rows;
-  }
-
-  private byRatio(gears: readonly GearChoice[]): GearRow[] {
-    const { pinions, spurs, gearbox } = this.options;
-    const owned = ({ pinion, spur }: GearChoice) => Number(pinions[pinion]?.owned ?? false) + Number(spurs[spur]?.owned ?? false);
-    const key = (gear: GearChoice) => [pinions[gear.pinion]?.key, spurs[gear.spur]?.key, gearbox[gear.gearbox]!.name].join('|');
-    const alike = new Map<number, GearChoice[]>();
-    for (const gear of gears) {
-      const row = alike.get(gear.ratio);
-      if (row) row.push(gear);
-      else alike.set(gear.ratio, [gear]);
-    }
-    return [...alike.values()].map((row) => {
-      row.sort((a, b) => a.newMoney - b.newMoney || owned(b) - owned(a) || (key(a) < key(b) ? -1 : 1));
-      return { gear: row[0]!, money: row.map((gear) => gear.newMoney) };
-    });
+    return this.gears.rowsOf(this.options.motors[motor]!.fields.motor);
   }
 
   newMoney({ motor, pack, esc, pinion, spur }: Choice): number {

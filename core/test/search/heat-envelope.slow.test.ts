@@ -31,9 +31,9 @@ function gaps(
   const found: { coolerK: number; longerShare: number }[] = [];
   for (const group of space.groups.filter((_, i) => i % 3 === 0)) {
     const envelope = new HeatEnvelope(space.motorOf(group.motor).resistanceOhm, space.base.site.ambientC, segmentsOf(space.resolvedBase));
-    const candidates = space
-      .escsOf(group)
-      .flatMap((esc) => examine(space, group, esc, space.gearRowsOf(group.motor), searchLimits(LIMITS), noCounts(), false));
+    const candidates = group.escs.flatMap((esc) =>
+      examine(space, group, esc, space.gearRowsOf(group.motor), searchLimits(LIMITS), noCounts(), false),
+    );
     // Ends first, so that the others lie between.
     const ordered = [...candidates].sort((a, b) => a.gear.ratio - b.gear.ratio);
     for (const candidate of [ordered[0], ordered[ordered.length - 1], ...ordered.slice(1, -1)].filter((one) => one !== undefined)) {

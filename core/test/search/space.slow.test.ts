@@ -31,10 +31,8 @@ const spaceOf = (change: Partial<SearchTask> = {}) =>
 
 /** Every combination whose parts go together. */
 function choicesOf(space: SearchSpace): Choice[] {
-  return space.groups.flatMap(({ motor, pack }) =>
-    space
-      .escsOf({ motor, pack })
-      .flatMap((esc) => space.gearsOf(motor).map(({ pinion, spur, gearbox }) => ({ motor, pack, esc, pinion, spur, gearbox }))),
+  return space.groups.flatMap(({ motor, pack, escs }) =>
+    escs.flatMap((esc) => space.gearsOf(motor).map(({ pinion, spur, gearbox }) => ({ motor, pack, esc, pinion, spur, gearbox }))),
   );
 }
 
@@ -54,9 +52,9 @@ describe('a combination', () => {
   it('is solved in place as `solveTopSpeed` solves its plan', () => {
     const { groups } = space;
     for (const group of groups.filter((_, i) => i % 5 === 0)) {
-      const found = space
-        .escsOf(group)
-        .flatMap((one) => examine(space, group, one, space.gearRowsOf(group.motor), limitsWith({ 'motor-load': { stop: 9 } }), noCounts(), false));
+      const found = group.escs.flatMap((one) =>
+        examine(space, group, one, space.gearRowsOf(group.motor), limitsWith({ 'motor-load': { stop: 9 } }), noCounts(), false),
+      );
       for (const { esc, gear, topSpeedMs, pullN } of found) {
         const solved = solveTopSpeed(resolvePlan(space.planOf({ ...group, esc, pinion: gear.pinion, spur: gear.spur, gearbox: gear.gearbox })));
         expect(topSpeedMs).toBe(solved.topSpeedMs);
