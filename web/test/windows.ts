@@ -247,11 +247,11 @@ export function act({ page, store }: Window, pick: Pick): void {
   deeds[pick(deeds.length)]!();
 }
 
-/** Answers what only the builder can answer, either way; lets go what belongs to something that is deleted. */
-export function answer({ page, store }: Window, pick: Pick): void {
+/** Answers what only the builder can answer, either way, and with `theirs` of the figures named; lets go what belongs to something that is deleted. */
+export function answer({ page, store }: Window, pick: Pick, theirs: string[] = []): void {
   const asked = page.selectConflict(store.getState());
   if (asked?.conflict?.deleted || asked?.content === null) store.dispatch(page.deletionSettled({ key: asked.key, keep: pick(2) === 0 }));
-  else if (asked) store.dispatch(page.conflictSettled({ key: asked.key, theirs: [] }));
+  else if (asked) store.dispatch(page.conflictSettled({ key: asked.key, theirs }));
   const refused = page.selectRefused(store.getState());
   if (refused?.content) store.dispatch(page.deleteDocument(refused.content.kind, refused.id));
 }

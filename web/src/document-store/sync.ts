@@ -1,6 +1,5 @@
 import { compact } from '@puddler/core';
 import { KIND_NAMES, kindOf, merge, type BodyOf, type DocWrite, type DocWritten, type KindName, type WithIt } from '@puddler/contract/shared';
-import { least } from 'd3-array';
 import equal from 'fast-deep-equal';
 import { errorOf } from '../api/request';
 import { writeDocuments } from '../api/server';
@@ -190,8 +189,8 @@ function takeNewer(store: AppStore, sent: Entry, { newer }: Extract<DocWritten, 
   else if (content === null) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
   else {
     const common = arrivedBefore(remote, earlier, theirs, version);
-    if (common) store.dispatch(saved([{ key, version: remote.state === 'absent' ? 1 : remote.version + 1, content: common }]));
-    const base = common ?? (remote.state === 'present' ? remote.content : undefined);
+    if (common) store.dispatch(saved([{ key, ...common }]));
+    const base = common?.content ?? (remote.state === 'present' ? remote.content : undefined);
     const { body, clashes } = merge(base?.body, content.body, theirs.body, kindOf(content.kind));
     const parentId = content.parentId === base?.parentId ? theirs.parentId : content.parentId;
     const mine = { kind: content.kind, ...compact({ parentId }), body: body as BodyOf<KindName> } as Content;
@@ -204,18 +203,21 @@ function takeNewer(store: AppStore, sent: Entry, { newer }: Extract<DocWritten, 
  * Which of the contents that were sent and never answered arrived and was changed by others since: all that it changed stands in theirs. Both sides began
  * from it, so that nobody is asked about an edit of their own, or loses a figure to it.
  */
-function arrivedBefore(remote: Remote, sent: readonly (Content | null)[], theirs: Content, version: number): Content | undefined {
-  const contents = sent.filter((one) => one !== null);
-  const onTheirs = (base: Content | undefined, one: Content) => merge(base?.body, one.body, theirs.body, kindOf(one.kind));
-  // Nobody else made a document with this id: of what was sent it is the one that is most like it.
-  if (remote.state === 'absent') return least(contents, (one) => onTheirs(undefined, one).clashes.length);
-  // The very next version is another’s.
-  if (remote.state === 'deleted' || version === remote.version + 1) return undefined;
-  return contents.findLast((one) => {
-    if (equal(one.body, remote.content.body)) return false;
-    const { body, clashes } = onTheirs(remote.content, one);
+function arrivedBefore(
+  remote: Remote,
+  sent: readonly (Content | null)[],
+  theirs: Content,
+  version: number,
+): { version: number; content: Content } | undefined {
+  // Of a document that was made or brought back here it cannot be told which it was; the very next version is another’s.
+  if (remote.state !== 'present' || version === remote.version + 1) return undefined;
+  const base = remote.content.body;
+  const content = sent.findLast((one): one is Content => {
+    if (one === null || equal(one.body, base)) return false;
+    const { body, clashes } = merge(base, one.body, theirs.body, kindOf(one.kind));
     return clashes.length === 0 && equal(body, theirs.body);
   });
+  return content && { version: remote.version + 1, content };
 }
 
 /** What a document belongs to is not there: deleted elsewhere, which the builder decides about, or never written. */
