@@ -112,7 +112,8 @@ function unitsText(range: Range, shownIn: Unit): string {
   return last === undefined ? '' : ` in ${symbols.length > 0 ? `${symbols.join(', ')} or ` : ''}${last}`;
 }
 
-const isWithin = (value: number, { min, max }: Range): boolean => value >= min && value <= max;
+/** Whether a number is one that a field with this range takes. */
+export const isWithin = (value: number, { min, max }: Pick<Range, 'min' | 'max'>): boolean => value >= min && value <= max;
 
 /** The likeliest of some readings, or what is wrong with it. */
 function inRange([value]: readonly number[], text: string, range: Range, system: UnitSystem): Parsed {

@@ -1,6 +1,6 @@
 import { rangeOf, type CarRun } from '@puddler/contract/shared';
-import { compact } from '@puddler/core';
-import type { TypedReading } from '@puddler/core';
+import { compact, type TypedReading } from '@puddler/core';
+import { isWithin } from '@puddler/figures';
 
 type Way = 'out' | 'back';
 
@@ -49,7 +49,7 @@ type LogFigures = Pick<CarRun, 'passes' | 'readings' | 'current' | 'launch' | 'm
 
 const isHeld = (path: string, value: number): boolean => {
   const range = rangeOf(path);
-  return range === undefined || (value >= range.min && value <= range.max);
+  return range === undefined || isWithin(value, range);
 };
 const heldOf = <T extends object>(path: string, group: T): T =>
   Object.fromEntries(Object.entries(group).filter(([key, value]) => isHeld(`${path}.${key}`, value as number))) as T;

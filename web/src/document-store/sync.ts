@@ -209,7 +209,7 @@ function arrivedBefore(
   theirs: Content,
   version: number,
 ): { version: number; content: Content } | undefined {
-  // Of a document that was made or brought back here it cannot be told which it was; the very next version is another’s.
+  // Of a document that was made or brought back here nothing shows which it was; the very next version is another’s.
   if (remote.state !== 'present' || version === remote.version + 1) return undefined;
   const base = remote.content.body;
   const content = sent.findLast((one): one is Content => {
