@@ -12,9 +12,9 @@ const MOST_CHUNK_KB = 640;
 /** Files that the page shows and that are not built. */
 const STATIC = ['/puddler.svg', '/manifest.webmanifest', '/icon-192.png'];
 
-/** The names of all that was built, for what is fetched ahead; and the service worker, which has them as well: their hashes tell one release from another. */
-const pieces = (): Plugin => ({
-  name: 'pieces',
+/** The service worker with the names of all that was built: their hashes tell one release from another. */
+const serviceWorker = (): Plugin => ({
+  name: 'service-worker',
   apply: 'build',
   enforce: 'post',
   generateBundle(_options, bundle) {
@@ -22,8 +22,6 @@ const pieces = (): Plugin => ({
       .filter((name) => name.startsWith('assets/') && !name.endsWith('.map'))
       .map((name) => `/${name}`)
       .sort();
-    const code = assets.filter((name) => name.endsWith('.js'));
-    this.emitFile({ type: 'asset', fileName: 'pieces.json', source: JSON.stringify(code) });
     const release = createHash('sha256').update(assets.join('\n')).digest('hex').slice(0, 12);
     const source = readFileSync(new URL('service-worker.js', import.meta.url), 'utf8')
       .replace('__ASSETS__', JSON.stringify([...assets, ...STATIC]))
@@ -33,7 +31,7 @@ const pieces = (): Plugin => ({
 });
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), pieces()],
+  plugins: [react(), tailwindcss(), serviceWorker()],
   build: {
     target: 'es2022',
     // An inlined asset would be a data: URL that the page's CSP refuses.

@@ -23,7 +23,6 @@ import { freezeBands } from './jobs/freeze-bands';
 import { runClient } from './jobs/use-run';
 import { allQuiet } from './jobs/worker-client';
 import { whenIdle } from './ui/when-idle';
-import { cacheAhead } from './ui/cache-ahead';
 import { fetchAhead } from './ui/late-view';
 import './styles.css';
 
@@ -65,9 +64,8 @@ void Promise.all([recallUnsaved(store), recallFiles(store)])
         void allQuiet(AHEAD_AFTER_MS).then(() => {
           loadUnreadable(store).catch(() => undefined);
           keepPage(store);
-          // A phone may empty its cache at any time, so it has the code in memory.
-          if (isHere()) cacheAhead().catch(() => undefined);
-          else {
+          // A phone may not be trusted to keep the page, and may empty its cache at any time: it has the code in memory.
+          if (!isHere()) {
             fetchAhead();
             void import('./jobs/ready-away').then(({ readyAway }) => readyAway());
           }
