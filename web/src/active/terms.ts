@@ -1,3 +1,5 @@
+import { ascending } from 'd3-array';
+
 /** A word of the trade: how it is written, what else it is found by, and what it means in one or two sentences. */
 interface TermEntry {
   word: string;
@@ -147,9 +149,9 @@ export const TERMS = {
 export type TermName = keyof typeof TERMS;
 
 /** All of them by their word. */
-export const TERM_LIST: readonly (TermEntry & { name: TermName })[] = Object.entries(TERMS)
-  .map(([name, entry]) => ({ ...entry, name: name as TermName }))
-  .sort((a, b) => a.word.localeCompare(b.word, 'en'));
+export const TERM_LIST: readonly (TermEntry & { name: TermName; lowerWord: string })[] = Object.entries(TERMS)
+  .map(([name, entry]) => ({ ...entry, name: name as TermName, lowerWord: entry.word.toLowerCase() }))
+  .sort((a, b) => ascending(a.lowerWord, b.lowerWord));
 
 /** What a term is found by. */
 export const termText = ({ word, also = [], definition }: TermEntry): string => [word, ...also, definition].join(' ');
@@ -170,20 +172,28 @@ const LABELS_ONLY: readonly TermName[] = [
   'mesh',
   'continuous',
 ];
-const IN_TEXT = TERM_LIST.filter(({ name }) => !LABELS_ONLY.includes(name))
-  .sort((a, b) => b.word.length - a.word.length)
-  .map(({ name, word }) => ({ name, pattern: new RegExp(`(^|[^\\p{L}])(${word})(?![\\p{L}])`, 'iu') }));
+const IN_TEXT = TERM_LIST.filter(({ name }) => !LABELS_ONLY.includes(name)).sort((a, b) => b.word.length - a.word.length);
+
+const LETTER = /\p{L}/u;
+
+/** Where a word stands by itself, in a text that has its case. Minus one: nowhere. */
+function placeOf(word: string, text: string): number {
+  const isLetter = (at: number) => LETTER.test(text.charAt(at));
+  let at = text.indexOf(word);
+  while (at >= 0 && (isLetter(at - 1) || isLetter(at + word.length))) at = text.indexOf(word, at + 1);
+  return at;
+}
 
 /** The first term in a label or sentence, with what stands before and after it; the whole of a label counts for every term. */
 export function termIn(text: string): { name: TermName; before: string; word: string; after: string } | undefined {
-  const whole = TERM_LIST.find(({ word }) => word.toLowerCase() === text.trim().toLowerCase());
+  const lowerText = text.toLowerCase();
+  const whole = TERM_LIST.find(({ lowerWord }) => lowerWord === lowerText.trim());
   if (whole) return { name: whole.name, before: '', word: text, after: '' };
-  for (const { name, pattern } of IN_TEXT) {
-    const found = pattern.exec(text);
-    if (found) {
-      const at = found.index + found[1]!.length;
-      return { name, before: text.slice(0, at), word: found[2]!, after: text.slice(at + found[2]!.length) };
-    }
+  // Expressions for all of them would take longer to build, as the page starts, than all that are looked for.
+  for (const { name, lowerWord } of IN_TEXT) {
+    const at = placeOf(lowerWord, lowerText);
+    const end = at + lowerWord.length;
+    if (at >= 0) return { name, before: text.slice(0, at), word: text.slice(at, end), after: text.slice(end) };
   }
   return undefined;
 }
