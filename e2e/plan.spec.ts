@@ -22,6 +22,31 @@ test('pinion, kv and cells change the answers at once, and it is all there tomor
   expect(await answer(page, 'Motor after')).toBe(can);
 });
 
+test('what a label says of a part is understood where one of its figures is typed, as one undo', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  const pinion = page.getByRole('spinbutton', { name: 'pinion' });
+  const spur = page.getByRole('spinbutton', { name: 'spur' });
+  await pinion.fill('15/60');
+  await pinion.press('Enter');
+  await expect(pinion).toHaveValue('15');
+  await expect(spur).toHaveValue('60');
+  await page.keyboard.press('Control+z');
+  await expect(spur).toHaveValue('58');
+  await expect(pinion).toHaveValue('17');
+
+  await page.getByRole('button', { name: /^ESC:/ }).click();
+  const drawer = page.getByRole('dialog');
+  const most = drawer.getByLabel('Most cells');
+  await most.fill('2-99S');
+  await most.press('Enter');
+  await expect(drawer.getByRole('alert')).toContainText('is not a unit for this');
+  await most.fill('2-4S');
+  await most.press('Enter');
+  await expect(drawer.getByRole('alert')).toHaveCount(0);
+  await expect(drawer.getByLabel('Fewest cells')).toHaveValue('2');
+  await expect(most).toHaveValue('4');
+});
+
 test('the keys step, pin, undo and swap units', async ({ page, club }) => {
   await openPlan(page, club.address);
   const pinion = page.getByRole('spinbutton', { name: 'pinion' });

@@ -19,12 +19,14 @@ interface Props {
   origin: Origin | undefined;
   /** Sets the field, or clears it with undefined. Returns why it cannot. */
   onSet: (value: unknown) => string | undefined;
+  /** Takes a text that is no figure of this row, where it names figures of the part; returns whether it does. */
+  onText?: (text: string) => boolean;
   /** A line under where the figure came from. */
   note?: ReactNode;
 }
 
 /** One figure of a drawer: name, value in place, and where it came from. */
-export function FieldRow({ spec, value, origin, onSet, note }: Props) {
+export function FieldRow({ spec, value, origin, onSet, onText, note }: Props) {
   const [problem, setProblem] = useState<string>();
   const id = useId();
   const set = (next: unknown) => setProblem(onSet(next));
@@ -49,6 +51,7 @@ export function FieldRow({ spec, value, origin, onSet, note }: Props) {
         origin={origin}
         invalid={problem !== undefined}
         onSet={set}
+        onText={onText}
         onProblem={setProblem}
       />
     </Field>
@@ -62,13 +65,14 @@ interface ControlProps {
   origin: Origin | undefined;
   invalid: boolean;
   onSet: (value: unknown) => void;
-  onProblem: (problem: string) => void;
+  onText: Props['onText'];
+  onProblem: (problem: string | undefined) => void;
 }
 
-function Control({ id, spec, value, origin, invalid, onSet, onProblem }: ControlProps) {
+function Control({ id, spec, value, origin, invalid, onSet, onText, onProblem }: ControlProps) {
   switch (spec.type) {
     case 'number':
-      return <NumberControl {...{ id, spec, value, origin, invalid, onSet, onProblem }} />;
+      return <NumberControl {...{ id, spec, value, origin, invalid, onSet, onText, onProblem }} />;
     case 'text':
       return (
         <Input
@@ -132,7 +136,7 @@ function Control({ id, spec, value, origin, invalid, onSet, onProblem }: Control
 const usualOf = ({ unset, options }: Extract<FieldSpec, { type: 'choice' }>): string | undefined =>
   options.find((option) => wordFor(option) === unset);
 
-function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: ControlProps) {
+function NumberControl({ id, spec, value, origin, invalid, onSet, onText, onProblem }: ControlProps) {
   const system = useAppSelector((state) => state.prefs.units);
   const range = rangeOf(spec.path)!;
   const unit = unitOf(range.unit, system);
@@ -165,8 +169,11 @@ function NumberControl({ id, spec, value, origin, invalid, onSet, onProblem }: C
           return;
         }
         const parsed = parseFigure(text, range, system);
-        if (parsed.ok) onSet(parsed.value);
-        else onProblem(parsed.message);
+        if (parsed.ok) return onSet(parsed.value);
+        if (!onText?.(text)) return onProblem(parsed.message);
+        // The figure of this row may have stayed as it was.
+        event.target.value = given;
+        onProblem(undefined);
       }}
     />
   );

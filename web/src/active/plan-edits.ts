@@ -13,6 +13,7 @@ import {
 import type { AppDispatch, RootState } from '../document-store/store';
 import { replaceCarAndPlan, replacePlan } from '../document-store/edits';
 import { benchOf } from '../document-store/selectors';
+import { figuresIn } from './figures-in';
 import type { ActivePlan } from './use-plan';
 
 type Thunk = (dispatch: AppDispatch, getState: () => RootState) => void;
@@ -33,8 +34,25 @@ export const takeFile = (active: ActivePlan, file: PlanFile, label: string, join
 export function setFigure(active: ActivePlan, path: FigurePath, value: unknown, label: string): Thunk {
   const { id, file, plan } = active;
   if (path === 'car.massKg' && value === undefined) return (dispatch) => dispatch(replacePlan(id, asBoughtAgain(plan, path), label));
-  const isTeeth = (path === 'gearing.pinion' || path === 'gearing.spur') && typeof value === 'number';
-  return takeFile(active, isTeeth ? madeGeared(file, path, value) : withFigure(file, path, value), label, `${id}:${path}`);
+  return takeFile(active, withFigureGeared(file, path, value), label, `${id}:${path}`);
+}
+
+/** Gears that come back bring the drive of the car as bought with them. */
+const withFigureGeared = (file: PlanFile, path: FigurePath, value: unknown): PlanFile =>
+  (path === 'gearing.pinion' || path === 'gearing.spur') && typeof value === 'number' ? madeGeared(file, path, value) : withFigure(file, path, value);
+
+/** Sets the figures that a text names, typed where one of them belongs, as one undo; undefined where it names none. */
+export function setFiguresIn(active: ActivePlan, near: FigurePath, text: string): Thunk | undefined {
+  const { file } = active;
+  const edits = figuresIn(text, near, file);
+  return (
+    edits &&
+    takeFile(
+      active,
+      edits.reduce((changed, { path, value }) => withFigureGeared(changed, path, value), file),
+      `“${text}”`,
+    )
+  );
 }
 
 /** A figure of the car as it was bought again. */

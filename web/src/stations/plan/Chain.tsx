@@ -3,7 +3,7 @@ import { isUsualAt, LINK_NAMES, type Finding, type LinkName, type LinkUse, type 
 import { withFigure } from '@puddler/core';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from '../../document-store/store';
-import { setFigure } from '../../active/plan-edits';
+import { setFigure, setFiguresIn } from '../../active/plan-edits';
 import { chainView, type ChainView } from '../../jobs/chain-view';
 import { Stepper } from '../../ui/stepper/Stepper';
 import { useWidth } from '../../ui/useWidth';
@@ -178,6 +178,11 @@ function LinkStepper({ spec, active, view }: { spec: StepSpec; active: ActivePla
       {...(neighbours ? { neighbours } : {})}
       isTypical={isUsualAt(file, spec.path)}
       onChange={(next) => dispatch(setFigure(active, spec.path, next, spec.label))}
+      onText={(text) => {
+        const edit = setFiguresIn(active, spec.path, text);
+        if (edit) dispatch(edit);
+        return edit !== undefined;
+      }}
     />
   );
 }

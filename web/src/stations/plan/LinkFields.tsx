@@ -15,7 +15,7 @@ import { replacePlan } from '../../document-store/edits';
 import { AskRatio, useDirectAsked } from '../../active/AskRatio';
 import { FieldRow } from '../../active/FieldRow';
 import { fieldsOf, type FieldSpec } from '../../active/field-specs';
-import { setFigure, takeFile } from '../../active/plan-edits';
+import { setFigure, setFiguresIn, takeFile } from '../../active/plan-edits';
 import type { ActivePlan } from '../../active/use-plan';
 import { AsBought } from './AsBought';
 import { Select } from '../../ui/Select';
@@ -33,6 +33,12 @@ export function LinkFields({ link, active, resolved }: { link: LinkName; active:
     return needed;
   };
 
+  const read = (spec: FieldSpec, text: string): boolean => {
+    const edit = setFiguresIn(active, spec.path, text);
+    if (edit) dispatch(edit);
+    return edit !== undefined;
+  };
+
   const specs = fieldsOf(link, file);
   const isBought = plan === asBought;
   const own = specs.filter((spec) => !isOfCar(spec.path));
@@ -46,6 +52,7 @@ export function LinkFields({ link, active, resolved }: { link: LinkName; active:
       value={isFollowing(file, spec.path) ? undefined : getField(file, spec.path)}
       origin={resolved?.provenance[spec.path]}
       onSet={(value) => set(spec, value)}
+      onText={(text) => read(spec, text)}
       note={<AsBought active={active} spec={spec} />}
     />
   );

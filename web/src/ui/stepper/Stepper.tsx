@@ -15,6 +15,8 @@ interface Props {
   /** One press, in the unit shown. */
   step: number;
   onChange: (value: number) => void;
+  /** Takes a text that is no figure of this kind, where it means something else; returns whether it does. */
+  onText?: (text: string) => boolean;
   /** What one press down and one press up would give, shown under the buttons. */
   neighbours?: { down?: string | undefined; up?: string | undefined };
   /** Only usual for the kind of car: nobody has counted or measured it. */
@@ -27,10 +29,10 @@ const PAGE_STEPS = 10;
 const KEY_STEPS: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, PageUp: PAGE_STEPS, PageDown: -PAGE_STEPS };
 
 /** A figure to step, drag sideways, or type with or without its unit. */
-export function Stepper({ label, value, range, system, step, onChange, neighbours, suffix, isTypical = false }: Props) {
+export function Stepper({ label, value, range, system, step, onChange, onText, neighbours, suffix, isTypical = false }: Props) {
   const unit = unitOf(range.unit, system);
   const messageId = useId();
-  const { typed, problem, setTyped, clear, settle } = useTypedFigure(value, range, system, onChange, isTypical);
+  const { typed, problem, setTyped, clear, settle } = useTypedFigure({ value, range, system, onChange, onText, isTypical });
   const { move, button, field } = useSteps({ value, range, unit, step, onChange }, clear);
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     const steps = KEY_STEPS[event.key];

@@ -2,8 +2,17 @@ import type { Range } from '@puddler/contract/shared';
 import { useState } from 'react';
 import { parseFigure, type UnitSystem } from '@puddler/figures';
 
+interface Asked {
+  value: number;
+  range: Range;
+  system: UnitSystem;
+  onChange: (value: number) => void;
+  onText: ((text: string) => boolean) | undefined;
+  isTypical: boolean;
+}
+
 /** A figure that is being typed: kept as text until it is settled, with what is wrong with it. */
-export function useTypedFigure(value: number, range: Range, system: UnitSystem, onChange: (value: number) => void, isTypical = false) {
+export function useTypedFigure({ value, range, system, onChange, onText, isTypical }: Asked) {
   const [typed, setTyped] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const clear = () => {
@@ -18,7 +27,8 @@ export function useTypedFigure(value: number, range: Range, system: UnitSystem, 
     }
     const parsed = parseFigure(typed, range, system);
     if (!parsed.ok) {
-      setProblem(parsed.message);
+      if (onText?.(typed.trim())) clear();
+      else setProblem(parsed.message);
       return;
     }
     clear();
