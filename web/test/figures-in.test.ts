@@ -33,6 +33,13 @@ describe('figures of a part, typed where one of them belongs', () => {
     expect(read(text, near)).toBeUndefined();
   });
 
+  test('a tooth count that was only typical is known once it is typed, though it is the same', () => {
+    const { pinion, spur } = brushless.gearing;
+    const typical = { ...brushless, gearing: { ...brushless.gearing, typical: ['pinion', 'spur'] as ('pinion' | 'spur')[] } };
+    expect(read(`${pinion}/${spur}`, 'gearing.pinion', typical)?.toSorted()).toEqual([`gearing.pinion ${pinion}`, `gearing.spur ${spur}`]);
+    expect(read(`${pinion}/${spur}`, 'gearing.pinion')).toEqual([]);
+  });
+
   test('what stands already is understood, and no edit', () => {
     const rated = withEdits(brushless, [
       { path: 'esc.minCells', value: 2 },

@@ -1,5 +1,5 @@
 import { rangeOf } from '@puddler/contract/shared';
-import { getField, readLabel, type FigurePath, type LabelKind, type LinkName, type PlanEdit, type PlanFile } from '@puddler/core';
+import { getField, isUsualAt, readLabel, type FigurePath, type LabelKind, type LinkName, type PlanEdit, type PlanFile } from '@puddler/core';
 import { isWithin } from '@puddler/figures';
 import { fieldsOf } from './field-specs';
 
@@ -29,7 +29,8 @@ export function figuresIn(text: string, near: FigurePath, plan: PlanFile): PlanE
   const edits: PlanEdit[] = [];
   for (const [name, { value, source }] of Object.entries(fields)) {
     const path = `${part}.${name}` as FigurePath;
-    if (getField(plan, path) === value) continue;
+    // What was only usual is known once it is typed, though it is the same.
+    if (getField(plan, path) === value && !isUsualAt(plan, path)) continue;
     if (typeof value === 'number' && source !== 'label') continue;
     if (!numbers.has(path) || !isAllowed(path, value)) return undefined;
     edits.push({ path, value });

@@ -109,7 +109,7 @@ export function wordsForUse(use: LinkUse, system: UnitSystem): string {
       return isBurnt(use.value) ? 'can burns' : `can ${formatIn(use.value, unit)} of ${formatIn(use.limit, unit)} ${unit.symbol}`;
     }
     case 'motor-rpm':
-      return `${formatNumber(use.value, 0)} of ${formatNumber(use.limit, 0)} rpm`;
+      return `motor ${formatNumber(use.value, 0)} of ${formatNumber(use.limit, 0)} rpm`;
     case 'grip':
       return use.share >= 0.999 ? 'starts at the limit of grip' : `start uses ${formatNumber(100 * use.share, 0)} % of grip`;
     case 'radio-range':

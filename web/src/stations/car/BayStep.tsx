@@ -67,7 +67,7 @@ function Figures({ active: { id, car }, layout }: { active: ActiveCar; layout: B
 const PLACEHOLDERS: Record<BayPlace, string> = {
   motorDiameterMm: 'across',
   motorLengthMm: 'length',
-  meshMinMm: 'slot, least',
+  meshMinMm: 'least',
   meshMaxMm: 'most',
   nearestPartMm: 'nearest',
   escLengthMm: 'length',

@@ -63,7 +63,7 @@ function Finding({ active }: { active: ActivePlan }) {
 
 function EmptyShelf({ scope }: { scope: SearchScope }) {
   return (
-    <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-caution bg-sheet px-4 py-2">
+    <p className="my-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-l-4 border-caution bg-sheet px-4 py-2">
       {PARTS.some((kind) => scope[kind] === 'classes')
         ? 'The shelf is empty: generic sizes stand in, without prices.'
         : 'The shelf is empty: only this plan’s own parts and gears are tried. Choose generic sizes above, or'}
