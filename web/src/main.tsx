@@ -43,8 +43,8 @@ const AHEAD_AFTER_MS = 10_000;
 /** What waits is sent as soon as the server is in reach again. */
 let sendNow: () => void = () => undefined;
 void Promise.all([recallUnsaved(store), recallFiles(store)])
-  .then(() => {
-    keepUnsaved(store);
+  .then(([recalled]) => {
+    keepUnsaved(store, recalled);
     // Before the lists are fetched: what is written in between would not be in them.
     followChanges(store, () => sendNow());
     // What the address asks for need not wait for the rest.

@@ -1,7 +1,22 @@
-import { randomStream } from '@puddler/core';
+import { randomStream, type PlanBody } from '@puddler/core';
 import { clientOf } from '../../server/test/helpers';
 import type { Running } from '../../server/src/serve';
-import { act, answer, onServer, openWindow, pause, serverForWindows, setVisible, shown, stopServer, until, untilAlike } from './windows';
+import {
+  act,
+  answer,
+  Device,
+  onServer,
+  openWindow,
+  pause,
+  serverForWindows,
+  setReach,
+  setVisible,
+  shown,
+  stopServer,
+  until,
+  untilAlike,
+  type Window,
+} from './windows';
 
 let server: Running;
 beforeEach(async () => {
@@ -48,4 +63,66 @@ test('a window that is opened behind another one shows, when it is looked at, wh
     () => Object.keys(shown(behind)),
   );
   behind.close();
+});
+
+describe('two windows of one browser, with the server out of reach', () => {
+  const pinionAndSpur = async () => (Object.entries(await onServer()).find(([key]) => key.startsWith('plan:'))![1] as PlanBody).gearing;
+  const keptIn = (device: Device) => [...(device.kept.get('puddler')?.keys() ?? [])];
+  const isSaved = (one: Window) =>
+    until(
+      () => one.page.selectSaveStatus(one.store.getState()) === 'saved',
+      () => one.page.selectUnsettled(one.store.getState()),
+    );
+
+  /** Two windows that know one plan, and its id. */
+  async function twoOfOne(device: Device): Promise<[Window, Window, string]> {
+    const client = clientOf(server);
+    const { id } = await client.addPlan((await client.addCar()).id);
+    const windows: [Window, Window] = [await openWindow(device), await openWindow(device)];
+    setReach(device, 'away');
+    return [...windows, id];
+  }
+
+  test('each keeps its own edit of a plan: both are there with the next page, and nothing is kept for ever', async () => {
+    const device = new Device();
+    const [one, other, id] = await twoOfOne(device);
+    one.store.dispatch(one.page.editPlan(id, 'gearing.pinion', 21, 'pinion'));
+    other.store.dispatch(other.page.editPlan(id, 'gearing.spur', 77, 'spur'));
+    await until(
+      () => keptIn(device).length === 2,
+      () => keptIn(device),
+    );
+    one.close();
+    other.close();
+    const next = await openWindow(device);
+    expect(next.page.planOf(next.store.getState(), id)!.plan.gearing).toMatchObject({ pinion: 21, spur: 77 });
+    setReach(device, 'in reach');
+    await isSaved(next);
+    expect(await pinionAndSpur()).toMatchObject({ pinion: 21, spur: 77 });
+    await until(
+      () => keptIn(device).length === 0,
+      () => keptIn(device),
+    );
+    next.close();
+  });
+
+  test('of one figure the newer edit stands, whichever window made it', async () => {
+    const device = new Device();
+    const [one, other, id] = await twoOfOne(device);
+    other.store.dispatch(other.page.editPlan(id, 'gearing.pinion', 19, 'pinion'));
+    other.store.dispatch(other.page.editPlan(id, 'gearing.spur', 77, 'spur'));
+    await pause(20);
+    one.store.dispatch(one.page.editPlan(id, 'gearing.pinion', 22, 'pinion'));
+    await until(
+      () => keptIn(device).length === 2,
+      () => keptIn(device),
+    );
+    one.close();
+    other.close();
+    const next = await openWindow(device);
+    setReach(device, 'in reach');
+    await isSaved(next);
+    expect(await pinionAndSpur()).toMatchObject({ pinion: 22, spur: 77 });
+    next.close();
+  });
 });

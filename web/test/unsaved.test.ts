@@ -53,7 +53,7 @@ test('what is unsaved is kept in the browser until the server has it', async () 
   keepUnsaved(store);
   store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
   await settled();
-  expect([...kept.keys()]).toEqual([KEY]);
+  expect([...kept.values()]).toEqual([expect.objectContaining({ key: KEY, id: 'p1' })]);
   store.dispatch(saved([{ key: KEY, version: 2, content: store.getState().documentStore.entries[KEY]!.content! }]));
   await settled();
   expect(kept.size).toBe(0);
@@ -83,6 +83,27 @@ test('what another window keeps is not cleared by this one', async () => {
   expect([...kept.keys()]).toEqual([theirs]);
 });
 
+test('what another window kept is cleared once this one has saved it, unless that one has gone on meanwhile', async () => {
+  const theirs = opened();
+  keepUnsaved(theirs);
+  theirs.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+  await settled();
+  const [[place, edit]] = [...kept] as [[string, Entry]];
+  for (const goesOn of [false, true]) {
+    kept.clear();
+    kept.set('of another window', edit);
+    const store = createStore();
+    keepUnsaved(store, await recallUnsaved(store));
+    store.dispatch(garage([docOf<'car'>('c1', { car, bench: {} })], [docOf<'plan'>('p1', plan, 'c1')]));
+    expect(planOf(store.getState(), 'p1')!.plan.gearing.pinion).toBe(25);
+    if (goesOn) kept.set('of another window', { ...edit, updatedAt: '2099-01-01T00:00:00.000Z' });
+    store.dispatch(saved([{ key: KEY, version: 2, content: store.getState().documentStore.entries[KEY]!.content! }]));
+    await settled();
+    expect([...kept.keys()]).toEqual(goesOn ? ['of another window'] : []);
+  }
+  expect(place).not.toBe('of another window');
+});
+
 test('a full store is told once, and what was typed stays on the page', async () => {
   full = true;
   const store = opened();
@@ -96,7 +117,7 @@ test('a full store is told once, and what was typed stays on the page', async ()
   full = false;
   store.dispatch(editPlan('p1', 'gearing.pinion', 23, 'pinion'));
   await settled();
-  expect(kept.has(KEY)).toBe(true);
+  expect([...kept.values()]).toEqual([expect.objectContaining({ key: KEY })]);
 });
 
 describe('what an earlier release kept', () => {

@@ -169,8 +169,7 @@ export async function openWindow(device = new Device()) {
   });
   visits.set(page.PAGE, visit);
   const store = page.createStore();
-  await page.recallUnsaved(store);
-  page.keepUnsaved(store);
+  page.keepUnsaved(store, await page.recallUnsaved(store));
   let sendNow: () => void = () => undefined;
   const end = page.followChanges(store, () => sendNow());
   const ready = page.loadGarage(store).then(() => {

@@ -2,12 +2,14 @@ import { compact } from '@puddler/core';
 import { checkBody, migrate } from '@puddler/contract';
 import { schemaVersionOf, isKindName, kindOf, type KindName } from '@puddler/contract/shared';
 import { keyOf, type Content, type Entry, type Remote } from './entry';
+import { joinKept, type KeptAt } from './join-kept';
 
 /** An edit as the browser keeps it: what stood in the document store, with the form that its kind had then. */
 export type KeptEdit = Entry & { form: number };
 
 /** An edit that this release cannot read, as it was kept. */
 export interface UnreadableEdit {
+  /** Under which the browser kept it. */
   key: string;
   /** As far as it is legible. */
   name: string;
@@ -19,20 +21,24 @@ export interface UnreadableEdit {
 const MOST_DEPTH = 40;
 
 /**
- * Reads what an earlier visit, perhaps of an earlier release, kept in the browser: each edit is brought to today's form and checked as
- * anything from outside, or reported as unreadable. Parents that were kept too stand by for their children's checks.
+ * Reads what earlier visits, perhaps of an earlier release, kept in the browser: each edit is brought to today's form and checked as
+ * anything from outside, or reported as unreadable. `joined` is what stands in `edits`, one a document. Parents that were kept too stand by for their children's checks.
  */
-export function readUnsaved(kept: readonly (readonly [key: unknown, value: unknown])[]): { edits: Entry[]; unreadable: UnreadableEdit[] } {
-  const edits: Entry[] = [];
+export function readUnsaved(kept: readonly (readonly [key: unknown, value: unknown])[]): {
+  edits: Entry[];
+  joined: KeptAt[];
+  unreadable: UnreadableEdit[];
+} {
+  const read: KeptAt[] = [];
   const unreadable: UnreadableEdit[] = [];
   for (const [key, value] of kept) {
     try {
-      edits.push(readOne(value));
+      read.push([String(key), readOne(value)]);
     } catch (cause) {
       unreadable.push({ key: String(key), name: legibleName(value), why: cause instanceof Error ? cause.message : String(cause), kept: value });
     }
   }
-  return { edits, unreadable };
+  return { ...joinKept(read), unreadable };
 }
 
 function readOne(value: unknown): Entry {

@@ -1,8 +1,10 @@
 import { schemaVersionOf, kindOf } from '@puddler/contract/shared';
 import { createStore as createIdb, delMany, entries, setMany, type UseStore } from 'idb-keyval';
+import { PAGE } from '../api/request';
 import { quarantined, unsavedRecalled } from './document-store-slice';
 import { isUnsaved, kindOfKey, type Entry, type Key } from './entry';
 import { noticed } from './notices-slice';
+import type { KeptAt } from './join-kept';
 import type { KeptEdit, UnreadableEdit } from './read-unsaved';
 import type { AppStore } from './store';
 import { selectUnsettled } from './selectors';
@@ -16,10 +18,13 @@ const quarantineStore = () => createIdb('puddler-quarantine', 'edits');
 /** Where a page that is left puts what it had no time to write: only this store takes it at once. */
 const LEFT_AS = 'puddler-left';
 
-/** Edits that were still to be kept, and those that are not unsaved any more: saved, or taken back. */
+/** Under which this window keeps its edit of a document: another one of this browser may have one of its own. */
+const placeOf = (key: Key): string => `${PAGE} ${key}`;
+
+/** Edits that were still to be kept, and places of those that are not unsaved any more: saved, or taken back. */
 interface Left {
-  edits: [Key, KeptEdit][];
-  done: Key[];
+  edits: [place: string, KeptEdit][];
+  done: string[];
 }
 
 function leftBehind(): Left {
@@ -37,26 +42,23 @@ function leftBehind(): Left {
 async function takeOver(): Promise<void> {
   const { edits, done } = leftBehind();
   if (edits.length + done.length === 0) return;
-  // What one window is done with another one may just have begun.
-  const begun = new Set(edits.map(([key]) => key));
-  await delMany(
-    done.filter((key) => !begun.has(key)),
-    browserStore(),
-  );
+  await delMany(done, browserStore());
   await setMany(edits, browserStore());
   localStorage.removeItem(LEFT_AS);
 }
 
-/** Puts into the document store what an earlier visit could not save. What cannot be read is set apart, and said. */
-export async function recallUnsaved(store: AppStore): Promise<void> {
+/** Puts into the document store what earlier visits and other windows could not save, and returns it. What cannot be read is set apart, and said. */
+export async function recallUnsaved(store: AppStore): Promise<readonly KeptAt[]> {
+  let recalled: readonly KeptAt[] = [];
   try {
     await takeOver();
     const waiting = await entries(browserStore());
     if (waiting.length > 0) {
       // Its validator is fetched only when there is something to check.
       const { readUnsaved } = await import('./read-unsaved');
-      const { edits, unreadable } = readUnsaved(waiting);
+      const { edits, joined, unreadable } = readUnsaved(waiting);
       if (edits.length > 0) store.dispatch(unsavedRecalled(edits));
+      recalled = joined;
       if (unreadable.length > 0) {
         await setMany(
           unreadable.map((one): [string, UnreadableEdit] => [one.key, one]),
@@ -73,6 +75,7 @@ export async function recallUnsaved(store: AppStore): Promise<void> {
   } catch {
     // A browser that keeps nothing has nothing to recall.
   }
+  return recalled;
 }
 
 /** Forgets the edits that could not be read. */
@@ -84,11 +87,22 @@ export async function discardQuarantined(store: Pick<AppStore, 'dispatch' | 'get
   store.dispatch(quarantined([]));
 }
 
-const keptEdit = (entry: Entry): KeptEdit => ({ ...entry, form: schemaVersionOf(kindOf(kindOfKey(entry.key))) });
+/** Places of edits that are as they were recalled: a window that is open may have gone on. */
+async function unchanged(recalled: readonly KeptAt[]): Promise<string[]> {
+  if (recalled.length === 0) return [];
+  const now = new Map(await entries<string, Partial<KeptEdit> | undefined>(browserStore()));
+  return recalled.flatMap(([place, { updatedAt }]) => (now.get(place)?.updatedAt === updatedAt ? [place] : []));
+}
 
-/** Keeps unsaved documents in the browser too, so that closing the page while the server is away loses nothing. */
-export function keepUnsaved(store: AppStore): void {
-  /** What this page has put there: documents of other windows are theirs to clear. */
+const asKept = (entry: Entry): [string, KeptEdit] => [placeOf(entry.key), { ...entry, form: schemaVersionOf(kindOf(kindOfKey(entry.key))) }];
+
+/**
+ * Keeps unsaved documents in the browser too, so that closing the page while the server is away loses nothing. What was `recalled` stays where it is until
+ * this page is done with it: the window that kept it may be open still.
+ */
+export function keepUnsaved(store: AppStore, recalled: readonly KeptAt[] = []): void {
+  const recalledOf = (keys: readonly Key[]) => recalled.filter(([, { key }]) => keys.includes(key));
+  /** What this page has put there, or found there. */
   const stored = new Map<Key, Entry>(
     selectUnsettled(store.getState())
       .filter(isUnsaved)
@@ -108,7 +122,6 @@ export function keepUnsaved(store: AppStore): void {
         .map((entry) => [entry.key, entry]),
     );
   const freshOf = (waiting: ReturnType<typeof unsaved>) => [...waiting].filter(([key, entries]) => stored.get(key) !== entries);
-  const asKept = (fresh: ReturnType<typeof freshOf>) => fresh.map(([key, entries]): [Key, KeptEdit] => [key, keptEdit(entries)]);
 
   const write = async () => {
     changedSince = false;
@@ -120,9 +133,13 @@ export function keepUnsaved(store: AppStore): void {
     try {
       idb ??= browserStore();
       for (const [key, entries] of fresh) stored.set(key, entries);
-      if (fresh.length > 0) await setMany(asKept(fresh), idb);
+      if (fresh.length > 0)
+        await setMany(
+          fresh.map(([, entry]) => asKept(entry)),
+          idb,
+        );
       for (const key of done) stored.delete(key);
-      if (done.length > 0) await delMany(done, idb);
+      if (done.length > 0) await delMany([...done.map(placeOf), ...(await unchanged(recalledOf(done)))], idb);
     } catch {
       for (const [key] of fresh) stored.delete(key);
       if (!told)
@@ -143,9 +160,10 @@ export function keepUnsaved(store: AppStore): void {
   window.addEventListener('pagehide', () => {
     const waiting = unsaved();
     const halfway = new Set([...flying].flat());
-    const fresh = asKept([...waiting].filter(([key, entries]) => stored.get(key) !== entries || halfway.has(key)));
+    const fresh = [...waiting.values()].filter((entry) => stored.get(entry.key) !== entry || halfway.has(entry.key)).map(asKept);
     // An edit that was taken back in the last moment must not come back with the next page.
-    const done = [...new Set([...stored.keys(), ...halfway])].filter((key) => !waiting.has(key));
+    const over = [...new Set([...stored.keys(), ...halfway])].filter((key) => !waiting.has(key));
+    const done = [...over.map(placeOf), ...recalledOf(over).map(([place]) => place)];
     const before = leftBehind();
     try {
       if (fresh.length + done.length > 0)
