@@ -56,6 +56,7 @@ interface Visit {
 }
 const visits = new Map<string, Visit>();
 const NEVER = new Promise<never>(() => undefined);
+const realFetch = globalThis.fetch;
 
 const sources = new Set<StreamSource>();
 
@@ -127,8 +128,7 @@ async function fetchOf(real: typeof fetch, address: string, input: string, init?
 /** Begins a server and what pages have around them; returns the server. `stopServer` ends both. */
 export async function serverForWindows(): Promise<Running> {
   const server = await startServer();
-  const real = globalThis.fetch;
-  jest.spyOn(globalThis, 'fetch').mockImplementation((input, init) => fetchOf(real, server.address, input as string, init));
+  globalThis.fetch = (input, init) => fetchOf(realFetch, server.address, input as string, init);
   const document = Object.assign(new EventTarget(), { visibilityState: 'visible' });
   Object.assign(globalThis, {
     window: new EventTarget(),
@@ -143,7 +143,8 @@ export async function serverForWindows(): Promise<Running> {
 export async function stopServer(server: Running): Promise<void> {
   for (const source of sources) source.close();
   visits.clear();
-  jest.restoreAllMocks();
+  // A page that was closed with edits tries again for ever: this is the last time.
+  globalThis.fetch = () => NEVER;
   await server.stop();
 }
 
