@@ -58,6 +58,14 @@ test.describe('three wishes of the club', () => {
     expect(Math.abs(figure(plan, /MOTOR AFTER 10 MIN\s+(\d+)/i) - figure(said, /can (\d+)/))).toBeLessThanOrEqual(2);
     await expect(page.getByRole('img', { name: 'stop', exact: true })).toHaveCount(0);
     await saved(page);
+
+    // Back from the plan the front stands as it was, and nothing is searched again.
+    const begun: string[] = [];
+    page.on('worker', (worker) => begun.push(worker.url()));
+    await page.goBack();
+    await found(page);
+    await expect(active(page)).toContainText(/([\d.]+) km\/h/.exec(said)![0]);
+    expect(begun.filter((url) => url.includes('search-worker'))).toEqual([]);
   });
 
   test('cool for forty minutes: the pacer at 24 km/h, coolest first', async ({ page, club }) => {

@@ -38,7 +38,11 @@ export const gearsJob = new Job(planClient, 'gears', {
 });
 
 /** Step up's second gate for each setup of a front. */
-export const reachJob = new Job(planClient, 'reach', { settleMs: SETTLE_MS });
+export const reachJob = new Job(planClient, 'reach', {
+  settleMs: SETTLE_MS,
+  keeps: 16,
+  keyOf: ({ setups, limits }) => [JSON.stringify(limits), ...setups.map(({ plan }) => plan)],
+});
 export const heatJob = new Job(planClient, 'heat', { settleMs: SETTLE_MS });
 export const sweepJob = new Job(planClient, 'sweep', { settleMs: SETTLE_MS });
 export const partialsJob = new Job(planClient, 'partials', { settleMs: SETTLE_MS });

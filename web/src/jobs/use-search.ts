@@ -1,5 +1,6 @@
 import type { SearchTask } from '@puddler/core';
-import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { endedSearch, noteSearch } from './ended-searches';
 import { NOTHING_YET, SearchPool, type SearchState } from './search-pool';
 
 /** A wish that is still being typed or dragged is asked once it has held still this long. */
@@ -25,17 +26,27 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
 
   const [attempt, setAttempt] = useState(0);
   const retry = useCallback(() => setAttempt((count) => count + 1), []);
+  const known = useMemo(() => task && endedSearch(task), [task]);
+
+  useEffect(
+    () => () => {
+      pool.current?.close();
+      pool.current = undefined;
+    },
+    [],
+  );
 
   useEffect(() => {
+    if (task && known) {
+      pool.current?.pause();
+      return setAnswer({ task, state: known, old: false });
+    }
     // Made at once, so that the workers are awake when the first wish comes.
-    pool.current = new SearchPool();
-    return () => pool.current?.close();
-  }, []);
-
-  useEffect(() => {
+    pool.current ??= new SearchPool();
     if (!task) return;
     const waiting = setTimeout(() => {
-      pool.current?.start(task, (state) =>
+      pool.current?.start(task, (state) => {
+        noteSearch(task, state);
         // Drawing hundreds of points and rows gives way to whatever a hand does meanwhile.
         startTransition(() =>
           setAnswer((before) => {
@@ -43,12 +54,12 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
             const old = state.setups.length === 0 && !state.progress.finished && before !== undefined;
             return { task, old, state: old ? { ...state, setups: before.state.setups } : state };
           }),
-        ),
-      );
+        );
+      });
       if (heldBack.current === task) pool.current?.pause();
     }, HOLD_STILL_MS);
     return () => clearTimeout(waiting);
-  }, [task, attempt]);
+  }, [task, known, attempt]);
 
   const pause = useCallback(() => {
     heldBack.current = task;
@@ -61,5 +72,12 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
     pool.current?.resume();
   }, []);
   const paused = task !== undefined && pausedFor === task;
-  return { ...(answer?.state ?? NOTHING_YET), paused, pause, resume, retry, stale: answer?.task !== task || answer?.old === true };
+  return {
+    ...(known ?? answer?.state ?? NOTHING_YET),
+    paused,
+    pause,
+    resume,
+    retry,
+    stale: !known && (answer?.task !== task || answer?.old === true),
+  };
 }

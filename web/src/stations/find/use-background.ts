@@ -1,7 +1,8 @@
 import type { StoredWish } from '../../document-store/selectors';
 import type { SearchTask } from '@puddler/core';
 import { useEffect, useState } from 'react';
-import { SearchPool } from '../../jobs/search-pool';
+import { endedSearch, noteSearch } from '../../jobs/ended-searches';
+import { SearchPool, type SearchState } from '../../jobs/search-pool';
 import { sinceSeen, type SinceSeen } from './seen';
 
 export interface BackgroundAnswer {
@@ -21,34 +22,30 @@ export function useBackground(
   const [answers, setAnswers] = useState<Record<string, BackgroundAnswer>>({});
   useEffect(() => {
     if (!idle || searches.length === 0) return;
-    const pool = new SearchPool(1);
+    let pool: SearchPool | undefined;
     const waiting = [...searches];
-    const next = () => {
+    const next = (): void => {
       const search = waiting.shift();
-      const task = search && taskOf(search);
       if (!search) return;
-      if (!task) {
+      const task = taskOf(search);
+      if (!task) return next();
+      const take = ({ setups }: SearchState) => {
+        const keys = setups.map(({ key }) => key);
+        setAnswers((before) => ({ ...before, [search.id]: { count: keys.length, since: sinceSeen(search, keys) } }));
         next();
-        return;
-      }
-      pool.start(task, ({ progress, setups, failed }) => {
-        if (!progress.finished && failed === undefined) return;
-        pool.pause();
-        setAnswers((before) => ({
-          ...before,
-          [search.id]: {
-            count: setups.length,
-            since: sinceSeen(
-              search,
-              setups.map((one) => one.key),
-            ),
-          },
-        }));
-        next();
+      };
+      const known = endedSearch(task);
+      if (known) return take(known);
+      pool ??= new SearchPool(1);
+      pool.start(task, (state) => {
+        if (!state.progress.finished && state.failed === undefined) return;
+        pool?.pause();
+        noteSearch(task, state);
+        take(state);
       });
     };
     next();
-    return () => pool.close();
+    return () => pool?.close();
   }, [searches, taskOf, idle]);
   return answers;
 }
