@@ -8,6 +8,7 @@ import {
   deletionSettled,
   heard,
   imported,
+  remoteGone,
   redone,
   saved,
   sending,
@@ -266,8 +267,48 @@ describe('what another window or device wrote', () => {
     expect(selectGarage(store.getState())).toEqual([]);
     store.dispatch(carBack);
     expect(pinion()).toBe(plan.gearing.pinion);
-    expect(heldPlan().remote).toMatchObject({ state: 'present', version: 7 });
     expect(selectSaveStatus(store.getState())).toBe('saved');
+    // It had been changed before it was deleted, and nobody here heard of that: what is fetched then stands.
+    store.dispatch(garage([], [{ ...PLAN, version: 7, body: setField(plan, 'gearing.pinion', 29) }]));
+    expect(pinion()).toBe(29);
+  });
+
+  test('and deleted and brought back before anybody answered here asks nothing more, and stands', () => {
+    store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+    const [carGone, planGone] = [
+      { key: keyOf('car', 'c1'), version: 6 },
+      { key: PLAN_KEY, version: 6 },
+    ];
+    store.dispatch(heard({ written: [], gone: [carGone, planGone] }));
+    expect(state().entries[carGone.key]!.conflict).toEqual({ deleted: true, version: 6 });
+    store.dispatch(heard({ written: [{ kind: 'car', doc: { ...CAR, version: 7 } }], gone: [], back: [{ key: PLAN_KEY, version: 7 }] }));
+    expect([carGone.key, PLAN_KEY].map((key) => state().entries[key]!.conflict)).toEqual([undefined, undefined]);
+    expect(pinion()).toBe(25);
+  });
+
+  test('comes back with its car though that is heard of before the answer to the deletion from here', () => {
+    store.dispatch(deleteDocument('car', 'c1'));
+    store.dispatch(sending([{ key: keyOf('car', 'c1'), content: null }]));
+    store.dispatch(heard({ written: [{ kind: 'car', doc: { ...CAR, version: 9 } }], gone: [], back: [{ key: PLAN_KEY, version: 9 }] }));
+    store.dispatch(
+      remoteGone([
+        { key: keyOf('car', 'c1'), version: 8 },
+        { key: PLAN_KEY, version: 8 },
+      ]),
+    );
+    expect(selectGarage(store.getState())).toHaveLength(1);
+    expect(pinion()).toBe(plan.gearing.pinion);
+    expect(selectSaveStatus(store.getState())).toBe('saved');
+  });
+
+  test('and deleted later is not there again by an answer that comes after that was kept', () => {
+    store.dispatch(editPlan('p1', 'gearing.pinion', 25, 'pinion'));
+    const sent = heldPlan().content!;
+    store.dispatch(sending([{ key: PLAN_KEY, content: sent }]));
+    store.dispatch(heard({ written: [], gone: [{ key: PLAN_KEY, version: 7 }] }));
+    store.dispatch(deletionSettled({ key: PLAN_KEY, keep: true }));
+    store.dispatch(saved([{ key: PLAN_KEY, version: 6, content: sent }]));
+    expect([heldPlan().remote.state, isUnsaved(heldPlan())]).toEqual(['deleted', true]);
   });
 
   test('and deleted is gone, and does not come back with an older list', () => {

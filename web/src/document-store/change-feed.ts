@@ -89,9 +89,8 @@ function take(store: AppStore, { by, written, gone, back }: LiveChange, said: Ma
   const lostContent = lost && store.getState().documentStore.entries[keyOf(lost.kind, lost.id)]?.content;
   const keyed = (list: readonly WithIt[]) => list.map(({ kind, id, version }) => ({ key: keyOf(kind, id), version }));
   store.dispatch(heard({ written, gone: keyed(gone), back: keyed(back) }));
-  // What came back with its parent and is not here is fetched with it.
-  const { entries } = store.getState().documentStore;
-  if (keyed(back).some(({ key }) => !entries[key]?.content)) for (const { doc } of written) void loadCar(store, doc.id).catch(() => undefined);
+  // What came back with its parent is fetched with it.
+  if (back.length > 0) for (const { doc } of written) void loadCar(store, doc.id).catch(() => undefined);
   // Windows of the same machine are one person's.
   const who = by ?? (isHere() ? undefined : 'The laptop');
   const [first] = written;

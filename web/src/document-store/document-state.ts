@@ -2,6 +2,7 @@
 import { KIND_NAMES, type Doc, type DocList, type KindName, type PlanName, type SetAside } from '@puddler/contract/shared';
 import { freeze, original } from '@reduxjs/toolkit';
 import { contentOf, idOfKey, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Entry, type Key, type Remote } from './entry';
+import { catchUp, comeBack, forgetDeletion, gone } from './settled';
 import { reverted, type Change } from './history';
 import type { UnreadableEdit } from './read-unsaved';
 
@@ -50,18 +51,6 @@ export function put(state: DocumentStoreState, key: Key, id: string, content: Co
   }
 }
 
-/** What another device wrote while a document was changed here stands where that was taken back, or saved before it: no write will find it out. */
-function catchUp(entry: Entry, content: Content | null, remote: Remote): void {
-  const { newer } = original(entry) ?? entry;
-  if (!newer) return;
-  const isBehind = remote.state === 'absent' || remote.version < newer.version;
-  if (isBehind && isUnsaved({ ...entry, content, remote })) return;
-  delete entry.newer;
-  if (!isBehind) return;
-  entry.content = newer.content;
-  entry.remote = { state: 'present', ...newer };
-}
-
 /** What a document is in the document store once the server has said how it has it: the same object where that changes nothing. */
 function asOfServer(known: Entry | undefined, doc: Doc, content: Content, orphan: boolean): Entry {
   const shown = orphan ? null : content;
@@ -84,9 +73,11 @@ function fromServer(state: DocumentStoreState, kind: KindName, doc: Doc): void {
     return;
   }
   const next = asOfServer(known, doc, content, orphan);
-  if (next === known) return;
-  if (!known) state.keys.push(key);
-  state.entries[key] = next;
+  if (next !== known) {
+    if (!known) state.keys.push(key);
+    state.entries[key] = next;
+  }
+  forgetDeletion(state.entries[key]!, doc.version);
 }
 
 /** Not all of its car is here any more: it is fetched again should an undo bring the car back. */
@@ -191,15 +182,7 @@ export function takeHeard(state: DocumentStoreState, { written, gone: deleted, b
       entry.conflict = { deleted: true, version };
     }
   }
-  for (const { key, version } of back) comeBack(state, key, version, (entry) => !isChangedHere(entry));
-}
-
-/** A document came back on the server with what it belongs to, as it was; here where `isHereToo` says so. */
-export function comeBack(state: DocumentStoreState, key: Key, version: number, isHereToo: (entry: Entry) => boolean): void {
-  const entry = state.entries[key];
-  if (entry?.remote.state !== 'deleted' || !entry.remote.was) return;
-  if (isHereToo(entry)) entry.content = entry.remote.was;
-  entry.remote = { state: 'present', version, content: entry.remote.was };
+  for (const { key, version } of back) comeBack(state.entries[key], version, (entry) => !isChangedHere(entry));
 }
 
 /** What is not here, or by its name only, is deleted: an answer that is on its way from before brings nothing back. */
@@ -228,23 +211,4 @@ export function childrenOf(state: DocumentStoreState, key: Key): Entry[] {
     const content = entry.content ?? (entry.remote.state === 'present' ? entry.remote.content : undefined);
     return content !== undefined && parentKeyOf(content) === key;
   });
-}
-
-export const gone = (entry: Entry, version: number): Extract<Remote, { state: 'deleted' }> => ({
-  state: 'deleted',
-  version,
-  was: entry.remote.state === 'present' ? entry.remote.content : entry.remote.state === 'deleted' ? entry.remote.was : undefined,
-});
-
-/** What became of a document that was sent is known. */
-export function answered(entry: Entry): Entry {
-  delete entry.sent;
-  return entry;
-}
-
-/** What became of it is known, and what the server has now. */
-export function settled(entry: Entry, remote: Remote): void {
-  const { content } = original(entry) ?? entry;
-  answered(entry).remote = remote;
-  catchUp(entry, content, remote);
 }

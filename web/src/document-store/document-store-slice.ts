@@ -1,21 +1,8 @@
 import { kindOf, merge, type BodyOf, type Doc, type KindName, type SetAside } from '@puddler/contract/shared';
 import { createAction, createSlice, original, type PayloadAction, type UnknownAction } from '@reduxjs/toolkit';
 import { contentOf, keyOf, type Conflict, type Content, type Entry, type Key, type Refusal } from './entry';
-import {
-  answered,
-  settled,
-  childrenOf,
-  comeBack,
-  takeHeard,
-  gone,
-  put,
-  turn,
-  withReceived,
-  type DocumentStoreState,
-  type Heard,
-  type Received,
-  type SyncState,
-} from './document-state';
+import { childrenOf, takeHeard, put, turn, withReceived, type DocumentStoreState, type Heard, type Received, type SyncState } from './document-state';
+import { answered, comeBack, gone, settled } from './settled';
 import type { UnreadableEdit } from './read-unsaved';
 import { joined, joinsTo, type Change, type Step } from './history';
 
@@ -148,7 +135,7 @@ const slice = createSlice({
     /** Documents that came back on the server with their parent, which was brought back here. */
     remoteBack(state, action: PayloadAction<{ key: Key; version: number }[]>) {
       for (const { key, version } of action.payload)
-        comeBack(state, key, version, ({ content, remote }) => content === null && remote.state === 'deleted' && remote.byOthers === true);
+        comeBack(state.entries[key], version, ({ content, remote }) => content === null && remote.state === 'deleted' && remote.byOthers === true);
     },
     /** The server has never heard of it, or has lost it. */
     remoteUnknown(state, action: PayloadAction<{ key: Key }>) {

@@ -4,8 +4,9 @@ import equal from 'fast-deep-equal';
 import { errorOf } from '../api/request';
 import { writeDocuments } from '../api/server';
 import { conflicted, merged, refused, remoteBack, remoteGone, remoteUnknown, saved, sending, syncTurned } from './document-store-slice';
-import { contentOf, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Entry, type Key, type Refusal, type Remote } from './entry';
+import { contentOf, idOfKey, isUnsaved, keyOf, kindOfKey, parentKeyOf, type Content, type Entry, type Key, type Refusal, type Remote } from './entry';
 import { sendFiles } from './keep-files';
+import { loadCar } from './load';
 import type { AppStore } from './store';
 import { selectUnsettled } from './selectors';
 
@@ -168,7 +169,9 @@ function applyResults(store: AppStore, docs: readonly Entry[], results: readonly
   }
   if (written.length > 0) store.dispatch(saved(written));
   if (goneNow.length > 0) store.dispatch(remoteGone(goneNow));
-  if (backNow.length > 0) store.dispatch(remoteBack(backNow));
+  if (backNow.length === 0) return;
+  store.dispatch(remoteBack(backNow));
+  for (const { key } of written) void loadCar(store, idOfKey(key)).catch(() => undefined);
 }
 
 /** The server has a newer version: both edits are put together, and the builder asked where that cannot be. */

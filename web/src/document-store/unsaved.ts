@@ -98,7 +98,7 @@ const asKept = (entry: Entry): [string, KeptEdit] => [placeOf(entry.key), { ...e
 
 /**
  * Keeps unsaved documents in the browser too, so that closing the page while the server is away loses nothing. What was `recalled` stays where it is until
- * this page is done with it: the window that kept it may be open still.
+ * this page keeps more of the same document, or is done with it: the window that kept it may be open still, and go on.
  */
 export function keepUnsaved(store: AppStore, recalled: readonly KeptAt[] = []): void {
   const recalledOf = (keys: readonly Key[]) => recalled.filter(([, { key }]) => keys.includes(key));
@@ -139,7 +139,9 @@ export function keepUnsaved(store: AppStore, recalled: readonly KeptAt[] = []): 
           idb,
         );
       for (const key of done) stored.delete(key);
-      if (done.length > 0) await delMany([...done.map(placeOf), ...(await unchanged(recalledOf(done)))], idb);
+      // What this page has of a document now holds what it recalled of it, or has gone on from there.
+      const over = [...done.map(placeOf), ...(await unchanged(recalledOf(batch)))];
+      if (over.length > 0) await delMany(over, idb);
     } catch {
       for (const [key] of fresh) stored.delete(key);
       if (!told)
@@ -160,14 +162,18 @@ export function keepUnsaved(store: AppStore, recalled: readonly KeptAt[] = []): 
   window.addEventListener('pagehide', () => {
     const waiting = unsaved();
     const halfway = new Set([...flying].flat());
-    const fresh = [...waiting.values()].filter((entry) => stored.get(entry.key) !== entry || halfway.has(entry.key)).map(asKept);
+    const fresh = [...waiting.values()].filter((entry) => stored.get(entry.key) !== entry || halfway.has(entry.key));
     // An edit that was taken back in the last moment must not come back with the next page.
     const over = [...new Set([...stored.keys(), ...halfway])].filter((key) => !waiting.has(key));
-    const done = [...over.map(placeOf), ...recalledOf(over).map(([place]) => place)];
+    const superseded = recalledOf([...over, ...fresh.map(({ key }) => key)]);
+    const done = [...over.map(placeOf), ...superseded.map(([place]) => place)];
     const before = leftBehind();
     try {
       if (fresh.length + done.length > 0)
-        localStorage.setItem(LEFT_AS, JSON.stringify({ edits: [...before.edits, ...fresh], done: [...before.done, ...done] } satisfies Left));
+        localStorage.setItem(
+          LEFT_AS,
+          JSON.stringify({ edits: [...before.edits, ...fresh.map(asKept)], done: [...before.done, ...done] } satisfies Left),
+        );
     } catch {
       // There is no room for it: what was written before is all there is.
     }
