@@ -171,7 +171,7 @@ test('a chart that throws leaves header, chain and panels at work, and its figur
     // What follows the width of every chart, and of nothing that answers.
     const { observe } = ResizeObserver.prototype as { observe: (this: ResizeObserver, ...rest: Parameters<ResizeObserver['observe']>) => void };
     ResizeObserver.prototype.observe = function (target, ...rest) {
-      if (target.querySelector('svg[role=application]') && !document.title.includes('mended')) throw new Error('a chart that cannot be drawn');
+      if (target.querySelector('svg[role=application]') && !document.title.includes('drawable')) throw new Error('a chart that cannot be drawn');
       return observe.call(this, target, ...rest);
     };
   });
@@ -187,7 +187,7 @@ test('a chart that throws leaves header, chain and panels at work, and its figur
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   // What comes in later draws the chart again by itself.
   await expect(page.locator('[data-bands="256"]')).toHaveCount(1);
-  await page.evaluate(() => void (document.title += ' mended'));
+  await page.evaluate(() => void (document.title += ' drawable'));
   await alert.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('application', { name: /^Pass at full throttle/ })).toBeVisible();
   await expect(alert).toHaveCount(0);

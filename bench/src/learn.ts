@@ -42,13 +42,13 @@ const SLIPS = 48;
 const byKind = new Map<string, { named: number; of: number }>();
 for (let i = 0; i < SLIPS; i++) {
   const { run } = hiddenSession(FIRST_SEED + 500 + i, KINDS[i % KINDS.length]);
-  const { mends, note } = WRONGLY_NOTED[i % WRONGLY_NOTED.length]!;
+  const { inputError, note } = WRONGLY_NOTED[i % WRONGLY_NOTED.length]!;
   const wrong = note(run);
   if (!wrong) continue;
-  const tally = byKind.get(mends) ?? { named: 0, of: 0 };
-  tally.of++;
-  if (isNamedFirst(learn([wrong]), mends)) tally.named++;
-  byKind.set(mends, tally);
+  const counts = byKind.get(inputError) ?? { named: 0, of: 0 };
+  counts.of++;
+  if (isNamedFirst(learn([wrong]), inputError)) counts.named++;
+  byKind.set(inputError, counts);
 }
 const named = [...byKind.values()].reduce((sum, one) => sum + one.named, 0);
 const slips = [...byKind.values()].reduce((sum, one) => sum + one.of, 0);
@@ -68,7 +68,7 @@ console.log(
 console.log(`settled current: median ${percent(quantile(current, 0.5))}, 90 % within ${percent(quantile(current, 0.9))}`);
 console.log(`band p10 to p90 of top speed holds the truth in ${percent(held / CARS)}`);
 console.log(
-  `slips named first, or with what cannot be told apart: ${named} of ${slips} (${[...byKind].map(([kind, tally]) => `${kind} ${tally.named}/${tally.of}`).join(', ')}); two teeth of a spur: ${spurs} of ${SPURS}`,
+  `slips named first, or with what cannot be told apart: ${named} of ${slips} (${[...byKind].map(([kind, counts]) => `${kind} ${counts.named}/${counts.of}`).join(', ')}); two teeth of a spur: ${spurs} of ${SPURS}`,
 );
 console.log(`suspected where there is none: ${suspected} of ${CLEAN}`);
 console.log(`a fit with its slips weighed: median ${quantile(times, 0.5).toFixed(0)} ms, 95 % within ${quantile(times, 0.95).toFixed(0)} ms`);

@@ -3,8 +3,8 @@ import { orProblems, readArguments, readPlan, readShelf } from './files';
 
 const USAGE = `usage: npm run -s puddler -- upgrade [--shelf shelf.csv] stock.json plan.json
 Prints the ways from the car as bought to the plan as JSON: every part of the conversion with what it does or what forbids it, and the
-orders that are sound, each with what it favours and its stages: what is added, money, figures, what it mends, what gives first, and the
-cheapest mend of that.
+orders that are sound, each with what it favours and its stages: what is added, money, figures, what it fixes, what gives first, and the
+cheapest fix of that.
 --shelf file  parts as CSV, or a JSON list of them: what is owned costs nothing, what is considered its price
 `;
 

@@ -5,7 +5,7 @@ interface CatalogueEntry {
   status: number;
   /** What is wrong, shown to a person. */
   message: string;
-  /** What mends it. */
+  /** What to do about it. */
   mend: string;
 }
 
@@ -13,7 +13,7 @@ interface CatalogueEntry {
 export const ERRORS = {
   'bad-request': { status: 400, message: 'The request could not be read.', mend: 'Send JSON as docs/plan-file.md describes.' },
   'bad-json': { status: 400, message: 'The file is not JSON.', mend: 'Open it in a text editor: a comma or a bracket may be missing.' },
-  'bad-document': { status: 422, message: 'The document has problems.', mend: 'Mend the fields listed and send it again.' },
+  'bad-document': { status: 422, message: 'The document has problems.', mend: 'Correct the fields listed and send it again.' },
   'bad-host': {
     status: 403,
     message: 'This address is not served.',

@@ -9,7 +9,7 @@ const lanAsked = process.argv.find((text) => text === '--lan' || text.startsWith
 const demoAt = process.argv.indexOf('--demo');
 const demoFolder = demoAt > 0 ? process.argv[demoAt + 1]! : undefined;
 
-/** Why it could not start, in words that say what mends it. */
+/** Why it could not start, in words that say what to do about it. */
 function reason(error: unknown): string {
   const { code, message } = error as NodeJS.ErrnoException;
   if (code === 'EADDRINUSE') return 'This port is in use, perhaps by Puddler itself: open it there, or set PORT to another one.';

@@ -111,7 +111,7 @@ function stagesOf(chain: readonly Runs[], costs: ReadonlyMap<Runs, Cost>): Stage
   });
 }
 
-/** What would mend what gives first at a stage, the cheapest that is sufficient; undefined where nothing gives, or nothing mends it. */
+/** What would fix what gives first at a stage, the cheapest that is sufficient; undefined where nothing gives, or nothing fixes it. */
 export function fixOf({ partial, worst }: Stage, limits: Limits, shelf: readonly Part[], stock: PlanFile): Fix | undefined {
   if (!worst) return undefined;
   const resolved = resolvePlan(partial.plan);

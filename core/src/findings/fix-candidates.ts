@@ -127,11 +127,11 @@ const CANNOT: Partial<Record<FindingId, string>> = {
   'fit-length': NOTHING_FITS,
   'fit-esc': NOTHING_FITS,
   'fit-pack': NOTHING_FITS,
-  'mount-pattern': 'Gears cannot mend this: fit an adapter plate or another mount.',
-  grip: 'No gear mends this on such ground: soften punch and ramp at the ESC, or the trigger.',
-  'unheld-peak': 'Nothing to mend on this ground. Where the tyres hold, open the trigger slowly or limit punch at the ESC.',
+  'mount-pattern': 'Gears cannot fix this: fit an adapter plate or another mount.',
+  grip: 'No gear fixes this on such ground: soften punch and ramp at the ESC, or the trigger.',
+  'unheld-peak': 'Nothing to fix on this ground. Where the tyres hold, open the trigger slowly or limit punch at the ESC.',
   'fit-unknown': 'Measure the bay: Car, Space in the bay.',
-  driveline: 'Gears alone do not mend this: limit punch at the ESC, and fit stronger shafts before full throttle.',
+  driveline: 'Gears alone do not fix this: limit punch at the ESC, and fit stronger shafts before full throttle.',
 };
 
 /** Why no change of the plan makes a finding go away. */

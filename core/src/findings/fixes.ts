@@ -89,7 +89,7 @@ function settle(candidate: FixCandidate, finding: Finding, input: FindingInput, 
   const clears = (i: number) => at(i)?.findings.every((one) => one.id !== finding.id) ?? false;
   const made = (i: number, cleared: boolean): Fix | undefined => {
     const { findings, figures } = at(i)!;
-    // A change that mends one thing by passing a stop limit elsewhere is none.
+    // A change that fixes one thing by passing a stop limit elsewhere is none.
     if (findings.some((one) => one.level === 'stop' && one.id !== finding.id && !stopped.has(one.id))) return undefined;
     const leaves = findings.filter((one) => one.level !== 'info' && one.id !== finding.id).map(({ id, figure, level }) => ({ id, figure, level }));
     return { ...values[i]!, figures, clears: cleared, leaves };

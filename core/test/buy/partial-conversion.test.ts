@@ -125,12 +125,12 @@ test('a plan that must not be run is said to be out of reach, and why; the path 
   expect(paths[0]!.stages.at(-1)!.partial.changes).toEqual(['esc', 'motor', 'gears']);
 });
 
-test('what gives first at a stage is mended by the cheapest that is sufficient', () => {
+test('what gives first at a stage is fixed by the cheapest that is sufficient', () => {
   const hot = { ...plan, gearing: { pinion: 30, spur: 58 }, run: { profile: 'race' as const, minutes: 8 } };
   const mild = limitsWith({ 'motor-temperature': { caution: 50, stop: 300 }, 'winding-temperature': { caution: 400, stop: 500 } });
   const { paths } = upgradePaths(partialConversions(stock, hot, mild), costOf({}));
   const last = paths[0]!.stages.find((stage) => stage.worst?.id === 'motor-temperature')!;
-  const mend = fixOf(last, mild, [], stock)!;
-  expect(mend.figures.maxCanC).toBeLessThan(last.figures.maxCanC);
+  const fix = fixOf(last, mild, [], stock)!;
+  expect(fix.figures.maxCanC).toBeLessThan(last.figures.maxCanC);
   expect(fixOf({ ...last, worst: undefined }, mild, [], stock)).toBeUndefined();
 });

@@ -216,7 +216,7 @@ test('a line of a kind that stands on the shelf brings the part that arrives', (
   expect(line('ties', plan)!.part).toBeUndefined();
 });
 
-test('a part that does not bear the cells is wrong, and no purchase mends it', () => {
+test('a part that does not bear the cells is wrong, and no purchase corrects it', () => {
   const high = { ...plan, esc: { ...plan.esc, maxCells: 3 }, packs: [{ ...plan.packs[0]!, cells: 6 }] };
   expect(listOf(high).wrong.map((one) => one.id)).toEqual(['esc-cells']);
   expect(listOf(plan).wrong).toEqual([]);

@@ -125,10 +125,10 @@ test('a tooth counted wrong is suspected first, with the measurement that decide
   expect(sessions.flatMap(({ run: one }) => learnedOf(one).slips)).toEqual([]);
 });
 
-test.each(WRONGLY_NOTED)('a run noted wrongly is told: $mends', ({ mends, note }) => {
+test.each(WRONGLY_NOTED)('a run noted wrongly is told: $inputError', ({ inputError, note }) => {
   const { run } = hiddenSession(744, KINDS[1]);
   const told = learn([note(run)!]);
-  expect(isNamedFirst(told, mends)).toBe(true);
+  expect(isNamedFirst(told, inputError)).toBe(true);
   expect(told.slips[0]!.decide).not.toBe('');
 });
 

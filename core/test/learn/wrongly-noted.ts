@@ -15,33 +15,39 @@ const logged =
   (change: (trace: Trace) => Trace): Noted =>
   (run) => ({ ...run, trace: change(run.trace!) });
 
-/** Slips that a builder may make in noting a run that was right, each with the supposition that mends it. */
-export const WRONGLY_NOTED: readonly { mends: string; note: Noted }[] = [
-  { mends: 'pinion +1', note: gears('pinion', -1) },
-  { mends: 'pinion −1', note: gears('pinion', 1) },
-  { mends: 'pinion +2', note: gears('pinion', -2) },
-  { mends: 'pinion −2', note: gears('pinion', 2) },
-  { mends: 'cells +1', note: (run) => withPlan(run, (plan) => ({ ...plan, packs: plan.packs.map((pack) => ({ ...pack, cells: pack.cells - 1 })) })) },
-  { mends: 'cells −1', note: (run) => withPlan(run, (plan) => ({ ...plan, packs: plan.packs.map((pack) => ({ ...pack, cells: pack.cells + 1 })) })) },
-  { mends: 'poles ×2', note: logged((trace) => scaled(trace, 'motorRpm', 2)) },
-  { mends: 'poles ×0.5', note: logged((trace) => scaled(trace, 'motorRpm', 0.5)) },
+/** Slips that a builder may make in noting a run that was right, each with the input error that explains it. */
+export const WRONGLY_NOTED: readonly { inputError: string; note: Noted }[] = [
+  { inputError: 'pinion +1', note: gears('pinion', -1) },
+  { inputError: 'pinion −1', note: gears('pinion', 1) },
+  { inputError: 'pinion +2', note: gears('pinion', -2) },
+  { inputError: 'pinion −2', note: gears('pinion', 2) },
   {
-    mends: 'tyre 0.9',
+    inputError: 'cells +1',
+    note: (run) => withPlan(run, (plan) => ({ ...plan, packs: plan.packs.map((pack) => ({ ...pack, cells: pack.cells - 1 })) })),
+  },
+  {
+    inputError: 'cells −1',
+    note: (run) => withPlan(run, (plan) => ({ ...plan, packs: plan.packs.map((pack) => ({ ...pack, cells: pack.cells + 1 })) })),
+  },
+  { inputError: 'poles ×2', note: logged((trace) => scaled(trace, 'motorRpm', 2)) },
+  { inputError: 'poles ×0.5', note: logged((trace) => scaled(trace, 'motorRpm', 0.5)) },
+  {
+    inputError: 'tyre 0.9',
     note: (run) =>
       withPlan(run, (plan) => ({ ...plan, car: { ...plan.car, tyre: { ...plan.car.tyre, diameterMm: plan.car.tyre.diameterMm / 0.9 } } })),
   },
   {
-    mends: 'tyre 1.1',
+    inputError: 'tyre 1.1',
     note: (run) =>
       withPlan(run, (plan) => ({ ...plan, car: { ...plan.car, tyre: { ...plan.car.tyre, diameterMm: plan.car.tyre.diameterMm / 1.1 } } })),
   },
-  { mends: 'km/h as mph', note: logged((trace) => scaled(trace, 'speedMs', 1.609344)) },
-  { mends: 'mph as km/h', note: logged((trace) => scaled(trace, 'speedMs', 1 / 1.609344)) },
+  { inputError: 'km/h as mph', note: logged((trace) => scaled(trace, 'speedMs', 1.609344)) },
+  { inputError: 'mph as km/h', note: logged((trace) => scaled(trace, 'speedMs', 1 / 1.609344)) },
 ];
 
 /** Suppositions whose odds lie within this share of the likeliest cannot be told apart by the runs, and are offered together. */
 const TOGETHER = 0.1;
 
-/** Whether what mends a run is named first, or together with what cannot be told from it: a tyre a tenth large is a pinion with a tenth of teeth more. */
-export const isNamedFirst = ({ slips }: Learned, mends: string): boolean =>
-  slips.some(({ id, odds }) => id === mends && odds >= TOGETHER * slips[0]!.odds);
+/** Whether the input error of a run is named first, or together with what cannot be told from it: a tyre a tenth large is a pinion with a tenth of teeth more. */
+export const isNamedFirst = ({ slips }: Learned, inputError: string): boolean =>
+  slips.some(({ id, odds }) => id === inputError && odds >= TOGETHER * slips[0]!.odds);

@@ -47,7 +47,7 @@ export const TERMS = {
     word: 'commutation lag',
     definition: 'How late the ESC switches from winding to winding. It costs speed and heat the faster the motor turns.',
   },
-  noLoad: { word: 'no-load current', definition: 'What the motor draws turning free at the volts beside it; its losses are reckoned from it.' },
+  noLoad: { word: 'no-load current', definition: 'What the motor draws turning free at the volts beside it; its losses are computed from it.' },
   timing: { word: 'timing', definition: 'How early the ESC or the brushes switch. More of it is a little faster and clearly hotter.' },
   punch: { word: 'punch', definition: 'How fast the ESC lets the throttle rise. More of it spins tyres and peaks higher.' },
   dragBrake: {

@@ -21,8 +21,8 @@ export default function Notices() {
         <Toast.Root className="flex items-start gap-3 rounded-md border border-stop bg-sheet px-4 py-3 shadow-lg" duration={Infinity}>
           <div className="min-w-0 flex-1">
             <Toast.Title className="font-medium">
-              {refused.content ? `${nameOf(refused.content)} is not saved.` : 'An edit is not saved.'} {refused.refused?.message} Mend it or undo it:
-              it is tried again with your next edit of it.
+              {refused.content ? `${nameOf(refused.content)} is not saved.` : 'An edit is not saved.'} {refused.refused?.message} Correct it or undo
+              it: it is tried again with your next edit of it.
             </Toast.Title>
             {refused.refused?.problems.map((problem) => (
               <p key={problem.path} className="text-small text-soft">

@@ -86,7 +86,8 @@ function Problems({ checked }: { checked: CheckedRows }) {
   return (
     <div role="alert" className="mt-3">
       <p className="font-medium text-stop">
-        {checked.problemCount} {checked.problemCount === 1 ? 'problem' : 'problems'}. Mend the file, or what its columns mean; nothing was taken in.
+        {checked.problemCount} {checked.problemCount === 1 ? 'problem' : 'problems'}. Correct the file, or what its columns mean; nothing was taken
+        in.
       </p>
       <ul className="mt-1 max-h-[22vh] overflow-auto text-small">
         {checked.problems.map((one, i) => (

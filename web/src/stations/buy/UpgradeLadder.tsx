@@ -85,7 +85,7 @@ function StageLine({ stage: { figures, added, cost, fixed, worst }, before }: { 
       {before && `${formatIn(before.figures.topSpeedMs, speed)} → `}
       {formatIn(figures.topSpeedMs, speed)} {speed.symbol}, can {before && `${heatFigure(motorHeatC(before.figures), warm)} → `}
       {heatWords(motorHeatC(figures), warm)}
-      {fixed.length > 0 && <span className="text-good"> · mends {fixed.map((one) => one.figure).join(', ')}</span>}
+      {fixed.length > 0 && <span className="text-good"> · fixes {fixed.map((one) => one.figure).join(', ')}</span>}
       {worst ? (
         <span title={said(worst.why)}>
           {' '}

@@ -19,7 +19,7 @@ export function Slips({ slips: [first, ...others] }: { slips: readonly InputErro
           ))}
         </Fold>
       )}
-      <p className="text-soft">Mend it in the run or the car, then learn again. Nothing is changed by itself.</p>
+      <p className="text-soft">Correct it in the run or the car, then learn again. Nothing is changed by itself.</p>
     </div>
   );
 }

@@ -39,7 +39,7 @@ interface Props {
 /** Where a link to the findings leads. */
 export const FINDINGS_ID = 'findings';
 
-/** What fails first, why, and what would mend it, each with its figures before it is taken. */
+/** What fails first, why, and what would fix it, each with its figures before it is taken. */
 export function FindingsPanel({ active, findings, uses, fixes: asked, isFailed, canC, topSpeedMs, stale, children }: Props) {
   const [limits, setLimits] = useState(false);
   const fixes = latest(asked) ?? {};

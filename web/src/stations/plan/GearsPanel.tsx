@@ -99,7 +99,7 @@ function StartWith({ active, runs, limits, isFailed }: { active: ActivePlan; run
       <span>
         <strong className="font-semibold">Start with {pinion} T</strong>: {figures}; {beside}.{' '}
         {tooHot
-          ? 'It is the coolest up to the planned one, and still over the caution: mend the heat first.'
+          ? 'It is the coolest up to the planned one, and still over the caution: bring the heat down first.'
           : asPlanned
             ? 'As planned.'
             : 'The planned one comes after a cool run with it.'}

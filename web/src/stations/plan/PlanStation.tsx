@@ -57,7 +57,7 @@ function Planning({ active }: { active: ActivePlan }) {
       </Guarded>
       {view.state === 'failed' && (
         <p role="alert" className="my-4 border-l-4 border-stop bg-sheet px-4 py-3">
-          <strong>This plan cannot be computed.</strong> {view.message}. Open the link it stands in and mend the figure, or undo.
+          <strong>This plan cannot be computed.</strong> {view.message}. Open the link it stands in and correct the figure, or undo.
         </p>
       )}
       {run.state === 'failed' && <Failed what="The run could not be computed" reason={run.reason} onRetry={run.retry} />}
