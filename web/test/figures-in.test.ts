@@ -40,6 +40,10 @@ describe('figures of a part, typed where one of them belongs', () => {
     expect(read(`${pinion}/${spur}`, 'gearing.pinion')).toEqual([]);
   });
 
+  test('a motor that nobody chose takes its figures from a label as well', () => {
+    expect(read('2850kv 4274', 'motor.kvRpmPerV', { ...brushless, usualParts: ['motor'] })).toContain('motor.kvRpmPerV 2850');
+  });
+
   test('what stands already is understood, and no edit', () => {
     const rated = withEdits(brushless, [
       { path: 'esc.minCells', value: 2 },

@@ -30,7 +30,7 @@ export function figuresIn(text: string, near: FigurePath, plan: PlanFile): PlanE
   for (const [name, { value, source }] of Object.entries(fields)) {
     const path = `${part}.${name}` as FigurePath;
     // What was only usual is known once it is typed, though it is the same.
-    if (getField(plan, path) === value && !isUsualAt(plan, path)) continue;
+    if (getField(plan, path) === value && !(typeof value === 'number' && isUsualAt(plan, path))) continue;
     if (typeof value === 'number' && source !== 'label') continue;
     if (!numbers.has(path) || !isAllowed(path, value)) return undefined;
     edits.push({ path, value });
