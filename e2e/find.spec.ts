@@ -234,6 +234,7 @@ test('the wish is kept with its car, can be undone, and asks again when the shel
   await page.goto(`${club.address}/shelf`);
   await page.getByLabel('Put a part on the shelf').fill('Osier 3650 4600KV sensorless 4 pole 3.17 mm shaft');
   await page.getByLabel('Put a part on the shelf').press('Enter');
+  await expect(page.getByRole('button', { name: /^Undo new part Osier 3650 4600KV/ })).toBeEnabled();
   await saved(page);
   await page.goBack();
   await found(page);

@@ -169,12 +169,12 @@ async function heldBack(page: Page, part: string): Promise<() => void> {
 }
 
 test('letters that are typed before the search is there are sought, and press nothing on the page', async ({ page, club }) => {
+  const release = await heldBack(page, 'CommandPalette');
   await page.goto(club.address);
   const units = page.getByText('km/h', { exact: true }).first();
   await expect(units).toBeVisible();
   const link = page.getByRole('link', { name: 'Sixty on packed dirt' });
   await link.focus();
-  const release = await heldBack(page, 'CommandPalette');
   await page.keyboard.press('Control+k');
   // Each of these is a shortcut of the page.
   await page.keyboard.type('pu');
