@@ -68,7 +68,7 @@ console.log(
 console.log(`settled current: median ${percent(quantile(current, 0.5))}, 90 % within ${percent(quantile(current, 0.9))}`);
 console.log(`band p10 to p90 of top speed holds the truth in ${percent(held / CARS)}`);
 console.log(
-  `slips named first, or with what cannot be told apart: ${named} of ${slips} (${[...byKind].map(([kind, counts]) => `${kind} ${counts.named}/${counts.of}`).join(', ')}); two teeth of a spur: ${spurs} of ${SPURS}`,
+  `slips named first, or with what cannot be separated from them: ${named} of ${slips} (${[...byKind].map(([kind, counts]) => `${kind} ${counts.named}/${counts.of}`).join(', ')}); two teeth of a spur: ${spurs} of ${SPURS}`,
 );
 console.log(`suspected where there is none: ${suspected} of ${CLEAN}`);
 console.log(`a fit with its slips weighed: median ${quantile(times, 0.5).toFixed(0)} ms, 95 % within ${quantile(times, 0.95).toFixed(0)} ms`);

@@ -68,6 +68,17 @@ test('a window that is opened behind another one shows, when it is looked at, wh
 describe('two windows of one browser, with the server out of reach', () => {
   const pinionAndSpur = async () => (Object.entries(await onServer()).find(([key]) => key.startsWith('plan:'))![1] as PlanBody).gearing;
   const keptIn = (device: Device) => [...(device.kept.get('puddler')?.keys() ?? [])];
+  const untilKept = (device: Device, count: number) =>
+    until(
+      () => keptIn(device).length === count,
+      () => keptIn(device),
+    );
+  /** The page that is opened after both, each with an edit of its own. */
+  const closedBoth = async (device: Device, ...both: Window[]) => {
+    await untilKept(device, both.length);
+    for (const one of both) one.close();
+    return openWindow(device);
+  };
   const isSaved = (one: Window) =>
     until(
       () => one.page.selectSaveStatus(one.store.getState()) === 'saved',
@@ -88,21 +99,12 @@ describe('two windows of one browser, with the server out of reach', () => {
     const [one, other, id] = await twoOfOne(device);
     one.store.dispatch(one.page.editPlan(id, 'gearing.pinion', 21, 'pinion'));
     other.store.dispatch(other.page.editPlan(id, 'gearing.spur', 77, 'spur'));
-    await until(
-      () => keptIn(device).length === 2,
-      () => keptIn(device),
-    );
-    one.close();
-    other.close();
-    const next = await openWindow(device);
+    const next = await closedBoth(device, one, other);
     expect(next.page.planOf(next.store.getState(), id)!.plan.gearing).toMatchObject({ pinion: 21, spur: 77 });
     setReach(device, 'in reach');
     await isSaved(next);
     expect(await pinionAndSpur()).toMatchObject({ pinion: 21, spur: 77 });
-    await until(
-      () => keptIn(device).length === 0,
-      () => keptIn(device),
-    );
+    await untilKept(device, 0);
     next.close();
   });
 
@@ -113,13 +115,7 @@ describe('two windows of one browser, with the server out of reach', () => {
     other.store.dispatch(other.page.editPlan(id, 'gearing.spur', 77, 'spur'));
     await pause(20);
     one.store.dispatch(one.page.editPlan(id, 'gearing.pinion', 22, 'pinion'));
-    await until(
-      () => keptIn(device).length === 2,
-      () => keptIn(device),
-    );
-    one.close();
-    other.close();
-    const next = await openWindow(device);
+    const next = await closedBoth(device, one, other);
     setReach(device, 'in reach');
     await isSaved(next);
     expect(await pinionAndSpur()).toMatchObject({ pinion: 22, spur: 77 });

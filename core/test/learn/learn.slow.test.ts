@@ -125,11 +125,11 @@ test('a tooth counted wrong is suspected first, with the measurement that decide
   expect(sessions.flatMap(({ run: one }) => learnedOf(one).slips)).toEqual([]);
 });
 
-test.each(WRONGLY_NOTED)('a run noted wrongly is told: $inputError', ({ inputError, note }) => {
+test.each(WRONGLY_NOTED)('a run noted wrongly is named: $inputError', ({ inputError, note }) => {
   const { run } = hiddenSession(744, KINDS[1]);
-  const told = learn([note(run)!]);
-  expect(isNamedFirst(told, inputError)).toBe(true);
-  expect(told.slips[0]!.decide).not.toBe('');
+  const learned = learn([note(run)!]);
+  expect(isNamedFirst(learned, inputError)).toBe(true);
+  expect(learned.slips[0]!.decide).not.toBe('');
 });
 
 test('a slip of one run among others is told of that run', () => {

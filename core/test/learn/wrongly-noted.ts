@@ -48,6 +48,6 @@ export const WRONGLY_NOTED: readonly { inputError: string; note: Noted }[] = [
 /** Suppositions whose odds lie within this share of the likeliest cannot be told apart by the runs, and are offered together. */
 const TOGETHER = 0.1;
 
-/** Whether the input error of a run is named first, or together with what cannot be told from it: a tyre a tenth large is a pinion with a tenth of teeth more. */
+/** Whether the input error of a run is named first, or together with what cannot be separated from it: a tyre a tenth large is a pinion with a tenth of teeth more. */
 export const isNamedFirst = ({ slips }: Learned, inputError: string): boolean =>
   slips.some(({ id, odds }) => id === inputError && odds >= TOGETHER * slips[0]!.odds);

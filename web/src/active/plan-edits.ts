@@ -41,19 +41,16 @@ export function setFigure(active: ActivePlan, path: FigurePath, value: unknown, 
 const withFigureGeared = (file: PlanFile, path: FigurePath, value: unknown): PlanFile =>
   (path === 'gearing.pinion' || path === 'gearing.spur') && typeof value === 'number' ? madeGeared(file, path, value) : withFigure(file, path, value);
 
-/** Sets the figures that a text names, typed where one of them belongs, as one undo; undefined where it names none. */
-export function setFiguresIn(active: ActivePlan, near: FigurePath, text: string): Thunk | undefined {
-  const { file } = active;
-  const edits = figuresIn(text, near, file);
-  return (
-    edits &&
-    takeFile(
-      active,
-      edits.reduce((changed, { path, value }) => withFigureGeared(changed, path, value), file),
-      `“${text}”`,
-    )
-  );
-}
+/** Sets the figures that a text names, typed where one of them belongs, as one undo; returns whether it names any. */
+export const setFiguresIn =
+  (active: ActivePlan, near: FigurePath, text: string) =>
+  (dispatch: AppDispatch): boolean => {
+    const edits = figuresIn(text, near, active.file);
+    if (!edits) return false;
+    const next = edits.reduce((changed, { path, value }) => withFigureGeared(changed, path, value), active.file);
+    if (edits.length > 0) dispatch(takeFile(active, next, `“${text}”`));
+    return true;
+  };
 
 /** A figure of the car as it was bought again. */
 export const setAsBought = ({ id, plan }: ActivePlan, path: FigurePath, label: string): Thunk => {

@@ -178,11 +178,7 @@ function LinkStepper({ spec, active, view }: { spec: StepSpec; active: ActivePla
       {...(neighbours ? { neighbours } : {})}
       isTypical={isUsualAt(file, spec.path)}
       onChange={(next) => dispatch(setFigure(active, spec.path, next, spec.label))}
-      onText={(text) => {
-        const edit = setFiguresIn(active, spec.path, text);
-        if (edit) dispatch(edit);
-        return edit !== undefined;
-      }}
+      onText={(text) => dispatch(setFiguresIn(active, spec.path, text))}
     />
   );
 }

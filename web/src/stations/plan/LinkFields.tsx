@@ -33,12 +33,6 @@ export function LinkFields({ link, active, resolved }: { link: LinkName; active:
     return needed;
   };
 
-  const read = (spec: FieldSpec, text: string): boolean => {
-    const edit = setFiguresIn(active, spec.path, text);
-    if (edit) dispatch(edit);
-    return edit !== undefined;
-  };
-
   const specs = fieldsOf(link, file);
   const isBought = plan === asBought;
   const own = specs.filter((spec) => !isOfCar(spec.path));
@@ -52,7 +46,7 @@ export function LinkFields({ link, active, resolved }: { link: LinkName; active:
       value={isFollowing(file, spec.path) ? undefined : getField(file, spec.path)}
       origin={resolved?.provenance[spec.path]}
       onSet={(value) => set(spec, value)}
-      onText={(text) => read(spec, text)}
+      onText={(text) => dispatch(setFiguresIn(active, spec.path, text))}
       note={<AsBought active={active} spec={spec} />}
     />
   );
