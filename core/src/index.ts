@@ -11,14 +11,14 @@ export { resolvePlan } from './resolve/resolve-plan';
 export type { ResolvedPlan } from './resolve/resolved-plan';
 export {
   isOfCar,
-  motorAs,
   motorFormOf,
   pathInCar,
-  whyNeeded,
+  whyNotAlone,
   withEdits,
   withField,
   withCarField,
   withFigure,
+  withMotorForm,
   withPackAdded,
   withPackRemoved,
   type MotorForm,

@@ -1,11 +1,23 @@
 import { powerBand, predict, resolvePlan, solveTopSpeed } from '@puddler/core';
 import { checkPlanBody, checkPlanFile, splitPlanFile } from '@puddler/contract';
 import { CASES, caseNamed, plainPlan } from '../../core/test/helpers';
-import { getField, motorAs, pathParts, setField, whyNeeded, withField, withFigure, withPackAdded, withPackRemoved } from '@puddler/core';
+import {
+  getField,
+  motorFormOf,
+  pathParts,
+  setField,
+  whyNotAlone,
+  withField,
+  withFigure,
+  withMotorForm,
+  withPackAdded,
+  withPackRemoved,
+} from '@puddler/core';
 import { carOf, TEMPLATES } from '../src/active/templates/templates';
 import { bandShapes } from '../src/active/band-path';
 import { chainFlow } from '../src/active/chain-flow';
 import { fieldsOf } from '../src/active/field-specs';
+import { figuresIn } from '../src/active/figures-in';
 import { figureOf, stepsOf } from '../src/stations/plan/steps';
 import { chainView } from '../src/jobs/chain-view';
 import { planFileFor } from '../src/active/joined-plan';
@@ -38,22 +50,45 @@ describe('edits that must change several fields', () => {
   const good = (next: typeof plan) => expect(checkPlanBody(next, car)).toMatchObject({ ok: true });
 
   test.each(['brushed', 'inrunner', 'outrunner'] as const)('a motor turned into %s can be computed', (form) => {
-    good({ ...plan, motor: motorAs(plan.motor, form) });
-    expect(motorAs({ ...plan.motor, maxCells: 3 }, form)).toMatchObject({ name: plan.motor.name, maxCells: 3 });
+    const next = withMotorForm({ ...plan, motor: { ...plan.motor, maxCells: 3 } }, form);
+    good(next);
+    expect(next.motor).toMatchObject({ name: plan.motor.name, maxCells: 3 });
+    // Nobody has given its size: it is only usual, until something of it is.
+    const isOther = form !== motorFormOf(plan.motor);
+    expect(next.usualParts).toEqual(isOther ? ['motor'] : undefined);
+    expect(withField(next, 'motor.massG', 190).usualParts).toBeUndefined();
   });
   test('pinion and spur stand or fall together', () => {
     const direct = withField(plan, 'gearing.pinion', undefined);
     expect(direct.gearing).toEqual({});
     good(direct);
     const geared = withField(direct, 'gearing.spur', 64);
-    expect(geared.gearing).toEqual({ spur: 64, pinion: 20 });
+    expect(geared.gearing).toEqual({ spur: 64, pinion: 20, typical: ['pinion'] });
     good(geared);
+    expect(withField(geared, 'gearing.pinion', 20).gearing).toEqual({ spur: 64, pinion: 20 });
   });
-  test('a no-load point is whole', () => {
-    const next = withField(plan, 'motor.noLoadCurrentA', 2.2);
-    expect(next.motor).toMatchObject({ noLoadCurrentA: 2.2, noLoadVoltageV: 7.4 });
+  test('what a motor draws turning free counts only with its volts, and goes with them', () => {
+    expect(whyNotAlone(plan, 'motor.noLoadCurrentA', 2.2)).toMatch(/^counts only with its volts/);
+    expect(whyNotAlone(plan, 'motor.noLoadVoltageV', 7.4)).toMatch(/type both/);
+    const edits = figuresIn('2.2 A at 7.4 V', 'motor.noLoadVoltageV', plainPlan())!;
+    expect(edits).toEqual([
+      { path: 'motor.noLoadCurrentA', value: 2.2 },
+      { path: 'motor.noLoadVoltageV', value: 7.4 },
+    ]);
+    const next = edits.reduce((changed, { path, value }) => withField(changed, path, value), plan);
     good(next);
-    good(withField(next, 'motor.noLoadVoltageV', undefined));
+    expect(whyNotAlone(next, 'motor.noLoadVoltageV', 8.4)).toBeUndefined();
+    const without = withField(next, 'motor.noLoadVoltageV', undefined);
+    expect(without.motor).not.toHaveProperty('noLoadCurrentA');
+    good(without);
+  });
+  test('a trailer is hitched by its weight and unhitched without one', () => {
+    const hitched = withField(withField(plan, 'tow.massKg', 3.5), 'tow.rollingResistance', 0.04);
+    expect(hitched.tow).toEqual({ massKg: 3.5, rollingResistance: 0.04 });
+    good(hitched);
+    expect(withField(hitched, 'tow.massKg', undefined)).not.toHaveProperty('tow');
+    expect(fieldsOf('road', plainPlan()).find(({ path }) => path === 'tow.massKg')).not.toHaveProperty('required');
+    expect(fieldsOf('road', plainPlan()).some(({ path }) => path === 'tow.rollingResistance')).toBe(false);
   });
   test('what nobody gave of a pack is usual and marked, until it is given', () => {
     const nimh = withField(withField(plan, 'packs[0].chemistry', 'nimh'), 'packs[0].cRating', undefined);
@@ -68,8 +103,9 @@ describe('edits that must change several fields', () => {
     expect(withField(lipo, 'packs[0].chemistry', 'nimh').packs[0]).not.toHaveProperty('cRating');
   });
   test('what a plan cannot do without says why', () => {
-    expect(whyNeeded({ ...plan, motor: motorAs(plan.motor, 'brushed') }, 'motor.turns')).toContain('turns or kv');
-    expect(whyNeeded(plan, 'motor.massG')).toBeUndefined();
+    const brushed = withField(withMotorForm(plan, 'brushed'), 'motor.kvRpmPerV', undefined);
+    expect(whyNotAlone(brushed, 'motor.turns', undefined)).toContain('turns or kv');
+    expect(whyNotAlone(plan, 'motor.massG', undefined)).toBeUndefined();
   });
   test('packs come and go', () => {
     const two = withPackAdded(plan);

@@ -26,6 +26,10 @@ export const RUN_FIELDS = {
 };
 
 export const TOW_FIELDS = {
-  'tow.massKg': number([0, 1000], 'kg', 'Trailer', { link: 'road', needed: true }),
+  'tow.massKg': number([0, 1000], 'kg', 'Trailer', {
+    link: 'road',
+    needed: true,
+    help: 'Its whole weight with its load; empty where nothing is towed',
+  }),
   'tow.rollingResistance': number([0, 1], '', 'Trailer rolling resistance', { link: 'road' }),
 };

@@ -1,7 +1,7 @@
 import { compact } from '../compact';
 import { isUnder } from '../plan/figure-path';
-import { USUAL_PARTS, type PlanFile, type UsualPart } from '../plan/plan-file';
-import { chosen } from '../plan/usual-parts';
+import { USUAL_PARTS, type PlanFile } from '../plan/plan-file';
+import { marked } from '../plan/usual-parts';
 
 /** Links that can go from one setup to another; tyres and road are the car's and the place's. */
 export const SWAPPED_LINKS = ['pack', 'esc', 'motor', 'gears'] as const;
@@ -13,7 +13,7 @@ export function withLinkOf(plan: PlanFile, other: PlanFile, link: SwappedLink): 
   const measured = [...(plan.measured ?? []).filter((path) => !isOf(path, link)), ...(other.measured ?? []).filter((path) => isOf(path, link))];
   const all = measured.length > 0 ? { ...rest, measured } : rest;
   const part = USUAL_PARTS.find((one) => one === link);
-  const base = part ? withMark(all, part, other.usualParts?.includes(part) ?? false) : all;
+  const base = part ? marked(all, part, other.usualParts?.includes(part) ?? false) : all;
   switch (link) {
     case 'pack': {
       const { packWiring: _wiring, ...without } = base;
@@ -31,11 +31,5 @@ export function withLinkOf(plan: PlanFile, other: PlanFile, link: SwappedLink): 
 }
 
 const PART_OF = { pack: 'packs', esc: 'esc', motor: 'motor', gears: 'gearing' } as const;
-
-/** The plan with a part that is usual for the kind of car, or chosen. */
-function withMark(plan: PlanFile, part: UsualPart, isUsual: boolean): PlanFile {
-  const without = chosen(plan, part);
-  return isUsual ? { ...without, usualParts: [...(without.usualParts ?? []), part] } : without;
-}
 
 const isOf = (path: string, link: SwappedLink): boolean => isUnder(path, PART_OF[link]);

@@ -3,8 +3,8 @@ import { setField } from './fields';
 import { ratedAfter, withUsualRating } from './pack-rating';
 import type { CarPath, FigurePath } from './figure-path';
 import type { Car, Gearing, Motor, PlanBody, PlanFile, ProfileName } from './plan-file';
-import { runAs } from './planned-run';
-import { chosen, usualPartAt } from './usual-parts';
+import { plannedRun, runAs } from './planned-run';
+import { chosen, marked, usualPartAt } from './usual-parts';
 
 /** Edits of a plan file, and what must follow each of them. Which figures of a car can be a plan's own says conversion.ts. */
 
@@ -58,7 +58,7 @@ export type MotorForm = 'brushed' | 'inrunner' | 'outrunner';
 export const motorFormOf = (motor: Motor): MotorForm => (motor.kind === 'brushed' ? 'brushed' : motor.form);
 
 /** The motor as another kind: what both kinds know is kept, sizes start at the most usual. */
-export function motorAs(motor: Motor, form: MotorForm): Motor {
+function motorAs(motor: Motor, form: MotorForm): Motor {
   if (motorFormOf(motor) === form) return motor;
   const { name, massG, shaftMm, maxRpm, maxCells } = motor;
   const shared = {
@@ -76,19 +76,26 @@ export function motorAs(motor: Motor, form: MotorForm): Motor {
   }
 }
 
-/** Fields that stand or fall together: clearing one clears the other, setting one fills the other. */
-const PAIRS: Partial<Record<FigurePath, { other: FigurePath; start: number }>> = {
-  'gearing.pinion': { other: 'gearing.spur', start: 60 },
-  'gearing.spur': { other: 'gearing.pinion', start: 20 },
-  'motor.noLoadCurrentA': { other: 'motor.noLoadVoltageV', start: 7.4 },
-  'motor.noLoadVoltageV': { other: 'motor.noLoadCurrentA', start: 2 },
+/** Figures that stand or fall together: clearing one clears the other. */
+const PAIRS: Partial<Record<FigurePath, FigurePath>> = {
+  'gearing.pinion': 'gearing.spur',
+  'gearing.spur': 'gearing.pinion',
+  'motor.noLoadCurrentA': 'motor.noLoadVoltageV',
+  'motor.noLoadVoltageV': 'motor.noLoadCurrentA',
 };
 
-/** Why a field cannot be cleared; undefined when it can. */
-export function whyNeeded(plan: PlanLike, path: FigurePath): string | undefined {
-  const { motor } = plan;
-  if (motor.kind === 'brushed' && path === 'motor.turns' && motor.kvRpmPerV === undefined) return 'a brushed motor needs turns or kv';
-  if (motor.kind === 'brushed' && path === 'motor.kvRpmPerV' && motor.turns === undefined) return 'a brushed motor needs turns or kv';
+/** Teeth of a gear that nobody has counted, where the other one is given. */
+const USUAL_TEETH = { pinion: 20, spur: 60 } as const;
+
+/** Why a figure cannot be set, or cleared with undefined, by itself; undefined when it can. */
+export function whyNotAlone({ motor }: PlanLike, path: FigurePath, value: unknown): string | undefined {
+  if (value === undefined) {
+    if (motor.kind !== 'brushed') return undefined;
+    const isLast = path === 'motor.turns' ? motor.kvRpmPerV === undefined : path === 'motor.kvRpmPerV' && motor.turns === undefined;
+    return isLast ? 'a brushed motor needs turns or kv' : undefined;
+  }
+  const isNoLoad = path === 'motor.noLoadCurrentA' || path === 'motor.noLoadVoltageV';
+  if (isNoLoad && motor.noLoadCurrentA === undefined) return 'counts only with its volts: type both, “2.1 A at 7.4 V”';
   return undefined;
 }
 
@@ -120,19 +127,27 @@ export function withField<P extends PlanLike>(plan: P, path: FigurePath, value: 
 function followed<P extends PlanLike>(plan: P, path: FigurePath, value: unknown): P {
   const pair = PAIRS[path];
   const next = setField(plan, path, value);
-  if (pair) {
-    if (value === undefined) return setField(next, pair.other, undefined);
-    const [group, field] = pair.other.split('.') as [keyof PlanLike, string];
-    if ((next[group] as Record<string, unknown>)[field] === undefined) return setField(next, pair.other, pair.start);
-  }
-  if (path === 'run.profile' && plan.run && value !== undefined) return { ...next, run: runAs(plan.run, value as ProfileName) };
-  if (path === 'run.profile' && value !== undefined && !plan.run) return setField(next, 'run.minutes', 10);
+  if (pair && value === undefined) return setField(next, pair, undefined);
+  if (path === 'tow.massKg' && value === undefined) return setField(next, 'tow', undefined);
+  if (path === 'gearing.pinion' && plan.gearing.spur === undefined) return withUsualTeeth(next, 'spur');
+  if (path === 'gearing.spur' && plan.gearing.pinion === undefined) return withUsualTeeth(next, 'pinion');
+  if (path === 'run.profile' && value !== undefined) return { ...next, run: runAs(plannedRun(plan), value as ProfileName) };
   const alike = /^packs\[\d+\]\.(cells|chemistry)$/.exec(path);
   if (alike && plan.packWiring === 'parallel') {
     // Packs in parallel must be alike, so they change together.
     return { ...plan, packs: plan.packs.map((pack) => ({ ...pack, [alike[1]!]: value })) };
   }
   return next;
+}
+
+const withUsualTeeth = <P extends PlanLike>(plan: P, gear: 'pinion' | 'spur'): P => ({
+  ...plan,
+  gearing: { ...plan.gearing, [gear]: USUAL_TEETH[gear], typical: [gear] },
+});
+
+/** The plan with another kind of motor in it: nobody has said which, so its sizes are only the usual ones. */
+export function withMotorForm<P extends PlanLike>(plan: P, form: MotorForm): P {
+  return motorFormOf(plan.motor) === form ? plan : { ...marked(plan, 'motor', true), motor: motorAs(plan.motor, form) };
 }
 
 /** One pack more, like the last. */

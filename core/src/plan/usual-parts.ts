@@ -11,6 +11,12 @@ export function chosen<P extends WithParts>(plan: P, part: UsualPart): P {
   return { ...rest, ...(left.length > 0 ? { usualParts: left } : {}) } as P;
 }
 
+/** The plan with a part that is usual for the kind of car, or chosen. */
+export function marked<P extends WithParts>(plan: P, part: UsualPart, isUsual: boolean): P {
+  const without = chosen(plan, part);
+  return isUsual ? { ...without, usualParts: [...(without.usualParts ?? []), part] } : without;
+}
+
 /** The part of a figure's path: `motor.kvRpmPerV`, `packs[0].cells`. */
 export const usualPartAt = (path: string): UsualPart | undefined => USUAL_PARTS.find((part) => isUnder(path, part === 'pack' ? 'packs' : part));
 

@@ -155,7 +155,7 @@ describe('direct drive', () => {
   test('given gears again it has the drive and the ratio that the car was bought with', () => {
     const geared = takenApart({ car, plan: direct.plan, asBought }, madeGeared(planFileOf(car, direct.plan, asBought), 'gearing.pinion', 16));
     expect(geared.plan.conversion).toBeUndefined();
-    expect(geared.plan.gearing).toEqual({ pinion: 16, spur: 60 });
+    expect(geared.plan.gearing).toEqual({ pinion: 16, spur: 60, typical: ['spur'] });
     // Another tooth on gears that are there changes nothing else.
     expect(madeGeared(planFileOf(car, plan, asBought), 'gearing.pinion', 21)).toEqual(
       withEdits(planFileOf(car, plan, asBought), [{ path: 'gearing.pinion', value: 21 }]),

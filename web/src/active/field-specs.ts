@@ -12,8 +12,8 @@ export type FieldSpec = { path: FigurePath; label: string; help?: string; requir
 function specOf(path: FigurePath, field: Field, form?: MotorForm): FieldSpec {
   const { label, help } = field;
   const isNeeded = field.needed === true || (form !== undefined && field.needed?.includes(form) === true);
-  // A choice that has a usual one may be left open.
-  const needed = isNeeded && !(field.type === 'choice' && field.unset !== undefined);
+  // A choice that has a usual one may be left open, and what weighs nothing is not towed.
+  const needed = isNeeded && !(field.type === 'choice' && field.unset !== undefined) && path !== 'tow.massKg';
   const row = { path, label, ...(help === undefined ? {} : { help }), ...(needed ? { required: true } : {}) };
   if (field.type !== 'choice') return { ...row, type: field.type };
   return { ...row, type: 'choice', options: field.options.map(String), ...(field.unset === undefined ? {} : { unset: field.unset }) };
@@ -28,7 +28,7 @@ export const figure = (path: FieldPath & FigurePath, words: { label?: string; he
 /** Where a figure of the catalogue stands in a plan: of each pack, and nowhere in a plan that has no such thing. */
 function placesIn(plan: PlanFile, path: string, field: Field): FigurePath[] {
   if (field.forms && !field.forms.includes(motorFormOf(plan.motor))) return [];
-  if (path.startsWith('tow.') && !plan.tow) return [];
+  if (path === 'tow.rollingResistance' && !plan.tow) return [];
   if (path === 'run.minutes' && !plan.run) return [];
   return [path as FigurePath];
 }

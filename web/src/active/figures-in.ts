@@ -15,6 +15,9 @@ function isAllowed(path: FigurePath, value: unknown): boolean {
   return range !== undefined && typeof value === 'number' && isWithin(value, range) && (!range.integer || Number.isInteger(value));
 }
 
+/** “2.1 A at 7.4 V” alone says neither of what a motor draws: the field that it is typed into does. */
+const withItsName = (text: string, near: FigurePath): string => (near.startsWith('motor.noLoad') && /^\d/.test(text) ? `no load ${text}` : text);
+
 /**
  * Figures of a part as its label names them, typed where one of them belongs: “2-3S” or “6V/3A” at an ESC, “23/68” at the pinion. Estimates do not
  * count. Undefined where any of the text is not understood, is out of range, or is of another kind of part than the plan has.
@@ -23,7 +26,7 @@ export function figuresIn(text: string, near: FigurePath, plan: PlanFile): PlanE
   const part = near.slice(0, near.lastIndexOf('.'));
   const kind = KINDS[part.replace(/\[\d+\]$/, '')];
   if (!kind) return undefined;
-  const { fields, question, unread, problems, direct } = readLabel(text, kind.label);
+  const { fields, question, unread, problems, direct } = readLabel(withItsName(text, near), kind.label);
   if (question || direct || unread.length + problems.length > 0) return undefined;
   const numbers = new Set(fieldsOf(kind.link, plan).flatMap(({ type, path }) => (type === 'number' ? [path] : [])));
   const edits: PlanEdit[] = [];

@@ -1,10 +1,10 @@
-import { getField, isOfCar, pathInCar, planFileOf, whyNeeded, type PlanFile } from '@puddler/core';
+import { getField, isOfCar, pathInCar, planFileOf, whyNotAlone, type PlanFile } from '@puddler/core';
 import { useAppDispatch } from '../../document-store/store';
 import { editCar, replaceCar } from '../../document-store/edits';
 import { AskRatio, useDirectAsked } from '../../active/AskRatio';
 import { FieldRow } from '../../active/FieldRow';
 import type { FieldSpec } from '../../active/field-specs';
-import { setFigure, takeFile } from '../../active/plan-edits';
+import { setFigure, setFiguresIn, takeFile } from '../../active/plan-edits';
 import { resolvedCar } from '../../active/resolved-car';
 import { firstPlan } from '../../active/templates/templates';
 import type { ActiveCar } from '../../active/use-car';
@@ -19,8 +19,8 @@ export function Fields({ active, specs }: { active: ActiveCar; specs: readonly F
   const makeDirect = (made: PlanFile) => dispatch(asPlan ? takeFile(asPlan, made, 'direct drive') : replaceCar(id, made.car, 'direct drive'));
   const direct = useDirectAsked(stock?.file ?? planFileOf(car, firstPlan('Any')), makeDirect);
   const set = (spec: FieldSpec, value: unknown): string | undefined => {
-    const needed = asPlan && value === undefined && !isOfCar(spec.path) ? whyNeeded(asPlan.plan, spec.path) : undefined;
-    if (needed !== undefined || direct.asks(spec.path, value)) return needed;
+    const problem = asPlan && !isOfCar(spec.path) ? whyNotAlone(asPlan.plan, spec.path, value) : undefined;
+    if (problem !== undefined || direct.asks(spec.path, value)) return problem;
     if (isOfCar(spec.path)) dispatch(editCar(id, pathInCar(spec.path), value, spec.label));
     else if (asPlan) dispatch(setFigure(asPlan, spec.path, value, spec.label));
     return undefined;
@@ -35,6 +35,7 @@ export function Fields({ active, specs }: { active: ActiveCar; specs: readonly F
             value={getField(source, spec.path)}
             origin={origins?.[spec.path]}
             onSet={(value) => set(spec, value)}
+            {...(asPlan && { onText: (text: string) => dispatch(setFiguresIn(asPlan, spec.path, text)) })}
           />
         ))}
       </div>

@@ -33,24 +33,3 @@ export function PackActions({ active: { id, plan } }: { active: ActivePlan }) {
     </div>
   );
 }
-
-/** A trailer hitched or unhitched. */
-export function TowActions({ active: { id, plan } }: { active: ActivePlan }) {
-  const dispatch = useAppDispatch();
-  return (
-    <div className="mt-3">
-      {plan.tow ? (
-        <Button
-          onClick={() => {
-            const { tow: _tow, ...rest } = plan;
-            dispatch(replacePlan(id, rest, 'unhitch the trailer'));
-          }}
-        >
-          Unhitch the trailer
-        </Button>
-      ) : (
-        <Button onClick={() => dispatch(replacePlan(id, { ...plan, tow: { massKg: 2 } }, 'hitch a trailer'))}>Hitch a trailer</Button>
-      )}
-    </div>
-  );
-}

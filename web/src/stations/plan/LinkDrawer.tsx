@@ -4,7 +4,7 @@ import type { ActivePlan } from '../../active/use-plan';
 import { Sheet } from '../../ui/Sheet';
 import { CourseFields } from './CourseFields';
 import { FromShelf } from './FromShelf';
-import { PackActions, TowActions } from './LinkActions';
+import { PackActions } from './LinkActions';
 import { LinkFields } from './LinkFields';
 
 interface Props {
@@ -41,7 +41,6 @@ export default function LinkDrawer({ link, active, resolved, onClose, onOpen }: 
       {link === 'road' && <CourseFields active={active} gripMs2={resolved && cornerGripMs2(resolved.site)} />}
       <LinkFields key={link} link={link} active={active} resolved={resolved} />
       {link === 'pack' && <PackActions active={active} />}
-      {link === 'road' && <TowActions active={active} />}
       {link === 'pack' && (
         <p className="mt-4 text-small text-soft">
           Lithium packs: a charger for that chemistry, never below the cut-off, never unattended, in a fire-safe place.

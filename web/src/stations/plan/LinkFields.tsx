@@ -3,9 +3,9 @@ import {
   isFollowing,
   isOfCar,
   mayConvert,
-  motorAs,
   motorFormOf,
-  whyNeeded,
+  whyNotAlone,
+  withMotorForm,
   type LinkName,
   type MotorForm,
   type ResolvedPlan,
@@ -28,9 +28,9 @@ export function LinkFields({ link, active, resolved }: { link: LinkName; active:
   const { plan, file, asBought } = active;
   const direct = useDirectAsked(file, (made) => dispatch(takeFile(active, made, 'direct drive')));
   const set = (spec: FieldSpec, value: unknown): string | undefined => {
-    const needed = value === undefined && !isOfCar(spec.path) ? whyNeeded(plan, spec.path) : undefined;
-    if (needed === undefined && !direct.asks(spec.path, value)) dispatch(setFigure(active, spec.path, value, spec.label));
-    return needed;
+    const problem = isOfCar(spec.path) ? undefined : whyNotAlone(plan, spec.path, value);
+    if (problem === undefined && !direct.asks(spec.path, value)) dispatch(setFigure(active, spec.path, value, spec.label));
+    return problem;
   };
 
   const specs = fieldsOf(link, file);
@@ -81,7 +81,7 @@ function MotorKind({ active: { id, plan } }: { active: ActivePlan }) {
       <Select
         className="font-medium"
         value={motorFormOf(plan.motor)}
-        onChange={(event) => dispatch(replacePlan(id, { ...plan, motor: motorAs(plan.motor, event.target.value as MotorForm) }, 'kind of motor'))}
+        onChange={(event) => dispatch(replacePlan(id, withMotorForm(plan, event.target.value as MotorForm), 'kind of motor'))}
       >
         {Object.entries(FORM_WORDS).map(([form, words]) => (
           <option key={form} value={form}>
