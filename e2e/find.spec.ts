@@ -66,6 +66,11 @@ test.describe('three wishes of the club', () => {
     await found(page);
     await expect(active(page)).toContainText(/([\d.]+) km\/h/.exec(said)![0]);
     expect(begun.filter((url) => url.includes('search-worker'))).toEqual([]);
+    // So it does on the next visit: without its workers it can only be what the browser kept.
+    await page.route(/search-worker/, (route) => route.abort());
+    await page.reload();
+    await found(page);
+    await expect(active(page)).toContainText(/([\d.]+) km\/h/.exec(said)![0]);
   });
 
   test('cool for forty minutes: the pacer at 24 km/h, coolest first', async ({ page, club }) => {

@@ -35,28 +35,34 @@ const keptInBrowser = (page: Page) =>
     )
     .toBeGreaterThan(0);
 
-/** Changes the answers that the browser keeps. */
-const changeKept = (page: Page, value: unknown) =>
+/** Makes the likely top speed higher in the answers that the browser keeps, as a disk that rots would. */
+const changeKept = (page: Page) =>
   page.evaluate(
-    (instead) =>
+    () =>
       new Promise<number>((resolve) => {
         const opening = indexedDB.open('puddler-bands');
         opening.onsuccess = () => {
           const store = opening.result.transaction('answers', 'readwrite').objectStore('answers');
-          const keys = store.getAllKeys();
-          keys.onsuccess = () => {
-            for (const key of keys.result) store.put({ at: Date.now(), value: instead }, key);
-            store.transaction.oncomplete = () => {
-              opening.result.close();
-              resolve(keys.result.length);
-            };
+          let count = 0;
+          const walk = store.openCursor();
+          walk.onsuccess = () => {
+            const at = walk.result;
+            if (!at) return;
+            const kept = at.value as { value: { figures: { topSpeedMs: { p90: number } } } };
+            kept.value.figures.topSpeedMs.p90 += 5;
+            at.update(kept);
+            count++;
+            at.continue();
+          };
+          store.transaction.oncomplete = () => {
+            opening.result.close();
+            resolve(count);
           };
         };
       }),
-    value,
   );
 
-test('how sure a plan is stands there at once on the next visit; what does not read as that is worked out again', async ({ page, club }) => {
+test('how sure a plan is stands there at once on the next visit; what is no longer as it was kept is worked out again', async ({ page, club }) => {
   const bands = page.locator('[data-bands]');
   await openPlan(page, club.address);
   await expect(bands).toHaveAttribute('data-bands', '256');
@@ -69,7 +75,7 @@ test('how sure a plan is stands there at once on the next visit; what does not r
   await expect(bands).toHaveAttribute('data-bands', '256');
   expect(await page.getByText(/^likely /).allInnerTexts()).toEqual(likely);
   await page.unroute(/plan-worker/);
-  expect(await changeKept(page, { samples: 256, figures: 'none' })).toBe(1);
+  expect(await changeKept(page)).toBe(1);
   await page.reload();
   await settled(page);
   await expect(bands).toHaveAttribute('data-bands', '256');

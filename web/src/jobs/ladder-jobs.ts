@@ -1,7 +1,6 @@
 import type { Ladder } from '@puddler/core';
 import type { LadderTasks } from '../workers/ladder-worker';
 import { KeptAnswers, programOf } from './kept-answers';
-import { isLadder } from './kept-shapes';
 import { Job, useJob, useSameContent } from './use-job';
 import type { QuestionOf } from '../workers/serve';
 import { WorkerClient } from './worker-client';
@@ -13,7 +12,7 @@ const make = () => new Worker(new URL('../workers/ladder-worker.ts', import.meta
 const ladderJob = new Job(new WorkerClient<LadderTasks>(make, { atOnce: 1, giveUpMs: 0 }), 'ladder', {
   keeps: 24,
   keyOf: (question) => [JSON.stringify(question)],
-  kept: new KeptAnswers<QuestionOf<LadderTasks, 'ladder'>, Ladder>('ladders', programOf(import.meta.url), isLadder),
+  kept: new KeptAnswers<QuestionOf<LadderTasks, 'ladder'>, Ladder>('ladders', programOf(import.meta.url)),
 });
 
 /** What is quickly answered does not wait for a ladder. */

@@ -1,7 +1,6 @@
 import type { Bands, FindingId, Fixes, GearRun, PlanFile } from '@puddler/core';
 import type { PlanTasks } from '../workers/plan-worker';
 import { KeptAnswers, programOf } from './kept-answers';
-import { areBands } from './kept-shapes';
 import { Job } from './use-job';
 import { WorkerClient } from './worker-client';
 
@@ -19,7 +18,7 @@ const bandsClient = new WorkerClient<PlanTasks>(make, { atOnce: 1 });
 export const bandsJob = new Job(bandsClient, 'bands', {
   keeps: 64,
   settleMs: SETTLE_MS,
-  kept: new KeptAnswers<PlanFile, Bands>('bands', programOf(import.meta.url), areBands),
+  kept: new KeptAnswers<PlanFile, Bands>('bands', programOf(import.meta.url)),
 });
 
 export type FixesById = Partial<Record<FindingId, Fixes>>;

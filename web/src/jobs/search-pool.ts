@@ -1,5 +1,6 @@
 import { Front, type SearchProgress, type SearchTask } from '@puddler/core';
 import type { FoundRelaxation, FoundSetup, SearchReport, SearchTasks, SpaceFacts } from '../workers/search-worker';
+import { programOf } from './kept-answers';
 import { reasonOf, WorkerClient } from './worker-client';
 
 /** What a search has come to. */
@@ -36,6 +37,9 @@ export const NOTHING_YET: SearchState = {
 
 /** The page is told no oftener than this, but of the first setup and the end at once: drawing hundreds of points takes its time. */
 const TELL_EVERY_MS = 150;
+
+/** Names the program that searches, as in plan-jobs.ts. */
+export const SEARCH_PROGRAM = programOf(import.meta.url);
 
 /** More workers than this gain nothing that a builder would notice. */
 const MOST_WORKERS = 4;

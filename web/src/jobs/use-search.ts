@@ -1,6 +1,6 @@
 import type { SearchTask } from '@puddler/core';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { endedSearch, noteSearch } from './ended-searches';
+import { endedSearch, noteSearch, recallSearch } from './ended-searches';
 import { NOTHING_YET, SearchPool, type SearchState } from './search-pool';
 
 /** A wish that is still being typed or dragged is asked once it has held still this long. */
@@ -44,7 +44,14 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
     // Made at once, so that the workers are awake when the first wish comes.
     pool.current ??= new SearchPool();
     if (!task) return;
-    const waiting = setTimeout(() => {
+    let isOver = false;
+    const begin = async () => {
+      const before = await recallSearch(task);
+      if (isOver) return;
+      if (before) {
+        pool.current?.pause();
+        return setAnswer({ task, state: before, old: false });
+      }
       pool.current?.start(task, (state) => {
         noteSearch(task, state);
         // Drawing hundreds of points and rows gives way to whatever a hand does meanwhile.
@@ -57,8 +64,12 @@ export function useSearch(task: SearchTask | undefined): LiveSearch {
         );
       });
       if (heldBack.current === task) pool.current?.pause();
-    }, HOLD_STILL_MS);
-    return () => clearTimeout(waiting);
+    };
+    const waiting = setTimeout(() => void begin(), HOLD_STILL_MS);
+    return () => {
+      isOver = true;
+      clearTimeout(waiting);
+    };
   }, [task, known, attempt]);
 
   const pause = useCallback(() => {

@@ -1,7 +1,7 @@
 import type { StoredWish } from '../../document-store/selectors';
 import type { SearchTask } from '@puddler/core';
 import { useEffect, useState } from 'react';
-import { endedSearch, noteSearch } from '../../jobs/ended-searches';
+import { noteSearch, recallSearch } from '../../jobs/ended-searches';
 import { SearchPool, type SearchState } from '../../jobs/search-pool';
 import { sinceSeen, type SinceSeen } from './seen';
 
@@ -23,8 +23,9 @@ export function useBackground(
   useEffect(() => {
     if (!idle || searches.length === 0) return;
     let pool: SearchPool | undefined;
+    let isOver = false;
     const waiting = [...searches];
-    const next = (): void => {
+    const next = async (): Promise<void> => {
       const search = waiting.shift();
       if (!search) return;
       const task = taskOf(search);
@@ -32,9 +33,10 @@ export function useBackground(
       const take = ({ setups }: SearchState) => {
         const keys = setups.map(({ key }) => key);
         setAnswers((before) => ({ ...before, [search.id]: { count: keys.length, since: sinceSeen(search, keys) } }));
-        next();
+        void next();
       };
-      const known = endedSearch(task);
+      const known = await recallSearch(task);
+      if (isOver) return;
       if (known) return take(known);
       pool ??= new SearchPool(1);
       pool.start(task, (state) => {
@@ -44,8 +46,11 @@ export function useBackground(
         take(state);
       });
     };
-    next();
-    return () => pool?.close();
+    void next();
+    return () => {
+      isOver = true;
+      pool?.close();
+    };
   }, [searches, taskOf, idle]);
   return answers;
 }
