@@ -120,7 +120,8 @@ function estimateInrunner(motor: InrunnerMotor): SizeEstimate {
         torqueNm: constant + growing,
         atRadS: 30_000 / RPM_PER_RAD_S,
         constantShare: constant / (constant + growing),
-        rule: poles === 2 ? '0.224 mN·m per cm³ of can at 30,000 rpm and two poles' : '0.14 mN·m per cm³ of can at 30,000 rpm and four poles',
+        rule:
+          poles === 2 ? '0.224 mN·m per cm³ of can at 30\u2009000 rpm and two poles' : '0.14 mN·m per cm³ of can at 30\u2009000 rpm and four poles',
       };
     },
   };
@@ -142,7 +143,7 @@ function estimateOutrunner(motor: OutrunnerMotor): SizeEstimate {
       torqueNm: 1.4e-3 * stator,
       atRadS: 10_000 / RPM_PER_RAD_S,
       constantShare: BRUSHLESS_CONSTANT_SHARE,
-      rule: '1.4 mN·m per cm³ of stator at 10,000 rpm',
+      rule: '1.4 mN·m per cm³ of stator at 10\u2009000 rpm',
     }),
   };
 }

@@ -32,7 +32,7 @@ export const DEFAULT_LIMITS = {
   'motor-load': { caution: 0.2, stop: 0.3, unit: 'of the volts', what: 'what the motor’s winding takes at top speed' },
   idles: { info: 25, unit: 'K', what: 'can warmed by iron loss alone' },
   runaway: { caution: 0.6, stop: 1, unit: 'of the next round', what: 'winding heat that feeds itself' },
-  'sensorless-start': { caution: 1.2, stop: 2.2, unit: 'm/s', what: 'ground speed at 3,000 electrical rpm' },
+  'sensorless-start': { caution: 1.2, stop: 2.2, unit: 'm/s', what: 'ground speed at 3\u2009000 electrical rpm' },
   overdrive: { caution: 1, unit: ': 1', what: 'spur over pinion' },
   grip: { info: 0.4, unit: 'of full throttle', what: 'time at the grip limit' },
   'unheld-peak': { info: 1, unit: 'of burst or pack', what: 'peak if the tyres held' },

@@ -40,7 +40,7 @@ export function useCsvImport(file: File, onDone: () => void) {
       if (file.size > MOST_CSV_BYTES)
         return show({
           at: 'refused',
-          message: `The file has ${(file.size / 1048576).toFixed(0)} MB; 8 MB at most. A shelf of 20,000 parts is smaller.`,
+          message: `The file has ${(file.size / 1048576).toFixed(0)} MB; 8 MB at most. A shelf of 20\u2009000 parts is smaller.`,
         });
       const opened = await client.ask('open', {
         bytes: await file.arrayBuffer(),

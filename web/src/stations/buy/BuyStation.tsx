@@ -10,7 +10,7 @@ import { CsvButton } from '../../ui/CsvButton';
 import { Failed } from '../../ui/Failed';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { moneyText } from '@puddler/figures';
-import { paidFor, partsProgress } from '../../active/noted/buy-rows';
+import { paidFor, partsProgress, toCheckAtHome } from '../../active/noted/buy-rows';
 import { buyTable } from './buy-table';
 import { BudgetSentence } from './BudgetSentence';
 import { BuyList } from './BuyList';
@@ -109,6 +109,7 @@ function BuyHead({ active: { plan, car }, buying: { view, purchase } }: { active
   const onTheWay = rows.filter((row) => row.onTheWay && row.state !== 'not-for-me').length;
   const ownNeeded = rows.filter((row) => row.own && row.missing > 0).length;
   const paid = paidFor(rows);
+  const atHome = view?.cost.money === 0 ? toCheckAtHome(rows) : undefined;
   const wish = purchase.budget?.wish;
   const over = wish !== undefined && view ? view.cost.money + paid - wish : 0;
   return (
@@ -122,9 +123,10 @@ function BuyHead({ active: { plan, car }, buying: { view, purchase } }: { active
       <p className="flex items-baseline gap-3">
         {view && (
           <span>
-            <strong className="text-title font-semibold">{costText(view.cost)}</strong>{' '}
+            <strong className="text-title font-semibold">{atHome ? 'nothing' : costText(view.cost)}</strong>{' '}
             <span className="text-small text-soft">
-              to pay{paid > 0 && ` · ${moneyText(paid)} paid`} · {had} of {of} parts of the plan there
+              to pay{atHome && `, where ${atHome.length === 1 ? 'one thing lies' : `${atHome.length} things lie`} at home`}
+              {paid > 0 && ` · ${moneyText(paid)} paid`} · {had} of {of} parts of the plan there
               {onTheWay > 0 && ` · ${onTheWay} more only on the way`}
               {ownNeeded > 0 && ` · ${ownNeeded} of your own`}
             </span>

@@ -57,7 +57,7 @@ export function sieveRows(
   ];
   const counted: [string, string, number, string][] = [
     ['money', 'in the budget', counts.money, 'New parts for no more than asked'],
-    ['start', 'start smoothly', counts.start, 'Without a sensor a motor stutters below 3,000 electrical rpm'],
+    ['start', 'start smoothly', counts.start, 'Without a sensor a motor stutters below 3\u2009000 electrical rpm'],
     ['speed', 'have the speed', counts.speed, 'Top speed as asked'],
     ['drive', 'drive soundly', counts.drive, 'Motor speed, efficiency, radio range, driveline'],
     ['pull', 'have the pull', counts.pull, 'Slope and pull as asked'],
