@@ -87,6 +87,7 @@ export {
 export { PASS_MARKS_M, STOPPING_SHARE, type PassFigures } from './predict/pass-figures';
 export { BAY_FIGURES_ASKED, fitFindings, unmeasuredOf } from './findings/fit';
 export { notJudged, type NotJudged } from './findings/not-judged';
+export { RUN_AT } from './findings/planned-run-gate';
 export * from './shelf/part';
 export { isReachable } from './search/reach';
 export { P90, speedSpread } from './predict/speed-spread';

@@ -6,15 +6,30 @@ import type { PlanFile } from '../plan/plan-file';
 import { measuring, mm, onShelf, type BuyInput, type Wanted } from './list-line';
 import { fitsModule, moduleFigures, moduleOf } from './module-figures';
 
-/** The pinion of the plan where the car as bought has another, and the next one for a motor that is new. */
-export function pinions({ plan, stock }: BuyInput): Wanted[] {
+/** The pinion of the plan where the car as bought has none that goes on its motor, and the next one for a motor that is new. */
+export function pinions(input: BuyInput): Wanted[] {
+  const { plan, stock } = input;
   const { pinion } = plan.gearing;
   const isNew = !isSameMotor(plan.motor, stock?.motor);
   if (pinion === undefined || (!isNew && pinion === stock?.gearing.pinion)) return [];
-  const planned = pinionLine(plan, pinion, 'pinion-planned', 'The plan is geared with it.');
-  return isNew
-    ? [planned, pinionLine(plan, pinion + 1, 'pinion-larger', 'For the day on which the motor stays cool with the planned one.')]
-    : [planned];
+  const goesOver = oldPinionGoesOver(input);
+  const why =
+    goesOver === undefined
+      ? 'The plan is geared with it. The one on the old motor has as many teeth: it goes over where its bore is the new shaft’s.'
+      : 'The plan is geared with it.';
+  return [
+    ...(goesOver === true ? [] : [pinionLine(plan, pinion, 'pinion-planned', why)]),
+    ...(isNew ? [pinionLine(plan, pinion + 1, 'pinion-larger', 'For the day on which the motor stays cool with the planned one.')] : []),
+  ];
+}
+
+/** Whether the pinion on the old motor is the planned one and goes on the new shaft; undefined where its bore or that shaft is not known. */
+function oldPinionGoesOver({ plan, stock }: BuyInput): boolean | undefined {
+  if (!stock || stock.gearing.pinion !== plan.gearing.pinion || stock.gearing.typical?.includes('pinion')) return false;
+  if ((stock.motorCount ?? 1) < (plan.motorCount ?? 1) || !fitsModule(moduleOf(stock).moduleMm, plan)) return false;
+  const boreMm = stock.gearing.pinionBoreMm ?? plan.car.bay?.pinionBoreMm ?? stock.motor.shaftMm;
+  const { shaftMm } = plan.motor;
+  return boreMm === undefined || shaftMm === undefined ? undefined : Math.abs(boreMm - shaftMm) <= SAME_BORE_MM;
 }
 
 /** A pinion that goes on the plan's motor and meshes with its spur. */

@@ -20,7 +20,7 @@ export type RunGate = (typeof RUN_GATES)[number];
  * The planned run must be safe for three in four cars like this, until two readings of its can say which car it is: a band that nobody has narrowed must not
  * forbid a sound car. From then on for nine in ten.
  */
-export const RUN_AT = { unread: 0.75, read: 0.9 };
+export const RUN_AT = { unread: 0.75, read: 0.9, readFrom: 2 };
 
 /** Whether a run passes a stop limit in any gate. */
 export const isOverGates = (run: Record<RunGate, number>, limits: Limits): boolean => RUN_GATES.some((id) => run[id] > (limits[id].stop ?? Infinity));

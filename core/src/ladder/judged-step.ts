@@ -54,7 +54,6 @@ const PASS_GATES = [
 ] as const satisfies FindingId[];
 /** A step's own passes must be safe for nine in ten cars like this. */
 const PASSES_AT = 0.9;
-const READ_FROM = 2;
 /** What decides a step beside its plan and gears. */
 export interface StepTerms {
   limits: Limits;
@@ -130,7 +129,7 @@ export function candidateOf(
 }
 
 /** The share of cars that the planned run must be safe for. */
-export const runAt = ({ canReadings = 0 }: StepTerms): number => (canReadings >= READ_FROM ? RUN_AT.read : RUN_AT.unread);
+export const runAt = ({ canReadings = 0 }: StepTerms): number => (canReadings >= RUN_AT.readFrom ? RUN_AT.read : RUN_AT.unread);
 
 /** The planned runs of a step. Throws PlanError. */
 export const plannedRunsOf = (plan: PlanFile, gearing: StepGearing, { limits }: StepTerms): PlannedRuns =>

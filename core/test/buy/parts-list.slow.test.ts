@@ -25,6 +25,25 @@ test('a pinion beside gears that nobody has counted asks for their teeth first',
   expect(line('pinion-planned', plan)?.measureFirst ?? '').not.toMatch(/on the car/);
 });
 
+test('the pinion on the old motor is not bought again where it goes on the new shaft', () => {
+  const withShaft = (file: PlanFile, shaftMm: number): PlanFile => ({ ...file, motor: { ...file.motor, shaftMm } });
+  const old = withShaft(stock, 3.17);
+  const { pinion } = stock.gearing;
+  const planned = (file: PlanFile, was: PlanFile) => line('pinion-planned', file, { stock: was });
+  const geared = { ...plan, gearing: { ...plan.gearing, pinion: pinion! } };
+  expect(planned(withShaft(geared, 3.17), old)).toBeUndefined();
+  expect(line('pinion-larger', withShaft(geared, 3.17), { stock: old })).toMatchObject({ what: `pinion with ${pinion! + 1} teeth` });
+  expect(planned(withShaft(geared, 5), old)!.why).toBe('The plan is geared with it.');
+  // Of neither shaft is it known: what has to be looked at is said.
+  expect(planned(geared, stock)!.why).toMatch(/goes over where its bore is the new shaft’s/);
+  expect(planned(withShaft({ ...geared, car: { ...geared.car, bay: { pinionBoreMm: 5 } } }, 5), stock)).toBeUndefined();
+  // A tooth that nobody has counted, or one pinion for two motors, saves none.
+  const typical: PlanFile = { ...old, gearing: { ...old.gearing, typical: ['pinion'] } };
+  expect(planned(withShaft(geared, 3.17), typical)!.why).toBe('The plan is geared with it.');
+  expect(planned({ ...withShaft(geared, 3.17), motorCount: 2 }, old)).toMatchObject({ count: 2 });
+  expect(planned({ ...withShaft(geared, 3.17), gearing: { ...geared.gearing, pinion: pinion! + 2 } }, old)!.why).toBe('The plan is geared with it.');
+});
+
 test('what the car had as bought is only said where it is known', () => {
   expect(line('motor', plan)!.why).toBe('The plan has it, and the car as bought has not.');
   expect(line('motor', plan, { stock: undefined })!.why).toBe('The plan has it; what the car had as bought is not known.');

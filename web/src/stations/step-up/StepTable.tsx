@@ -3,7 +3,7 @@ import { formatIn, unitOf } from '@puddler/figures';
 import { useAppSelector } from '../../document-store/store';
 import { SideScroll } from '../../ui/SideScroll';
 import { gearsOfStep } from '@puddler/core';
-import { gearsText } from './step-text';
+import { gearsText, RUN_GATE_TEXT } from './step-text';
 import { isAt, type AtLadder } from './use-ladder-progress';
 import { heatRange } from '../../active/heat-text';
 
@@ -64,8 +64,8 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
         </tbody>
       </table>
       <p className="mt-1 text-small text-soft print:hidden">
-        Temperatures are those read within a minute after the two passes of a step; beside them the can after the whole planned run, which each step
-        must be safe for as well. Metres: run-up, ten to be timed over, stopping, and a third to spare.
+        Temperatures are those read within a minute after the two passes of a step; beside them the can after the whole planned run. {RUN_GATE_TEXT}{' '}
+        Metres: run-up, ten to be timed over, stopping, and a third to spare.
       </p>
       <Blanks steps={ladder.steps} />
     </SideScroll>

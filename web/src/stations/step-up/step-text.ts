@@ -1,4 +1,4 @@
-import { capitalized } from '@puddler/core';
+import { capitalized, RUN_AT } from '@puddler/core';
 import type { Ladder, LadderStep, StepStop, StepGears, VerdictLevel } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import { isBurnt } from '../../active/heat-text';
@@ -60,15 +60,17 @@ const CHANGE_WORDS: Record<StepStop['id'], string> = {
   'pack-current': 'A pack or a plug that bears more.',
   driveline: 'A stronger driveline, or less motor.',
 };
-const HUNDREDTHS: Record<number, string> = { 10: 'one of ten cars', 25: 'one of four cars' };
+const HUNDREDTHS: Record<number, string> = { 10: 'one of ten cars', 25: 'one of four cars', 75: 'three of four cars', 90: 'nine of ten' };
+const inHundredText = (hundredths: number): string => HUNDREDTHS[hundredths] ?? `${hundredths} of a hundred cars`;
+
+/** How sure the planned run of each step must be, where its range goes over the limit. */
+export const RUN_GATE_TEXT = `Steps are safe for that run in ${inHundredText(100 * RUN_AT.unread)} like this, and in ${inHundredText(100 * RUN_AT.read)} once its log holds ${RUN_AT.readFrom} readings of the can.`;
 
 export function outcomeText(
   { outcome, steps, because }: Ladder,
   system: UnitSystem,
 ): { text: string; why: string | undefined; change: string | undefined } {
-  const why =
-    because &&
-    `${capitalized(stopText(because, system))}, in ${HUNDREDTHS[because.inHundred] ?? `${because.inHundred} of a hundred cars`} like this.`;
+  const why = because && `${capitalized(stopText(because, system))}, in ${inHundredText(because.inHundred)} like this.`;
   const change = because && CHANGE_WORDS[because.id];
   if (outcome === 'reached')
     return { text: `${steps.length === 1 ? 'One step' : `${steps.length} steps`} to the target.`, why: undefined, change: undefined };
