@@ -2,7 +2,7 @@ import type { Locator, Page } from '@playwright/test';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { answer, expect, openStep, saved, settled, test } from './fixtures';
+import { answer, expect, FINEST, openStep, saved, settled, test } from './fixtures';
 
 /** Opens the dialog of a new car in an empty garage, and names it. */
 async function newCar(page: Page, address: string, name: string): Promise<Locator> {
@@ -106,7 +106,7 @@ test('gears that nobody typed are said to be typical, and asked for first', asyn
       .match(/likely ([\d.]+)–([\d.]+)/)!
       .slice(1)
       .map(Number);
-  await expect(page.locator('[data-bands="256"]')).toHaveCount(1);
+  await expect(page.locator(`[data-bands="${FINEST}"]`)).toHaveCount(1);
   const [low, high] = await bandOf();
   await page.getByRole('spinbutton', { name: 'pinion' }).fill('20');
   await page.getByRole('spinbutton', { name: 'pinion' }).press('Enter');
@@ -114,7 +114,7 @@ test('gears that nobody typed are said to be typical, and asked for first', asyn
   await page.getByRole('spinbutton', { name: 'spur' }).press('Enter');
   await expect(page.getByText(/typical, not counted/)).toHaveCount(0);
   await settled(page);
-  await expect(page.locator('[data-bands="256"]')).toHaveCount(1);
+  await expect(page.locator(`[data-bands="${FINEST}"]`)).toHaveCount(1);
   const [lower, higher] = await bandOf();
   expect(higher! - lower!).toBeLessThan(0.8 * (high! - low!));
   await expect(next).toContainText('measure the space in the bay');

@@ -1,5 +1,5 @@
 import type { Page, Worker } from '@playwright/test';
-import { expect, openPlan, planNamed, settled, testAlone as test, openStep } from './fixtures';
+import { expect, FINEST, openPlan, planNamed, settled, testAlone as test, openStep } from './fixtures';
 
 const named = (page: Page, name: string): Worker[] => page.workers().filter((worker) => worker.url().includes(`${name}-worker`));
 
@@ -33,7 +33,7 @@ test('a run’s worker dies: the chain answers on, the panels say so, and trying
 /** A plan’s workers have answered all that it asks by itself: one that is ended now leaves only the next question without its answer. */
 async function quiet(page: Page): Promise<void> {
   await settled(page);
-  await expect(page.locator('[data-bands="256"]')).toHaveCount(1);
+  await expect(page.locator(`[data-bands="${FINEST}"]`)).toHaveCount(1);
   await expect(page.locator('[data-fixes="ready"]')).toHaveCount(1);
 }
 
@@ -186,7 +186,7 @@ test('a chart that throws leaves header, chain and panels at work, and its figur
   await expect(page.getByRole('region', { name: 'What fails first' })).toContainText('Motor can');
   await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
   // What comes in later draws the chart again by itself.
-  await expect(page.locator('[data-bands="256"]')).toHaveCount(1);
+  await expect(page.locator(`[data-bands="${FINEST}"]`)).toHaveCount(1);
   await page.evaluate(() => void (document.title += ' drawable'));
   await alert.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('application', { name: /^Pass at full throttle/ })).toBeVisible();

@@ -201,7 +201,7 @@ test('a limit is asked as likely or nearly sure; the setup in hand shows its lik
   expect(await onFront()).toBeLessThan(likely);
   const can = active(page).getByRole('row', { name: /^can/ });
   await expect(can).toContainText(/likely \d+–\d+/);
-  // The bands are drawn by 256 predictions, the wish by the first 40 of them.
+  // The bands are drawn by more predictions than the wish is judged by.
   expect(figure(await can.innerText(), /likely \d+–(\d+)/)).toBeLessThanOrEqual(64);
   await expect(active(page)).toContainText('€');
 

@@ -1,4 +1,5 @@
 import type { DocList } from '@puddler/contract/shared';
+import { BAND_SAMPLES } from '@puddler/core';
 import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { DESK } from './barriers';
 import { demoFolder } from './demo-folder';
@@ -115,6 +116,9 @@ export async function openPlan(page: Page, address: string, name?: string): Prom
   await page.goto(`${address}/plans/${await planNamed(address, name)}`);
   await settled(page);
 }
+
+/** What `data-bands` holds once the likely ranges are as fine as they become. */
+export const FINEST = String(BAND_SAMPLES);
 
 /** Waits until the run in the worker is in. */
 export async function settled(page: Page): Promise<void> {

@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test';
 import { fill, makeRoom, removeDisk, smallDisk } from '../server/test/small-disk';
 import { DESK } from './barriers';
 import { demoFolder } from './demo-folder';
-import { expect, openPlan, saved, settled, testAlone as test } from './fixtures';
+import { expect, FINEST, openPlan, saved, settled, testAlone as test } from './fixtures';
 import { startServer } from './start-server';
 
 const plansOf = async (address: string): Promise<Doc<'plan'>[]> => ((await (await fetch(`${address}/api/garage`)).json()) as DocList).documents.plan!;
@@ -65,20 +65,20 @@ const changeKept = (page: Page) =>
 test('how sure a plan is stands there at once on the next visit; what is no longer as it was kept is worked out again', async ({ page, club }) => {
   const bands = page.locator('[data-bands]');
   await openPlan(page, club.address);
-  await expect(bands).toHaveAttribute('data-bands', '256');
+  await expect(bands).toHaveAttribute('data-bands', FINEST);
   const likely = await page.getByText(/^likely /).allInnerTexts();
   expect(likely).toHaveLength(3);
   // Without its worker it can only be what was kept.
   await page.route(/plan-worker/, (route) => route.abort());
   await page.reload();
   await settled(page);
-  await expect(bands).toHaveAttribute('data-bands', '256');
+  await expect(bands).toHaveAttribute('data-bands', FINEST);
   expect(await page.getByText(/^likely /).allInnerTexts()).toEqual(likely);
   await page.unroute(/plan-worker/);
   expect(await changeKept(page)).toBe(1);
   await page.reload();
   await settled(page);
-  await expect(bands).toHaveAttribute('data-bands', '256');
+  await expect(bands).toHaveAttribute('data-bands', FINEST);
   expect(await page.getByText(/^likely /).allInnerTexts()).toEqual(likely);
 });
 

@@ -2,7 +2,7 @@ import type { DocList } from '@puddler/contract/shared';
 import type { Page } from '@playwright/test';
 import { expectNoBarriers, smallTargets } from './barriers';
 import { LAN } from './browser-options';
-import { expect, planNamed, testAlone as test } from './fixtures';
+import { expect, FINEST, planNamed, testAlone as test } from './fixtures';
 import { pair, runsOf, withNetwork } from './paired';
 
 test('a phone is paired by the code that is typed and a yes at the laptop; it writes, and is put out at once', async ({ page, browser }) => {
@@ -108,7 +108,7 @@ test('at 390 and 320 px the four stations have targets for a thumb, nothing scro
     const { documents } = (await (await fetch(`${server.address}/api/garage`)).json()) as DocList;
     const { id } = documents.plan!.find(({ body }) => body.name === 'Sixty on packed dirt')!;
     for (const [station, ready] of [
-      ['', (page: Page) => page.locator('[data-bands="256"]')],
+      ['', (page: Page) => page.locator(`[data-bands="${FINEST}"]`)],
       ['/step-up', (page: Page) => page.getByRole('table', { name: 'Steps' })],
       ['/log', (page: Page) => page.getByRole('table', { name: 'Runs of the car' })],
       ['/fit', (page: Page) => page.getByRole('checkbox').first()],

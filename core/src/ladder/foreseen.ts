@@ -2,6 +2,7 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bandOf, type Band } from '../math/band';
+import { BLOCK } from '../math/stratified-normals';
 import { stoodFor, type Temperatures } from '../predict/cool-down';
 import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { simulateRun } from '../predict/run';
@@ -28,7 +29,7 @@ export interface Foreseen {
 }
 
 /** Cars drawn for the bands of a step: the first of those that the bands of a plan are drawn from, so that steps differ by their gears alone. */
-const STEP_DRAWS = 24;
+const STEP_DRAWS = BLOCK;
 
 /** The session of a step: as long at full throttle as the car needs. */
 export const stepSession = (plan: ResolvedPlan, capShare: number): TrackSession => ({ ...sessionFor(plan, STEP_PASSES), capShare });
@@ -77,7 +78,7 @@ export function drawSteps(plan: PlanFile, resolved: ResolvedPlan, capShare: numb
 
 /**
  * The bands of what drawn cars do in a session. The middle of the speed is that of the car as it is planned, as Plan shows it: of two
- * dozen draws the median lies off by a third of the band.
+ * dozen draws the median lies off by a twentieth of the band.
  */
 export function foreseenOf(plan: PlanFile, steps: readonly DrawnStep[], planned: StepOutcome): Foreseen {
   const band = (of: (one: StepOutcome) => number): Band => bandOf(steps.map(({ outcome }) => of(outcome)));

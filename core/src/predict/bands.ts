@@ -2,6 +2,7 @@ import { openCircuitV } from '../chain/pack';
 import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bandOf, type Band } from '../math/band';
+import { BLOCK } from '../math/stratified-normals';
 import { MonteCarloSamples } from './monte-carlo-samples';
 import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';
@@ -32,9 +33,10 @@ export interface Bands {
   lapS?: Band;
 }
 
-export const BAND_SAMPLES = 256;
-/** Less of the variance than chance brings at 256 samples is no reason to measure. */
-const LEAST_SHARE = 0.03;
+/** Ends of a band are within 3 to 8 % of its width of those of thousands of samples. */
+export const BAND_SAMPLES = 6 * BLOCK;
+/** Less of the variance than chance brings among so many samples is no reason to measure. */
+const LEAST_SHARE = 0.05;
 
 /**
  * Draws plans whose uncertain figures vary as docs/model.md section 2 says, and sorts what they do. Resumable: each call

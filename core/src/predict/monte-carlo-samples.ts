@@ -2,7 +2,8 @@ import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { covarianceOf } from '../resolve/learned-figures';
 import { cholesky, type Matrix } from '../math/matrix';
-import { normal, randomStream } from '../math/random';
+import { randomStream } from '../math/random';
+import { stratifiedNormals } from '../math/stratified-normals';
 import { scalableCopy, uncertainFigures, type UncertainFigure } from '../resolve/uncertain-figures';
 
 /** One plan that the uncertain figures of another might just as well stand for. */
@@ -18,7 +19,7 @@ export interface MonteCarloSample {
  */
 export class MonteCarloSamples {
   readonly figures: UncertainFigure[];
-  private readonly random: () => number;
+  private readonly points: Generator<number[], never>;
   /** Places among `figures` of what runs have taught, and the triangle of its covariance. */
   private readonly learnedIndices: number[];
   private readonly triangle: Matrix;
@@ -29,7 +30,7 @@ export class MonteCarloSamples {
     seed = 1,
   ) {
     this.figures = uncertainFigures(plan, resolved);
-    this.random = randomStream(seed);
+    this.points = stratifiedNormals(this.figures.length, randomStream(seed));
     this.learnedIndices = this.figures.flatMap(({ learnedAt }, i) => (learnedAt === undefined ? [] : [i]));
     const places = this.learnedIndices.map((i) => this.figures[i]!.learnedAt!);
     this.triangle = (plan.learned && cholesky(covarianceOf(plan.learned, places))) ?? [];
@@ -38,7 +39,7 @@ export class MonteCarloSamples {
   next(): MonteCarloSample {
     const { figures } = this;
     const resolved = scalableCopy(this.resolved);
-    const deviations = figures.map(() => normal(this.random));
+    const deviations = this.points.next().value;
     const standard = this.learnedIndices.map((i) => deviations[i]!);
     for (const [i, { correlatesWith }] of figures.entries()) {
       const other = correlatesWith ? figures.findIndex(({ path }) => path === correlatesWith.path) : -1;

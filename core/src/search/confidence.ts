@@ -3,6 +3,7 @@ import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { minutesToCutoff } from '../predict/bands';
 import { MonteCarloSamples } from '../predict/monte-carlo-samples';
+import { BLOCK } from '../math/stratified-normals';
 import { lineConstants } from '../predict/line-constants';
 import { heatOf } from '../predict/run-types';
 import { solveTopSpeed } from '../predict/top-speed';
@@ -11,7 +12,7 @@ import { searchRun } from './judge';
 import { climbPctOf, SURE_TARGETS, type SearchQuery, type SureTarget, type Target } from './query';
 
 /** Draws that a nearly sure target is judged by, and how many of them may miss it: one in ten. */
-export const SURE_DRAWS = 40;
+export const SURE_DRAWS = BLOCK;
 export const SURE_MISSES = Math.floor(SURE_DRAWS / 10);
 const RESORT_AFTER = 8;
 

@@ -1,11 +1,12 @@
 import type { Limits } from '../findings/limits';
 import { gatesOfRun, isOverGates, RUN_AT, RUN_GATES } from '../findings/planned-run-gate';
+import { BLOCK } from '../math/stratified-normals';
 import type { PlanFile } from '../plan/plan-file';
 import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { resolvePlan } from '../resolve/resolve-plan';
 
 /** Cars drawn, the first of those that Step up judges the planned run by. */
-const REACH_DRAWS = 40;
+const REACH_DRAWS = BLOCK;
 const MISSES = Math.floor((1 - RUN_AT.unread) * REACH_DRAWS);
 /** A run that takes no more than this share of each limit, of heat over the air, is within it for three in four cars: their spread makes 1.35 of it. */
 const EASY = 0.65;

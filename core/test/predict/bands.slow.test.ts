@@ -1,5 +1,7 @@
 import { BAND_FIGURES, BandSampler, minutesToCutoff, resolvePlan, sampleBands, simulateRun, solveTopSpeed, type PlanFile } from '@puddler/core';
 import { normal, randomStream } from '../../src/math/random';
+import { BLOCK, normalQuantile, stratifiedNormals } from '../../src/math/stratified-normals';
+import { bandOf } from '../../src/math/band';
 import { caseNamed } from '../helpers';
 
 const plan = () => caseNamed('ridgeback-2s');
@@ -16,6 +18,56 @@ test('the stream repeats by its seed and is even; its normal numbers are normal'
   expect(Math.abs(mean)).toBeLessThan(0.03);
   expect(Math.abs(variance - 1)).toBeLessThan(0.03);
   expect(numbers.filter((z) => z < -1.2816).length / numbers.length).toBeCloseTo(0.1, 1);
+});
+
+test('normal numbers are found by the share that lies under them', () => {
+  // The last from tables of the normal distribution.
+  for (const [share, number] of [
+    [0.5, 0],
+    [0.75, 0.6744897502],
+    [0.9, 1.2815515655],
+    [0.999, 3.0902323062],
+    [0.01, -2.326347874],
+    [1e-6, -4.753424309],
+  ] as const)
+    expect(normalQuantile(share)).toBeCloseTo(number, 7);
+  expect(Number.isFinite(normalQuantile(0))).toBe(true);
+});
+
+test('of every block of draws each figure’s lie one in each of as many equally likely intervals, and figures do not go together', () => {
+  const points = stratifiedNormals(3, randomStream(4));
+  const under = Array.from({ length: BLOCK - 1 }, (_, i) => normalQuantile((i + 1) / BLOCK));
+  const drawn = Array.from({ length: 40 * BLOCK }, () => points.next().value);
+  for (let block = 0; block < drawn.length; block += BLOCK)
+    for (const dimension of [0, 1, 2]) {
+      const intervals = drawn.slice(block, block + BLOCK).map((point) => under.filter((edge) => edge <= point[dimension]!).length);
+      expect(intervals.sort((a, b) => a - b)).toEqual([...under.keys(), BLOCK - 1]);
+    }
+  const together = drawn.reduce((sum, [x, y]) => sum + x! * y!, 0) / drawn.length;
+  expect(Math.abs(together)).toBeLessThan(0.1);
+});
+
+test('two blocks say of figures of which two count most what twice as many free draws do', () => {
+  const figures = 12;
+  const weights = Array.from({ length: figures }, (_, i) => 0.7 ** i);
+  const sigma = Math.hypot(...weights);
+  const total = (point: number[]) => point.reduce((sum, one, i) => sum + weights[i]! * one, 0) / sigma;
+  /** How far ends and middle of a band lie off, in the middle of many seeds. */
+  const off = (draw: (seed: number) => () => number[], count: number) =>
+    Array.from({ length: 200 }, (_, seed) => {
+      const next = draw(seed + 1);
+      const { p10, p50, p90 } = bandOf(Array.from({ length: count }, () => total(next())));
+      return (p10 + 1.2816) ** 2 + p50 ** 2 + (p90 - 1.2816) ** 2;
+    }).reduce((sum, one) => sum + one, 0);
+  const stratified = off((seed) => {
+    const points = stratifiedNormals(figures, randomStream(seed));
+    return () => points.next().value;
+  }, 2 * BLOCK);
+  const free = off((seed) => {
+    const random = randomStream(seed);
+    return () => Array.from({ length: figures }, () => normal(random));
+  }, 4 * BLOCK);
+  expect(stratified).toBeLessThan(free);
 });
 
 test('the same seed gives the same bands, in one go or in pieces', () => {
