@@ -1,9 +1,9 @@
-import { BAND_SAMPLES, predict, type PredictOptions, type Prediction } from '@puddler/core';
+import { BAND_SAMPLES, BAND_SEED, predict, type PredictOptions, type Prediction } from '@puddler/core';
 import { FileProblems, readPlan } from './files';
 
 const USAGE = `usage: npm run -s predict -- [--seed N] [--samples N] plan.json [plan.json …]
 Prints the prediction of each plan file as JSON: an object for one, an array for several.
---seed N     repeats the same draws for the bands (default 1)
+--seed N     repeats the same draws for the bands (default ${BAND_SEED})
 --samples N  plans drawn for the bands (default ${BAND_SAMPLES}; 0 leaves them out)
 `;
 const MOST_SAMPLES = 100_000;

@@ -55,6 +55,7 @@ export { simulateRun } from './predict/run';
 export type { MotorHeat, Run, RunSample } from './predict/run-types';
 export { drivePass, passFigures, type Pass } from './predict/pass';
 export { driveLap, type Lap } from './predict/lap';
+export { BAND_SEED } from './predict/monte-carlo-samples';
 export { predict, type PredictOptions, type Prediction } from './findings/predict';
 
 export { UP_TO_KG } from './search/classes';

@@ -5,6 +5,7 @@ import type { PlanFile } from '../plan/plan-file';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { Band } from '../math/band';
 import { sampleBands, type BandFigure } from '../predict/bands';
+import { BAND_SEED } from '../predict/monte-carlo-samples';
 import { simulateRun } from '../predict/run';
 import type { Run } from '../predict/run-types';
 import { predictSteady, type Steady } from '../predict/steady';
@@ -26,7 +27,7 @@ export interface PredictOptions {
 }
 
 /** Resolves a checked plan and predicts its top speed, its run, how sure they are and what gives. Throws PlanError as resolvePlan does. */
-export function predict(plan: PlanFile, { seed = 1, samples = 0 }: PredictOptions = {}): Prediction {
+export function predict(plan: PlanFile, { seed = BAND_SEED, samples = 0 }: PredictOptions = {}): Prediction {
   const resolved = resolvePlan(plan);
   const steady = predictSteady(resolved);
   const run = simulateRun(resolved);

@@ -3,7 +3,7 @@ import type { PlanFile } from '../plan/plan-file';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
 import { bandOf, type Band } from '../math/band';
 import { BLOCK } from '../math/stratified-normals';
-import { MonteCarloSamples } from './monte-carlo-samples';
+import { MonteCarloSamples, BAND_SEED } from './monte-carlo-samples';
 import { simulateRunFast } from './run-fast';
 import { shownRun } from './peak';
 import type { Run } from './run-types';
@@ -49,7 +49,7 @@ export class BandSampler {
 
   private readonly lapsS: number[] = [];
 
-  constructor(plan: PlanFile, resolved: ResolvedPlan, seed = 1) {
+  constructor(plan: PlanFile, resolved: ResolvedPlan, seed = BAND_SEED) {
     this.drawn = new MonteCarloSamples(plan, resolved, seed);
   }
 
@@ -105,7 +105,7 @@ export function topSpeedBand(plan: PlanFile, resolved: ResolvedPlan): Band {
 }
 
 /** All samples at once, for the command line. */
-export function sampleBands(plan: PlanFile, resolved: ResolvedPlan, seed = 1, samples = BAND_SAMPLES): Bands {
+export function sampleBands(plan: PlanFile, resolved: ResolvedPlan, seed = BAND_SEED, samples = BAND_SAMPLES): Bands {
   const sampler = new BandSampler(plan, resolved, seed);
   sampler.add(samples);
   return sampler.bands();

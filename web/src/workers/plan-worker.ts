@@ -37,7 +37,6 @@ import type { RunTerms } from './predict-worker';
 import { serve, type Work } from './serve';
 
 const FIRST_SAMPLES = 8;
-const BAND_SEED = 1;
 const SWEEP_NEWS_MS = 80;
 const GEARS_NEWS_MS = 60;
 const HOUSES_A_PART = 8;
@@ -132,7 +131,7 @@ export type GearRuns = [pinion: number, spur: number, run: GearRun][];
 const tasks = {
   /** Bands from the first samples at once, then finer ones as they come. */
   async bands(plan: PlanFile, work: Work<Bands>): Promise<Bands> {
-    const sampler = new BandSampler(plan, resolvePlan(plan), BAND_SEED);
+    const sampler = new BandSampler(plan, resolvePlan(plan));
     let due = FIRST_SAMPLES;
     await inPieces(work, () => {
       sampler.add(1);
