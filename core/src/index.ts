@@ -2,7 +2,7 @@
 export { amend, compact } from './compact';
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
-export { isUsualAt } from './plan/usual-parts';
+export { isUsualAt, marked } from './plan/usual-parts';
 export { SPEED_RUN_MS } from './chain/constants';
 export type { Origin, Provenance } from './plan/provenance';
 export { COURSES, NEW_CORNER, NEW_LEG } from './plan/courses';

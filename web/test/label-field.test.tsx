@@ -2,17 +2,20 @@
 import type { LabelKind, Part } from '@puddler/core';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
+import { plainPlan } from '../../core/test/helpers';
 import { unitsSwapped } from '../src/document-store/prefs-slice';
 import { createStore } from '../src/document-store/store';
 import { LabelField } from '../src/active/labels/LabelField';
-import { useLabel } from '../src/active/labels/use-label';
+import { useLabel, type LabelInHand } from '../src/active/labels/use-label';
+import { withLabels } from '../src/active/stock';
 
 const taken: Part[][] = [];
+const fields: LabelInHand[] = [];
 let store = createStore();
 
 function Bench({ kind }: { kind: LabelKind | undefined }) {
   const field = useLabel(kind);
-  return <LabelField label="Label" placeholder="3652" field={field} onEnter={() => taken.push(field.parts)} />;
+  return <LabelField label="Label" placeholder="3652" field={field} onEnter={() => taken.push(fields[fields.push(field) - 1]!.parts)} />;
 }
 
 function show(kind?: LabelKind) {
@@ -42,6 +45,22 @@ test('what was understood is said as it is typed, and Enter takes the part', () 
   expect(screen.getByText('no sensor')).toBeTruthy();
   enter();
   expect(taken).toEqual([[expect.objectContaining({ kind: 'motor', name: '3652 4000KV sensorless' })]]);
+});
+
+test('a can whose turns nobody gave stays usual in the plan; with its turns it is the builder’s', () => {
+  const file = plainPlan();
+  for (const [text, usualParts] of [
+    ['550 can', ['esc', 'motor']],
+    ['550 21T', ['esc']],
+  ] as const) {
+    const { type, enter } = show('motor');
+    type(text);
+    enter();
+    const plan = withLabels({ ...file, usualParts: ['esc'] }, [fields.at(-1)!]);
+    expect(plan.motor).toMatchObject({ kind: 'brushed', sizeClass: '550' });
+    expect([...plan.usualParts!].sort()).toEqual(usualParts);
+    cleanup();
+  }
 });
 
 test('what is missing is said, and Enter does nothing', () => {

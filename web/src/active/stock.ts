@@ -1,5 +1,6 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import { compact, UP_TO_KG, USUAL_PARTS, withPart, type Car, type Part, type PlanFile } from '@puddler/core';
+import { compact, marked, UP_TO_KG, USUAL_PARTS, withPart, type Car, type PlanFile } from '@puddler/core';
+import type { LabelInHand } from './labels/use-label';
 import { splitPlan } from './joined-plan';
 import { firstPlan } from './templates/templates';
 
@@ -43,7 +44,13 @@ export function stockStart({ massKg, drive }: Car, like: PlanBody | undefined): 
   };
 }
 
-/** The plan body with a part from a label in place; a gear label may bring two. */
-export function withParts(file: PlanFile, parts: readonly Part[]): PlanBody {
-  return splitPlan(parts.reduce(withPart, file));
-}
+/** The plan with the parts of labels in place; a gear label may bring two. What a label leaves open stays usual. */
+export const fileWithLabels = (file: PlanFile, labels: readonly Pick<LabelInHand, 'parts' | 'usual'>[]): PlanFile =>
+  labels.reduce((plan, { parts, usual }) => {
+    const fitted = parts.reduce(withPart, plan);
+    return parts.length > 0 ? usual.reduce((all, part) => marked(all, part, true), fitted) : fitted;
+  }, file);
+
+/** Its body alone. */
+export const withLabels = (file: PlanFile, labels: readonly Pick<LabelInHand, 'parts' | 'usual'>[]): PlanBody =>
+  splitPlan(fileWithLabels(file, labels));

@@ -1,11 +1,11 @@
 import { RANGES, type PlanBody } from '@puddler/contract/shared';
-import { compact, massOfPartsG, splitShopLine, USUAL_PARTS, withCarField, type Car, type PlanFile, type ShopKind } from '@puddler/core';
+import { compact, massOfPartsG, splitShopLine, USUAL_PARTS, withCarField, type Car, type ShopKind } from '@puddler/core';
 import { useState } from 'react';
 import { addCar, type NewPlan } from '../document-store/edits';
 import { useAppDispatch } from '../document-store/store';
 import { planFileFor } from '../active/joined-plan';
 import { useLabel, type LabelInHand } from '../active/labels/use-label';
-import { stockStart, withParts } from '../active/stock';
+import { stockStart, withLabels } from '../active/stock';
 import { carOf, TEMPLATES } from '../active/templates/templates';
 import { parseFigure } from '@puddler/figures';
 
@@ -104,13 +104,6 @@ export function useNewCar() {
       : undefined;
   return { name, rename, isNameMissing, template, setTemplateId, ratioText, setRatio, ratioProblem, isDirect, labels, spread, unfinished, make };
 }
-
-/** The plan with the parts of labels in it. */
-const withLabels = (file: PlanFile, labels: readonly LabelInHand[]): PlanBody =>
-  withParts(
-    file,
-    labels.flatMap(({ parts }) => parts),
-  );
 
 /** The plan with as many motors and packs as the labels speak of: packs one after the other, where the ESC bears so many cells. */
 function withCounts(plan: PlanBody, motor: LabelInHand, pack: LabelInHand): PlanBody {

@@ -9,6 +9,7 @@ import {
   type Part,
   type PartStatus,
   type ReadFields,
+  type UsualPart,
 } from '@puddler/core';
 import { foreignCurrencyText, priceIn } from '@puddler/figures';
 import { useMemo, useState } from 'react';
@@ -25,6 +26,8 @@ export interface LabelInHand {
   taken: ReadFields | undefined;
   setAnswer: (fields: ReadFields) => void;
   parts: Part[];
+  /** Parts that the label names and says too little of: their main figure is only usual, as of the turns of a “550”. */
+  usual: UsualPart[];
   /** The parts of a line that a shop sells as one, each with what it would still have to say. */
   kit: KitPart[] | undefined;
   /** What the label would still have to say. */
@@ -76,6 +79,7 @@ export function useLabel(kind?: LabelKind, { guessesSize = false, status }: Opti
     taken,
     setAnswer,
     parts: problems.length > 0 ? [] : made.parts,
+    usual: reading?.kind === 'motor' && reading.fields['turns']?.source === 'estimated' ? ['motor'] : [],
     kit,
     missing: made.missing,
     problems,

@@ -2,7 +2,7 @@ import type { PlanBody } from '@puddler/contract/shared';
 import type { Part } from '@puddler/core';
 import { useAppDispatch } from '../../document-store/store';
 import { editBench, replaceCarAndPlan, replacePlan } from '../../document-store/edits';
-import { stockStart, withParts } from '../../active/stock';
+import { stockStart, withLabels } from '../../active/stock';
 import { LabelField } from '../../active/labels/LabelField';
 import { useLabel, type LabelInHand } from '../../active/labels/use-label';
 import { planFileFor } from '../../active/joined-plan';
@@ -19,10 +19,10 @@ export function StockStep({ active }: { active: ActiveCar }) {
   const { id, car, bench, plans, stock } = active;
   const take = (field: LabelInHand) => {
     if (field.parts.length === 0) return;
-    if (stock) dispatch(replacePlan(stock.id, withParts(stock.file, field.parts), `stock ${field.parts[0]!.kind}`));
+    if (stock) dispatch(replacePlan(stock.id, withLabels(stock.file, [field]), `stock ${field.parts[0]!.kind}`));
     else {
       const planId = newId();
-      const body = withParts(planFileFor(car, stockStart(car, plans[0]?.plan), undefined), field.parts);
+      const body = withLabels(planFileFor(car, stockStart(car, plans[0]?.plan), undefined), [field]);
       dispatch(replaceCarAndPlan(id, car, { ...bench, stockPlanId: planId }, planId, body, 'car as bought'));
     }
     field.setText('');

@@ -21,7 +21,8 @@ import { searchText, summary } from '../../active/part-text';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
-import { fitParts } from '../../active/plan-edits';
+import { fitParts, takeFile } from '../../active/plan-edits';
+import { fileWithLabels } from '../../active/stock';
 import { useLimits } from '../../active/run-terms';
 import type { ActivePlan } from '../../active/use-plan';
 import { Said } from '../../active/Said';
@@ -52,9 +53,9 @@ export function FromShelf({ link, active }: { link: LinkName; active: ActivePlan
   const label = LABELS[link];
   const field = useLabel(label?.kind);
   if (kinds.length === 0) return null;
-  const take = (parts: readonly Part[]) => {
-    if (parts.length === 0) return;
-    dispatch(fitParts(active, parts));
+  const take = () => {
+    if (field.parts.length === 0) return;
+    dispatch(takeFile(active, fileWithLabels(active.file, [field]), field.parts.map(({ name }) => name).join(' and ')));
     field.setText('');
   };
   return (
@@ -64,15 +65,15 @@ export function FromShelf({ link, active }: { link: LinkName; active: ActivePlan
           label="Swap it for one that says"
           placeholder={label.placeholder}
           field={field}
-          onEnter={() => take(field.parts)}
+          onEnter={take}
           action={
-            <Button className="h-9" disabled={field.parts.length === 0} onClick={() => take(field.parts)}>
+            <Button className="h-9" disabled={field.parts.length === 0} onClick={take}>
               Fit
             </Button>
           }
         />
       )}
-      <ShelfList kinds={kinds} active={active} onTake={(part) => take([part])} />
+      <ShelfList kinds={kinds} active={active} onTake={(part) => dispatch(fitParts(active, [part]))} />
     </section>
   );
 }
