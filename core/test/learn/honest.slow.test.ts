@@ -1,6 +1,9 @@
-import { learn, resolvePlan, topSpeedBand, withLearned, predictSteady, type LoggedRun, type PlanFile } from '@puddler/core';
+import { learn, resolvePlan, solveTopSpeed, topSpeedBand, withLearned, predictSteady, type LoggedRun, type PlanFile } from '@puddler/core';
 import { evidenceOf } from '../../src/learn/evidence';
 import { resolvedAsDriven } from '../../src/learn/logged-run';
+import { bandOf } from '../../src/math/band';
+import { BLOCK } from '../../src/math/stratified-normals';
+import { MonteCarloSamples } from '../../src/predict/monte-carlo-samples';
 import { plainPlan } from '../helpers';
 import { ODD_KINDS, oddSession } from './odd-cars';
 import { hiddenSession } from './hidden-session';
@@ -22,7 +25,9 @@ const speedOf = (plan: PlanFile) => predictSteady(resolvePlan(plan)).topSpeedMs;
 const sigmaOf = (run: LoggedRun, kind: string) => evidenceOf(run, 0).features.find((one) => one.kind === kind)!.sigma;
 const taughtBand = (plan: PlanFile, runs: LoggedRun[]) => {
   const file = withLearned(plan, learn(runs));
-  const { p10, p90 } = topSpeedBand(file, resolvePlan(file));
+  // As many draws as leave no chance in it: what is asked of the band is less than 144 of them are sure of.
+  const draws = new MonteCarloSamples(file, resolvePlan(file));
+  const { p10, p90 } = bandOf(Array.from({ length: 100 * BLOCK }, () => solveTopSpeed(draws.next().resolved).topSpeedMs));
   const topSpeedMs = speedOf(file);
   return { topSpeedMs, half: (p90 - p10) / 2 / topSpeedMs };
 };
