@@ -2,7 +2,7 @@
 export { amend, compact } from './compact';
 export * from './plan/plan-file';
 export { PlanError } from './plan/plan-error';
-export { isUsualAt, marked } from './plan/usual-parts';
+export { isUsualAt } from './plan/usual-parts';
 export { SPEED_RUN_MS } from './chain/constants';
 export type { Origin, Provenance } from './plan/provenance';
 export { COURSES, NEW_CORNER, NEW_LEG } from './plan/courses';
@@ -63,7 +63,7 @@ export { threePicks, type Pick as FrontPick, type PickedAs } from './search/pick
 export { splitShopLine, type ShopKind, type ShopLine } from './labels/shop-line';
 export { LABEL_KINDS, labelKind, readLabel, type LabelKind, type LabelReading } from './labels/read-label';
 export { readKit, type KitPart } from './labels/kit';
-export { partFromLabel } from './labels/part-from-label';
+export { partFromLabel, withLabel, type FromLabel } from './labels/part-from-label';
 export type { ReadField, ReadFields } from './labels/label-text';
 
 export { explainDifference, type Difference, type Explanation, type MeasuredToday } from './car/explain-difference';

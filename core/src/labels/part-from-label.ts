@@ -1,16 +1,23 @@
 import { compact } from '../compact';
 import { withUsualRating } from '../plan/pack-rating';
-import type { Pack } from '../plan/plan-file';
-import type { Part, PartStatus } from '../shelf/part';
+import type { Pack, PlanFile, UsualPart } from '../plan/plan-file';
+import { marked } from '../plan/usual-parts';
+import { withPart, type Part, type PartStatus } from '../shelf/part';
 import type { LabelReading } from './read-label';
 import { nameOfOne, type ReadFields } from './label-text';
 
 /** The parts that a label describes, or what it would still have to say. */
 export interface FromLabel {
   parts: Part[];
+  /** Parts of a plan that the label names and says too little of: their main figure is only usual, as the turns of a “550” are. */
+  usual: UsualPart[];
   /** Words for the figures without which there is no part: “kv”, “C rating”. */
   missing: string[];
 }
+
+/** The plan file with the parts of a label in the place of what is there. */
+export const withLabel = (plan: PlanFile, { parts, usual }: Pick<FromLabel, 'parts' | 'usual'>): PlanFile =>
+  usual.reduce((fitted, part) => marked(fitted, part, true), parts.reduce(withPart, plan));
 
 /** What is kept of a label as a part's name. */
 export const LONGEST_NAME = 120;
@@ -26,9 +33,10 @@ export function partFromLabel(label: string, reading: LabelReading, answer: Read
   const spelt = reading.count === undefined ? label : nameOfOne(label);
   const name = spelt.replace(/\s+/g, ' ').trim().slice(0, LONGEST_NAME) || 'Unnamed';
   const missing = whatIsMissing(reading, spec);
-  if (reading.kind === undefined || missing.length > 0) return { parts: [], missing };
+  if (reading.kind === undefined || missing.length > 0) return { parts: [], usual: [], missing };
+  const usual: UsualPart[] = reading.kind === 'motor' && fields['turns']?.source === 'estimated' ? ['motor'] : [];
   const priced = reading.price === undefined ? {} : { price: reading.price };
-  if (reading.kind !== 'gears') return { parts: [{ kind: reading.kind, name, status, ...priced, spec } as unknown as Part], missing };
+  if (reading.kind !== 'gears') return { parts: [{ kind: reading.kind, name, status, ...priced, spec } as unknown as Part], usual, missing };
   const { pinion, spur, moduleMm, boreMm } = spec as Record<string, number | undefined>;
   const module = moduleMm === undefined ? {} : { moduleMm };
   const both = pinion !== undefined && spur !== undefined;
@@ -49,6 +57,7 @@ export function partFromLabel(label: string, reading: LabelReading, answer: Read
         ? []
         : [{ kind: 'spur' as const, name: both ? `${spur}T spur` : name, status, ...(both ? {} : priced), spec: { teeth: spur, ...module } }]),
     ],
+    usual,
     missing,
   };
 }

@@ -3,7 +3,8 @@ export const BLOCK = 24;
 
 /**
  * Standard normal numbers, one for each dimension, point by point. Of every BLOCK points the numbers of a dimension lie one in each of as many equally
- * likely intervals, in an order of its own (a Latin hypercube): where a few dimensions count most, quantiles are then as near as those of about twice as many drawn freely.
+ * likely intervals, in an order of its own (a Latin hypercube): where a few dimensions count most, quantiles are then as near as those of about twice as
+ * many drawn freely.
  */
 export function* stratifiedNormals(dimensions: number, random: () => number): Generator<number[], never> {
   for (;;) {

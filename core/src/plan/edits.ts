@@ -59,7 +59,6 @@ export const motorFormOf = (motor: Motor): MotorForm => (motor.kind === 'brushed
 
 /** The motor as another kind: what both kinds know is kept, sizes start at the most usual. */
 function motorAs(motor: Motor, form: MotorForm): Motor {
-  if (motorFormOf(motor) === form) return motor;
   const { name, massG, shaftMm, maxRpm, maxCells } = motor;
   const shared = {
     name,
@@ -84,9 +83,6 @@ const PAIRS: Partial<Record<FigurePath, FigurePath>> = {
   'motor.noLoadVoltageV': 'motor.noLoadCurrentA',
 };
 
-/** Teeth of a gear that nobody has counted, where the other one is given. */
-const USUAL_TEETH = { pinion: 20, spur: 60 } as const;
-
 /** Why a figure cannot be set, or cleared with undefined, by itself; undefined when it can. */
 export function whyNotAlone({ motor }: PlanLike, path: FigurePath, value: unknown): string | undefined {
   if (value === undefined) {
@@ -100,10 +96,22 @@ export function whyNotAlone({ motor }: PlanLike, path: FigurePath, value: unknow
 }
 
 /** Gears of which one was counted or chosen: it is not just the usual one any more. */
-export function counted({ typical, ...gearing }: Gearing, gear: 'pinion' | 'spur'): Gearing {
+function counted({ typical, ...gearing }: Gearing, gear: 'pinion' | 'spur'): Gearing {
   const left = typical?.filter((one) => one !== gear && gearing[one] !== undefined) ?? [];
   return left.length > 0 ? { ...gearing, typical: left } : gearing;
 }
+
+/** Teeth of a gear that nobody has counted, where the other one is given. */
+const USUAL_TEETH = { pinion: 20, spur: 60 } as const;
+
+/** Gears of which one has so many teeth, counted or chosen; the other is the usual one where there is none. */
+export function withTeeth(gearing: Gearing, gear: 'pinion' | 'spur', teeth: number): Gearing {
+  const other = gear === 'pinion' ? 'spur' : 'pinion';
+  const next = { ...counted(gearing, gear), [gear]: teeth };
+  return next[other] === undefined ? { ...next, [other]: USUAL_TEETH[other], typical: [other] } : next;
+}
+
+const gearAt = (path: FigurePath) => (path === 'gearing.pinion' ? 'pinion' : path === 'gearing.spur' ? 'spur' : undefined);
 
 /** What is only usual gives way to what is given, and comes back where that is taken out. */
 function countedAt<P extends PlanLike>(plan: P, path: FigurePath): P {
@@ -115,8 +123,8 @@ function countedAt<P extends PlanLike>(plan: P, path: FigurePath): P {
       packs: plan.packs.map((one, i) => (i === Number(pack[1]) ? ratedAfter(one, pack[2]!) : withUsualRating(one))),
     };
   if (part) return chosen(plan, part);
-  if (path !== 'gearing.pinion' && path !== 'gearing.spur') return plan;
-  return plan.gearing.typical ? { ...plan, gearing: counted(plan.gearing, path === 'gearing.pinion' ? 'pinion' : 'spur') } : plan;
+  const gear = gearAt(path);
+  return gear && plan.gearing.typical ? { ...plan, gearing: counted(plan.gearing, gear) } : plan;
 }
 
 /** The plan with a field set or cleared, and whatever must follow it. */
@@ -126,11 +134,11 @@ export function withField<P extends PlanLike>(plan: P, path: FigurePath, value: 
 
 function followed<P extends PlanLike>(plan: P, path: FigurePath, value: unknown): P {
   const pair = PAIRS[path];
+  const gear = gearAt(path);
+  if (gear && typeof value === 'number') return { ...plan, gearing: withTeeth(plan.gearing, gear, value) };
   const next = setField(plan, path, value);
   if (pair && value === undefined) return setField(next, pair, undefined);
   if (path === 'tow.massKg' && value === undefined) return setField(next, 'tow', undefined);
-  if (path === 'gearing.pinion' && plan.gearing.spur === undefined) return withUsualTeeth(next, 'spur');
-  if (path === 'gearing.spur' && plan.gearing.pinion === undefined) return withUsualTeeth(next, 'pinion');
   if (path === 'run.profile' && value !== undefined) return { ...next, run: runAs(plannedRun(plan), value as ProfileName) };
   const alike = /^packs\[\d+\]\.(cells|chemistry)$/.exec(path);
   if (alike && plan.packWiring === 'parallel') {
@@ -139,11 +147,6 @@ function followed<P extends PlanLike>(plan: P, path: FigurePath, value: unknown)
   }
   return next;
 }
-
-const withUsualTeeth = <P extends PlanLike>(plan: P, gear: 'pinion' | 'spur'): P => ({
-  ...plan,
-  gearing: { ...plan.gearing, [gear]: USUAL_TEETH[gear], typical: [gear] },
-});
 
 /** The plan with another kind of motor in it: nobody has said which, so its sizes are only the usual ones. */
 export function withMotorForm<P extends PlanLike>(plan: P, form: MotorForm): P {

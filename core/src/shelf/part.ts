@@ -1,5 +1,5 @@
 import { compact } from '../compact';
-import { counted, withCarField } from '../plan/edits';
+import { withCarField, withTeeth } from '../plan/edits';
 import type { CarPath } from '../plan/figure-path';
 import type { Car, Esc, Motor, Pack, PlanFile } from '../plan/plan-file';
 import { chosen } from '../plan/usual-parts';
@@ -49,24 +49,13 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
       return { ...chosen(plan, 'pack'), packs: plan.packs.map(() => ({ name, ...part.spec })) };
     case 'pinion': {
       const { teeth, moduleMm, boreMm } = part.spec;
-      const { moduleMm: _module, pinionBoreMm: _bore, ...gearing } = counted(plan.gearing, 'pinion');
-      return {
-        ...plan,
-        gearing: {
-          ...gearing,
-          pinion: teeth,
-          spur: gearing.spur ?? DEFAULT_SPUR,
-          ...compact({ moduleMm, pinionBoreMm: boreMm }),
-        },
-      };
+      const { moduleMm: _module, pinionBoreMm: _bore, ...gearing } = withTeeth(plan.gearing, 'pinion', teeth);
+      return { ...plan, gearing: { ...gearing, ...compact({ moduleMm, pinionBoreMm: boreMm }) } };
     }
     case 'spur': {
       const { teeth, moduleMm } = part.spec;
-      const { spurModuleMm: _module, ...gearing } = counted(plan.gearing, 'spur');
-      return {
-        ...plan,
-        gearing: { ...gearing, spur: teeth, pinion: gearing.pinion ?? DEFAULT_PINION, ...compact({ spurModuleMm: moduleMm }) },
-      };
+      const { spurModuleMm: _module, ...gearing } = withTeeth(plan.gearing, 'spur', teeth);
+      return { ...plan, gearing: { ...gearing, ...compact({ spurModuleMm: moduleMm }) } };
     }
     case 'tyre': {
       const { massG, ...tyre } = part.spec;
@@ -83,6 +72,3 @@ export function withPart(plan: PlanFile, part: Part): PlanFile {
     }
   }
 }
-
-const DEFAULT_SPUR = 60;
-const DEFAULT_PINION = 20;

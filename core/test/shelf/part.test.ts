@@ -34,7 +34,7 @@ test.each<[LabelKind, string, string[]]>([
   ['gears', 'M0.6', ['teeth']],
   ['tyre', 'rally', ['diameter']],
 ])('%s “%s” still needs %j', (kind, label, missing) => {
-  expect(part(kind, label)).toEqual({ parts: [], missing });
+  expect(part(kind, label)).toEqual({ parts: [], usual: [], missing });
 });
 
 test('the answer to a question completes the part', () => {
@@ -59,6 +59,17 @@ test('a pinion takes its module and bore along and leaves none of the old', () =
   const plan = plainPlan({ gearing: { pinion: 20, spur: 60, moduleMm: 0.8, pinionBoreMm: 5, gearboxRatio: 2 } });
   const other = withPart(plan, { kind: 'pinion', name: 'Other', status: 'owned', spec: { teeth: 18 } });
   expect(other.gearing).toEqual({ pinion: 18, spur: 60, gearboxRatio: 2 });
+});
+
+test('a pinion on a direct drive brings a spur that is only usual, until one is given', () => {
+  const direct = plainPlan({ gearing: {} });
+  const pinion = withPart(direct, { kind: 'pinion', name: 'P', status: 'owned', spec: { teeth: 18, boreMm: 5 } });
+  expect(pinion.gearing).toEqual({ pinion: 18, spur: 60, typical: ['spur'], pinionBoreMm: 5 });
+  expect(withPart(pinion, { kind: 'spur', name: 'S', status: 'owned', spec: { teeth: 66 } }).gearing).toEqual({
+    pinion: 18,
+    spur: 66,
+    pinionBoreMm: 5,
+  });
 });
 
 test('tyre, fan and plug go where they belong', () => {

@@ -4,11 +4,12 @@ import {
   madeGeared,
   takenApart,
   withFigure,
-  withPart,
+  withLabel,
   type FigurePath,
   type Part,
   type PlanEdit,
   type PlanFile,
+  type UsualPart,
 } from '@puddler/core';
 import type { AppDispatch, RootState } from '../document-store/store';
 import { replaceCarAndPlan, replacePlan } from '../document-store/edits';
@@ -62,5 +63,5 @@ export const applyEdits = (active: ActivePlan, edits: readonly PlanEdit[], label
   applyEdit(active, editedApart(active, edits), label);
 
 /** Puts parts in the place of what is there, as one undo. */
-export const fitParts = (active: ActivePlan, parts: readonly Part[]): Thunk =>
-  takeFile(active, parts.reduce(withPart, active.file), parts.map((part) => part.name).join(' and '));
+export const fitParts = (active: ActivePlan, parts: Part[], usual: UsualPart[] = []): Thunk =>
+  takeFile(active, withLabel(active.file, { parts, usual }), parts.map((part) => part.name).join(' and '));

@@ -1,6 +1,5 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import { compact, marked, UP_TO_KG, USUAL_PARTS, withPart, type Car, type PlanFile } from '@puddler/core';
-import type { LabelInHand } from './labels/use-label';
+import { compact, UP_TO_KG, USUAL_PARTS, withLabel, type Car, type FromLabel, type PlanFile } from '@puddler/core';
 import { splitPlan } from './joined-plan';
 import { firstPlan } from './templates/templates';
 
@@ -44,13 +43,6 @@ export function stockStart({ massKg, drive }: Car, like: PlanBody | undefined): 
   };
 }
 
-/** The plan with the parts of labels in place; a gear label may bring two. What a label leaves open stays usual. */
-export const fileWithLabels = (file: PlanFile, labels: readonly Pick<LabelInHand, 'parts' | 'usual'>[]): PlanFile =>
-  labels.reduce((plan, { parts, usual }) => {
-    const fitted = parts.reduce(withPart, plan);
-    return parts.length > 0 ? usual.reduce((all, part) => marked(all, part, true), fitted) : fitted;
-  }, file);
-
-/** Its body alone. */
-export const withLabels = (file: PlanFile, labels: readonly Pick<LabelInHand, 'parts' | 'usual'>[]): PlanBody =>
-  splitPlan(fileWithLabels(file, labels));
+/** The plan body with the parts of labels in place; a gear label may bring two. */
+export const withLabels = (file: PlanFile, labels: readonly Pick<FromLabel, 'parts' | 'usual'>[]): PlanBody =>
+  splitPlan(labels.reduce(withLabel, file));

@@ -26,7 +26,7 @@ export interface LabelInHand {
   taken: ReadFields | undefined;
   setAnswer: (fields: ReadFields) => void;
   parts: Part[];
-  /** Parts that the label names and says too little of: their main figure is only usual, as of the turns of a “550”. */
+  /** Of which of them the main figure is only usual. */
   usual: UsualPart[];
   /** The parts of a line that a shop sells as one, each with what it would still have to say. */
   kit: KitPart[] | undefined;
@@ -60,9 +60,10 @@ export function useLabel(kind?: LabelKind, { guessesSize = false, status }: Opti
   const taken = answer ?? (guessesSize ? reading?.question?.choices[0]?.fields : undefined);
   const kit = useMemo(() => (kind === undefined ? readKit(rest, reading?.price, status) : undefined), [kind, rest, reading, status]);
   const made = useMemo(() => {
-    if (!kit) return reading ? partFromLabel(rest, reading, taken, status) : { parts: [], missing: [] };
+    if (!kit) return reading ? partFromLabel(rest, reading, taken, status) : { parts: [], usual: [], missing: [] };
     const missing = kit.flatMap((one) => one.missing.map((word) => `${word} of the ${wordFor(one.kind)}`));
-    return { parts: missing.length > 0 ? [] : kit.flatMap(({ parts }) => parts), missing };
+    if (missing.length > 0) return { parts: [], usual: [], missing };
+    return { parts: kit.flatMap(({ parts }) => parts), usual: kit.flatMap(({ usual }) => usual), missing };
   }, [kit, rest, reading, taken, status]);
   const problems = useMemo(
     () => [...(kit ? kit.flatMap((one) => one.problems) : (reading?.problems ?? [])), ...made.parts.flatMap(outOfRange)],
@@ -79,7 +80,7 @@ export function useLabel(kind?: LabelKind, { guessesSize = false, status }: Opti
     taken,
     setAnswer,
     parts: problems.length > 0 ? [] : made.parts,
-    usual: reading?.kind === 'motor' && reading.fields['turns']?.source === 'estimated' ? ['motor'] : [],
+    usual: problems.length > 0 ? [] : made.usual,
     kit,
     missing: made.missing,
     problems,

@@ -21,8 +21,7 @@ import { searchText, summary } from '../../active/part-text';
 import { Button } from '../../ui/Button';
 import { VerdictMark } from '../../ui/VerdictMark';
 import { formatIn, unitOf } from '@puddler/figures';
-import { fitParts, takeFile } from '../../active/plan-edits';
-import { fileWithLabels } from '../../active/stock';
+import { fitParts } from '../../active/plan-edits';
 import { useLimits } from '../../active/run-terms';
 import type { ActivePlan } from '../../active/use-plan';
 import { Said } from '../../active/Said';
@@ -55,7 +54,7 @@ export function FromShelf({ link, active }: { link: LinkName; active: ActivePlan
   if (kinds.length === 0) return null;
   const take = () => {
     if (field.parts.length === 0) return;
-    dispatch(takeFile(active, fileWithLabels(active.file, [field]), field.parts.map(({ name }) => name).join(' and ')));
+    dispatch(fitParts(active, field.parts, field.usual));
     field.setText('');
   };
   return (

@@ -60,7 +60,7 @@ const CHANGE_WORDS: Record<StepStop['id'], string> = {
   'pack-current': 'A pack or a plug that bears more.',
   driveline: 'A stronger driveline, or less motor.',
 };
-const HUNDREDTHS: Record<number, string> = { 10: 'one of ten cars', 25: 'one of four cars', 75: 'three of four cars', 90: 'nine of ten' };
+const HUNDREDTHS: Record<number, string> = { 10: 'one of ten cars', 25: 'one of four cars', 75: 'three of four cars', 90: 'nine of ten cars' };
 const inHundredText = (hundredths: number): string => HUNDREDTHS[hundredths] ?? `${hundredths} of a hundred cars`;
 
 /** How sure the planned run of each step must be, where its range goes over the limit. */
