@@ -1,5 +1,5 @@
 import type { PlanBody, PlanName } from '@puddler/contract/shared';
-import type { Finding, Run } from '@puddler/core';
+import { isUsualAt, type FigurePath, type Finding, type PlanFile, type Run } from '@puddler/core';
 import { MoreHorizontal, Pin } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -16,7 +16,7 @@ import { headline, short } from '../active/link-text';
 import { Button } from '../ui/Button';
 import { Menu } from '../ui/Menu';
 import { VerdictMark } from '../ui/VerdictMark';
-import { formatIn, unitOf } from '@puddler/figures';
+import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
 import { usePlan, type ActivePlan } from '../active/use-plan';
 import { NameField } from './NameField';
 import { PlanProgress } from './PlanProgress';
@@ -81,7 +81,7 @@ function WholeRow({ active, stock, twin }: Pick<PlanRowProps, 'stock' | 'twin'> 
       </th>
       <td className="truncate py-1.5 pr-3 text-soft max-md:hidden">
         {stock && <span className="mr-2 rounded-sm border border-rule px-1 text-fine">as bought</span>}
-        {cellsText(plan)} · {headline('motor', file, system)} · {headline('gears', file, system)}
+        {partsText(file, system)}
       </td>
       <PlanFigures view={view} run={result?.driven.run} failed={driven.state === 'failed' ? driven : undefined} />
       <td className="py-1 text-right">
@@ -123,6 +123,16 @@ function NameAndMarks({ id, name, isPinned, twin, worst }: PlanName & { isPinned
 
 const WHEN = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hour12: false });
 const whenText = (iso: string) => WHEN.format(new Date(iso));
+
+/** “2S · usual 3650 · 20 / 66”: what nobody has said is only usual for the kind of car. */
+function partsText(file: PlanFile, system: UnitSystem): string {
+  const said = (path: FigurePath, text: string) => (isUsualAt(file, path) ? `usual ${text}` : text);
+  return [
+    said('packs[0].cells', cellsText(file)),
+    said('motor.name', headline('motor', file, system)),
+    said('gearing.pinion', headline('gears', file, system)),
+  ].join(' · ');
+}
 
 /** “3S”, “6 NiMH”: how packs are spoken of. */
 function cellsText({ packs, packWiring }: Pick<PlanBody, 'packs' | 'packWiring'>): string {

@@ -83,10 +83,8 @@ export function useNewCar() {
     const car: Car = { ...geared, ...compact({ weighedPartsG: massOfPartsG(usual) }) };
     const plan = withCounts(withLabels(planFileFor(car, start, undefined), [gears, newGears, motor, pack, esc]), motor, pack);
     const old = withCounts(withLabels(planFileFor(car, usual, usual), [gears, oldMotor, oldEsc, oldPack]), oldMotor, oldPack);
-    const plans: NewPlan[] = [
-      ...(oldMotor.parts.length + oldEsc.parts.length + oldPack.parts.length > 0 ? [{ plan: old, stock: true }] : []),
-      { plan },
-    ];
+    const isOldSaid = [oldMotor, oldEsc, oldPack, gears].some(({ parts }) => parts.length > 0);
+    const plans: NewPlan[] = [...(isOldSaid ? [{ plan: old, stock: true }] : []), { plan }];
     return dispatch(addCar(car, plans));
   };
   const rename = (next: string) => {

@@ -1,5 +1,5 @@
 import type { PlanBody } from '@puddler/contract/shared';
-import type { Part } from '@puddler/core';
+import type { Part, UsualPart } from '@puddler/core';
 import { useAppDispatch } from '../../document-store/store';
 import { editBench, replaceCarAndPlan, replacePlan } from '../../document-store/edits';
 import { stockStart, withLabels } from '../../active/stock';
@@ -12,6 +12,12 @@ import { useAppSelector } from '../../document-store/store';
 import type { ActiveCar } from '../../active/use-car';
 import { newId } from '@puddler/contract/shared';
 import { Select } from '../../ui/Select';
+
+const STOCK_LABELS: readonly { kind: UsualPart; label: string; placeholder: string }[] = [
+  { kind: 'motor', label: 'Motor', placeholder: '27T 540' },
+  { kind: 'pack', label: 'Pack', placeholder: '7.2V 3000mAh NiMH' },
+  { kind: 'esc', label: 'ESC', placeholder: '60A 2S BEC 5V/1.5A' },
+];
 
 /** Motor, ESC and pack as bought, by what is printed on them. */
 export function StockStep({ active }: { active: ActiveCar }) {
@@ -50,14 +56,22 @@ export function StockStep({ active }: { active: ActiveCar }) {
         </p>
       )}
       <div className="grid gap-x-8 gap-y-3 md:grid-cols-2">
-        <StockLabel kind="motor" label="Motor" placeholder="27T 540" now={stock && part('motor', stock.plan)} onTake={take} />
-        <StockLabel kind="pack" label="Pack" placeholder="7.2V 3000mAh NiMH" now={stock && part('pack', stock.plan)} onTake={take} />
-        <StockLabel kind="esc" label="ESC" placeholder="60A 2S BEC 5V/1.5A" now={stock && part('esc', stock.plan)} onTake={take} />
+        {STOCK_LABELS.map(({ kind, ...label }) => (
+          <StockLabel
+            key={kind}
+            kind={kind}
+            {...label}
+            now={stock && part(kind, stock.plan)}
+            isUsual={stock?.plan.usualParts?.includes(kind) ?? false}
+            onTake={take}
+          />
+        ))}
         <StockLabel
           kind="gears"
           label="Pinion and spur"
           placeholder="21/58 M0.8"
           now={stock?.plan.gearing.pinion === undefined ? undefined : `${stock.plan.gearing.pinion} / ${stock.plan.gearing.spur}`}
+          isUsual={stock?.plan.gearing.typical !== undefined}
           onTake={take}
         />
       </div>
@@ -65,7 +79,7 @@ export function StockStep({ active }: { active: ActiveCar }) {
   );
 }
 
-function part(kind: 'motor' | 'pack' | 'esc', plan: PlanBody): Part {
+function part(kind: UsualPart, plan: PlanBody): Part {
   const { name, ...spec } = kind === 'motor' ? plan.motor : kind === 'esc' ? plan.esc : plan.packs[0]!;
   return { kind, name, status: 'owned', spec } as Part;
 }
@@ -75,21 +89,25 @@ function StockLabel({
   label,
   placeholder,
   now,
+  isUsual,
   onTake,
 }: {
-  kind: 'motor' | 'pack' | 'esc' | 'gears';
+  kind: UsualPart | 'gears';
   label: string;
   placeholder: string;
   now: Part | string | undefined;
+  /** Whether nobody has said that it was this. */
+  isUsual: boolean;
   onTake: (field: LabelInHand) => void;
 }) {
   const field = useLabel(kind);
   const system = useAppSelector((state) => state.prefs.units);
   const said = typeof now === 'string' ? now : now && `${now.name}: ${summary(now, system)}`;
+  const hint = said === undefined ? 'as printed' : isUsual ? `usual, not known: ${said}` : said;
   return (
     <LabelField
       label={label}
-      hint={said ?? 'as printed'}
+      hint={hint}
       placeholder={placeholder}
       field={field}
       onEnter={() => onTake(field)}

@@ -1,4 +1,4 @@
-import { getField, isOfCar, pathInCar, type Car, type FigurePath } from '@puddler/core';
+import { getField, isOfCar, pathInCar, type Car, type FigurePath, type PlanBody, type UsualPart } from '@puddler/core';
 import { formatIn, formatNumber, unitOf, type UnitSystem } from '@puddler/figures';
 import type { ReactNode } from 'react';
 import type { FieldSpec } from '../../active/field-specs';
@@ -27,6 +27,15 @@ export interface Step {
   body: () => ReactNode;
 }
 
+/** What a car was bought with, by its name on the bench. */
+const STOCK_PARTS: readonly { part: UsualPart; nameIn: (plan: PlanBody) => string }[] = [
+  { part: 'motor', nameIn: ({ motor }) => motor.name },
+  { part: 'pack', nameIn: ({ packs }) => packs[0]!.name },
+  { part: 'esc', nameIn: ({ esc }) => esc.name },
+];
+
+const gearsText = ({ gearing: { pinion, spur } }: PlanBody): string => (pinion === undefined ? 'direct drive' : `${pinion} / ${spur}`);
+
 /** Whether a figure of the plan file stands as the kind of car usually has it. */
 const isTypical = (car: Car, path: FigurePath): boolean => isOfCar(path) && (car.typical?.includes(pathInCar(path)) ?? false);
 
@@ -47,6 +56,12 @@ export function stepsOf(active: ActiveCar, system: UnitSystem, isDrawn: boolean)
     body: () => <Fields active={active} specs={step.fields} />,
   });
   const asked = (isGiven: boolean) => ({ given: isGiven ? 1 : 0, of: 1 });
+  const counted = (all: readonly string[], of: number) => ({ given: all.length, of, known: all.join(' · ') });
+  const said = stock ? STOCK_PARTS.filter(({ part }) => !stock.plan.usualParts?.includes(part)).map(({ nameIn }) => nameIn(stock.plan)) : [];
+  const gears = [
+    ...(stock && !stock.plan.gearing.typical ? [gearsText(stock.plan)] : []),
+    ...given([RATIO]).map(() => `${formatNumber(car.internalRatio, 3)} : 1 behind the spur`),
+  ];
   const photos = bench.photos?.length ?? 0;
   const measuredMs = bench.today?.topSpeedMs;
   const speed = unitOf('m/s', system);
@@ -60,21 +75,8 @@ export function stepsOf(active: ActiveCar, system: UnitSystem, isDrawn: boolean)
     plain(BENCH_STEPS.chassis),
     plain(BENCH_STEPS.weight),
     { ...plain(BENCH_STEPS.tyre), ...asked(!isTypical(car, 'car.tyre.diameterMm')), body: () => <TyreStep active={active} /> },
-    {
-      ...BENCH_STEPS.system,
-      ...asked(stock !== undefined),
-      known: stock ? [stock.plan.motor, stock.plan.packs[0]!, stock.plan.esc].map(({ name }) => name).join(' · ') : '',
-      body: () => <StockStep active={active} />,
-    },
-    {
-      ...BENCH_STEPS.gears,
-      ...asked(given([RATIO]).length > 0),
-      known: [
-        ...(stock?.plan.gearing.pinion === undefined ? [] : [`${stock.plan.gearing.pinion} / ${stock.plan.gearing.spur}`]),
-        ...given([RATIO]).map(() => `${formatNumber(car.internalRatio, 3)} : 1 behind the spur`),
-      ].join(' · '),
-      body: () => <GearStep active={active} />,
-    },
+    { ...BENCH_STEPS.system, ...counted(said, STOCK_PARTS.length), body: () => <StockStep active={active} /> },
+    { ...BENCH_STEPS.gears, ...counted(gears, 2), body: () => <GearStep active={active} /> },
     plain(BENCH_STEPS.body),
     plain(BENCH_STEPS.supply),
     { ...plain(BENCH_STEPS.motorBay), ...(isDrawn ? { known: 'on the drawing' } : {}), body: () => <BayStep active={active} isDrawn={isDrawn} /> },
