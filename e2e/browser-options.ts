@@ -15,5 +15,7 @@ export const CHROMIUM: LaunchOptions = {
     '--disable-component-update',
     '--disable-sync',
     '--no-first-run',
+    // Every browser says what language it would have; this one only when it has one.
+    '--accept-lang=en-US',
   ],
 };

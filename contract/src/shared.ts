@@ -1,5 +1,6 @@
 export { newId } from './new-id';
 /** The part of the contract that carries no validator: for the page's first load. */
+export { decimalMarkOf, languageMark, type DecimalMark } from './decimal-mark';
 export { damageText, type CheckReport, type Damage } from './check-report';
 export { isTaken } from './backup-manifest';
 export type { BackupDocument, BackupManifest, LostFile, Restored, RestoreLine, RestorePreview, RestoreState } from './backup-manifest';

@@ -1,6 +1,7 @@
 import { MONEY, rangeText, type Range } from '@puddler/contract/shared';
 import { foreignCurrencyText, readCurrency } from './money';
-import { decimalMark, withMark, type DecimalMark } from './decimal-mark';
+import type { DecimalMark } from '@puddler/contract/shared';
+import { decimalMark, withMark } from './decimal-mark';
 import { mayBeGroup, typedNumber } from './typed-number';
 import { formatNumber, fromShown, isQuantity, QUANTITIES, toShown, unitOf, type Unit, type UnitSystem } from './units';
 

@@ -1,8 +1,8 @@
-import { RANGES } from '@puddler/contract/shared';
+import { decimalMarkOf, RANGES } from '@puddler/contract/shared';
 import { formatNumber, parseFigure, sentenceIn, setDecimalMark, typedNumber, withMark } from '@puddler/figures';
 import { readCsvText, matchHeads, readParts, writeCsv } from '@puddler/figures/parts-csv';
 
-afterEach(() => setDecimalMark('en'));
+afterEach(() => setDecimalMark('.'));
 
 test.each([
   ['en', '1.5'],
@@ -13,12 +13,12 @@ test.each([
   ['xx', '1.5'],
   ['de-CH', '1.5'],
 ])('a figure in %s is %s', (language, text) => {
-  setDecimalMark(language);
+  setDecimalMark(decimalMarkOf(language));
   expect(formatNumber(1.5, 1)).toBe(text);
 });
 
 describe('where decimals have a comma', () => {
-  beforeEach(() => setDecimalMark('de'));
+  beforeEach(() => setDecimalMark(','));
 
   test.each([
     ['3,175', [3.175, 3175]],
@@ -66,7 +66,7 @@ describe('where decimals have a comma', () => {
 test('a range of the contract reads alike under both', () => {
   const range = RANGES['motor.shaftMm'];
   for (const language of ['en', 'de']) {
-    setDecimalMark(language);
+    setDecimalMark(decimalMarkOf(language));
     for (const text of ['3.175', '3,175', '3.17', '3,17']) expect(parseFigure(text, range, 'metric')).toMatchObject({ ok: true });
   }
 });

@@ -92,6 +92,18 @@ describe('headers', () => {
     expect(one.headers['strict-transport-security']).toBeUndefined();
   });
 
+  test.each([
+    ['de-AT,de;q=0.9,en;q=0.8', 'de-AT ,'],
+    ['en-GB', 'en-GB .'],
+    ['en;q=0.5, pt-BR', 'pt-BR ,'],
+    ['xx', 'xx .'],
+    ['*', ''],
+    ['"><script>', ''],
+  ])('the decimal mark of “%s” is in the page: “%s”', async (languages, mark) => {
+    const { text } = await agent().get('/').set('Accept-Language', languages);
+    expect(text).toContain(`<meta name="decimal-mark" content="${mark}" />`);
+  });
+
   test('assets are kept, the page is not', async () => {
     expect((await agent().get('/assets/app-1234.js')).headers['cache-control']).toContain('immutable');
     expect((await agent().get('/')).headers['cache-control']).toBe('no-store');

@@ -1,10 +1,20 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
+import { languageMark } from '@puddler/contract/shared';
 import type { Middleware } from 'koa';
 import serve from 'koa-static';
 import { styleNonce } from './security-headers';
 
 const NONCE_MARK = '__STYLE_NONCE__';
+const DECIMAL_MARK = '__DECIMAL_MARK__';
+/** What a browser may call a language: anything else that it sends does not get into the page. */
+const LANGUAGE = /^[a-z0-9]{1,8}(?:-[a-z0-9]{1,8}){0,8}$/i;
+
+/** The first language that a browser asks for, with its decimal mark. */
+function markOf(languages: string | string[] | false): string {
+  const [first = ''] = [languages || ''].flat();
+  return LANGUAGE.test(first) ? languageMark(first) : '';
+}
 
 /** The built page: files under their own names, and index.html for every address that is a view of the page. */
 export function pageMiddleware(folder: string): Middleware {
@@ -31,7 +41,8 @@ export function pageMiddleware(folder: string): Middleware {
       index ??= readFile(path.join(folder, 'index.html'), 'utf8');
       ctx.type = 'html';
       ctx.set('Cache-Control', 'no-store');
-      ctx.body = (await index).replace(NONCE_MARK, styleNonce(ctx));
+      ctx.vary('Accept-Language');
+      ctx.body = (await index).replace(NONCE_MARK, styleNonce(ctx)).replace(DECIMAL_MARK, markOf(ctx.acceptsLanguages()));
     });
   };
 }
