@@ -1,7 +1,6 @@
-import type { ComponentType } from 'react';
 import { matchPath } from 'react-router';
 import { VISIT_PATH } from '../active/sharing/plan-link';
-import { lateView } from '../ui/late-view';
+import { lateView, type LateView } from '../ui/late-view';
 
 /** The car and plan that the page is about, as far as it is about any. */
 export interface About {
@@ -15,7 +14,7 @@ export interface Station {
   name: string;
   /** The address, with `:carId` or `:planId` where it is about one. */
   path: string;
-  page: ComponentType;
+  page: LateView;
   /** It is a stop on a car's journey, in the order of this list; the others are places beside it. */
   onLine?: true;
   /** When a place beside the journey stands in the trail; left out, it never does. */

@@ -9,10 +9,10 @@ type Store = Pick<AppStore, 'dispatch'>;
 
 /** A server that is away is asked again after this long [ms]. */
 export const AGAIN_MS = 2_000;
-/** What a page begins with is drawn at once. */
-const FIRST_PIECE = 50;
 /** So many documents are read and put into the document store in one go: some tens of milliseconds of a garage of ten years. */
 const PIECE = 400;
+/** The Garage draws its first cars at once; pages that ask for the shelf need all of it, which is seldom more than a piece. */
+const FIRST_PIECE = { cars: 50, shelf: PIECE };
 
 const pause = (ms?: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
@@ -24,7 +24,7 @@ async function inPieces<P extends DocPiece>(
 ): Promise<void> {
   let after: string | undefined;
   do {
-    const piece = await request<P>(after === undefined ? `${list}?limit=${FIRST_PIECE}` : `${list}?limit=${PIECE}&after=${after}`, asked);
+    const piece = await request<P>(after === undefined ? `${list}?limit=${FIRST_PIECE[list]}` : `${list}?limit=${PIECE}&after=${after}`, asked);
     after = piece.next;
     take(piece, after === undefined);
     await pause();

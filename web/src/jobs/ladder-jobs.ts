@@ -1,4 +1,5 @@
 import type { Ladder } from '@puddler/core';
+import { useLayoutEffect } from 'react';
 import type { LadderTasks } from '../workers/ladder-worker';
 import { KeptAnswers, programOf } from './kept-answers';
 import { Job, useJob, useSameContent } from './use-job';
@@ -9,7 +10,8 @@ import { WorkerClient } from './worker-client';
 const make = () => new Worker(new URL('../workers/ladder-worker.ts', import.meta.url), { type: 'module' });
 
 /** A ladder is worked out in one piece: one that nobody waits for is stopped. */
-const ladderJob = new Job(new WorkerClient<LadderTasks>(make, { atOnce: 1, giveUpMs: 0 }), 'ladder', {
+const ladderClient = new WorkerClient<LadderTasks>(make, { atOnce: 1, giveUpMs: 0 });
+const ladderJob = new Job(ladderClient, 'ladder', {
   keeps: 24,
   keyOf: (question) => [JSON.stringify(question)],
   kept: new KeptAnswers<QuestionOf<LadderTasks, 'ladder'>, Ladder>('ladders', programOf(import.meta.url)),
@@ -19,6 +21,9 @@ const ladderJob = new Job(new WorkerClient<LadderTasks>(make, { atOnce: 1, giveU
 export const quickClient = new WorkerClient<LadderTasks>(make, { atOnce: 1 });
 const foreseenJob = new Job(quickClient, 'foreseen');
 const coolingJob = new Job(quickClient, 'cooling');
+
+/** Has the worker ready by the time that all it needs is here. */
+export const usePreparedLadder = (): void => useLayoutEffect(() => void ladderClient.prepare(), []);
 
 /** The ladder to a plan. */
 export const useLadder = (question: QuestionOf<LadderTasks, 'ladder'> | undefined) => useJob(ladderJob, useSameContent(question));

@@ -3,25 +3,29 @@ import { Button } from './Button';
 import { fetchPartsAhead } from './late-part';
 
 type Load = () => Promise<{ default: ComponentType }>;
+
+export type LateView = ComponentType & {
+  /** Fetches its code ahead of the first time that it is shown. */
+  fetch: () => void;
+};
+
 const loads: Load[] = [];
 
 /**
  * A view whose code is fetched when it is first shown, or ahead of that. Where it cannot be fetched it says so in its place, with
  * a way to try again, while the rest of the page works on.
  */
-export function lateView(load: Load): ComponentType {
+export function lateView(load: Load): LateView {
   loads.push(load);
   let Loaded: ComponentType | undefined;
-  return function LateView() {
+  const fetch = () => load().then((module) => void (Loaded = module.default));
+  function View() {
     const [state, setState] = useState<'fetching' | 'here' | 'away'>(Loaded ? 'here' : 'fetching');
     useEffect(() => {
       if (state !== 'fetching') return;
       let left = false;
-      load().then(
-        (module) => {
-          Loaded = module.default;
-          if (!left) setState('here');
-        },
+      fetch().then(
+        () => !left && setState('here'),
         () => !left && setState('away'),
       );
       return () => void (left = true);
@@ -37,7 +41,9 @@ export function lateView(load: Load): ComponentType {
         <Button onClick={() => setState('fetching')}>Try again</Button>
       </main>
     );
-  };
+  }
+  // What cannot be fetched now is fetched when it is shown.
+  return Object.assign(View, { fetch: () => void fetch().catch(() => undefined) });
 }
 
 /** Fetches the code of all views, so that they open without the server. What cannot be fetched now is fetched when it is shown. */

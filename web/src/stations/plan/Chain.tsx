@@ -151,11 +151,11 @@ function LinkStepper({ spec, active, view }: { spec: StepSpec; active: ActivePla
   const { file } = active;
   const step = spec.step(system);
   const value = figureOf(file, spec.path);
-  // What a step up or down would do is computed after the step itself has been drawn.
-  const later = useDeferredValue(file);
+  // What a step up or down would do is computed after the step itself has been drawn, and at first after the page has.
+  const later = useDeferredValue(file, undefined);
   const isReady = view.state === 'ready';
   const neighbours = useMemo(() => {
-    if (!spec.showsNeighbours || !isReady) return undefined;
+    if (!spec.showsNeighbours || !isReady || !later) return undefined;
     const from = figureOf(later, spec.path);
     const unit = unitOf(spec.range.unit, system);
     const speed = unitOf('m/s', system);

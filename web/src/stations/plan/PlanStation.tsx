@@ -87,10 +87,10 @@ function Computed({ active, plan, view }: ComputedProps) {
   const { pin, isPinnedNow, against } = usePinned(active, terms);
   const why = useCallback(() => setTab('Working'), [setTab]);
   const run = result?.driven.run;
-  // Chain and answers follow an edit in the same frame; the panels below them when those are drawn.
-  const below = useDeferredValue(
-    useMemo(() => ({ active, plan, view, isPinnedNow, hasPin: pin !== undefined }), [active, plan, view, isPinnedNow, pin]),
-  );
+  const now = useMemo(() => ({ active, plan, view, isPinnedNow, hasPin: pin !== undefined }), [active, plan, view, isPinnedNow, pin]);
+  // Chain and answers follow an edit in the same frame; the panels below them when those are drawn, but for the first time, where nothing stands yet.
+  const later = useDeferredValue(now);
+  const below = later.plan.result ? later : now;
   return (
     <>
       <LearnedNote learned={active.file.learned} planId={active.id} className="mt-1 text-right" />

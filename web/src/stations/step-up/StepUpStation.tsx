@@ -7,6 +7,7 @@ import type { ActivePlan } from '../../active/use-plan';
 import { Button } from '../../ui/Button';
 import { Failed } from '../../ui/Failed';
 import { Choice } from '../../ui/Choice';
+import { usePreparedLadder } from '../../jobs/ladder-jobs';
 import { latePart } from '../../ui/late-part';
 import { LadderDrawing } from './LadderDrawing';
 import { LearnFromSteps } from './LearnFromSteps';
@@ -21,6 +22,7 @@ import { Guarded } from '../../ui/Guarded';
 const TrackMode = latePart('The track', () => import('./TrackMode'));
 
 export default function StepUpStation() {
+  usePreparedLadder();
   return <OnPlan so="no ladder leads to it">{(active) => <OnTheLadder key={active.id} active={active} />}</OnPlan>;
 }
 
