@@ -42,6 +42,8 @@ export interface LadderOptions extends StepTerms {
   from?: StepGears | undefined;
   /** Told what share of the steps that could be is computed. */
   report?: (share: number) => void;
+  /** Told the ladder as it looks with a third of the cars that the target is driven for in the end: a range of it, or its end, may change a little. */
+  onFirst?: (ladder: Ladder) => void;
 }
 
 /** So many teeth under the target’s pinion are worth looking at. */
@@ -68,10 +70,17 @@ export function ladder(plan: PlanFile, options: LadderOptions): Ladder {
   const target = new PossibleStep(plan, gearsOf(plan, options), options);
   target.look();
   const gears = stepsByGears(plan, options, target);
-  const byGears = buildLadder([...gears, target], target, options, [0, GEARS_SHARE]);
-  // A cap is for where no gear is fine enough, slow enough to begin with, or safe.
-  const done = byGears.outcome === 'reached' && isGentle(byGears.steps, byGears.target, options);
-  return done ? byGears : buildLadder([...gears, ...stepsByCap(plan, options), target], target, options, [GEARS_SHARE, 1]);
+  let caps: PossibleStep[] | undefined;
+  const build = (): Ladder => {
+    const byGears = buildLadder([...gears, target], target, options, [0, GEARS_SHARE]);
+    // A cap is for where no gear is fine enough, slow enough to begin with, or safe.
+    if (byGears.outcome === 'reached' && isGentle(byGears.steps, byGears.target, options)) return byGears;
+    caps ??= stepsByCap(plan, options);
+    return buildLadder([...gears, ...caps, target], target, options, [GEARS_SHARE, 1]);
+  };
+  options.onFirst?.(build());
+  target.takeAllCars();
+  return build();
 }
 
 /** Small steps all the way, from a start that is slow enough, or from today’s gears. */

@@ -4,6 +4,7 @@ import type { PlanFile } from '../plan/plan-file';
 import { BLOCK } from '../math/stratified-normals';
 import { resolvePlan } from '../resolve/resolve-plan';
 import type { ResolvedPlan } from '../resolve/resolved-plan';
+import { BAND_SAMPLES } from '../predict/bands';
 import { MonteCarloSamples } from '../predict/monte-carlo-samples';
 import { segmentsOf, type Segment } from '../predict/profiles';
 
@@ -35,6 +36,8 @@ export class PlannedRuns {
   private readonly draws: MonteCarloSamples;
   private readonly cars: ResolvedPlan[] = [];
   private readonly runs: (GatesOfRun | undefined)[] = [];
+  private count = RUN_DRAWS;
+  private givesUp = true;
 
   /** Throws PlanError. */
   constructor(
@@ -43,6 +46,12 @@ export class PlannedRuns {
     private readonly limits: Limits,
   ) {
     this.draws = new MonteCarloSamples(plan, resolvePlan(plan));
+  }
+
+  /** From now on for all cars that Plan shows the band of, however many of them cannot drive it. */
+  takeAll(): void {
+    this.count = BAND_SAMPLES;
+    this.givesUp = false;
   }
 
   private of(car: number): GatesOfRun {
@@ -54,10 +63,10 @@ export class PlannedRuns {
   /** The runs that a band is of. */
   all(): GatesOfRun[] {
     const runs: GatesOfRun[] = [];
-    while (runs.length < RUN_DRAWS) {
+    while (runs.length < this.count) {
       runs.push(this.of(runs.length));
       // No more draws bring it under a gate: of a step that nobody drives no band is shown.
-      if (runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, this.limits)).length > LOST_SHARE * LOST_AFTER) break;
+      if (this.givesUp && runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, this.limits)).length > LOST_SHARE * LOST_AFTER) break;
     }
     return runs;
   }
@@ -68,7 +77,7 @@ export class PlannedRuns {
    */
   isOver(at: number, order: readonly number[]): boolean {
     // A quantile of so many values lies above the limit whatever the others are.
-    const enough = RUN_DRAWS - Math.floor(at * (RUN_DRAWS - 1));
+    const enough = this.count - Math.floor(at * (this.count - 1));
     const over = new Map<RunGate, number>();
     const makesEnough = (car: number): boolean => {
       const run = this.of(car);
@@ -86,7 +95,7 @@ export class PlannedRuns {
     return order.some(makesEnough);
   }
 
-  /** All cars by their can in this step, the hottest first: what is hot in one step is hot in the next. */
+  /** The cars that every step is driven for by their can in this one, the hottest first: what is hot in one step is hot in the next. */
   hottestFirst(): number[] {
     const canC = (car: number) => this.runs[car]?.['motor-temperature'] ?? -Infinity;
     return Array.from({ length: RUN_DRAWS }, (_, car) => car).sort((a, b) => canC(b) - canC(a) || a - b);

@@ -70,6 +70,12 @@ export class PossibleStep implements WayStep {
     return this.judged().stops !== undefined;
   }
 
+  /** From now on its planned run is that of all cars that Plan shows the band of: what is said of it is what Plan says. */
+  takeAllCars(): void {
+    this.plannedRuns.takeAll();
+    this.driven = undefined;
+  }
+
   /** The cars that are drawn, those that were hottest in this step first. */
   hottestFirst(): number[] {
     return this.plannedRuns.hottestFirst();

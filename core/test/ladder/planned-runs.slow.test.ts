@@ -1,4 +1,4 @@
-import { limitsWith, type PlanFile } from '@puddler/core';
+import { ladder, limitsWith, resolvePlan, sampleBands, type Ladder, type PlanFile } from '@puddler/core';
 import { PossibleStep } from '../../src/ladder/possible-step';
 import { CONVERTED_PLAN } from '../helpers';
 
@@ -32,4 +32,25 @@ test('what a stopped step says is the same after it was asked quickly', () => {
   const order = stepOf(21, 60).hottestFirst();
   expect(quick.isStopped(order)).toBe(true);
   expect(quick.stops()).toEqual(whole.stops());
+});
+
+test.each([
+  [45, 'nearly none'],
+  [90, 'most, but not nine in ten'],
+  [120, 'more than nine in ten'],
+])('where the can may come to %i °C, which %s of the cars stay under, the target comes to what Plan says of it', (stopC) => {
+  const limits = limitsWith({ 'motor-temperature': { caution: stopC - 10, stop: stopC }, 'pack-current': { caution: 8, stop: 9 } });
+  const options = { limits, canReadings: 2, pinions: PINIONS, spurs: [HOT.gearing.spur!] };
+  const firsts: Ladder[] = [];
+  const whole = ladder(HOT, { ...options, onFirst: (one) => firsts.push(one) });
+  const { maxCanC } = sampleBands(HOT, resolvePlan(HOT)).figures;
+  expect(whole.target.planned.canC).toEqual(maxCanC);
+  if (maxCanC.p90 > stopC) expect(whole.target.stops).toMatchObject({ id: 'motor-temperature', gate: 'planned-run', limit: stopC });
+  else expect(whole.target.stops).toBeUndefined();
+  expect(whole.target.stops?.value ?? maxCanC.p90).toBeCloseTo(maxCanC.p90, 9);
+  // The first look has fewer cars, and is otherwise the same.
+  expect(firsts).toHaveLength(1);
+  expect(Math.abs(firsts[0]!.target.planned.canC.p50 - maxCanC.p50)).toBeLessThan(0.25 * (maxCanC.p90 - maxCanC.p10));
+  expect(firsts[0]!.target.canC).toEqual(whole.target.canC);
+  expect(ladder(HOT, options)).toEqual(whole);
 });

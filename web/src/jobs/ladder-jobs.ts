@@ -1,6 +1,7 @@
 import type { Ladder } from '@puddler/core';
-import { useLayoutEffect } from 'react';
+import { useLayoutEffect, useMemo } from 'react';
 import type { LadderTasks } from '../workers/ladder-worker';
+import type { Asked } from './asked';
 import { KeptAnswers, programOf } from './kept-answers';
 import { Job, useJob, useSameContent } from './use-job';
 import type { QuestionOf } from '../workers/serve';
@@ -25,8 +26,12 @@ const coolingJob = new Job(quickClient, 'cooling');
 /** Has the worker ready by the time that all it needs is here. */
 export const usePreparedLadder = (): void => useLayoutEffect(() => void ladderClient.prepare(), []);
 
-/** The ladder to a plan. */
-export const useLadder = (question: QuestionOf<LadderTasks, 'ladder'> | undefined) => useJob(ladderJob, useSameContent(question));
+/** The ladder to a plan: as it looks at first, until the target has been driven for all cars that Plan's ranges are of. */
+export function useLadder(question: QuestionOf<LadderTasks, 'ladder'> | undefined): Asked<Ladder> {
+  const asked = useJob(ladderJob, useSameContent(question));
+  const first = asked.state === 'waiting' ? asked.sofar : undefined;
+  return useMemo(() => (first ? { state: 'ready', value: first } : asked), [first, asked]);
+}
 
 /** What a step is expected to do at the track. */
 export const useForeseen = (question: QuestionOf<LadderTasks, 'foreseen'> | undefined) => useJob(foreseenJob, useSameContent(question));

@@ -17,7 +17,7 @@ import { serve, type Work } from './serve';
 
 export interface LadderRequest {
   plan: PlanFile;
-  options: Omit<LadderOptions, 'report'>;
+  options: Omit<LadderOptions, 'report' | 'onFirst'>;
 }
 
 /** How a car that stands cools down: when it is ready, and its can on the way there, every `stepS` from the stop on. */
@@ -60,7 +60,8 @@ const COURSE_POINTS = 80;
 const COURSE_TO_S = 600;
 
 const tasks = {
-  ladder: ({ plan, options }: LadderRequest, { progress }: Work): Ladder => ladder(plan, { ...options, report: progress }),
+  ladder: ({ plan, options }: LadderRequest, { progress, part }: Work<Ladder>): Ladder =>
+    ladder(plan, { ...options, report: progress, onFirst: part }),
 
   foreseen({ plan, capShare, after }: StepQuestion): StepForeseen {
     const warm = after && warmthOf(after);
