@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { answer, expect, openPlan, saved, settled, test } from './fixtures';
+import { answer, expect, FINEST, openPlan, saved, settled, test } from './fixtures';
 
 const gives = (page: Page) => page.getByRole('region', { name: 'What fails first' });
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
@@ -81,6 +81,22 @@ test('every answer has its likely band, which a label’s figures narrow', async
   await answers.getByRole('button', { name: 'Why: the working of Top speed' }).click();
   await expect(page.getByRole('heading', { name: 'Rule of thumb' })).toBeVisible();
   await expect(page.getByText(/Least sure: kv/)).toBeVisible();
+});
+
+test('what one of ten cans could reach is the same in Plan and in Step up', async ({ page, club }) => {
+  await openPlan(page, club.address);
+  await expect(page.locator(`[data-bands="${FINEST}"]`)).toHaveCount(1);
+  const ranges = await page
+    .getByRole('region', { name: 'The answers' })
+    .getByText(/^likely/)
+    .allInnerTexts();
+  const end = /(\d+)\D*$/.exec(ranges.at(-1)!)![1]!;
+  await page
+    .getByRole('link', { name: /^Step up/ })
+    .first()
+    .click();
+  await expect(page.getByText(`could reach ${end} °C over the planned run`)).toBeVisible();
+  await expect(page.getByText('in one of ten cars like this')).toBeVisible();
 });
 
 test('the working adds up to the answer', async ({ page, club }) => {
