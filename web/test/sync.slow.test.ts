@@ -225,6 +225,18 @@ describe('two windows', () => {
     await isSaved();
     expect(planOf(mine.getState(), planId)!.plan.name).toBe('Changed');
   });
+
+  test('deleted here, and there deleted and brought back as it was, is deleted without a question', async () => {
+    other.dispatch(deleteDocument('plan', planId));
+    await isSaved(other);
+    other.dispatch(undone({ at: 1 }));
+    await isSaved(other);
+    expect((await kept('plan', planId)).version).toBe(3);
+    mine.dispatch(deleteDocument('plan', planId));
+    await isSaved();
+    expect(selectConflict(mine.getState())).toBeUndefined();
+    expect((await client.http.get(`/api/plans/${planId}`)).status).toBe(404);
+  });
 });
 
 test('a part that was changed elsewhere asks; mine goes on top of the newer one', async () => {

@@ -189,6 +189,9 @@ function takeNewer(store: AppStore, sent: Entry, { newer }: Extract<DocWritten, 
   // A write whose answer got lost on the way is not a conflict, whatever was typed since.
   const arrived = earlier.find((one) => one !== null && equal(one, theirs));
   if (arrived) store.dispatch(saved([{ key, version, content: arrived }]));
+  // Deleted and brought back in between, it is what was to be deleted.
+  else if (content === null && remote.state === 'present' && equal(remote.content, theirs))
+    store.dispatch(saved([{ key, version, content: theirs }]));
   else if (content === null) store.dispatch(conflicted({ key, conflict: { deleted: false, version, content: theirs } }));
   else {
     const common = arrivedBefore(remote, earlier, theirs, version);
