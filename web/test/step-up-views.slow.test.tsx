@@ -44,7 +44,7 @@ const step = (pinion: number, speedMs: number, change: Partial<LadderStep> = {})
   ...change,
 });
 const STEPS = [step(14, 10), step(16, 11), step(18, 12.2)];
-const LADDER: Ladder = { outcome: 'reached', steps: STEPS, because: undefined, target: STEPS[2]! };
+const LADDER: Ladder = { outcome: 'reached', steps: STEPS, because: undefined, target: STEPS[2]!, cars: 144 };
 
 const STOPPED = '2027-01-09T10:00:00.000Z';
 function drivenWith(run: Partial<CarRun>, change: Partial<Driven['step']> = {}): Driven {

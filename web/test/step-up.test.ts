@@ -24,6 +24,7 @@ const step = (pinion: number, share?: number): LadderStep => ({
 });
 const ladderOf = (change: Partial<Ladder>): Ladder => ({
   outcome: 'reached',
+  cars: 144,
   steps: [step(14), step(16)],
   because: undefined,
   target: step(16),

@@ -31,6 +31,8 @@ export interface Ladder {
   steps: LadderStep[];
   because: StepStop | undefined;
   target: JudgedStep;
+  /** How many cars the planned run of the target is that of. */
+  cars: number;
 }
 
 export interface LadderOptions extends StepTerms {
@@ -40,9 +42,12 @@ export interface LadderOptions extends StepTerms {
   owned?: { pinions: readonly number[]; spurs: readonly number[] };
   /** Today’s gears, where the car runs with them already: the step that was driven last. */
   from?: StepGears | undefined;
-  /** Told what share of the steps that could be is computed. */
+  /** Called with the share of the possible steps that has been computed. */
   report?: (share: number) => void;
-  /** Told the ladder as it looks with a third of the cars that the target is driven for in the end: a range of it, or its end, may change a little. */
+  /**
+   * Called with the ladder as it looks while its target has been driven for a third of the cars that it is judged by in the end: its range, or where the
+   * ladder ends, may still change.
+   */
   onFirst?: (ladder: Ladder) => void;
 }
 
@@ -106,7 +111,7 @@ function buildLadder(all: readonly PossibleStep[], target: PossibleStep, options
     if (one.foundStops) safe.delete(one);
     return !one.foundStops;
   };
-  const end = { target: target.judged() };
+  const end = { target: target.judged(), cars: target.cars };
   const order = target.hottestFirst();
   for (;;) {
     const start = startOf([...safe], target, options.from);

@@ -36,7 +36,8 @@ export class PlannedRuns {
   private readonly draws: MonteCarloSamples;
   private readonly cars: ResolvedPlan[] = [];
   private readonly runs: (GatesOfRun | undefined)[] = [];
-  private count = RUN_DRAWS;
+  /** Cars that it is driven for. */
+  count = RUN_DRAWS;
   private givesUp = true;
 
   /** Throws PlanError. */

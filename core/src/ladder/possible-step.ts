@@ -76,6 +76,11 @@ export class PossibleStep implements WayStep {
     this.driven = undefined;
   }
 
+  /** How many cars its planned run is that of. */
+  get cars(): number {
+    return this.plannedRuns.count;
+  }
+
   /** The cars that are drawn, those that were hottest in this step first. */
   hottestFirst(): number[] {
     return this.plannedRuns.hottestFirst();

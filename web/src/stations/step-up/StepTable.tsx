@@ -26,7 +26,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   return (
     <SideScroll label="Steps, as a table">
       <p className="mb-1 text-small text-soft">Speed at the fastest moment of two passes on a full pack; Plan says what it settles at.</p>
-      <table aria-label="Steps" className="w-full min-w-148 text-right text-small">
+      <table aria-label="Steps" data-cars={ladder.cars} className="w-full min-w-148 text-right text-small">
         <thead>
           <tr className="border-b border-edge text-soft">
             {heads.map((head, i) => (
