@@ -7,7 +7,7 @@ import { CHROMIUM, LAN } from './browser-options';
 import { demoFolder } from './demo-folder';
 import { expect, testAlone as test } from './fixtures';
 import { networkOf, pair, PHONE, runsOf, withNetwork } from './paired';
-import { startServer } from './start-server';
+import { startServer, type Started } from './start-server';
 
 /** A log of twenty megabytes, as an ESC writes it. */
 function longLog(): Buffer {
@@ -161,21 +161,13 @@ test('with TLS a page that is reloaded while the laptop is away opens again, edi
     await expect(pinion).toHaveValue('18');
 
     // Meanwhile the laptop, out of the phone's reach, changes what the page was opened again with.
-    const apart = await startServer({ dataFolder: server.dataFolder, port: server.port });
     const { version, parentId, body } = documents.plan!.find((one) => one.id === id)!;
     const changed = { ...body, gearing: { ...body.gearing, spur: body.gearing.spur! + 1 } };
-    await fetch(`${apart.address}/api/plans/${id}`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ base: version, parentId, body: changed }),
-    });
     const other = documents.plan!.find((one) => one.parentId === parentId && one.id !== id)!;
-    await fetch(`${apart.address}/api/plans/${other.id}`, {
-      method: 'DELETE',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ base: other.version }),
-    });
-    await apart.stop('SIGKILL');
+    await meanwhile(server, [
+      ['PUT', id, { base: version, parentId, body: changed }],
+      ['DELETE', other.id, { base: other.version }],
+    ]);
 
     const back = await startServer({ dataFolder: server.dataFolder, port: server.port, lan: { ...lan, port: Number(new URL(url).port) } });
     try {
@@ -195,6 +187,36 @@ test('with TLS a page that is reloaded while the laptop is away opens again, edi
     await context.close();
     await server.stop('SIGKILL');
   }
+});
+
+test('of what phone and laptop changed apart only the figure that both did is asked about', async ({ browser }) => {
+  await withNetwork(browser, async (server, phone, network) => {
+    const url = await pair(server, phone, network);
+    const { documents } = (await (await fetch(`${server.address}/api/garage`)).json()) as DocList;
+    const { id, version, parentId, body } = documents.plan!.find((one) => one.body.name === 'Sixty on packed dirt')!;
+    await phone.goto(`${url}/plans/${id}`);
+    await expect(phone.getByRole('spinbutton', { name: 'pinion', exact: true })).toHaveValue('17');
+
+    await server.stop('SIGKILL');
+    await phone.getByRole('button', { name: 'pinion up', exact: true }).tap();
+    await expect(phone.getByText('1 waiting: no server')).toBeVisible();
+    const changed = { ...body, gearing: { ...body.gearing, pinion: 15, spur: body.gearing.spur! + 1 } };
+    await meanwhile(server, [['PUT', id, { base: version, parentId, body: changed }]]);
+
+    const back = await startServer({ dataFolder: server.dataFolder, port: server.port, lan: { ...LAN, port: Number(new URL(url).port) } });
+    try {
+      const asked = phone.getByRole('dialog', { name: 'Sixty on packed dirt was changed somewhere else' });
+      await expect(asked.getByRole('radio')).toHaveCount(2);
+      await expect(asked.getByRole('row').last()).toHaveText('pinion18 teeth15 teeth');
+      expect(await smallTargets(phone, '[role=dialog]')).toEqual([]);
+      await asked.getByRole('button', { name: 'Keep mine' }).tap();
+      await expect(phone.locator('[data-status]').first()).toHaveAttribute('data-status', 'saved');
+      const { documents: now } = (await (await fetch(`${back.address}/api/garage`)).json()) as DocList;
+      expect(now.plan!.find((one) => one.id === id)!.body.gearing).toEqual({ ...changed.gearing, pinion: 18 });
+    } finally {
+      await back.stop('SIGKILL');
+    }
+  });
 });
 
 test('a phone whose clock is seven minutes ahead notes the laptop’s time: a stop on one is read off on the other', async ({ page, browser }) => {
@@ -227,6 +249,17 @@ test('a phone whose clock is seven minutes ahead notes the laptop’s time: a st
     expect(Math.abs(Date.parse(at) - stopped)).toBeLessThan(60_000);
   });
 });
+
+/** What is written to plans on the laptop while it is out of the phone's reach. */
+async function meanwhile({ dataFolder, port }: Started, writes: [method: string, id: string, write: object][]): Promise<void> {
+  const apart = await startServer({ dataFolder, port });
+  const headers = { 'content-type': 'application/json' };
+  for (const [method, id, write] of writes) {
+    const answer = await fetch(`${apart.address}/api/plans/${id}`, { method, headers, body: JSON.stringify(write) });
+    expect(answer.ok).toBe(true);
+  }
+  await apart.stop('SIGKILL');
+}
 
 /** Two passes and four temperatures, typed; the verdict stands. */
 async function driveStep(phone: Page): Promise<void> {

@@ -113,7 +113,7 @@ function ClashRow({ clash: { path, mine, theirs }, newer, onChoose }: { clash: C
   const system = useAppSelector((state) => state.prefs.units);
   const side = (isNewer: boolean, value: unknown) => (
     <td className="py-1 pr-2 align-middle">
-      <label className="flex items-center gap-2 break-words max-sm:py-2">
+      <label className="flex items-center gap-2 break-words max-sm:min-h-thumb">
         <input type="radio" className="shrink-0" name={path} checked={newer === isNewer} onChange={() => onChoose(isNewer)} />
         <span className={newer === isNewer ? 'min-w-0 font-medium' : 'min-w-0 text-soft'}>{shown(value, path, system)}</span>
       </label>
