@@ -45,16 +45,14 @@ const ASKS_FOR_SHELF = /^\/shelf$|\/(?:buy|step-up)$/;
 const AHEAD_AFTER_MS = 10_000;
 /** What waits is sent as soon as the server is in reach again. */
 let sendNow: () => void = () => undefined;
-const filesRecalled = recallFiles(store);
-void recallUnsaved(store)
-  .then((recalled) => {
+void Promise.all([recallUnsaved(store), recallFiles(store)])
+  .then(([recalled]) => {
     keepUnsaved(store, recalled);
     // Before the lists are fetched: what is written in between would not be in them.
     followChanges(store, () => sendNow());
     // What the address asks for need not wait for the rest.
     return Promise.all([loadGarage(store, location.pathname), ASKS_FOR_SHELF.test(location.pathname) ? loadShelf(store) : undefined]);
   })
-  .then(() => filesRecalled)
   .then(() => {
     sendNow = startSync(store);
     void recallPins(store);

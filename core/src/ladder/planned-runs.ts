@@ -36,9 +36,7 @@ export class PlannedRuns {
   private readonly draws: MonteCarloSamples;
   private readonly cars: ResolvedPlan[] = [];
   private readonly runs: (GatesOfRun | undefined)[] = [];
-  /** Cars that it is driven for. */
-  count = RUN_DRAWS;
-  private givesUp = true;
+  private takesAll = false;
 
   /** Throws PlanError. */
   constructor(
@@ -51,8 +49,12 @@ export class PlannedRuns {
 
   /** From now on for all cars that Plan shows the band of, however many of them cannot drive it. */
   takeAll(): void {
-    this.count = BAND_SAMPLES;
-    this.givesUp = false;
+    this.takesAll = true;
+  }
+
+  /** Cars that it is driven for. */
+  get count(): number {
+    return this.takesAll ? BAND_SAMPLES : RUN_DRAWS;
   }
 
   private of(car: number): GatesOfRun {
@@ -67,7 +69,7 @@ export class PlannedRuns {
     while (runs.length < this.count) {
       runs.push(this.of(runs.length));
       // No more draws bring it under a gate: of a step that nobody drives no band is shown.
-      if (this.givesUp && runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, this.limits)).length > LOST_SHARE * LOST_AFTER) break;
+      if (!this.takesAll && runs.length === LOST_AFTER && runs.filter((run) => isOverGates(run, this.limits)).length > LOST_SHARE * LOST_AFTER) break;
     }
     return runs;
   }

@@ -52,9 +52,7 @@ export async function recallUnsaved(store: AppStore): Promise<readonly KeptAt[]>
   let recalled: readonly KeptAt[] = [];
   try {
     await takeOver();
-    // Both at the same time: a store that is new takes a while to make.
-    const [waiting, apart] = await Promise.all([entries(browserStore()), entries<string, UnreadableEdit>(quarantineStore())]);
-    const quarantine = new Map(apart);
+    const waiting = await entries(browserStore());
     if (waiting.length > 0) {
       // Its validator is fetched only when there is something to check.
       const { readUnsaved } = await import('./read-unsaved');
@@ -70,10 +68,10 @@ export async function recallUnsaved(store: AppStore): Promise<readonly KeptAt[]>
           unreadable.map(({ key }) => key),
           browserStore(),
         );
-        for (const one of unreadable) quarantine.set(one.key, one);
       }
     }
-    if (quarantine.size > 0) store.dispatch(quarantined([...quarantine.values()]));
+    const apart = await entries<string, UnreadableEdit>(quarantineStore());
+    if (apart.length > 0) store.dispatch(quarantined(apart.map(([, one]) => one)));
   } catch {
     // A browser that keeps nothing has nothing to recall.
   }
