@@ -25,9 +25,9 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
   const calmS = speedMs > 0 ? (calmShare * speedMs) / Math.abs(accel) : 0;
   const calmestS = longestS * CALM_STEPS;
   let step = Math.min(room, at.spinning || calmS > calmestS ? calmestS : Math.max(calmS, usualS));
-  // Where the tyres begin to slip, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
+  // Where the tyres begin to slip or no longer do, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
   const leftN = at.line.easyN - at.forceN;
-  const untilSlip = leftN > 0 ? leftN / (at.forceSlope * accel + at.forceDutySlope * dutyRate) : 0;
+  const untilSlip = leftN / (at.forceSlope * accel + at.forceDutySlope * dutyRate);
   const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);
   // What a driver asks for by holding a speed may come to be more than the trigger gives.
   const untilFull = segment.kind === 'hold' && at.duty < 1 ? (1 - at.duty) / (at.dutySlope * accel) : 0;

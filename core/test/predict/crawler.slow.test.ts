@@ -37,6 +37,21 @@ test('it stays stable: speed never overshoots its top speed by more than a perce
   expect(most).toBeLessThan(topSpeedMs * 1.03);
 });
 
+test.each([
+  ['rock', 20, 110],
+  ['rock', 12, 88],
+  ['grass', 20, 110],
+] as const)('on %s, geared %d inside, no run past what it settles at is reported, however long the steps', (surface, internalRatio, diameterMm) => {
+  const file = plainPlan({ gearing: { pinion: 14, spur: 54 } });
+  Object.assign(file.car, { internalRatio, tyre: { ...file.car.tyre, diameterMm } });
+  file.site.surface = surface;
+  const plan = resolvePlan(file);
+  const segments = [{ kind: 'throttle' as const, duty: 1, rampS: 0.3, seconds: 6 }];
+  const fastest = (stepS: number) => simulateRun(plan, { segments, stepS }).maxSpeedMs;
+  // On the way there the tyres stop slipping, and each newton then costs more speed than before.
+  for (const stepS of [0.08, 0.04, 0.02]) expect(Math.abs(fastest(stepS) / fastest(0.001) - 1)).toBeLessThan(0.001);
+});
+
 test('downhill a driver dabs the throttle against the motor’s drag: within 0.5 % of a converged solution', () => {
   const file = plainPlan({ run: { profile: 'crawl', minutes: 0.3 } });
   file.gearing = { pinion: 10, spur: 80 };

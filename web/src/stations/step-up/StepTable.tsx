@@ -25,7 +25,9 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   ];
   return (
     <SideScroll label="Steps, as a table">
-      <p className="mb-1 text-small text-soft">Speed at the fastest moment of two passes on a full pack; Plan says what it settles at.</p>
+      <p className="mb-1 text-small text-soft">
+        Speed at the fastest moment of two passes from cold, on a full pack. Plan says what a warm motor settles at, which turns a little faster.
+      </p>
       <table aria-label="Steps" data-cars={ladder.cars} className="w-full min-w-148 text-right text-small">
         <thead>
           <tr className="border-b border-edge text-soft">
