@@ -54,7 +54,7 @@ export class RunAccount {
   private braked = false;
   private readonly sources: HeatSources = { windingW: 0, canW: 0, escW: 0, packW: 0 };
   /** Of the step before, for the moment that a limit is met or left between two steps. */
-  private before = { known: false, limited: false, isAtEdge: false, excessN: 0, busV: 0, speedMs: 0, seconds: 0 };
+  private before = { known: false, limited: false, isAtEdge: false, excessN: 0, busV: 0, speedMs: 0, seconds: 0, dutyRate: 0 };
 
   constructor(
     private readonly plan: ResolvedPlan,
@@ -164,6 +164,7 @@ export class RunAccount {
     this.flow(step);
     this.before.speedMs = step.speedMs;
     this.before.seconds = step.seconds;
+    this.before.dutyRate = this.driver.dutyRate;
     this.run.distanceM += step.meanSpeedMs * step.seconds;
     if (step.nextSpeedMs > this.run.maxSpeedMs) this.run.maxSpeedMs = step.nextSpeedMs;
   }
@@ -186,10 +187,11 @@ export class RunAccount {
       const share = before.excessN / (before.excessN - at.excessN);
       if (before.limited) {
         run.gripLimitedS -= before.seconds * (1 - share);
-        // The current peaks where the limit is left, between the two steps.
+        // The current peaks where the limit is left, between the two steps; a trigger on its way was open less then.
         const gained = (1 - share) * (speedMs - before.speedMs);
-        const amp = at.motorA - at.motorASlope * gained;
-        if (at.motorASlope < 0) this.peak(amp, at.line.motors * (at.duty - at.dutySlope * gained) * amp + at.otherA);
+        const opened = (1 - share) * before.seconds * before.dutyRate;
+        const amp = at.motorA - at.motorASlope * gained - at.motorADutySlope * opened;
+        if (at.motorASlope < 0) this.peak(amp, at.line.motors * (at.duty - at.dutySlope * gained - opened) * amp + at.otherA);
       } else run.gripLimitedS += before.seconds * (1 - share);
     }
     before.known = true;
@@ -230,7 +232,9 @@ export class RunAccount {
     this.motorSquareSum += motorSquare * seconds;
     sources.windingW = meanSquare * at.windingOhm + brushV * mean + braking.windingW;
     const omegaRise = at.omegaDutySlope * driver.dutyRate * seconds;
-    const rpm = Math.max(at.omega, at.omega + at.omegaSlope * (nextSpeedMs - speedMs) + omegaRise) * RPM_PER_RAD_S;
+    // What follows an opening trigger bends over a step: how fast the motor turns at its end, the next step has.
+    const gainedOmega = driver.dutyRate > 0 ? 0 : at.omegaSlope * (nextSpeedMs - speedMs);
+    const rpm = (at.omega + Math.max(0, gainedOmega)) * RPM_PER_RAD_S;
     if (rpm > run.maxMotorRpm) run.maxMotorRpm = rpm;
     const meanOmega = at.omega + at.omegaSlope * (meanSpeedMs - speedMs) + omegaRise / 2;
     const ironW = at.lossTorqueNm(meanOmega) * meanOmega;

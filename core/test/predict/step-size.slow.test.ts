@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { resolvePlan, simulateRun, type PlanFile, type ResolvedPlan, type Run } from '@puddler/core';
 import { anyPlan } from '../any-plan';
-import { caseNamed } from '../helpers';
+import { caseNamed, plainPlan } from '../helpers';
 
 const SEED = 5;
 const FINE = { stepS: 0.0025 };
@@ -16,14 +16,28 @@ function shares(plan: ResolvedPlan): number[] {
   const of = (figures: (keyof Run)[], least: (value: number) => number) =>
     figures.map((figure) => Math.abs((long[figure] as number) - (fine[figure] as number)) / least(fine[figure] as number));
   return [
-    ...of(['endS', 'maxSpeedMs', 'rmsPackCurrentA', 'rmsMotorCurrentA', 'usedAh', 'distanceM', 'ironW', 'peakMotorCurrentA'], (value) => value),
+    ...of(
+      [
+        'endS',
+        'maxSpeedMs',
+        'maxMotorRpm',
+        'rmsPackCurrentA',
+        'rmsMotorCurrentA',
+        'usedAh',
+        'distanceM',
+        'ironW',
+        'peakMotorCurrentA',
+        'peakPackCurrentA',
+      ],
+      (value) => value,
+    ),
     ...of(['maxWindingC', 'maxCanC', 'maxEscC', 'maxPackC'], (value) => Math.max(5, value - plan.site.ambientC)),
   ].filter(Number.isFinite);
 }
 
 test(`60 random plans in steps of ${LONG.stepS} s: nine in ten figures within 0.4 % of steps thirty times shorter (seed ${SEED})`, () => {
   const all = fc.sample(anyPlan, { seed: SEED, numRuns: 60 }).flatMap((plan) => shares(forMinutes(plan, 1)));
-  expect(all.length).toBeGreaterThan(600);
+  expect(all.length).toBeGreaterThan(700);
   const sorted = all.toSorted((a, b) => a - b);
   expect(sorted[Math.floor(0.9 * sorted.length)]).toBeLessThan(0.004);
 });
@@ -42,6 +56,41 @@ test('a pull at the tyres’ limit takes as much from the pack in long steps', (
   expect(fine.gripLimitedS).toBeGreaterThan(30);
   expect(Math.abs(long.usedAh / fine.usedAh - 1)).toBeLessThan(0.001);
   expect(Math.abs(long.peakPackCurrentA / fine.peakPackCurrentA - 1)).toBeLessThan(0.005);
+});
+
+/** A trail truck that is raced: its tyres let go while the trigger opens, and grip again before it is down. */
+const RACED_TRAIL_TRUCK = plainPlan({
+  car: {
+    name: 'Trail truck',
+    massKg: 1.3,
+    drive: '4wd-shaft',
+    tyre: { diameterMm: 88 },
+    internalRatio: 12,
+    body: 'trail',
+    widthMm: 165,
+    heightMm: 165,
+    wheelbaseMm: 242,
+    cgHeightMm: 55,
+    frontWeightPct: 54,
+  },
+  motor: { name: '2212', kind: 'brushless', form: 'outrunner', kvRpmPerV: 1500, statorDiameterMm: 22, statorHeightMm: 12 },
+  esc: { name: '40 A', continuousA: 40 },
+  packs: [{ name: '2S', chemistry: 'lipo', cells: 2, capacityAh: 2.2, cRating: 35 }],
+  gearing: { pinion: 15, spur: 45 },
+  site: { surface: 'rock', ambientC: 20 },
+});
+
+test.each([0.08, 0.04, 0.02])('tyres that grip again while the trigger still opens draw no current that never flowed, in steps of %d s', (stepS) => {
+  const plan = forMinutes(RACED_TRAIL_TRUCK, 2);
+  const [long, fine] = [simulateRun(plan, { stepS }), simulateRun(plan, FINE)];
+  expect(fine.gripLimitedS).toBeGreaterThan(1);
+  expect(long.peakPackCurrentA / fine.peakPackCurrentA).toBeCloseTo(1, 2);
+  expect(long.peakMotorCurrentA / fine.peakMotorCurrentA).toBeCloseTo(1, 2);
+});
+
+test.each(['heath-bash', 'twin-course', 'pacer-cruise'])('%s: a motor turns no faster in long steps, also where its tyres spin', (name) => {
+  const plan = resolvePlan({ ...caseNamed(name), run: { profile: 'race', minutes: 1 } });
+  expect(simulateRun(plan, LONG).maxMotorRpm / simulateRun(plan, FINE).maxMotorRpm).toBeCloseTo(1, 2);
 });
 
 test('a car that lets itself down a slope from standing does not overshoot, nor one whose trigger is soon all the way down', () => {
