@@ -5,6 +5,7 @@ import { fitFindings } from './fit';
 import type { Finding } from './finding';
 import type { Limits } from './limits';
 import { shownRun } from '../predict/peak';
+import { simulateRun } from '../predict/run';
 import { simulateRunFast } from '../predict/run-fast';
 import type { MotorHeat } from '../predict/run-types';
 import { predictSteady } from '../predict/steady';
@@ -80,10 +81,11 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
   return { pinion, spur, topSpeedMs, packCurrentA, finalDriveRatio, rolloutMm, fits };
 }
 
-/** Heat and peak of a pair of gears, or of those in the plan, by a fast run. Some milliseconds. */
-export function gearRun(plan: PlanFile, pinion?: number, spur?: number): GearRun {
-  const resolved = resolvePlan(pinion === undefined || spur === undefined ? plan : geared(plan, pinion, spur));
-  const run = shownRun(predictSteady(resolved), simulateRunFast(resolved));
+/** Heat and peak of a pair of gears by a fast run, some milliseconds; of those in the plan, or where none are named, by the run that all its answers are of. */
+export function gearRun(plan: PlanFile, pinion = plan.gearing.pinion, spur = plan.gearing.spur): GearRun {
+  const isOwn = pinion === undefined || spur === undefined || (pinion === plan.gearing.pinion && spur === plan.gearing.spur);
+  const resolved = resolvePlan(isOwn ? plan : geared(plan, pinion, spur));
+  const run = shownRun(predictSteady(resolved), isOwn ? simulateRun(resolved) : simulateRunFast(resolved));
   const { maxWindingC, maxCanC, maxEscC, burntS, peakPackCurrentA, ironW, rmsMotorCurrentA, gripLimitedS, fullThrottleS, lapS, distanceM, endS } =
     run;
   const copperW = rmsMotorCurrentA ** 2 * resolved.motor.resistanceOhm;

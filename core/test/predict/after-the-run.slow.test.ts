@@ -131,6 +131,8 @@ test('a cell of the gear table is what the whole prediction gives', () => {
   expect(cell.topSpeedMs).toBe(solveTopSpeed(geared).topSpeedMs);
   expect(cell.fits.map((one) => one.id)).toEqual(['mesh-distance']);
   expect(Math.abs(gearRun(plan, 23, 58).maxCanC - simulateRun(geared).maxCanC)).toBeLessThan(1);
+  // The plan's own pair says what the plan does.
+  expect(gearRun(plan, plan.gearing.pinion, plan.gearing.spur).maxCanC).toBe(simulateRun(resolvePlan(plan)).maxCanC);
 });
 
 test('the longer the pause between runs, the cooler the next one begins and ends', () => {
