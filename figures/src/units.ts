@@ -9,8 +9,9 @@ export interface Unit {
   offset?: number;
   /** Where more of the one is less of the other: value = factor / shown. */
   inverse?: true;
-  /** Decimal places shown. */
+  /** Decimal places shown; of figures under ten others, where it says so. */
   digits: number;
+  digitsUnderTen?: number;
   /** Other spellings that are understood when typed. */
   also?: readonly string[];
 }
@@ -90,8 +91,12 @@ export function formatNumber(value: number, digits: number, fixed = false): stri
 
 /** A value of the plan file as text without its unit. */
 export function formatIn(value: number, unit: Unit, fixed = false): string {
-  return formatNumber(toShown(value, unit), unit.digits, fixed);
+  const shown = toShown(value, unit);
+  return formatNumber(shown, unit.digitsUnderTen !== undefined && Math.abs(shown) < 9.95 ? unit.digitsUnderTen : unit.digits, fixed);
 }
+
+/** The unit for figures at a glance: whole ones, and tenths below ten, where a crawler’s speed and current lie. */
+export const atAGlance = (unit: Unit): Unit => ({ ...unit, digits: 0, digitsUnderTen: 1 });
 
 /** Figures with their units within a sentence that was made elsewhere: “82 °C”, “40 to 45 °C”, “54 km/h”. */
 const IN_SENTENCE = /([−-]?\d+(?:[.,]\d+)?)(?: (to) ([−-]?\d+(?:[.,]\d+)?))?[ \u00a0](°C|km\/h)/g;

@@ -1,5 +1,6 @@
 import { RANGES } from '@puddler/contract';
 import {
+  atAGlance,
   currencies,
   formatIn,
   formatNumber,
@@ -138,6 +139,13 @@ test('a sentence is said in the units of its reader', () => {
   const said = 'The can comes to 82 °C; from 40 to 50 °C it is warm. The tread runs at 90 km/h, 0.8 mm module.';
   expect(sentenceIn(said, 'metric')).toBe(said);
   expect(sentenceIn(said, 'imperial')).toBe('The can comes to 180 °F; from 104 to 122 °F it is warm. The tread runs at 56 mph, 0.8 mm module.');
+});
+
+test('at a glance a figure is whole, and has tenths below ten', () => {
+  const [speed, current] = [atAGlance(unitOf('m/s', 'metric')), atAGlance(unitOf('A', 'metric'))];
+  expect([1.05, 2.7, 2.77, 16.4].map((speedMs) => formatIn(speedMs, speed))).toEqual(['3.8', '9.7', '10', '59']);
+  expect([1.19, 1.78, 9.96, 117.6].map((a) => formatIn(a, current))).toEqual(['1.2', '1.8', '10', '118']);
+  expect(formatIn(1.05, atAGlance(unitOf('m/s', 'imperial')))).toBe('2.3');
 });
 
 test('numbers have a true minus and thin spaces', () => {

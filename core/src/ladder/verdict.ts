@@ -48,10 +48,17 @@ export interface Verdict {
 /** How figures are written in reasons: in the builder’s units. */
 export interface FigureWords {
   speed: (speedMs: number) => string;
+  amps: (a: number) => string;
   heat: (c: number) => string;
 }
 
-const METRIC: FigureWords = { speed: (speedMs) => `${(3.6 * speedMs).toFixed(0)} km/h`, heat: (c) => `${c.toFixed(0)} °C` };
+/** Whole, and tenths below ten. */
+const atAGlance = (value: number): string => value.toFixed(Math.abs(value) < 9.95 ? 1 : 0);
+const METRIC: FigureWords = {
+  speed: (speedMs) => `${atAGlance(3.6 * speedMs)} km/h`,
+  amps: (a) => `${atAGlance(a)} A`,
+  heat: (c) => `${c.toFixed(0)} °C`,
+};
 
 /** Speed and current are as predicted within this share. */
 const WITHIN = 0.15;
@@ -78,7 +85,7 @@ const hottest = (readings: readonly TypedReading[], of: TypedReading['of']): num
  * like: what is read after two passes by the band of two passes, from as warm as the car began. A can or ESC without a matt patch may be hotter than it reads.
  * A short run with a hot motor at little current says that the motor has the wrong kv for these volts: more pinion makes it worse.
  */
-export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { speed, heat }: FigureWords = METRIC): Verdict {
+export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { speed, amps, heat }: FigureWords = METRIC): Verdict {
   const reasons: Reason[] = [];
   const say = (id: ReasonId, level: VerdictLevel, text: string) => reasons.push({ id, level, text });
   if (found.cutOff) say('cut-off', 'back', 'The ESC cut off: it or the pack was at its end.');
@@ -130,18 +137,18 @@ export function verdictOf(found: AtTrack, foreseen: Foreseen, limits: Limits, { 
   if (found.passes.length > 0) {
     const speedMs = found.passes.reduce((sum, pass) => sum + pass.speedMs, 0) / found.passes.length;
     const share = speedMs / foreseen.topSpeedMs.p50;
-    const amps = found.settledA === undefined ? undefined : found.settledA / foreseen.packA.p50;
-    if (share < 1 - WITHIN && amps !== undefined && amps > 1 + WITHIN)
+    const drawn = found.settledA === undefined ? undefined : found.settledA / foreseen.packA.p50;
+    if (share < 1 - WITHIN && drawn !== undefined && drawn > 1 + WITHIN)
       say(
         'slow-and-thirsty',
         'back',
-        `It did ${speed(speedMs)}, not ${speed(foreseen.topSpeedMs.p50)}, and drew ${found.settledA!.toFixed(0)} A, not ${foreseen.packA.p50.toFixed(0)} A: something holds it back.`,
+        `It did ${speed(speedMs)}, not ${speed(foreseen.topSpeedMs.p50)}, and drew ${amps(found.settledA!)}, not ${amps(foreseen.packA.p50)}: something holds it back.`,
       );
-    else if (share < 1 - WITHIN && isHot && amps !== undefined && amps < 1)
+    else if (share < 1 - WITHIN && isHot && drawn !== undefined && drawn < 1)
       say(
         'wrong-kv',
         'hold',
-        `It did ${speed(speedMs)} at only ${found.settledA!.toFixed(0)} A, with a hot motor: the wrong kv for these volts. More pinion makes it hotter, not faster.`,
+        `It did ${speed(speedMs)} at only ${amps(found.settledA!)}, with a hot motor: the wrong kv for these volts. More pinion makes it hotter, not faster.`,
       );
     else if (Math.abs(share - 1) > WITHIN)
       say('off-speed', 'hold', `It did ${speed(speedMs)}, predicted were ${speed(foreseen.topSpeedMs.p50)}: find out why before going on.`);

@@ -216,6 +216,13 @@ test.each<[string, AtTrack, 'go' | 'hold' | 'back', ReasonId]>([
   for (const { text } of outcome.reasons) expect(text).toMatch(/[.]$/);
 });
 
+test('what a crawler did and was to do are not the same figure in the reason', () => {
+  const crawler: Foreseen = { ...FORESEEN, topSpeedMs: band(1.2), packA: band(1.3) };
+  const found: AtTrack = { ...GOOD, passes: GOOD.passes.map((pass) => ({ ...pass, speedMs: 0.99 })), settledA: 1.6 };
+  const { reasons } = verdictOf(found, crawler, limitsWith());
+  expect(reasons.find((one) => one.id === 'slow-and-thirsty')!.text).toContain('It did 3.6 km/h, not 4.3 km/h, and drew 1.6 A, not 1.3 A');
+});
+
 test('a cold car is not held for being warmer than predicted', () => {
   const cold: Foreseen = { ...FORESEEN, ambientC: 20, canC: band(24), escC: band(21), packC: band(21) };
   const found = { ...withReading('can', 36), readings: withReading('can', 36).readings.map((one) => (one.of === 'can' ? one : { ...one, c: 27 })) };

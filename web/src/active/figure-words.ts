@@ -1,11 +1,8 @@
 import type { FigureWords } from '@puddler/core';
-import { formatIn, unitOf, type UnitSystem } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf, type Unit, type UnitSystem } from '@puddler/figures';
 
 /** How reasons write their figures. */
 export function figureWords(system: UnitSystem): FigureWords {
-  const write = (unit: 'm/s' | '°C') => {
-    const shown = { ...unitOf(unit, system), digits: 0 };
-    return (value: number) => `${formatIn(value, shown)} ${shown.symbol}`;
-  };
-  return { speed: write('m/s'), heat: write('°C') };
+  const write = (unit: Unit) => (value: number) => `${formatIn(value, unit)} ${unit.symbol}`;
+  return { speed: write(atAGlance(unitOf('m/s', system))), amps: write(atAGlance(unitOf('A', system))), heat: write(unitOf('°C', system)) };
 }

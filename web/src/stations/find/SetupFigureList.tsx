@@ -3,7 +3,7 @@ import { useAppSelector } from '../../document-store/store';
 import { current } from '../../jobs/asked';
 import { useBands } from '../../jobs/use-bands';
 import { Failed } from '../../ui/Failed';
-import { formatIn, unitOf, type Unit } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf, type Unit } from '@puddler/figures';
 import { heatFigure, heatRange, isBurnt } from '../../active/heat-text';
 
 interface Row {
@@ -23,7 +23,7 @@ export function SetupFigureList({ figures, plan }: { figures: SetupFigures; plan
     { what: 'speed', value: figures.topSpeedMs, band: 'topSpeedMs', unit: unitOf('m/s', system), fixed: true },
     { what: 'can', value: figures.maxCanC, band: 'maxCanC', unit: unitOf('°C', system) },
     { what: 'lasts', value: figures.minutes, band: 'minutes', unit: { ...unitOf('min', system), digits: 0 } },
-    { what: 'peak', value: figures.peakPackCurrentA, band: 'peakPackCurrentA', unit: { ...unitOf('A', system), digits: 0 } },
+    { what: 'peak', value: figures.peakPackCurrentA, band: 'peakPackCurrentA', unit: atAGlance(unitOf('A', system)) },
   ];
   if (asked.state === 'failed') return <Failed what="How likely it is could not be worked out" reason={asked.reason} onRetry={asked.retry} />;
   return (

@@ -1,6 +1,6 @@
 import type { Band, Car, Learned } from '@puddler/core';
 import { learnedFigures, notMet, PlanError, predictSteady, resolvePlan, topSpeedBand, type NotMet, type PlanFile } from '@puddler/core';
-import { formatIn, formatNumber, unitOf } from '@puddler/figures';
+import { atAGlance, formatIn, formatNumber, unitOf } from '@puddler/figures';
 import { useMemo, useState } from 'react';
 import { asBoughtOf, learnedOf } from '../../document-store/selectors';
 import { plansOfCar } from '../../document-store/select-garage';
@@ -44,7 +44,7 @@ export function PlansChange({ carId, car, planId, learned }: { carId: string; ca
       }),
     [plans, car, asBought, taken, figures],
   );
-  const speed = { ...unitOf('m/s', system), digits: 1 };
+  const [speed, amps] = [unitOf('m/s', system), atAGlance(unitOf('A', system))];
   const said = ({ topSpeedMs, band: { p10, p90 } }: Answer) => (
     <>
       <strong className="font-semibold">{formatIn(topSpeedMs, speed, true)}</strong>{' '}
@@ -90,7 +90,7 @@ export function PlansChange({ carId, car, planId, learned }: { carId: string; ca
               <td className="text-right whitespace-nowrap">{said(now)}</td>
               <td className="pl-3 text-right whitespace-nowrap">{said(then)}</td>
               <td className="pl-3 text-right whitespace-nowrap">
-                {now.amps.toFixed(0)} → {then.amps.toFixed(0)}
+                {formatIn(now.amps, amps)} → {formatIn(then.amps, amps)}
               </td>
             </tr>
           ))}

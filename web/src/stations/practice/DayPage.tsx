@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatIn, unitOf } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../document-store/store';
 import { progressOf, learnedOf } from '../../document-store/selectors';
@@ -16,7 +16,7 @@ export function DayPage({ at, onLeave }: { at: AtDay; onLeave: () => void }) {
   const system = useAppSelector((state) => state.prefs.units);
   const { day, file } = at;
   const view = chainView(day.base);
-  const [speed, heat] = [{ ...unitOf('m/s', system), digits: 0 }, unitOf('°C', system)];
+  const [speed, heat] = [atAGlance(unitOf('m/s', system)), unitOf('°C', system)];
   const lost = day.drives.find((one) => one.lost)?.lost;
   const isOver = day.over === true || lost !== undefined;
   const [ending, setEnding] = useState(false);

@@ -1,5 +1,5 @@
 import { SET_DAYS, type Day, type PlanFile, type SetDay } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf } from '@puddler/figures';
 import { useState } from 'react';
 import { addPracticeDay } from '../../document-store/run-edits';
 import { useCarHere } from '../../active/use-car-here';
@@ -70,7 +70,7 @@ export function StartPage({ onOpen }: { onOpen: (carId: string) => void }) {
 function SetDayRow({ one, onBegin }: { one: SetDay; onBegin: () => void }) {
   const system = useAppSelector((state) => state.prefs.units);
   const view = chainView(one.base);
-  const speed = { ...unitOf('m/s', system), digits: 0 };
+  const speed = atAGlance(unitOf('m/s', system));
   return (
     <article aria-label={one.name} className="border-t-2 border-ink pt-2">
       <h2 className="wide text-title font-semibold">

@@ -1,4 +1,4 @@
-import { formatIn, unitOf } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf } from '@puddler/figures';
 import { scaleLinear } from 'd3-scale';
 import { useEffect, useState } from 'react';
 import { useAppSelector } from '../../document-store/store';
@@ -28,7 +28,7 @@ const NONE: Live = { first: undefined, now: undefined, trail: [], fastestMs: 0 }
 /** The strip from above while the car drives, by what the phone tells; can be skipped. */
 export function Strip({ at }: { at: AtDay }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const speed = { ...unitOf('m/s', system), digits: 0 };
+  const speed = atAGlance(unitOf('m/s', system));
   const { last, deviceId } = at;
   const id = last?.id ?? '';
   const [over, setOver] = useState(seen.has(id));

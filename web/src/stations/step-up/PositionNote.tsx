@@ -1,5 +1,5 @@
 import { gearsOfStep, type LadderStep } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../document-store/store';
 import type { ActivePlan } from '../../active/use-plan';
@@ -31,7 +31,7 @@ export function PositionNote({
   onTrack: () => void;
 }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const speed = { ...unitOf('m/s', system), digits: 0 };
+  const speed = atAGlance(unitOf('m/s', system));
   const { last, position } = at;
   const next = position && steps[position.at];
   const isOpen = last && last.step.stoppedAt === undefined;
@@ -58,8 +58,8 @@ export function PositionNote({
             <strong className="font-semibold">
               {formatIn(next.topSpeedMs.p50, speed)} {speed.symbol}
             </strong>
-            , on {formatIn(next.room.wholeM, { ...unitOf('m', system), digits: 0 })} {unitOf('m', system).symbol} of empty ground: a pass each way,
-            then four temperatures.
+            , on {formatIn(next.room.wholeM, unitOf('m', system))} {unitOf('m', system).symbol} of empty ground: a pass each way, then four
+            temperatures.
           </p>
         </div>
       )}

@@ -1,5 +1,5 @@
 import type { Ladder, LadderStep, Band } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf } from '@puddler/figures';
 import { useAppSelector } from '../../document-store/store';
 import { SideScroll } from '../../ui/SideScroll';
 import { gearsOfStep } from '@puddler/core';
@@ -11,6 +11,7 @@ import { heatRange } from '../../active/heat-text';
 export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   const system = useAppSelector((state) => state.prefs.units);
   const [speed, heat, length] = [unitOf('m/s', system), unitOf('°C', system), unitOf('m', system)];
+  const amps = atAGlance(unitOf('A', system));
   const band = ({ p10, p90 }: Band) => `${formatIn(p10, speed)}–${formatIn(p90, speed)}`;
   const radio = ladder.steps.some((step) => step.room.toRadioEdgeS !== undefined);
   const heads = [
@@ -20,7 +21,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
     `ESC ${heat.symbol}`,
     `pack ${heat.symbol}`,
     `can, whole run ${heat.symbol}`,
-    'A',
+    amps.symbol,
     `needs ${length.symbol}`,
   ];
   return (
@@ -58,7 +59,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
               <td className="pr-2 whitespace-nowrap">{heatRange(step.escC, heat)}</td>
               <td className="pr-2 whitespace-nowrap">{heatRange(step.packC, heat)}</td>
               <td className="pr-2 whitespace-nowrap text-soft">{heatRange(step.planned.canC, heat)}</td>
-              <td className="pr-2">{step.packA.p50.toFixed(0)}</td>
+              <td className="pr-2">{formatIn(step.packA.p50, amps)}</td>
               <td className="pr-2">{formatIn(step.room.wholeM, { ...length, digits: 0 })}</td>
               {radio && <td className="pr-2">{step.room.toRadioEdgeS?.toFixed(0)}</td>}
             </tr>

@@ -1,5 +1,5 @@
 import { gearsOfStep, sameGears, type Foreseen, type LadderStep } from '@puddler/core';
-import { formatIn, unitOf } from '@puddler/figures';
+import { atAGlance, formatIn, unitOf } from '@puddler/figures';
 import { TriangleAlert, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
@@ -91,11 +91,7 @@ function BeforeStep({ at, step }: { at: AtLadder; step: LadderStep }) {
 
 function Expect({ foreseen, step }: { foreseen: Foreseen; step: LadderStep }) {
   const system = useAppSelector((state) => state.prefs.units);
-  const [speed, heat, length] = [unitOf('m/s', system), unitOf('°C', system), unitOf('m', system)].map((unit) => ({ ...unit, digits: 0 })) as [
-    ReturnType<typeof unitOf>,
-    ReturnType<typeof unitOf>,
-    ReturnType<typeof unitOf>,
-  ];
+  const [speed, amps, heat, length] = [atAGlance(unitOf('m/s', system)), atAGlance(unitOf('A', system)), unitOf('°C', system), unitOf('m', system)];
   const { capShare } = gearsOfStep(step);
   const rows: [string, string][] = [
     [
@@ -104,7 +100,7 @@ function Expect({ foreseen, step }: { foreseen: Foreseen; step: LadderStep }) {
     ],
     ['Motor, read within a minute', `${heatRange(foreseen.canC, heat)} ${heat.symbol}`],
     ['Motor after the planned run', `${heatRange(step.planned.canC, heat)} ${heat.symbol}`],
-    ['Amps at top speed', `about ${foreseen.packA.p50.toFixed(0)} A`],
+    ['Amps at top speed', `about ${formatIn(foreseen.packA.p50, amps)} ${amps.symbol}`],
     ['Room', `${formatIn(step.room.wholeM, length)} ${length.symbol}`],
   ];
   return (
