@@ -27,7 +27,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
   return (
     <SideScroll label="Steps, as a table">
       <p className="mb-1 text-small text-soft">
-        Speed at the fastest moment of two passes from cold, on a full pack. Plan says what a warm motor settles at, which turns a little faster.
+        Fastest moment of two passes from cold on a full pack; a warm motor, as in Plan, is a little faster.
       </p>
       <table aria-label="Steps" data-cars={ladder.cars} className="w-full min-w-148 text-right text-small">
         <thead>
