@@ -185,6 +185,14 @@ describe('where one stands', () => {
     expect(screen.getByRole('link', { name: 'its run in the log' }).getAttribute('href')).toBe('/plans/p/log?run=r');
     expect(screen.getByText('Read the motor, and the time until it is cool is told here.')).toBeTruthy();
   });
+
+  test('at the end of a ladder that stops short, nothing is said to be reached', () => {
+    const state = { state: 'ready' as const, value: { ...LADDER, outcome: 'stops-short' as const } };
+    const at = ladderAt([drivenWith({ passes: GOOD.passes! })], { state, position: { at: 1, why: 'top' } });
+    draw(<PositionNote at={at} active={{ id: 'p' } as never} steps={STEPS} onTrack={() => undefined} />);
+    expect(screen.getByText('As far as is safe for the planned run')).toBeTruthy();
+    expect(screen.queryByText('The target is reached')).toBeNull();
+  });
 });
 
 test.each([

@@ -1,8 +1,9 @@
-import { gearsOfStep, type LadderStep } from '@puddler/core';
+import { gearsOfStep, sameGears, type LadderStep } from '@puddler/core';
 import { atAGlance, formatIn, unitOf } from '@puddler/figures';
 import { Link } from 'react-router';
 import { useAppSelector } from '../../document-store/store';
 import type { ActivePlan } from '../../active/use-plan';
+import { latest } from '../../jobs/asked';
 import { Button } from '../../ui/Button';
 import { Countdown } from './Countdown';
 import { gearsText } from './step-text';
@@ -17,6 +18,7 @@ const WHY = {
   down: 'One step down',
   top: 'The target is reached',
 } as const;
+const SHORT_OF_TARGET = 'As far as is safe for the planned run';
 
 /** Where one stands: the last step’s verdict, the wait, and what is driven next. */
 export function PositionNote({
@@ -35,6 +37,8 @@ export function PositionNote({
   const { last, position } = at;
   const next = position && steps[position.at];
   const isOpen = last && last.step.stoppedAt === undefined;
+  const isTop = position?.why === 'top';
+  const isShort = isTop && latest(at.state)?.outcome !== 'reached';
   return (
     <section aria-label="Where you stand" className="flex flex-col gap-3">
       {last && (
@@ -51,7 +55,7 @@ export function PositionNote({
       )}
       {next && position && !isOpen && (
         <div className="border-l-2 border-ember pl-3">
-          <p className="eyebrow text-soft">{WHY[position.why]}</p>
+          <p className="eyebrow text-soft">{isShort ? SHORT_OF_TARGET : WHY[position.why]}</p>
           <p className="wide text-head font-semibold">{gearsText(gearsOfStep(next))}</p>
           <p className="text-body">
             About{' '}
@@ -64,7 +68,11 @@ export function PositionNote({
         </div>
       )}
       <Button tone="action" className="self-start" onClick={onTrack}>
-        {isOpen || (last && isToRead(last, nowMs())) ? 'Go on at the track' : position?.why === 'top' ? 'Drive it once more' : 'Drive this step'}
+        {isOpen || (last && isToRead(last, nowMs()))
+          ? 'Go on at the track'
+          : isTop && next && last && sameGears(gearsOfStep(next), last.step)
+            ? 'Drive it once more'
+            : 'Drive this step'}
       </Button>
     </section>
   );

@@ -68,7 +68,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
       </table>
       <p className="mt-1 text-small text-soft print:hidden">
         Temperatures are those read within a minute after the two passes of a step; beside them the can after the whole planned run. {RUN_GATE_TEXT}{' '}
-        Metres: run-up, ten to be timed over, stopping, and a third to spare.
+        Amps are the pack’s, receiver and servo among them. Metres: run-up, ten to be timed over, stopping, and a third to spare.
       </p>
       <Blanks steps={ladder.steps} />
     </SideScroll>

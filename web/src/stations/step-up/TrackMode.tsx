@@ -154,9 +154,9 @@ function OnStep({
 }) {
   const { step, verdict } = driven;
   const { stoppedAt } = step;
-  // While the ladder is found again with what was just read, its target is still the same.
-  const target = latest(at.state)?.target;
-  const isTop = at.position ? at.position.why === 'top' : target !== undefined && sameGears(step, gearsOfStep(target));
+  // While the ladder is found again with what was just read, it is taken to end where it did.
+  const end = latest(at.state)?.steps.at(-1);
+  const isTop = at.position ? at.position.why === 'top' : end !== undefined && sameGears(step, gearsOfStep(end));
   const isLast = verdict.verdict === 'go' && isTop;
   return (
     <>
