@@ -63,6 +63,27 @@ test('a can whose turns nobody gave stays usual in the plan; with its turns it i
   }
 });
 
+test.each([
+  ['gears', '12', { kind: 'pinion', spec: { teeth: 12 } }],
+  ['gears', ' 58 ', { kind: 'spur', spec: { teeth: 58 } }],
+  ['esc', '60', { kind: 'esc', spec: { continuousA: 60 } }],
+] as const)('in a field of %s, “%s” alone is understood', (kind, text, part) => {
+  const { type, enter } = show(kind);
+  type(text);
+  enter();
+  expect(taken).toEqual([[expect.objectContaining(part)]]);
+});
+
+test.each([
+  ['motor', '12'],
+  ['pack', '12'],
+  [undefined, '12'],
+] as const)('in a field of %s a number alone is still asked about', (kind, text) => {
+  const { type } = show(kind);
+  type(text);
+  expect(screen.getByText(/^Still needed: /)).toBeTruthy();
+});
+
 test('what is missing is said, and Enter does nothing', () => {
   const { type, enter } = show('pack');
   type('5000mAh 40C');

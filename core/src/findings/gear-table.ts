@@ -81,7 +81,7 @@ export function gearCell(plan: PlanFile, pinion: number, spur: number, limits: L
   return { pinion, spur, topSpeedMs, packCurrentA, finalDriveRatio, rolloutMm, fits };
 }
 
-/** Heat and peak of a pair of gears by a fast run, some milliseconds; of those in the plan, or where none are named, by the run that all its answers are of. */
+/** Heat and peak of a pair of gears by a fast run, some milliseconds; of the plan’s own, or where none are named, by the run of all its answers. */
 export function gearRun(plan: PlanFile, pinion = plan.gearing.pinion, spur = plan.gearing.spur): GearRun {
   const isOwn = pinion === undefined || spur === undefined || (pinion === plan.gearing.pinion && spur === plan.gearing.spur);
   const resolved = resolvePlan(isOwn ? plan : geared(plan, pinion, spur));

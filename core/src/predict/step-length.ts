@@ -25,7 +25,7 @@ export function stepLength(moment: Moment, segment: Segment, into: number, room:
   const calmS = speedMs > 0 ? (calmShare * speedMs) / Math.abs(accel) : 0;
   const calmestS = longestS * CALM_STEPS;
   let step = Math.min(room, at.spinning || calmS > calmestS ? calmestS : Math.max(calmS, usualS));
-  // Where the tyres begin to slip or no longer do, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it, do not step across.
+  // Where the tyres begin to slip or cease to, the grip limit is met or left, or the motor begins to drive, the force has a kink: land on it.
   const leftN = at.line.easyN - at.forceN;
   const untilSlip = leftN / (at.forceSlope * accel + at.forceDutySlope * dutyRate);
   const untilGrip = -at.excessN / (at.excessSlope * accel + at.excessDutySlope * dutyRate);

@@ -55,5 +55,5 @@ export const FAST_SETTLED = 0.01;
 /** A run of fewer cycles is driven whole. */
 export const FAST_FEWEST_CYCLES = 4;
 
-/** The run of searches and spreads is rougher still: nineteen of twenty within 0.9 K and 0.5 %, in a third of the time. It moves a band by less than chance does. */
+/** The run of searches and spreads is rougher: 19 of 20 within 0.9 K and 0.5 %, in a third of the time. It moves a band by less than chance does. */
 export const ROUGH_RUN = { stepS: 0.08, skipK: 20, skipCharge: 0.25 };

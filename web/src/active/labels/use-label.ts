@@ -45,12 +45,18 @@ interface Options {
   status?: PartStatus;
 }
 
+/** What a number alone counts in a field of these parts: it can be nothing else there. */
+const COUNTS: Partial<Record<LabelKind, string>> = { gears: 'T', esc: 'A' };
+const withUnit = (text: string, kind: LabelKind | undefined): string =>
+  kind && COUNTS[kind] && /^\s*\d+\s*$/.test(text) ? `${text.trim()}${COUNTS[kind]}` : text;
+
 /** Reads a label as it is typed. Without a kind, that is detected from the words, and what is sold as one is several parts. */
 export function useLabel(kind?: LabelKind, { guessesSize = false, status }: Options = {}): LabelInHand {
   const [text, setText] = useState('');
   const [answer, setAnswer] = useState<ReadFields>();
   // The label is read without its price, which is the builder's currency's or nobody's.
-  const { price, rest, foreign } = priceIn(text);
+  const { price, rest: typed, foreign } = priceIn(text);
+  const rest = withUnit(typed, kind);
   const reading = useMemo(() => {
     if (text.trim() === '') return undefined;
     const read = readLabel(rest, kind);
