@@ -43,7 +43,7 @@ export function PlanSentence({ active, steady, run }: { active: ActivePlan; stea
             ; measured:{' '}
             {measured.length === 0
               ? 'nothing yet'
-              : `${formatIn(measured[0]!, speed, true)} ${speed.symbol} at the last of ${runsText(measured.length)}`}
+              : `${formatIn(measured[0]!, speed, true)} ${speed.symbol} ${measured.length === 1 ? 'in one run' : `at the last of ${runsText(measured.length)}`}`}
           </span>
         )}
       </p>

@@ -60,7 +60,7 @@ export function StepTable({ at, ladder }: { at: AtLadder; ladder: Ladder }) {
               <td className="pr-2 whitespace-nowrap">{heatRange(step.packC, heat)}</td>
               <td className="pr-2 whitespace-nowrap text-soft">{heatRange(step.planned.canC, heat)}</td>
               <td className="pr-2">{formatIn(step.packA.p50, amps)}</td>
-              <td className="pr-2">{formatIn(step.room.wholeM, { ...length, digits: 0 })}</td>
+              <td className="pr-2">{formatIn(step.room.wholeM, length)}</td>
               {radio && <td className="pr-2">{step.room.toRadioEdgeS?.toFixed(0)}</td>}
             </tr>
           ))}
